@@ -1,0 +1,50 @@
+import type { Box, Device, DeviceKind, Plan } from '../plan/schema.ts';
+import { boxModels, nominalBoxSize } from '../plan/stock.ts';
+import type { Height, RuleBook } from '../rules/index.ts';
+import { compareIds } from '../plan/ids.ts';
+
+/** Devices of one box, in slot order. */
+export type BoxDevices = readonly (readonly [id: string, device: Device])[];
+
+export function devicesByBox(plan: Plan): Map<string, BoxDevices> {
+  const map = new Map<string, [string, Device][]>();
+  for (const entry of Object.entries(plan.devices)) map.set(entry[1].box, [...(map.get(entry[1].box) ?? []), entry]);
+  for (const list of map.values()) list.sort((a, b) => a[1].slot - b[1].slot || compareIds(a[0], b[0]));
+  return map;
+}
+
+/** Receptacles that count for wall spacing: NEC 210.52 (from memory). Counter-top and appliance ones do not. */
+export const countingKinds: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci']);
+export const switchKinds: ReadonlySet<DeviceKind> = new Set(['switch', 'switch-3way', 'switch-4way', 'dimmer']);
+/** Devices with a yoke that takes room in the box: NEC 314.16(B)(4) (from memory). */
+export const yokeKinds: ReadonlySet<DeviceKind> = new Set([
+  'receptacle', 'gfci', 'counter-receptacle', 'appliance-receptacle', 'switch', 'switch-3way', 'switch-4way', 'dimmer', 'opener', 'disconnect',
+]); // prettier-ignore
+export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
+
+/** The house height for what a box holds. */
+export function houseHeight(devices: BoxDevices, rules: RuleBook): Height {
+  const kind = devices[0]?.[1].kind ?? 'receptacle';
+  if (switchKinds.has(kind) || kind === 'thermostat') return rules('height.switch');
+  if (kind === 'counter-receptacle') return rules('height.counter');
+  if (lightKinds.has(kind)) return rules('height.light');
+  return rules('height.receptacle');
+}
+
+/** Outside size of a box: its model's, or the usual one for its gangs while the model is still to be chosen. */
+export function boxSize(box: Box): { width: number; height: number; depth: number } {
+  const model = box.model === 'auto' ? null : boxModels[box.model]!;
+  return model ?? { ...nominalBoxSize(box.gangs), depth: 3 };
+}
+
+/** Converts a height in any reference to the bottom of the box above the subfloor. */
+export function bottomFromSubfloor(height: Height, boxHeight: number, floorFinish: number): number {
+  const below = { bottom: 0, center: boxHeight / 2, top: boxHeight }[height.to];
+  return height.value - below + (height.from === 'finished' ? floorFinish : 0);
+}
+
+/** The same mark read in another reference; the inverse of `bottomFromSubfloor`. */
+export function heightIn(bottom: number, boxHeight: number, floorFinish: number, to: Height['to'], from: Height['from']): number {
+  const below = { bottom: 0, center: boxHeight / 2, top: boxHeight }[to];
+  return bottom + below - (from === 'finished' ? floorFinish : 0);
+}

@@ -1,0 +1,74 @@
+import { alongLine, distancePointSegment } from '../geometry/index.ts';
+import { isOnWall, type Plan } from '../plan/schema.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { FloorLine, FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { countingKinds, type BoxDevices } from './kinds.ts';
+import type { PlacedBox } from './place.ts';
+import { alongLineOf, farthestPoint, type ReachPoint } from './reach.ts';
+
+/** A floor line with the receptacles on it and its worst point. */
+export interface ProvenLine {
+  readonly line: FloorLine & { readonly required: boolean };
+  readonly points: readonly ReachPoint[];
+  readonly farthest: { readonly along: number; readonly distance: number } | null;
+}
+
+export interface RoomProof {
+  readonly spaces: readonly ProvenLine[];
+  readonly straight: readonly ProvenLine[];
+}
+
+function counts(placed: PlacedBox, devices: BoxDevices, floorFinish: number, rules: RuleBook): boolean {
+  const center = (placed.bottom + placed.top) / 2 - floorFinish;
+  return center <= rules('spacing.maxHeight') && devices.some(([, d]) => countingKinds.has(d.kind));
+}
+
+/** Floor receptacles count where they stand near enough to the line: NEC 210.52(A)(3) (from memory). */
+function floorPoints(plan: Plan, line: FloorLine, room: FoundRoom, devices: Map<string, BoxDevices>, rules: RuleBook): ReachPoint[] {
+  return Object.entries(plan.boxes).flatMap(([id, box]) => {
+    if (isOnWall(box.on) || !('floor' in box.on) || box.on.floor !== room.id) return [];
+    if (!devices.get(id)?.some(([, d]) => countingKinds.has(d.kind))) return [];
+    const at = box.on;
+    return (room.boundary?.faces ?? []).flatMap((face) => {
+      if (face.wall === null || distancePointSegment(at, face.a, face.b) > rules('spacing.floorReach')) return [];
+      const into = alongLine(at, face.a, face.b);
+      if (into < 0 || into > face.length) return [];
+      const along = alongLineOf(line, face.wall, face.side, face.side === 'left' ? face.startAt + into : face.startAt - into);
+      return along === null ? [] : [{ box: id, along }];
+    });
+  });
+}
+
+export function provenLine(
+  line: ProvenLine['line'],
+  room: FoundRoom,
+  plan: Plan,
+  placed: readonly PlacedBox[],
+  devices: Map<string, BoxDevices>,
+  rules: RuleBook,
+): ProvenLine {
+  const floorFinish = plan.levels[plan.rooms[room.id]!.level]!.floorFinish;
+  const onWalls = placed.flatMap((p): ReachPoint[] => {
+    const along = alongLineOf(line, p.wall, p.side, p.at);
+    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, rules) ? [{ box: p.id, along }] : [];
+  });
+  const points = [...onWalls, ...floorPoints(plan, line, room, devices, rules)].sort(
+    (a, b) => a.along - b.along || compareIds(a.box, b.box),
+  );
+  return { line, points, farthest: farthestPoint(line, points) };
+}
+
+export function roomProof(room: FoundRoom, plan: Plan, placed: readonly PlacedBox[], devices: Map<string, BoxDevices>, rules: RuleBook): RoomProof {
+  const prove = (line: ProvenLine['line']) => provenLine(line, room, plan, placed, devices, rules);
+  return {
+    spaces: room.spaces.map(prove),
+    straight: rules('spacing.corners') === 'each-wall' ? room.straight.map(prove) : [],
+  };
+}
+
+/** Whether a proven line keeps the spacing rule. */
+export function keepsSpacing(proven: ProvenLine, rules: RuleBook): boolean {
+  if (!proven.line.required) return true;
+  return proven.farthest !== null && proven.farthest.distance <= rules('spacing.maxGap') / 2 + 1e-6;
+}

@@ -1,0 +1,169 @@
+import { cross, direction, distance, distancePointSegment, alongLine, dot, type XY } from '../geometry/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Plan, Wall } from '../plan/schema.ts';
+import { framingKinds } from '../plan/stock.ts';
+
+export type WallEnd = 'from' | 'to';
+
+/** A wall's centre line in place, with the sizes that follow from its kind. */
+export interface WallLine {
+  readonly id: string;
+  readonly level: string;
+  readonly from: XY;
+  readonly to: XY;
+  readonly unit: XY;
+  readonly length: number;
+  readonly depth: number;
+}
+
+/** How one end of a wall meets the rest: `reach` is how far its framing runs past (or, negative, stops short of) its point. */
+export interface EndJoint {
+  readonly kind: 'free' | 'through' | 'butt' | 'straight' | 'tee';
+  readonly reach: number;
+  /** Depth, along this wall, of what butts against a through wall's side; 0 otherwise. */
+  readonly covered: number;
+  /** The wall this end stands against or, for a straight joint, carries on into; null when free or running through. */
+  readonly against: string | null;
+}
+
+/** Where another wall's end stands against this wall's side. */
+export interface Tee {
+  readonly wall: string;
+  readonly end: WallEnd;
+  readonly at: number;
+  /** Width the stem takes along this wall. */
+  readonly width: number;
+}
+
+export interface WallJunctions {
+  readonly from: EndJoint;
+  readonly to: EndJoint;
+  readonly tees: readonly Tee[];
+}
+
+const free: EndJoint = { kind: 'free', reach: 0, covered: 0, against: null };
+const joined = 0.02;
+const straightSine = 0.05;
+
+export function wallLine(plan: Plan, id: string, wall: Wall): WallLine {
+  const from = plan.points[wall.from]!;
+  const to = plan.points[wall.to]!;
+  return {
+    id,
+    level: from.level,
+    from,
+    to,
+    unit: direction(from, to) ?? { x: 1, y: 0 },
+    length: distance(from, to),
+    depth: framingKinds[wall.framing].depth,
+  };
+}
+
+interface End {
+  readonly line: WallLine;
+  readonly end: WallEnd;
+  readonly at: XY;
+}
+
+/** Longer walls run through corners; ties go to the wall nearer the horizontal, then by place, so direction and id order change nothing. */
+function runsThroughFirst(a: WallLine, b: WallLine): number {
+  if (Math.abs(a.length - b.length) > 0.01) return b.length - a.length;
+  const flat = Math.abs(b.unit.x) - Math.abs(a.unit.x);
+  if (Math.abs(flat) > 1e-6) return flat;
+  const middle = (l: WallLine) => ({ x: l.from.x + l.to.x, y: l.from.y + l.to.y });
+  const [ma, mb] = [middle(a), middle(b)];
+  return ma.y - mb.y || ma.x - mb.x || compareIds(a.id, b.id);
+}
+
+function groupEnds(lines: readonly WallLine[]): End[][] {
+  const ends = lines.flatMap((line): End[] => [
+    { line, end: 'from', at: line.from },
+    { line, end: 'to', at: line.to },
+  ]);
+  const groups: End[][] = [];
+  for (const end of ends) {
+    const group = groups.find((g) => g[0]!.line.level === end.line.level && distance(g[0]!.at, end.at) < joined);
+    if (group) group.push(end);
+    else groups.push([end]);
+  }
+  return groups;
+}
+
+/** The sine of the angle between two walls, never so small that a joint would run away. */
+function sineBetween(a: WallLine, b: WallLine): number {
+  return Math.max(0.25, Math.abs(cross(a.unit, b.unit)));
+}
+
+function jointsOfGroup(group: readonly End[]): [End, EndJoint][] {
+  const sorted = [...group].sort((a, b) => runsThroughFirst(a.line, b.line));
+  const through = sorted[0]!;
+  const others = sorted.slice(1);
+  if (others.length === 0) return [[through, free]];
+  const crossing = others.filter((o) => Math.abs(cross(o.line.unit, through.line.unit)) > straightSine);
+  const covered = Math.max(0, ...crossing.map((o) => o.line.depth / sineBetween(o.line, through.line)));
+  const carriesOn = others.find((o) => !crossing.includes(o));
+  const first: EndJoint = carriesOn
+    ? { kind: 'straight', reach: 0, covered: 0, against: carriesOn.line.id }
+    : { kind: 'through', reach: covered / 2, covered, against: null };
+  return [
+    [through, first],
+    ...others.map((o): [End, EndJoint] => [
+      o,
+      crossing.includes(o)
+        ? { kind: 'butt', reach: -through.line.depth / 2 / sineBetween(o.line, through.line), covered: 0, against: through.line.id }
+        : { kind: 'straight', reach: 0, covered: 0, against: through.line.id },
+    ]),
+  ];
+}
+
+/** The wall whose side a lone end stands against, nearest centre line first; null when it stands free. */
+function wallBehind(end: End, lines: readonly WallLine[]): { line: WallLine; at: number } | null {
+  let best: { line: WallLine; at: number; off: number } | null = null;
+  for (const line of lines) {
+    if (line.id === end.line.id || line.level !== end.line.level) continue;
+    const off = distancePointSegment(end.at, line.from, line.to);
+    const at = alongLine(end.at, line.from, line.to);
+    if (off > line.depth / 2 + joined || at < joined || at > line.length - joined) continue;
+    if (Math.abs(cross(line.unit, end.line.unit)) < straightSine) continue;
+    if (!best || off < best.off - 1e-9) best = { line, at, off };
+  }
+  return best;
+}
+
+/** Finds how all walls meet: corners, straight joints and T's. Keyed by wall id. */
+export function findJunctions(lines: readonly WallLine[]): Record<string, WallJunctions> {
+  const joints = new Map<string, EndJoint>();
+  const tees = new Map<string, Tee[]>();
+  for (const group of groupEnds(lines)) {
+    const crossingWall = wallBehind(group[0]!, lines.filter((l) => !group.some((e) => e.line.id === l.id)));
+    if (!crossingWall) {
+      for (const [end, joint] of jointsOfGroup(group)) joints.set(`${end.line.id}/${end.end}`, joint);
+      continue;
+    }
+    for (const end of group) {
+      const { line, at } = crossingWall;
+      const sine = sineBetween(end.line, line);
+      const outward = end.end === 'to' ? end.line.unit : { x: -end.line.unit.x, y: -end.line.unit.y };
+      const past = dot({ x: end.at.x - line.from.x, y: end.at.y - line.from.y }, { x: -line.unit.y, y: line.unit.x });
+      const goesLeft = cross(line.unit, outward) > 0 ? 1 : -1;
+      joints.set(`${end.line.id}/${end.end}`, {
+        kind: 'tee',
+        reach: -(line.depth / 2 + past * goesLeft) / sine,
+        covered: 0,
+        against: line.id,
+      });
+      const tee: Tee = { wall: end.line.id, end: end.end, at, width: end.line.depth / sine };
+      tees.set(line.id, [...(tees.get(line.id) ?? []), tee]);
+    }
+  }
+  return Object.fromEntries(
+    lines.map((line) => [
+      line.id,
+      {
+        from: joints.get(`${line.id}/from`) ?? free,
+        to: joints.get(`${line.id}/to`) ?? free,
+        tees: (tees.get(line.id) ?? []).sort((a, b) => a.at - b.at || compareIds(a.wall, b.wall)),
+      },
+    ]),
+  );
+}

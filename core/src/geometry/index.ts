@@ -1,0 +1,3 @@
+export * from './vector.ts';
+export * from './lines.ts';
+export * from './polygon.ts';

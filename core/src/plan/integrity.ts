@@ -1,0 +1,154 @@
+import { distance } from '../geometry/index.ts';
+import type { Problem } from './problems.ts';
+import { isOnWall, type CollectionName, type Plan } from './schema.ts';
+
+/** What must hold between the parts of a plan. Run after load, after every edit and after a merge. */
+type Invariant = (plan: Plan) => Problem[];
+
+const entries = <T>(record: Record<string, T>) => Object.entries(record);
+
+function refersTo(plan: Plan, collection: CollectionName, id: string | null | undefined, path: string): Problem[] {
+  if (id === null || id === undefined || Object.hasOwn(plan[collection], id)) return [];
+  return [{ path, message: `names “${id}”, which is not in ${collection}` }];
+}
+
+const levelsExist: Invariant = (plan) => [
+  ...(Object.keys(plan.levels).length === 0 ? [{ path: 'levels', message: 'must hold at least one level' }] : []),
+  ...entries(plan.points).flatMap(([id, p]) => refersTo(plan, 'levels', p.level, `points.${id}.level`)),
+  ...entries(plan.rooms).flatMap(([id, r]) => refersTo(plan, 'levels', r.level, `rooms.${id}.level`)),
+];
+
+const wallsStandBetweenPoints: Invariant = (plan) =>
+  entries(plan.walls).flatMap(([id, wall]) => {
+    const missing = [
+      ...refersTo(plan, 'points', wall.from, `walls.${id}.from`),
+      ...refersTo(plan, 'points', wall.to, `walls.${id}.to`),
+    ];
+    if (missing.length > 0) return missing;
+    const from = plan.points[wall.from]!;
+    const to = plan.points[wall.to]!;
+    if (from.level !== to.level)
+      return [{ path: `walls.${id}.to`, message: `is on level ${to.level}, but the wall starts on ${from.level}` }];
+    if (distance(from, to) < 1 / 16) return [{ path: `walls.${id}`, message: 'has no length: its two points coincide' }];
+    return [];
+  });
+
+function wallLength(plan: Plan, wallId: string): number | null {
+  const wall = plan.walls[wallId];
+  const from = wall && plan.points[wall.from];
+  const to = wall && plan.points[wall.to];
+  return from && to ? distance(from, to) : null;
+}
+
+const openingsFitTheirWall: Invariant = (plan) =>
+  entries(plan.openings).flatMap(([id, o]) => {
+    const path = `openings.${id}`;
+    const missing = refersTo(plan, 'walls', o.wall, `${path}.wall`);
+    const length = wallLength(plan, o.wall);
+    if (length === null) return missing;
+    const problems: Problem[] = [];
+    if (o.head <= o.sill) problems.push({ path: `${path}.head`, message: `must be above the sill (${o.sill})` });
+    if (o.at < 0) problems.push({ path: `${path}.at`, message: 'starts before the wall does' });
+    if (o.at + o.width > length + 1e-6)
+      problems.push({ path: `${path}.width`, message: `ends ${o.at + o.width} in. along a wall ${Math.round(length * 16) / 16} in. long` });
+    return problems;
+  });
+
+const openingsKeepApart: Invariant = (plan) => {
+  const byWall = new Map<string, [string, Plan['openings'][string]][]>();
+  for (const [id, o] of entries(plan.openings)) byWall.set(o.wall, [...(byWall.get(o.wall) ?? []), [id, o]]);
+  return [...byWall.values()].flatMap((list) => {
+    const sorted = [...list].sort((a, b) => a[1].at - b[1].at);
+    return sorted.slice(1).flatMap(([id, o], i) => {
+      const [otherId, other] = sorted[i]!;
+      const stacked = o.sill >= other.head || other.sill >= o.head;
+      return o.at < other.at + other.width - 1e-6 && !stacked
+        ? [{ path: `openings.${id}.at`, message: `overlaps opening ${otherId} on the same wall` }]
+        : [];
+    });
+  });
+};
+
+const thingsOnWallsHaveTheirWall: Invariant = (plan) => [
+  ...entries(plan.members).flatMap(([id, m]) => onWall(plan, m.wall, m.at, `members.${id}`)),
+  ...entries(plan.obstacles).flatMap(([id, x]) => [
+    ...onWall(plan, x.wall, x.at, `obstacles.${id}`),
+    ...(x.high <= x.low ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${x.low})` }] : []),
+  ]),
+  ...entries(plan.panels).flatMap(([id, p]) => [
+    ...onWall(plan, p.on.wall, p.on.at, `panels.${id}.on`),
+    ...(p.source === 'service' || p.source === 'standby' ? [] : refersTo(plan, 'panels', p.source, `panels.${id}.source`)),
+  ]),
+];
+
+function onWall(plan: Plan, wallId: string, at: number, path: string): Problem[] {
+  const missing = refersTo(plan, 'walls', wallId, `${path}.wall`);
+  const length = wallLength(plan, wallId);
+  if (length === null) return missing;
+  return at < -12 || at > length + 12
+    ? [{ path: `${path}.at`, message: `is ${at} in. along a wall ${Math.round(length * 16) / 16} in. long` }]
+    : [];
+}
+
+const boxesAreSomewhere: Invariant = (plan) =>
+  entries(plan.boxes).flatMap(([id, box]) => {
+    if (isOnWall(box.on)) return onWall(plan, box.on.wall, box.on.at, `boxes.${id}.on`);
+    return 'ceiling' in box.on
+      ? refersTo(plan, 'rooms', box.on.ceiling, `boxes.${id}.on.ceiling`)
+      : refersTo(plan, 'rooms', box.on.floor, `boxes.${id}.on.floor`);
+  });
+
+const fixturesHaveTheirRoom: Invariant = (plan) =>
+  entries(plan.fixtures).flatMap(([id, f]) => [
+    ...refersTo(plan, 'rooms', f.room, `fixtures.${id}.room`),
+    ...refersTo(plan, 'walls', f.wall, `fixtures.${id}.wall`),
+  ]);
+
+const devicesAreWired: Invariant = (plan) => [
+  ...entries(plan.devices).flatMap(([id, d]) => [
+    ...refersTo(plan, 'boxes', d.box, `devices.${id}.box`),
+    ...refersTo(plan, 'circuits', d.circuit, `devices.${id}.circuit`),
+  ]),
+  ...entries(plan.controls).flatMap(([id, c]) => [
+    ...c.switches.flatMap((s, i) => refersTo(plan, 'devices', s, `controls.${id}.switches.${i}`)),
+    ...c.loads.flatMap((l, i) => refersTo(plan, 'devices', l, `controls.${id}.loads.${i}`)),
+  ]),
+  ...entries(plan.circuits).flatMap(([id, c]) => refersTo(plan, 'panels', c.panel, `circuits.${id}.panel`)),
+];
+
+const runsJoinThings: Invariant = (plan) =>
+  entries(plan.runs).flatMap(([id, run]) => {
+    const path = `runs.${id}`;
+    const isEnd = (end: string) => Object.hasOwn(plan.boxes, end) || Object.hasOwn(plan.panels, end);
+    const problems = refersTo(plan, 'circuits', run.circuit, `${path}.circuit`);
+    if (!isEnd(run.from)) problems.push({ path: `${path}.from`, message: `names “${run.from}”, which is neither a box nor a panel` });
+    if (run.to === null) {
+      if (!run.endsAt) problems.push({ path: `${path}.endsAt`, message: 'is required when the run has an open end (“to” is null)' });
+      else problems.push(...refersTo(plan, 'levels', run.endsAt.level, `${path}.endsAt.level`));
+    } else if (!isEnd(run.to)) problems.push({ path: `${path}.to`, message: `names “${run.to}”, which is neither a box nor a panel` });
+    else if (run.to === run.from) problems.push({ path: `${path}.to`, message: 'is the same as where the run starts' });
+    return problems;
+  });
+
+/** A box and a panel may be named by a run, so one id cannot mean both. */
+const endsHaveOneMeaning: Invariant = (plan) =>
+  Object.keys(plan.panels)
+    .filter((id) => Object.hasOwn(plan.boxes, id))
+    .map((id) => ({ path: `panels.${id}`, message: 'has the same id as a box; a run could mean either' }));
+
+export const invariants: readonly Invariant[] = [
+  levelsExist,
+  wallsStandBetweenPoints,
+  openingsFitTheirWall,
+  openingsKeepApart,
+  thingsOnWallsHaveTheirWall,
+  boxesAreSomewhere,
+  fixturesHaveTheirRoom,
+  devicesAreWired,
+  runsJoinThings,
+  endsHaveOneMeaning,
+];
+
+export function integrityProblems(plan: Plan): Problem[] {
+  return invariants.flatMap((invariant) => invariant(plan));
+}

@@ -1,0 +1,26 @@
+import { integrityProblems } from './integrity.ts';
+import { problemsFrom, type Problem } from './problems.ts';
+import { planSchema, type Plan } from './schema.ts';
+
+export type PlanReading = { ok: true; plan: Plan } | { ok: false; problems: Problem[] };
+
+/** Checks a value against the format and its invariants. Every problem comes back with its path; nothing is half-read. */
+export function readPlan(value: unknown): PlanReading {
+  if (typeof value === 'object' && value !== null && 'version' in value && typeof value.version === 'number' && value.version > 1)
+    return { ok: false, problems: [{ path: 'version', message: `is ${value.version}; this Field Chalk reads version 1. Update it first` }] };
+  const read = planSchema.safeParse(value, { reportInput: true });
+  if (!read.success) return { ok: false, problems: problemsFrom(read.error.issues) };
+  const problems = integrityProblems(read.data);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, plan: read.data };
+}
+
+/** Reads the text of a plan file. */
+export function readPlanText(text: string): PlanReading {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, problems: [{ path: '(file)', message: `is not JSON: ${(error as Error).message}` }] };
+  }
+  return readPlan(value);
+}

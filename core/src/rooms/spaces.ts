@@ -1,0 +1,111 @@
+import type { Opening, Plan, RoomUse } from '../plan/schema.ts';
+import type { RuleBook } from '../rules/index.ts';
+import type { Boundary, Face } from './faces.ts';
+
+/** A straight part of a wall space: the stretch `start` to `end` (start < end) along a wall, and where it begins in the space. */
+export interface SpacePiece {
+  readonly wall: string;
+  readonly side: 'left' | 'right';
+  readonly start: number;
+  readonly end: number;
+  readonly offset: number;
+}
+
+/** One unbroken stretch of floor line on the framing's face, walked with the room on the left. */
+export interface FloorLine {
+  readonly length: number;
+  readonly pieces: readonly SpacePiece[];
+  /** True when the room is closed all round with no break: the end joins the start. */
+  readonly ring: boolean;
+}
+
+/** Rooms whose wall spaces need receptacles: NEC 210.52(A) (from memory). */
+export const spacedUses: ReadonlySet<RoomUse> = new Set([
+  'kitchen', 'dining', 'living', 'family', 'bedroom', 'office', 'den', 'library', 'sunroom', 'recreation',
+]); // prettier-ignore
+
+const breakingOpenings: ReadonlySet<Opening['kind']> = new Set([
+  'door', 'sliding-door', 'cased', 'garage-door', 'fireplace', 'cabinet',
+]); // prettier-ignore
+const breakingFixtures: ReadonlySet<string> = new Set(['cabinet', 'counter', 'tub', 'shower', 'peninsula']);
+
+interface Stretch {
+  readonly face: Face;
+  /** Measured from the face's start in walking order. */
+  readonly from: number;
+  readonly to: number;
+}
+
+function breaksOf(face: Face, plan: Plan): { from: number; to: number }[] {
+  if (face.wall === null) return [];
+  const spans = [
+    ...Object.values(plan.openings).filter((o) => o.wall === face.wall && breakingOpenings.has(o.kind)),
+    ...Object.values(plan.fixtures).filter((f) => f.wall === face.wall && f.side === face.side && breakingFixtures.has(f.kind)),
+  ];
+  const along = (at: number) => (face.side === 'left' ? at - face.startAt : face.startAt - at);
+  return spans
+    .map((s) => {
+      const ends = [along(s.at), along(s.at + s.width)];
+      return { from: Math.max(0, Math.min(...ends)), to: Math.min(face.length, Math.max(...ends)) };
+    })
+    .filter((s) => s.to > s.from)
+    .sort((a, b) => a.from - b.from);
+}
+
+/** The stretches of one face left between its breaks; `opens` and `closes` tell whether it joins its neighbours. */
+function stretchesOf(face: Face, plan: Plan): Stretch[] {
+  const stretches: Stretch[] = [];
+  let at = 0;
+  for (const gap of breaksOf(face, plan)) {
+    stretches.push({ face, from: at, to: gap.from });
+    at = Math.max(at, gap.to);
+  }
+  stretches.push({ face, from: at, to: face.length });
+  return stretches;
+}
+
+function pieceOf({ face, from, to }: Stretch, offset: number): SpacePiece[] {
+  if (face.wall === null || to - from < 1e-6) return [];
+  const ends = face.side === 'left' ? [face.startAt + from, face.startAt + to] : [face.startAt - to, face.startAt - from];
+  return [{ wall: face.wall, side: face.side, start: ends[0]!, end: ends[1]!, offset }];
+}
+
+function floorLineOf(stretches: readonly Stretch[], ring: boolean): FloorLine {
+  let length = 0;
+  const pieces = stretches.flatMap((s) => {
+    const piece = pieceOf(s, length);
+    length += s.to - s.from;
+    return piece;
+  });
+  return { length, pieces, ring };
+}
+
+/** Unbroken floor lines of a room, measured around corners as NEC 210.52(A)(2) does (from memory). */
+export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
+  const groups: Stretch[][] = [[]];
+  let broken = false;
+  for (const face of boundary.faces) {
+    stretchesOf(face, plan).forEach((stretch, i) => {
+      if (i > 0) {
+        groups.push([]);
+        broken = true;
+      }
+      groups.at(-1)!.push(stretch);
+    });
+  }
+  if (!broken) return [floorLineOf(groups[0]!, true)];
+  const wrapped = [...groups.pop()!, ...groups.shift()!];
+  return [...groups, wrapped].map((g) => floorLineOf(g, false)).filter((line) => line.length > 1e-6);
+}
+
+/** The same floor lines cut at every corner, for the school that takes each straight wall by itself. */
+export function straightLines(boundary: Boundary, plan: Plan): FloorLine[] {
+  return boundary.faces
+    .filter((face) => face.wall !== null)
+    .flatMap((face) => stretchesOf(face, plan).map((s) => floorLineOf([s], false)))
+    .filter((line) => line.pieces.length > 0);
+}
+
+export function isRequired(line: FloorLine, use: RoomUse, rules: RuleBook): boolean {
+  return spacedUses.has(use) && line.length >= rules('spacing.minWall') - 1e-6;
+}

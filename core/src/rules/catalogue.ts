@@ -1,0 +1,182 @@
+import { z } from 'zod';
+
+/**
+ * Every rule Field Chalk works by, as data: default, unit, bounds, where it comes from, and the schools that disagree.
+ * Sources marked "from memory" were written without the text at hand; local code and amendments decide.
+ */
+
+export const heightSchema = z.strictObject({
+  value: z.number().min(0).max(600),
+  to: z.enum(['bottom', 'center', 'top']).default('center'),
+  from: z.enum(['finished', 'subfloor']).default('finished'),
+});
+export type Height = z.infer<typeof heightSchema>;
+
+export interface Rule<T = unknown> {
+  readonly title: string;
+  readonly unit: 'in' | 'ft' | 'count' | 'A' | 'choice' | 'height' | 'in³' | 'min' | 'cents' | '%' | 'ratio';
+  readonly schema: z.ZodType<T>;
+  readonly default: T;
+  readonly source: string;
+  readonly says: string;
+  /** Where practitioners disagree: each accepted value and what its people hold. */
+  readonly schools?: readonly { readonly value: T; readonly says: string }[];
+}
+
+const practice = 'common practice, no source';
+const code = (section: string) => `NEC 2023 ${section} (from memory)`;
+
+function choice<const V extends string | number>(
+  title: string,
+  source: string,
+  says: string,
+  schools: readonly { value: V; says: string }[],
+  fallback: V = schools[0]!.value,
+): Rule<V> {
+  const values = schools.map((s) => s.value);
+  const schema = z.custom<V>((value) => values.includes(value as V), {
+    error: `must be one of: ${values.join(', ')}`,
+  });
+  return { title, unit: 'choice', schema, default: fallback, source, says, schools };
+}
+
+function amount(
+  title: string,
+  unit: Rule['unit'],
+  value: number,
+  bounds: readonly [number, number],
+  source: string,
+  says: string,
+): Rule<number> {
+  return { title, unit, schema: z.number().min(bounds[0]).max(bounds[1]), default: value, source, says };
+}
+
+function height(
+  title: string,
+  value: Height,
+  source: string,
+  says: string,
+  schools: readonly { value: Height; says: string }[] = [],
+): Rule<Height> {
+  return { title, unit: 'height', schema: heightSchema, default: value, source, says, schools };
+}
+
+const finished = (value: number, to: Height['to']): Height => ({ value, to, from: 'finished' });
+
+export const ruleCatalogue = {
+  'spacing.corners': choice('Receptacle spacing at corners', `${code('210.52(A)(2)')}; ${practice}`, 'Whether a wall space runs on around a corner.', [
+    { value: 'around', says: 'Measured around corners as one wall space, as the code does.' },
+    { value: 'each-wall', says: 'Each straight wall by itself: a wall of 2 ft or more always gets one. The code rule is checked as well.' },
+  ]),
+  'spacing.maxGap': amount('Longest gap between receptacles', 'in', 144, [24, 240], code('210.52(A)(1)'), 'No point along the floor line is farther than half of this from a receptacle.'),
+  'spacing.minWall': amount('Narrowest wall space that counts', 'in', 24, [6, 120], code('210.52(A)(2)(1)'), 'A wall space at least this wide needs a receptacle.'),
+  'spacing.maxHeight': amount('Highest receptacle that counts', 'in', 66, [24, 120], code('210.52'), 'A receptacle above this over the finished floor does not count for spacing.'),
+  'spacing.floorReach': amount('Floor receptacle to wall', 'in', 18, [0, 60], code('210.52(A)(3)'), 'A floor receptacle counts within this distance of the wall.'),
+
+  'height.receptacle': height('Receptacle height', finished(16, 'center'), practice, 'One height for the whole house; match what is there.', [
+    { value: finished(16, 'center'), says: '16 to centre.' },
+    { value: finished(12, 'bottom'), says: '12 to bottom.' },
+    { value: finished(14, 'bottom'), says: '14 to bottom.' },
+    { value: finished(15, 'bottom'), says: '15 to bottom, usual in foam walls.' },
+    { value: finished(16, 'top'), says: '16 to top.' },
+    { value: finished(18, 'top'), says: '18 to top.' },
+    { value: finished(18, 'center'), says: '18 to centre.' },
+  ]),
+  'height.switch': height('Switch height', finished(48, 'top'), practice, 'One height for the whole house; match what is there.', [
+    { value: finished(48, 'top'), says: '48 to top.' },
+    { value: finished(45, 'bottom'), says: '45 to bottom.' },
+    { value: finished(48, 'bottom'), says: '48 to bottom, matching old work.' },
+    { value: finished(48.5, 'top'), says: '48-1/2 to top.' },
+    { value: finished(48, 'center'), says: '48 to centre.' },
+  ]),
+  'height.counter': height('Counter receptacle height', finished(42, 'center'), practice, 'Over a counter or bench.'),
+  'height.light': height('Wall light height', finished(72, 'center'), practice, 'A light on a wall.'),
+  'height.switchHighest': amount('Highest switch handle', 'in', 79, [48, 84], code('404.8(A)'), 'The operating handle is not above this, from the finished floor.'),
+
+  'box.setback': {
+    title: 'Box face ahead of the stud',
+    unit: 'in',
+    schema: z.union([z.literal('auto'), z.number().min(0).max(6)]),
+    default: 'auto',
+    source: code('314.20'),
+    says: 'auto: the thickness of the finish on that side, so the face ends flush with it.',
+  } as Rule<number | 'auto'>,
+
+  'framing.layoutOrigin': choice('Where stud layout is measured from', practice, 'The mark the on-centre layout starts at.', [
+    { value: 'point', says: 'From the wall’s end point, where the centre lines meet.' },
+    { value: 'plate-end', says: 'From the end of the plate, as a tape is hooked.' },
+  ]),
+  'framing.plates': amount('Top plates', 'count', 2, [1, 3], practice, 'How many top plates a wall has.'),
+  'framing.roughDoor': amount('Rough opening past a door', 'in', 1, [0, 4], practice, 'Each side and above the finished opening.'),
+  'framing.roughWindow': amount('Rough opening past a window', 'in', 0.5, [0, 4], practice, 'Each side, above and below the finished opening.'),
+  'framing.header': amount('Header depth', 'in', 5.5, [1.5, 24], practice, 'In walls that do not bear.'),
+  'framing.headerBearing': amount('Header depth in bearing and exterior walls', 'in', 9.25, [1.5, 24], practice, 'Until measured on site.'),
+
+  'drill.height': amount('Drilling height', 'in', 24, [6, 90], practice, 'Height of the line of holes above the subfloor. It rises or drops where a box stands in it.'),
+  'drill.edge': amount('Wood left between hole and face', 'in', 1.25, [0.5, 3], code('300.4(A)(1)'), 'Nearer than this to the nearest face of the stud and a steel plate is needed.'),
+  'drill.perHole': amount('Cables in one hole', 'count', 3, [1, 6], practice, 'More cables get another hole above.'),
+  'bore.bearing': amount('Largest bore in bearing studs', '%', 40, [10, 60], 'IRC 2021 R602.6 (from memory)', 'Of the stud’s depth, in bearing and exterior walls.'),
+  'bore.other': amount('Largest bore in other studs', '%', 60, [10, 80], 'IRC 2021 R602.6 (from memory)', 'Of the stud’s depth, in walls that do not bear.'),
+  'staple.first': amount('First staple from the box', 'in', 8, [2, 18], `${code('314.17, 334.30')}; ${practice}`, 'Measured along the cable.'),
+  'staple.every': amount('Staples along a run', 'in', 54, [12, 54], code('334.30'), 'Cable through bored framing this close together is already supported.'),
+  'end.free': amount('Free end in a box', 'in', 8, [6, 18], `${code('300.14')}; ${practice}`, 'Conductor past the sheath at each box. The code asks for at least 6.'),
+  'end.loop': amount('Service loop at a box', 'in', 6, [0, 48], practice, 'Slack before the first staple.'),
+  'end.panel': amount('Free end at the panel', 'in', 72, [12, 240], practice, 'Height plus depth of the panel, so that any space can be reached.'),
+  'run.margin': amount('Margin on each cut', 'in', 0, [0, 120], practice, 'Added to every cut length.'),
+  'bend.factor': amount('Tightest bend', 'ratio', 5, [4, 12], code('334.24'), 'Times the cable’s diameter.'),
+
+  'circuit.lighting': choice('Lights and receptacles', practice, 'Whether lights share circuits with receptacles.', [
+    { value: 'separate', says: 'Lights on circuits of their own: a tripped receptacle circuit leaves no one in the dark.' },
+    { value: 'with-receptacles', says: 'A room’s lights and receptacles together on 15 A.' },
+  ]),
+  'circuit.general': choice<15 | 20>('General receptacle circuits', practice, 'Breaker for what people plug in anywhere.', [
+    { value: 15, says: '15 A on 14 gauge.' },
+    { value: 20, says: '20 A on 12 gauge for everything people plug into.' },
+  ]),
+  'circuit.cap15': amount('Outlets on a 15 A circuit', 'count', 10, [1, 40], `${practice}; the code sets no count in dwellings`, 'House limit.'),
+  'circuit.cap20': amount('Outlets on a 20 A circuit', 'count', 13, [1, 40], `${practice}; the code sets no count in dwellings`, 'House limit.'),
+  'circuit.outletVa': amount('Load of an outlet with none stated', 'count', 180, [0, 2000], `${practice}; a non-dwelling figure, ${code('220.14(I)')}`, 'Volt-amperes.'),
+  'circuit.loadPercent': amount('Planned load of a circuit', '%', 80, [10, 100], practice, 'Of the breaker, before continuous loads.'),
+  'circuit.dropPercent': amount('Voltage drop on a branch', '%', 3, [1, 10], code('210.19 informational note'), 'Aim, not a limit.'),
+  'protect.gfci': choice('Ground-fault protection', practice, 'How a circuit that needs ground-fault protection gets it.', [
+    { value: 'receptacle', says: 'A GFCI receptacle first in the chain.' },
+    { value: 'breaker', says: 'A GFCI breaker.' },
+    { value: 'dual', says: 'A dual-function breaker.' },
+  ]),
+  'makeup.devices': choice('Wiring to devices', practice, 'How a device is joined to a circuit that runs on.', [
+    { value: 'pigtail', says: 'Pigtail every device: it comes out without opening the circuit.' },
+    { value: 'through', says: 'Feed through the device’s terminals.' },
+  ]),
+  'makeup.grounds': choice('Grounds in box fill', code('314.16(B)(5)'), 'How equipment grounding conductors are counted.', [
+    { value: '2020', says: 'Up to four count as one; each one over four adds a quarter.' },
+    { value: 'before-2020', says: 'All count as one.' },
+  ]),
+  shape: choice('Shape of a circuit', practice, 'How boxes are joined to the feed.', [
+    { value: 'chain', says: 'Daisy chain, box to box.' },
+    { value: 'tree', says: 'Branches where they save cable and the box has room.' },
+  ]),
+  'route.prefer': choice('What makes a route better', practice, 'How two ways round a door are weighed.', [
+    { value: 'cost', says: 'Cheapest total of wire and labour.' },
+    { value: 'cable', says: 'Shortest cable.' },
+    { value: 'holes', says: 'Fewest holes.' },
+    { value: 'in-wall', says: 'Never leave the wall.' },
+  ]),
+  'coil.feet': amount('Coil length', 'ft', 250, [25, 1000], practice, 'New coils are bought in this length.'),
+  'cost.labour': amount('Labour', 'cents', 7500, [0, 100000], 'the company’s own', 'Cents an hour.'),
+  'minutes.box': amount('Minutes a box', 'min', 5, [0, 120], 'the company’s own', 'Mark, nail and check.'),
+  'minutes.bore': amount('Minutes a hole', 'min', 1.5, [0, 60], 'the company’s own', 'In a stud or cripple.'),
+  'minutes.plateBore': amount('Minutes a hole in plates', 'min', 3, [0, 60], 'the company’s own', 'Through top or bottom plates, from a ladder or the floor.'),
+  'minutes.pullFoot': amount('Minutes a foot pulled', 'min', 0.12, [0, 10], 'the company’s own', 'Cable drawn in.'),
+  'minutes.staple': amount('Minutes a staple', 'min', 0.5, [0, 10], 'the company’s own', 'Set by hand.'),
+  'minutes.makeup': amount('Minutes a make-up', 'min', 6, [0, 60], 'the company’s own', 'For each box.'),
+  'minutes.device': amount('Minutes a device', 'min', 5, [0, 60], 'the company’s own', 'At trim.'),
+} as const satisfies Record<string, Rule<never> | Rule>;
+
+export type RuleId = keyof typeof ruleCatalogue;
+export type RuleValue<K extends RuleId> = (typeof ruleCatalogue)[K] extends Rule<infer T> ? T : never;
+
+export const ruleIds = Object.keys(ruleCatalogue) as RuleId[];
+
+export function isRuleId(id: string): id is RuleId {
+  return Object.hasOwn(ruleCatalogue, id);
+}

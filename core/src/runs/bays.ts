@@ -1,0 +1,114 @@
+import type { Member, WallFrame } from '../framing/index.ts';
+import type { Obstacle } from '../plan/schema.ts';
+
+/** A hollow of a wall that cable can pass along: between two uprights, under a sill or over a header. Lengths along the wall, heights above the subfloor. */
+export interface Bay {
+  readonly wall: string;
+  readonly start: number;
+  readonly end: number;
+  readonly low: number;
+  readonly high: number;
+  /** Bounded by the bottom plate, or by the top plates: where a hole up or down can be drilled. */
+  readonly meetsBottom: boolean;
+  readonly meetsTop: boolean;
+}
+
+/** Two bays side by side and the uprights a hole between them goes through, in order along the wall. */
+export interface Crossing {
+  readonly from: number;
+  readonly to: number;
+  readonly start: number;
+  readonly end: number;
+  readonly low: number;
+  readonly high: number;
+  readonly uprights: readonly Member[];
+}
+
+const smallest = 0.25;
+const widestPack = 6.1;
+/** Wood kept between a hole's centre and the end of what it goes through. */
+export const holeMargin = 1.25;
+
+function framedOpenings(frame: WallFrame) {
+  return frame.openings.filter((o) => o.opening.kind !== 'cabinet');
+}
+
+function standingBays(frame: WallFrame): Bay[] {
+  const bays: Bay[] = [];
+  const { standing } = frame;
+  for (let i = 0; i + 1 < standing.length; i++) {
+    const start = standing[i]!.at + standing[i]!.width / 2;
+    const end = standing[i + 1]!.at - standing[i + 1]!.width / 2;
+    if (end - start < smallest) continue;
+    const middle = (start + end) / 2;
+    const opening = framedOpenings(frame).find((o) => middle > o.start && middle < o.end);
+    if (!opening) bays.push({ wall: frame.wall, start, end, low: frame.low, high: frame.high, meetsBottom: true, meetsTop: true });
+    else if (opening.low - 1.5 > frame.low + 1)
+      bays.push({ wall: frame.wall, start, end, low: frame.low, high: opening.low - 1.5, meetsBottom: true, meetsTop: false });
+  }
+  return bays;
+}
+
+function headerBays(frame: WallFrame): Bay[] {
+  return framedOpenings(frame).flatMap((o): Bay[] => {
+    const header = frame.members.find((m) => m.id === `${frame.wall}/header-${o.id}`);
+    if (!header || frame.high - header.high < 2 * holeMargin) return [];
+    const [start, end] = [o.start - 1.5, o.end + 1.5];
+    const cripples = frame.members.filter((m) => m.role === 'cripple' && m.number === null && m.at > start && m.at < end);
+    const edges = [start, ...cripples.flatMap((c) => [c.at - c.width / 2, c.at + c.width / 2]), end];
+    const bays: Bay[] = [];
+    for (let i = 0; i + 1 < edges.length; i += 2)
+      if (edges[i + 1]! - edges[i]! >= smallest)
+        bays.push({ wall: frame.wall, start: edges[i]!, end: edges[i + 1]!, low: header.high, high: frame.high, meetsBottom: false, meetsTop: true });
+    return bays;
+  });
+}
+
+/** Foam block has no uprights: one long bay, cut at its doors. */
+function solidWallBays(frame: WallFrame): Bay[] {
+  const doors = framedOpenings(frame).filter((o) => o.low === 0);
+  const edges = [frame.start, ...doors.flatMap((o) => [o.start, o.end]), frame.end];
+  const bays: Bay[] = [];
+  for (let i = 0; i + 1 < edges.length; i += 2)
+    bays.push({ wall: frame.wall, start: edges[i]!, end: edges[i + 1]!, low: frame.low, high: frame.high, meetsBottom: true, meetsTop: true });
+  return bays;
+}
+
+/** A full-height obstacle splits a bay; a lower one shortens it from the side that leaves more room. */
+function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
+  const inside = obstacles.find((x) => x.at < bay.end && x.at + x.width > bay.start && x.low < bay.high && x.high > bay.low);
+  if (!inside) return [bay];
+  const rest = obstacles.filter((x) => x !== inside);
+  const below = Math.max(0, inside.low - bay.low);
+  const above = Math.max(0, bay.high - inside.high);
+  if (below < 6 && above < 6) {
+    const parts = [
+      { ...bay, end: inside.at },
+      { ...bay, start: inside.at + inside.width },
+    ];
+    return parts.filter((b) => b.end - b.start >= 1).flatMap((b) => aroundObstacles(b, rest));
+  }
+  const kept = below >= above ? { ...bay, high: inside.low, meetsTop: false } : { ...bay, low: inside.high, meetsBottom: false };
+  return aroundObstacles(kept, rest);
+}
+
+/** All bays of a wall, in order along it. */
+export function findBays(frame: WallFrame, obstacles: readonly Obstacle[]): Bay[] {
+  const bays = frame.standing.length === 0 ? solidWallBays(frame) : [...standingBays(frame), ...headerBays(frame)];
+  return bays.flatMap((bay) => aroundObstacles(bay, obstacles)).sort((a, b) => a.start - b.start || a.low - b.low);
+}
+
+/** Pairs of bays with nothing but uprights between them, where a level hole can be drilled. Indices into `bays`. */
+export function findCrossings(frame: WallFrame, bays: readonly Bay[]): Crossing[] {
+  const upright = frame.members.filter((m) => m.number !== null || m.role === 'cripple');
+  return bays.flatMap((a, from) =>
+    bays.flatMap((b, to): Crossing[] => {
+      const [low, high] = [Math.max(a.low, b.low), Math.min(a.high, b.high)];
+      const gap = b.start - a.end;
+      if (gap < smallest || gap > widestPack || high - low < 2 * holeMargin) return [];
+      const between = upright.filter((m) => m.at > a.end && m.at < b.start && m.low < high - holeMargin && m.high > low + holeMargin);
+      const filled = between.reduce((sum, m) => sum + m.width, 0);
+      return filled < gap - 0.6 ? [] : [{ from, to, start: a.end, end: b.start, low, high, uprights: between.sort((x, y) => x.at - y.at) }];
+    }),
+  );
+}
