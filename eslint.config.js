@@ -6,7 +6,9 @@ import vueParser from 'vue-eslint-parser';
 import prettier from 'eslint-config-prettier';
 
 export default ts.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', '**/test-results/**', '**/playwright-report/**'] },
+  {
+    ignores: ['**/dist/**', '**/node_modules/**', 'data/**', '**/test-results/**', '**/playwright-report/**'],
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
@@ -16,7 +18,10 @@ export default ts.config(
     rules: { 'vue/multi-word-component-names': 'off' },
   },
   { files: ['web/**/*.{ts,vue}'], languageOptions: { globals: globals.browser } },
-  { files: ['server/**/*.ts', 'cli/**/*.ts', 'tools/**', 'e2e/**/*.ts', 'core/bench/**', '*.js', '*.ts'], languageOptions: { globals: globals.node } },
+  {
+    files: ['server/**/*.ts', 'cli/**/*.ts', 'tools/**', 'e2e/**/*.ts', 'core/bench/**', '*.js', '*.ts'],
+    languageOptions: { globals: globals.node },
+  },
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
@@ -31,7 +36,14 @@ export default ts.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['node:*', 'vue', 'express', 'knex', '@fieldchalk/*'], message: 'core computes; it knows no platform.' }] },
+        {
+          patterns: [
+            {
+              group: ['node:*', 'vue', 'express', 'knex', '@fieldchalk/*'],
+              message: 'core computes; it knows no platform.',
+            },
+          ],
+        },
       ],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'Date', 'setTimeout'],
     },

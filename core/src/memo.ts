@@ -9,7 +9,11 @@ export class Memo<T> {
   get(key: string, inputs: readonly unknown[], compute: () => T): T {
     this.used.add(key);
     const known = this.kept.get(key);
-    if (known && known.inputs.length === inputs.length && known.inputs.every((input, i) => Object.is(input, inputs[i])))
+    if (
+      known &&
+      known.inputs.length === inputs.length &&
+      known.inputs.every((input, i) => Object.is(input, inputs[i]))
+    )
       return known.value;
     const value = compute();
     this.kept.set(key, { inputs, value });

@@ -52,11 +52,21 @@ function facePoint(framing: Framing, wallId: string, side: Side, at: number): XY
   return add(add(line.from, scale(line.unit, at)), out);
 }
 
-function candidatesOnPiece(piece: SpacePiece, plan: Plan, framing: Framing, layout: BoxLayout, rules: RuleBook, exact: boolean): Candidate[] {
+function candidatesOnPiece(
+  piece: SpacePiece,
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+  exact: boolean,
+): Candidate[] {
   const setting = layout.settings.get(piece.wall)!;
   const body = receptacleBody(setting.floorFinish, rules);
   const others = Object.values(layout.placed).filter((p) => p.wall === piece.wall);
-  const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(others, piece.side, receptacleDepth, setting)];
+  const solids = [
+    ...wallSolids(setting.frame, setting.obstacles),
+    ...boxSolids(others, piece.side, receptacleDepth, setting),
+  ];
   const visible = [{ start: piece.start, end: piece.end }];
   const places =
     exact || setting.frame.standing.length === 0
@@ -79,10 +89,19 @@ function gridPlaces(piece: SpacePiece): number[] {
 }
 
 /** Places for a receptacle along a floor line, ascending. `exact` asks for places between studs instead of stud faces. */
-export function receptacleCandidates(line: FloorLine, plan: Plan, framing: Framing, layout: BoxLayout, rules: RuleBook, exact = false): Candidate[] {
+export function receptacleCandidates(
+  line: FloorLine,
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+  exact = false,
+): Candidate[] {
   return line.pieces
     .flatMap((piece) =>
-      plan.walls[piece.wall]!.cover === 'closed' && !exact ? [] : candidatesOnPiece(piece, plan, framing, layout, rules, exact),
+      plan.walls[piece.wall]!.cover === 'closed' && !exact
+        ? []
+        : candidatesOnPiece(piece, plan, framing, layout, rules, exact),
     )
     .sort((a, b) => a.along - b.along);
 }

@@ -44,7 +44,12 @@ function unwind(label: Label): number[] {
 }
 
 /** Cheapest way from `first` onwards; `finish` closes the line after the last point. Points sorted by place. */
-function sweep(points: readonly CoverPoint[], starts: readonly (Label | null)[], maxGap: number, finish: (last: number) => number): Label | null {
+function sweep(
+  points: readonly CoverPoint[],
+  starts: readonly (Label | null)[],
+  maxGap: number,
+  finish: (last: number) => number,
+): Label | null {
   const labels: (Label | null)[] = [...starts];
   let best: Label | null = null;
   let lastFixed = -1;
@@ -69,7 +74,11 @@ function sweep(points: readonly CoverPoint[], starts: readonly (Label | null)[],
     const label = labels[j];
     if (!label || j < lastFixed) continue;
     const tail = finish(j);
-    const done = { ...label, excess: label.excess + over(tail, maxGap), penalty: label.penalty + unevenness(tail, maxGap) };
+    const done = {
+      ...label,
+      excess: label.excess + over(tail, maxGap),
+      penalty: label.penalty + unevenness(tail, maxGap),
+    };
     if (better(done, best)) best = done;
   }
   return best;
@@ -80,7 +89,13 @@ function coverOpen(points: readonly CoverPoint[], length: number, maxGap: number
   const starts = points.map((p, index): Label | null =>
     firstFixed >= 0 && index > firstFixed
       ? null
-      : { excess: over(p.along * 2, maxGap), added: p.fixed ? 0 : 1, penalty: p.penalty + unevenness(p.along * 2, maxGap), index, before: null },
+      : {
+          excess: over(p.along * 2, maxGap),
+          added: p.fixed ? 0 : 1,
+          penalty: p.penalty + unevenness(p.along * 2, maxGap),
+          index,
+          before: null,
+        },
   );
   const best = sweep(points, starts, maxGap, (last) => (length - points[last]!.along) * 2);
   return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: length };
@@ -91,22 +106,39 @@ function coverRing(points: readonly CoverPoint[], length: number, maxGap: number
   const reachable = points.flatMap((p, i) => (p.along <= points[0]!.along + maxGap ? [i] : []));
   let best: { label: Label; turned: number } | null = null;
   for (const first of fixed >= 0 ? [fixed] : reachable) {
-    const turned = points.map((_, k) => points[(first + k) % points.length]!).map((p, k) => ({ ...p, along: p.along + (first + k >= points.length ? length : 0) }));
-    const start: Label = { excess: 0, added: turned[0]!.fixed ? 0 : 1, penalty: turned[0]!.penalty, index: 0, before: null };
+    const turned = points
+      .map((_, k) => points[(first + k) % points.length]!)
+      .map((p, k) => ({ ...p, along: p.along + (first + k >= points.length ? length : 0) }));
+    const start: Label = {
+      excess: 0,
+      added: turned[0]!.fixed ? 0 : 1,
+      penalty: turned[0]!.penalty,
+      index: 0,
+      before: null,
+    };
     const starts = turned.map((_, k) => (k === 0 ? start : null));
     const label = sweep(turned, starts, maxGap, (last) => turned[0]!.along + length - turned[last]!.along);
     if (label && better(label, best?.label ?? null)) best = { label, turned: first };
   }
   if (!best) return { chosen: [], excess: length };
   const { label, turned } = best;
-  return { chosen: unwind(label).map((k) => (k + turned) % points.length).sort((a, b) => a - b), excess: label.excess };
+  return {
+    chosen: unwind(label)
+      .map((k) => (k + turned) % points.length)
+      .sort((a, b) => a - b),
+    excess: label.excess,
+  };
 }
 
 /**
  * Chooses the fewest candidates so that no point of a line is farther than half of `maxGap` from a chosen or fixed point.
  * `points` ascend by place. When the rule cannot be met, the least excess comes back and says how much is left.
  */
-export function fewestCover(points: readonly CoverPoint[], line: { length: number; ring: boolean }, maxGap: number): Cover {
+export function fewestCover(
+  points: readonly CoverPoint[],
+  line: { length: number; ring: boolean },
+  maxGap: number,
+): Cover {
   if (points.length === 0) return { chosen: [], excess: line.length };
   return line.ring ? coverRing(points, line.length, maxGap) : coverOpen(points, line.length, maxGap);
 }

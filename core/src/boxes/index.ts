@@ -8,7 +8,17 @@ import { devicesByBox, type BoxDevices } from './kinds.ts';
 import { placeBoxes, visibleStretches, wallSetting, type PlacedBox, type WallSetting } from './place.ts';
 import { roomProof, type RoomProof } from './proof.ts';
 
-export { bottomFromSubfloor, boxSize, countingKinds, devicesByBox, heightIn, houseHeight, lightKinds, switchKinds, yokeKinds } from './kinds.ts';
+export {
+  bottomFromSubfloor,
+  boxSize,
+  countingKinds,
+  devicesByBox,
+  heightIn,
+  houseHeight,
+  lightKinds,
+  switchKinds,
+  yokeKinds,
+} from './kinds.ts';
 export type { BoxDevices } from './kinds.ts';
 export type { Backing, PlacedBox } from './place.ts';
 export { alongLineOf, placeOnLine, reachAt, reachProfile } from './reach.ts';
@@ -46,13 +56,19 @@ export class BoxesStage {
       const obstacles = Object.values(plan.obstacles).filter((x) => x.wall === wallId);
       const level = plan.levels[frame.line.level];
       const seen = JSON.stringify([visible.get(`${wallId}/left`), visible.get(`${wallId}/right`)]);
-      const setting = this.settings.get(wallId, [frame, wall, level, seen, ...obstacles], () => wallSetting(plan, framing, wallId, visible));
+      const setting = this.settings.get(wallId, [frame, wall, level, seen, ...obstacles], () =>
+        wallSetting(plan, framing, wallId, visible),
+      );
       settings.set(wallId, setting);
       const boxes = boxesOn.get(wallId) ?? [];
       const kinds = boxes.map(([id]) => (devices.get(id) ?? []).map(([, d]) => d.kind).join(' '));
-      return this.walls.get(wallId, [setting, rules, ...boxes.map((b) => b[1]), ...kinds], () => placeBoxes(boxes, setting, devices, rules));
+      return this.walls.get(wallId, [setting, rules, ...boxes.map((b) => b[1]), ...kinds], () =>
+        placeBoxes(boxes, setting, devices, rules),
+      );
     });
-    const placedOf = new Map(placedOnWalls.flatMap((list) => (list[0] ? [[list[0].wall, list] as const] : [])));
+    const placedOf = new Map(
+      placedOnWalls.flatMap((list) => (list[0] ? [[list[0].wall, list] as const] : [])),
+    );
     const proofs = Object.values(rooms).map((room): [string, RoomProof] => {
       const walls = [...new Set(room.boundary?.faces.flatMap((f) => (f.wall === null ? [] : [f.wall])))];
       const placed = walls.flatMap((w) => placedOf.get(w) ?? []);
@@ -63,6 +79,11 @@ export class BoxesStage {
     });
     for (const memo of [this.settings, this.walls, this.proofs]) memo.sweep();
     const all = placedOnWalls.flat().sort((a, b) => compareIds(a.id, b.id));
-    return { placed: Object.fromEntries(all.map((p) => [p.id, p])), devices, settings, proofs: Object.fromEntries(proofs) };
+    return {
+      placed: Object.fromEntries(all.map((p) => [p.id, p])),
+      devices,
+      settings,
+      proofs: Object.fromEntries(proofs),
+    };
   }
 }

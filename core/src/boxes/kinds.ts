@@ -8,14 +8,20 @@ export type BoxDevices = readonly (readonly [id: string, device: Device])[];
 
 export function devicesByBox(plan: Plan): Map<string, BoxDevices> {
   const map = new Map<string, [string, Device][]>();
-  for (const entry of Object.entries(plan.devices)) map.set(entry[1].box, [...(map.get(entry[1].box) ?? []), entry]);
+  for (const entry of Object.entries(plan.devices))
+    map.set(entry[1].box, [...(map.get(entry[1].box) ?? []), entry]);
   for (const list of map.values()) list.sort((a, b) => a[1].slot - b[1].slot || compareIds(a[0], b[0]));
   return map;
 }
 
 /** Receptacles that count for wall spacing: NEC 210.52 (from memory). Counter-top and appliance ones do not. */
 export const countingKinds: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci']);
-export const switchKinds: ReadonlySet<DeviceKind> = new Set(['switch', 'switch-3way', 'switch-4way', 'dimmer']);
+export const switchKinds: ReadonlySet<DeviceKind> = new Set([
+  'switch',
+  'switch-3way',
+  'switch-4way',
+  'dimmer',
+]);
 /** Devices with a yoke that takes room in the box: NEC 314.16(B)(4) (from memory). */
 export const yokeKinds: ReadonlySet<DeviceKind> = new Set([
   'receptacle', 'gfci', 'counter-receptacle', 'appliance-receptacle', 'switch', 'switch-3way', 'switch-4way', 'dimmer', 'opener', 'disconnect',
@@ -44,7 +50,13 @@ export function bottomFromSubfloor(height: Height, boxHeight: number, floorFinis
 }
 
 /** The same mark read in another reference; the inverse of `bottomFromSubfloor`. */
-export function heightIn(bottom: number, boxHeight: number, floorFinish: number, to: Height['to'], from: Height['from']): number {
+export function heightIn(
+  bottom: number,
+  boxHeight: number,
+  floorFinish: number,
+  to: Height['to'],
+  from: Height['from'],
+): number {
   const below = { bottom: 0, center: boxHeight / 2, top: boxHeight }[to];
   return bottom + below - (from === 'finished' ? floorFinish : 0);
 }

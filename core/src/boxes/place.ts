@@ -4,7 +4,16 @@ import { isOnWall, type Box, type Obstacle, type Plan, type Side, type WallPlace
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { bottomFromSubfloor, boxSize, houseHeight, type BoxDevices } from './kinds.ts';
-import { isClear, seenFrom, studFaces, wallSolids, type BoxBody, type Solid, type StudFace, type Visible } from './studFaces.ts';
+import {
+  isClear,
+  seenFrom,
+  studFaces,
+  wallSolids,
+  type BoxBody,
+  type Solid,
+  type StudFace,
+  type Visible,
+} from './studFaces.ts';
 
 /** Blocking that holds a box away from a stud face, or behind three gangs and more. */
 export interface Backing {
@@ -41,7 +50,9 @@ export interface WallSetting {
   readonly finish: Readonly<Record<Side, number>>;
 }
 
-export function visibleStretches(rooms: Readonly<Record<string, FoundRoom>>): Map<string, { start: number; end: number }[]> {
+export function visibleStretches(
+  rooms: Readonly<Record<string, FoundRoom>>,
+): Map<string, { start: number; end: number }[]> {
   const map = new Map<string, { start: number; end: number }[]>();
   for (const room of Object.values(rooms)) {
     for (const face of room.boundary?.faces ?? []) {
@@ -54,7 +65,12 @@ export function visibleStretches(rooms: Readonly<Record<string, FoundRoom>>): Ma
   return map;
 }
 
-export function wallSetting(plan: Plan, framing: Framing, wallId: string, visible: Map<string, { start: number; end: number }[]>): WallSetting {
+export function wallSetting(
+  plan: Plan,
+  framing: Framing,
+  wallId: string,
+  visible: Map<string, { start: number; end: number }[]>,
+): WallSetting {
   const wall = plan.walls[wallId]!;
   const frame = framing.walls[wallId]!;
   return {
@@ -67,14 +83,25 @@ export function wallSetting(plan: Plan, framing: Framing, wallId: string, visibl
   };
 }
 
-export function bodyOf(box: Box, on: WallPlace, devices: BoxDevices, floorFinish: number, rules: RuleBook): BoxBody & { depth: number } {
+export function bodyOf(
+  box: Box,
+  on: WallPlace,
+  devices: BoxDevices,
+  floorFinish: number,
+  rules: RuleBook,
+): BoxBody & { depth: number } {
   const size = boxSize(box);
   const bottom = bottomFromSubfloor(on.height ?? houseHeight(devices, rules), size.height, floorFinish);
   return { width: size.width, bottom, top: bottom + size.height, depth: size.depth };
 }
 
 /** Other boxes as solids: in the way on the same side; on the other side only when both are too deep for the wall. */
-export function boxSolids(placed: readonly PlacedBox[], side: Side, depth: number, setting: WallSetting): Solid[] {
+export function boxSolids(
+  placed: readonly PlacedBox[],
+  side: Side,
+  depth: number,
+  setting: WallSetting,
+): Solid[] {
   const inside = (p: { side: Side; depth: number }) => p.depth - setting.finish[p.side];
   return placed
     .filter((p) => p.side === side || inside(p) + inside({ side, depth }) > setting.frame.line.depth)
@@ -90,21 +117,38 @@ function neighbours(frame: WallFrame, at: number): [number, number] | null {
 function backingFor(setting: WallSetting, at: number): Backing | null {
   const between = neighbours(setting.frame, at);
   if (!between) return null;
-  const [a, b] = between.map((n) => setting.frame.standing[n - 1]!) as [(typeof setting.frame.standing)[number], (typeof setting.frame.standing)[number]];
+  const [a, b] = between.map((n) => setting.frame.standing[n - 1]!) as [
+    (typeof setting.frame.standing)[number],
+    (typeof setting.frame.standing)[number],
+  ];
   return { size: setting.framingSize, length: b.at - a.at - (a.width + b.width) / 2, between };
 }
 
 function nearestFace(faces: readonly StudFace[], at: number): StudFace | null {
-  return faces.reduce<StudFace | null>((best, f) => (!best || Math.abs(f.at - at) < Math.abs(best.at - at) - 1e-9 ? f : best), null);
+  return faces.reduce<StudFace | null>(
+    (best, f) => (!best || Math.abs(f.at - at) < Math.abs(best.at - at) - 1e-9 ? f : best),
+    null,
+  );
 }
 
 const reach = 24;
 const touching = 1 / 8;
 
-function placeBox(id: string, box: Box, on: WallPlace, setting: WallSetting, devices: BoxDevices, placed: readonly PlacedBox[], rules: RuleBook): PlacedBox {
+function placeBox(
+  id: string,
+  box: Box,
+  on: WallPlace,
+  setting: WallSetting,
+  devices: BoxDevices,
+  placed: readonly PlacedBox[],
+  rules: RuleBook,
+): PlacedBox {
   const body = bodyOf(box, on, devices, setting.floorFinish, rules);
   const visible = setting.visible[on.side];
-  const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(placed, on.side, body.depth, setting)];
+  const solids = [
+    ...wallSolids(setting.frame, setting.obstacles),
+    ...boxSolids(placed, on.side, body.depth, setting),
+  ];
   const faces = studFaces(setting.frame, body, solids, visible);
   const stays = box.exact || box.existing || setting.frame.standing.length === 0;
   const face = nearestFace(faces, on.at);
@@ -142,11 +186,17 @@ function nearestMember(frame: WallFrame, at: number) {
  * Places all boxes of one wall: fixed ones first, then pinned, then the rest in id order, each on the nearest stud face that
  * is still free within 24 in. A box that finds none stays where it was planned and says so.
  */
-export function placeBoxes(boxes: readonly (readonly [string, Box])[], setting: WallSetting, devices: Map<string, BoxDevices>, rules: RuleBook): PlacedBox[] {
+export function placeBoxes(
+  boxes: readonly (readonly [string, Box])[],
+  setting: WallSetting,
+  devices: Map<string, BoxDevices>,
+  rules: RuleBook,
+): PlacedBox[] {
   const rank = (b: Box) => (b.existing || b.exact ? 0 : b.pinned ? 1 : 2);
   const ordered = [...boxes].sort((a, b) => rank(a[1]) - rank(b[1]) || compareIds(a[0], b[0]));
   const placed: PlacedBox[] = [];
   for (const [id, box] of ordered)
-    if (isOnWall(box.on)) placed.push(placeBox(id, box, box.on, setting, devices.get(id) ?? [], placed, rules));
+    if (isOnWall(box.on))
+      placed.push(placeBox(id, box, box.on, setting, devices.get(id) ?? [], placed, rules));
   return placed.sort((a, b) => a.at - b.at || compareIds(a.id, b.id));
 }

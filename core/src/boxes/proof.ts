@@ -25,16 +25,28 @@ function counts(placed: PlacedBox, devices: BoxDevices, floorFinish: number, rul
 }
 
 /** Floor receptacles count where they stand near enough to the line: NEC 210.52(A)(3) (from memory). */
-function floorPoints(plan: Plan, line: FloorLine, room: FoundRoom, devices: Map<string, BoxDevices>, rules: RuleBook): ReachPoint[] {
+function floorPoints(
+  plan: Plan,
+  line: FloorLine,
+  room: FoundRoom,
+  devices: Map<string, BoxDevices>,
+  rules: RuleBook,
+): ReachPoint[] {
   return Object.entries(plan.boxes).flatMap(([id, box]) => {
     if (isOnWall(box.on) || !('floor' in box.on) || box.on.floor !== room.id) return [];
     if (!devices.get(id)?.some(([, d]) => countingKinds.has(d.kind))) return [];
     const at = box.on;
     return (room.boundary?.faces ?? []).flatMap((face) => {
-      if (face.wall === null || distancePointSegment(at, face.a, face.b) > rules('spacing.floorReach')) return [];
+      if (face.wall === null || distancePointSegment(at, face.a, face.b) > rules('spacing.floorReach'))
+        return [];
       const into = alongLine(at, face.a, face.b);
       if (into < 0 || into > face.length) return [];
-      const along = alongLineOf(line, face.wall, face.side, face.side === 'left' ? face.startAt + into : face.startAt - into);
+      const along = alongLineOf(
+        line,
+        face.wall,
+        face.side,
+        face.side === 'left' ? face.startAt + into : face.startAt - into,
+      );
       return along === null ? [] : [{ box: id, along }];
     });
   });
@@ -51,7 +63,9 @@ export function provenLine(
   const floorFinish = plan.levels[plan.rooms[room.id]!.level]!.floorFinish;
   const onWalls = placed.flatMap((p): ReachPoint[] => {
     const along = alongLineOf(line, p.wall, p.side, p.at);
-    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, rules) ? [{ box: p.id, along }] : [];
+    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, rules)
+      ? [{ box: p.id, along }]
+      : [];
   });
   const points = [...onWalls, ...floorPoints(plan, line, room, devices, rules)].sort(
     (a, b) => a.along - b.along || compareIds(a.box, b.box),
@@ -59,7 +73,13 @@ export function provenLine(
   return { line, points, farthest: farthestPoint(line, points) };
 }
 
-export function roomProof(room: FoundRoom, plan: Plan, placed: readonly PlacedBox[], devices: Map<string, BoxDevices>, rules: RuleBook): RoomProof {
+export function roomProof(
+  room: FoundRoom,
+  plan: Plan,
+  placed: readonly PlacedBox[],
+  devices: Map<string, BoxDevices>,
+  rules: RuleBook,
+): RoomProof {
   const prove = (line: ProvenLine['line']) => provenLine(line, room, plan, placed, devices, rules);
   return {
     spaces: room.spaces.map(prove),

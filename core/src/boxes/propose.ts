@@ -17,10 +17,20 @@ export interface ProposedReceptacle extends Candidate {
 
 const doorPenalty = 10;
 
-function coverLine(line: FloorLine, fixed: readonly number[], candidates: readonly Candidate[], maxGap: number) {
+function coverLine(
+  line: FloorLine,
+  fixed: readonly number[],
+  candidates: readonly Candidate[],
+  maxGap: number,
+) {
   const points = [
     ...fixed.map((along) => ({ along, fixed: true, penalty: 0, candidate: null as Candidate | null })),
-    ...candidates.map((c) => ({ along: c.along, fixed: false, penalty: c.behindDoor ? doorPenalty : 0, candidate: c as Candidate | null })),
+    ...candidates.map((c) => ({
+      along: c.along,
+      fixed: false,
+      penalty: c.behindDoor ? doorPenalty : 0,
+      candidate: c as Candidate | null,
+    })),
   ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
   const cover = fewestCover(points, line, maxGap);
   return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
@@ -40,23 +50,41 @@ export function completeLine(
   const onFaces = coverLine(proven.line, fixed, faces, maxGap);
   if (onFaces.excess <= 1e-6) return onFaces;
   const between = receptacleCandidates(proven.line, plan, framing, layout, rules, true);
-  const withBlocking = coverLine(proven.line, fixed, [...faces, ...between].sort((a, b) => a.along - b.along), maxGap);
+  const withBlocking = coverLine(
+    proven.line,
+    fixed,
+    [...faces, ...between].sort((a, b) => a.along - b.along),
+    maxGap,
+  );
   return withBlocking.excess < onFaces.excess - 1e-6 ? withBlocking : onFaces;
 }
 
 function fits(line: FloorLine, c: Candidate): number | null {
-  const piece = line.pieces.find((p) => p.wall === c.wall && p.side === c.side && c.at >= p.start && c.at <= p.end);
+  const piece = line.pieces.find(
+    (p) => p.wall === c.wall && p.side === c.side && c.at >= p.start && c.at <= p.end,
+  );
   return piece ? piece.offset + (piece.side === 'left' ? c.at - piece.start : piece.end - c.at) : null;
 }
 
-function proposeForRoom(room: string, proof: RoomProof, plan: Plan, framing: Framing, layout: BoxLayout, rules: RuleBook): ProposedReceptacle[] {
+function proposeForRoom(
+  room: string,
+  proof: RoomProof,
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+): ProposedReceptacle[] {
   const added: ProposedReceptacle[] = [];
   const limit = rules('spacing.maxGap') / 2;
   const complete = (proven: ProvenLine, school: string) => {
     if (!proven.line.required) return;
-    const fixed = [...proven.points.map((p) => p.along), ...added.flatMap((c) => fits(proven.line, c) ?? [])].sort((a, b) => a - b);
+    const fixed = [
+      ...proven.points.map((p) => p.along),
+      ...added.flatMap((c) => fits(proven.line, c) ?? []),
+    ].sort((a, b) => a - b);
     const why = `${school}: no point of this ${Math.round(proven.line.length)} in. floor line may be over ${limit} in. from a receptacle.`;
-    for (const c of completeLine(proven, fixed, plan, framing, layout, rules).added) added.push({ ...c, room, why });
+    for (const c of completeLine(proven, fixed, plan, framing, layout, rules).added)
+      added.push({ ...c, room, why });
   };
   for (const proven of proof.straight) complete(proven, 'Each wall by itself');
   for (const proven of proof.spaces) complete(proven, 'Measured around corners');
@@ -64,14 +92,25 @@ function proposeForRoom(room: string, proof: RoomProof, plan: Plan, framing: Fra
 }
 
 /** Receptacle places that every room still lacks, the fewest that keep the spacing rule. Pure; changes nothing. */
-export function proposeReceptacles(plan: Plan, framing: Framing, rooms: Record<string, FoundRoom>, layout: BoxLayout, rules: RuleBook): ProposedReceptacle[] {
-  const added = Object.keys(rooms).flatMap((id) => proposeForRoom(id, layout.proofs[id]!, plan, framing, layout, rules));
+export function proposeReceptacles(
+  plan: Plan,
+  framing: Framing,
+  rooms: Record<string, FoundRoom>,
+  layout: BoxLayout,
+  rules: RuleBook,
+): ProposedReceptacle[] {
+  const added = Object.keys(rooms).flatMap((id) =>
+    proposeForRoom(id, layout.proofs[id]!, plan, framing, layout, rules),
+  );
   return clearOfEachOther(added);
 }
 
 /** Two rooms may want the same bay of a shared wall; the later one is dropped here and found again on the next pass. */
 function clearOfEachOther(added: readonly ProposedReceptacle[]): ProposedReceptacle[] {
-  return added.filter((c, i) => !added.slice(0, i).some((o) => o.wall === c.wall && o.side !== c.side && Math.abs(o.at - c.at) < 2.25));
+  return added.filter(
+    (c, i) =>
+      !added.slice(0, i).some((o) => o.wall === c.wall && o.side !== c.side && Math.abs(o.at - c.at) < 2.25),
+  );
 }
 
 /** Adds the proposed boxes, each with one receptacle, to a plan draft. */

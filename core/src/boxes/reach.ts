@@ -7,8 +7,15 @@ export interface ReachPoint {
 }
 
 /** Where a place on a wall falls along a floor line; null when the line does not pass it. */
-export function alongLineOf(line: FloorLine, wall: string, side: 'left' | 'right', at: number): number | null {
-  const piece = line.pieces.find((p) => p.wall === wall && p.side === side && at >= p.start - 1e-6 && at <= p.end + 1e-6);
+export function alongLineOf(
+  line: FloorLine,
+  wall: string,
+  side: 'left' | 'right',
+  at: number,
+): number | null {
+  const piece = line.pieces.find(
+    (p) => p.wall === wall && p.side === side && at >= p.start - 1e-6 && at <= p.end + 1e-6,
+  );
   return piece ? alongPiece(piece, at) : null;
 }
 
@@ -17,11 +24,18 @@ export function alongPiece(piece: SpacePiece, at: number): number {
 }
 
 /** The place on a wall at a distance along a floor line; the last piece answers for what runs past. Null on an empty line. */
-export function placeOnLine(line: FloorLine, along: number): { wall: string; side: 'left' | 'right'; at: number } | null {
+export function placeOnLine(
+  line: FloorLine,
+  along: number,
+): { wall: string; side: 'left' | 'right'; at: number } | null {
   const piece = line.pieces.findLast((p) => along >= p.offset - 1e-6) ?? line.pieces[0];
   if (!piece) return null;
   const into = Math.min(Math.max(0, along - piece.offset), piece.end - piece.start);
-  return { wall: piece.wall, side: piece.side, at: piece.side === 'left' ? piece.start + into : piece.end - into };
+  return {
+    wall: piece.wall,
+    side: piece.side,
+    at: piece.side === 'left' ? piece.start + into : piece.end - into,
+  };
 }
 
 /** Distance along the floor line from a point of it to the nearest receptacle; null when there is none. */
@@ -36,7 +50,10 @@ export function reachAt(line: FloorLine, points: readonly ReachPoint[], along: n
 }
 
 /** The corners of the reach profile: where the distance to the nearest receptacle turns. Sorted along the line. */
-export function reachProfile(line: FloorLine, points: readonly ReachPoint[]): { along: number; distance: number }[] {
+export function reachProfile(
+  line: FloorLine,
+  points: readonly ReachPoint[],
+): { along: number; distance: number }[] {
   const sorted = points.map((p) => p.along).sort((a, b) => a - b);
   if (sorted.length === 0) return [];
   const turns = [0, line.length, ...sorted];
@@ -45,11 +62,16 @@ export function reachProfile(line: FloorLine, points: readonly ReachPoint[]): { 
     const middle = (sorted.at(-1)! + sorted[0]! + line.length) / 2;
     turns.push(middle > line.length ? middle - line.length : middle);
   }
-  return [...new Set(turns)].sort((a, b) => a - b).map((along) => ({ along, distance: reachAt(line, points, along)! }));
+  return [...new Set(turns)]
+    .sort((a, b) => a - b)
+    .map((along) => ({ along, distance: reachAt(line, points, along)! }));
 }
 
 /** The point farthest from any receptacle that counts, the first of equals; null when the line has none. */
-export function farthestPoint(line: FloorLine, points: readonly ReachPoint[]): { along: number; distance: number } | null {
+export function farthestPoint(
+  line: FloorLine,
+  points: readonly ReachPoint[],
+): { along: number; distance: number } | null {
   return reachProfile(line, points).reduce<{ along: number; distance: number } | null>(
     (worst, p) => (!worst || p.distance > worst.distance + 1e-9 ? p : worst),
     null,

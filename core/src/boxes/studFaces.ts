@@ -37,7 +37,12 @@ export function overlaps(at: number, body: BoxBody, solid: Solid): boolean {
 /** Everything in a wall that a box cannot stand in: framing, the voids of openings, ducts and other obstacles. */
 export function wallSolids(frame: WallFrame, obstacles: readonly Obstacle[]): Solid[] {
   return [
-    ...frame.members.map((m) => ({ start: m.at - m.width / 2, end: m.at + m.width / 2, low: m.low, high: m.high })),
+    ...frame.members.map((m) => ({
+      start: m.at - m.width / 2,
+      end: m.at + m.width / 2,
+      low: m.low,
+      high: m.high,
+    })),
     ...frame.openings.map((o) => ({ start: o.start, end: o.end, low: o.low, high: o.high })),
     ...obstacles.map((x) => ({ start: x.at, end: x.at + x.width, low: x.low, high: x.high })),
   ];
@@ -47,17 +52,27 @@ export function wallSolids(frame: WallFrame, obstacles: readonly Obstacle[]): So
 export type Visible = readonly { readonly start: number; readonly end: number }[] | null;
 
 export function isClear(at: number, body: BoxBody, solids: readonly Solid[], visible: Visible): boolean {
-  const seen = (v: { start: number; end: number }) => at - body.width / 2 >= v.start - slack && at + body.width / 2 <= v.end + slack;
+  const seen = (v: { start: number; end: number }) =>
+    at - body.width / 2 >= v.start - slack && at + body.width / 2 <= v.end + slack;
   if (visible && !visible.some(seen)) return false;
   return !solids.some((solid) => overlaps(at, body, solid));
 }
 
 /** All stud faces that take a box of this size at this height with nothing in the way, in order along the wall. */
-export function studFaces(frame: WallFrame, body: BoxBody, solids: readonly Solid[], visible: Visible): StudFace[] {
+export function studFaces(
+  frame: WallFrame,
+  body: BoxBody,
+  solids: readonly Solid[],
+  visible: Visible,
+): StudFace[] {
   return frame.standing
     .filter((m) => m.low <= body.bottom && m.high >= body.top)
     .flatMap((member) =>
-      ([-1, 1] as const).map((towards) => ({ at: member.at + towards * (member.width / 2 + body.width / 2), member, towards })),
+      ([-1, 1] as const).map((towards) => ({
+        at: member.at + towards * (member.width / 2 + body.width / 2),
+        member,
+        towards,
+      })),
     )
     .filter((face) => isClear(face.at, body, solids, visible))
     .sort((a, b) => a.at - b.at || a.towards - b.towards);

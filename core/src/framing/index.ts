@@ -37,7 +37,9 @@ export class FramingStage {
     const ids = Object.keys(plan.walls).sort(compareIds);
     const lines = ids.map((id) => {
       const wall = plan.walls[id]!;
-      return this.lines.get(id, [wall, plan.points[wall.from], plan.points[wall.to]], () => wallLine(plan, id, wall));
+      return this.lines.get(id, [wall, plan.points[wall.from], plan.points[wall.to]], () =>
+        wallLine(plan, id, wall),
+      );
     });
     const found = this.all.get('all', lines, () => findJunctions(lines));
     const openings = byWall(plan.openings);
@@ -49,7 +51,15 @@ export class FramingStage {
       const ownOpenings = openings.get(line.id) ?? [];
       const ownMembers = members.get(line.id) ?? [];
       const ceiling = plan.levels[line.level]!.ceiling;
-      const inputs = [line, junctions, ceiling, rules, ...ownOpenings.map((o) => o[1]), 'members', ...ownMembers.map((m) => m[1])];
+      const inputs = [
+        line,
+        junctions,
+        ceiling,
+        rules,
+        ...ownOpenings.map((o) => o[1]),
+        'members',
+        ...ownMembers.map((m) => m[1]),
+      ];
       return this.frames.get(line.id, inputs, () =>
         frameWall({ line, wall, junctions, ceiling, openings: ownOpenings, measured: ownMembers, rules }),
       );

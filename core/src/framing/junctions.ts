@@ -1,4 +1,12 @@
-import { cross, direction, distance, distancePointSegment, alongLine, dot, type XY } from '../geometry/index.ts';
+import {
+  cross,
+  direction,
+  distance,
+  distancePointSegment,
+  alongLine,
+  dot,
+  type XY,
+} from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, Wall } from '../plan/schema.ts';
 import { framingKinds } from '../plan/stock.ts';
@@ -82,7 +90,9 @@ function groupEnds(lines: readonly WallLine[]): End[][] {
   ]);
   const groups: End[][] = [];
   for (const end of ends) {
-    const group = groups.find((g) => g[0]!.line.level === end.line.level && distance(g[0]!.at, end.at) < joined);
+    const group = groups.find(
+      (g) => g[0]!.line.level === end.line.level && distance(g[0]!.at, end.at) < joined,
+    );
     if (group) group.push(end);
     else groups.push([end]);
   }
@@ -110,7 +120,12 @@ function jointsOfGroup(group: readonly End[]): [End, EndJoint][] {
     ...others.map((o): [End, EndJoint] => [
       o,
       crossing.includes(o)
-        ? { kind: 'butt', reach: -through.line.depth / 2 / sineBetween(o.line, through.line), covered: 0, against: through.line.id }
+        ? {
+            kind: 'butt',
+            reach: -through.line.depth / 2 / sineBetween(o.line, through.line),
+            covered: 0,
+            against: through.line.id,
+          }
         : { kind: 'straight', reach: 0, covered: 0, against: through.line.id },
     ]),
   ];
@@ -135,7 +150,10 @@ export function findJunctions(lines: readonly WallLine[]): Record<string, WallJu
   const joints = new Map<string, EndJoint>();
   const tees = new Map<string, Tee[]>();
   for (const group of groupEnds(lines)) {
-    const crossingWall = wallBehind(group[0]!, lines.filter((l) => !group.some((e) => e.line.id === l.id)));
+    const crossingWall = wallBehind(
+      group[0]!,
+      lines.filter((l) => !group.some((e) => e.line.id === l.id)),
+    );
     if (!crossingWall) {
       for (const [end, joint] of jointsOfGroup(group)) joints.set(`${end.line.id}/${end.end}`, joint);
       continue;
@@ -144,7 +162,10 @@ export function findJunctions(lines: readonly WallLine[]): Record<string, WallJu
       const { line, at } = crossingWall;
       const sine = sineBetween(end.line, line);
       const outward = end.end === 'to' ? end.line.unit : { x: -end.line.unit.x, y: -end.line.unit.y };
-      const past = dot({ x: end.at.x - line.from.x, y: end.at.y - line.from.y }, { x: -line.unit.y, y: line.unit.x });
+      const past = dot(
+        { x: end.at.x - line.from.x, y: end.at.y - line.from.y },
+        { x: -line.unit.y, y: line.unit.x },
+      );
       const goesLeft = cross(line.unit, outward) > 0 ? 1 : -1;
       joints.set(`${end.line.id}/${end.end}`, {
         kind: 'tee',

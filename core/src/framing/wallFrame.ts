@@ -121,20 +121,33 @@ function endUprights(input: FrameInput, start: number, end: number, low: number,
 }
 
 function openingMembers(rough: RoughOpening, high: number, bearing: boolean, rules: RuleBook) {
-  const headerDepth = Math.min(rules(bearing ? 'framing.headerBearing' : 'framing.header'), high - rough.high);
+  const headerDepth = Math.min(
+    rules(bearing ? 'framing.headerBearing' : 'framing.header'),
+    high - rough.high,
+  );
   const headerTop = rough.high + Math.max(0, headerDepth);
   const headerFits = headerDepth >= thickness;
   return { headerTop: headerFits ? headerTop : high, headerFits };
 }
 
-function moveToMeasured(uprights: Upright[], measured: FrameInput['measured'], low: number, high: number, spacing: number): void {
+function moveToMeasured(
+  uprights: Upright[],
+  measured: FrameInput['measured'],
+  low: number,
+  high: number,
+  spacing: number,
+): void {
   const free = new Set(uprights);
-  const vertical = measured.filter(([, m]) => !['header', 'sill', 'bottom-plate', 'top-plate', 'block'].includes(m.role));
+  const vertical = measured.filter(
+    ([, m]) => !['header', 'sill', 'bottom-plate', 'top-plate', 'block'].includes(m.role),
+  );
   for (const [, m] of [...vertical].sort((a, b) => a[1].at - b[1].at || compareIds(a[0], b[0]))) {
     const reach = m.role === 'stud' ? spacing / 2 + 1e-6 : 8;
     const alike = (u: Upright) => u.role === m.role || (m.role === 'stud' && u.role !== 'cripple');
     const rank = (u: Upright) => Math.abs(u.at - m.at) + (u.role === m.role ? 0 : 100);
-    const nearest = [...free].filter((u) => alike(u) && Math.abs(u.at - m.at) <= reach).sort((a, b) => rank(a) - rank(b))[0];
+    const nearest = [...free]
+      .filter((u) => alike(u) && Math.abs(u.at - m.at) <= reach)
+      .sort((a, b) => rank(a) - rank(b))[0];
     if (nearest) {
       free.delete(nearest);
       nearest.at = m.at;
@@ -179,26 +192,54 @@ export function frameWall(input: FrameInput): WallFrame {
       [rough.start - thickness / 2, rough.start - thickness * 1.5],
       [rough.end + thickness / 2, rough.end + thickness * 1.5],
     ] as const) {
-      if (king > start && king < end) placeUnlessTaken(uprights, { role: 'king', at: king, low, high, measured: false });
-      if (jack > start && jack < end) placeUnlessTaken(uprights, { role: 'jack', at: jack, low, high: rough.high, measured: false });
+      if (king > start && king < end)
+        placeUnlessTaken(uprights, { role: 'king', at: king, low, high, measured: false });
+      if (jack > start && jack < end)
+        placeUnlessTaken(uprights, { role: 'jack', at: jack, low, high: rough.high, measured: false });
     }
     const middle = (rough.start + rough.end) / 2;
     const width = rough.end - rough.start + thickness * 2;
     if (headerFits)
-      others.push({ id: `header-${rough.id}`, role: 'header', at: middle, width, low: rough.high, high: headerTop, measured: false });
+      others.push({
+        id: `header-${rough.id}`,
+        role: 'header',
+        at: middle,
+        width,
+        low: rough.high,
+        high: headerTop,
+        measured: false,
+      });
     if (rough.low > 0)
-      others.push({ id: `sill-${rough.id}`, role: 'sill', at: middle, width: width - thickness * 2, low: rough.low - thickness, high: rough.low, measured: false });
+      others.push({
+        id: `sill-${rough.id}`,
+        role: 'sill',
+        at: middle,
+        width: width - thickness * 2,
+        low: rough.low - thickness,
+        high: rough.low,
+        measured: false,
+      });
     const within = marks.filter((m) => m > rough.start + clear / 2 && m < rough.end - clear / 2);
     within.forEach((at, i) => {
       if (high - headerTop > 0.5)
-        others.push({ id: `cripple-${rough.id}-${i + 1}`, role: 'cripple', at, width: thickness, low: headerTop, high, measured: false });
+        others.push({
+          id: `cripple-${rough.id}-${i + 1}`,
+          role: 'cripple',
+          at,
+          width: thickness,
+          low: headerTop,
+          high,
+          measured: false,
+        });
       if (rough.low - thickness - low > 1)
         uprights.push({ role: 'cripple', at, low, high: rough.low - thickness, measured: false });
     });
   }
   for (const upright of endUprights(input, start, end, low, high)) placeUnlessTaken(uprights, upright);
-  const inOpening = (at: number) => framed.some((o) => at > o.start - thickness * 2 - 0.5 && at < o.end + thickness * 2 + 0.5);
-  for (const at of marks) if (!inOpening(at)) placeUnlessTaken(uprights, { role: 'stud', at, low, high, measured: false });
+  const inOpening = (at: number) =>
+    framed.some((o) => at > o.start - thickness * 2 - 0.5 && at < o.end + thickness * 2 + 0.5);
+  for (const at of marks)
+    if (!inOpening(at)) placeUnlessTaken(uprights, { role: 'stud', at, low, high, measured: false });
   moveToMeasured(uprights, input.measured, low, high, wall.spacing);
 
   uprights.sort((a, b) => a.at - b.at || a.low - b.low);
@@ -215,10 +256,26 @@ export function frameWall(input: FrameInput): WallFrame {
   }));
   const doorways = framed.filter((o) => o.low === 0);
   platePieces(start, end, doorways).forEach(([a, b], i) =>
-    others.push({ id: `bottom-${i + 1}`, role: 'bottom-plate', at: (a + b) / 2, width: b - a, low: 0, high: thickness, measured: false }),
+    others.push({
+      id: `bottom-${i + 1}`,
+      role: 'bottom-plate',
+      at: (a + b) / 2,
+      width: b - a,
+      low: 0,
+      high: thickness,
+      measured: false,
+    }),
   );
   for (let i = 0; i < rules('framing.plates'); i++)
-    others.push({ id: `top-${i + 1}`, role: 'top-plate', at: (start + end) / 2, width: end - start, low: high + i * thickness, high: high + (i + 1) * thickness, measured: false });
+    others.push({
+      id: `top-${i + 1}`,
+      role: 'top-plate',
+      at: (start + end) / 2,
+      width: end - start,
+      low: high + i * thickness,
+      high: high + (i + 1) * thickness,
+      measured: false,
+    });
   const rest = others.map((m): Member => ({
     ...m,
     id: `${line.id}/${m.id}`,

@@ -39,7 +39,8 @@ export function innerPoint(points: readonly XY[]): XY | null {
     hits.sort((a, b) => a - b);
     for (let k = 0; k + 1 < hits.length; k += 2) {
       const width = Math.min(hits[k + 1]! - hits[k]!, ys[i + 1]! - ys[i]!);
-      if (!best || width > best.width + 1e-9) best = { point: { x: (hits[k]! + hits[k + 1]!) / 2, y }, width };
+      if (!best || width > best.width + 1e-9)
+        best = { point: { x: (hits[k]! + hits[k + 1]!) / 2, y }, width };
     }
   }
   return best?.point ?? null;

@@ -27,7 +27,13 @@ export function direction(a: XY, b: XY): XY | null {
 /** Unit vector at an angle in degrees, counter-clockwise from +x. Right angles come out exact. */
 export function headingVector(degrees: number): XY {
   const turns = ((degrees % 360) + 360) % 360;
-  if (turns % 90 === 0) return [{ x: 1, y: 0 }, { x: 0, y: 1 }, { x: -1, y: 0 }, { x: 0, y: -1 }][turns / 90]!;
+  if (turns % 90 === 0)
+    return [
+      { x: 1, y: 0 },
+      { x: 0, y: 1 },
+      { x: -1, y: 0 },
+      { x: 0, y: -1 },
+    ][turns / 90]!;
   const radians = (turns * Math.PI) / 180;
   return { x: Math.cos(radians), y: Math.sin(radians) };
 }

@@ -7,13 +7,20 @@ type Invariant = (plan: Plan) => Problem[];
 
 const entries = <T>(record: Record<string, T>) => Object.entries(record);
 
-function refersTo(plan: Plan, collection: CollectionName, id: string | null | undefined, path: string): Problem[] {
+function refersTo(
+  plan: Plan,
+  collection: CollectionName,
+  id: string | null | undefined,
+  path: string,
+): Problem[] {
   if (id === null || id === undefined || Object.hasOwn(plan[collection], id)) return [];
   return [{ path, message: `names “${id}”, which is not in ${collection}` }];
 }
 
 const levelsExist: Invariant = (plan) => [
-  ...(Object.keys(plan.levels).length === 0 ? [{ path: 'levels', message: 'must hold at least one level' }] : []),
+  ...(Object.keys(plan.levels).length === 0
+    ? [{ path: 'levels', message: 'must hold at least one level' }]
+    : []),
   ...entries(plan.points).flatMap(([id, p]) => refersTo(plan, 'levels', p.level, `points.${id}.level`)),
   ...entries(plan.rooms).flatMap(([id, r]) => refersTo(plan, 'levels', r.level, `rooms.${id}.level`)),
 ];
@@ -28,8 +35,11 @@ const wallsStandBetweenPoints: Invariant = (plan) =>
     const from = plan.points[wall.from]!;
     const to = plan.points[wall.to]!;
     if (from.level !== to.level)
-      return [{ path: `walls.${id}.to`, message: `is on level ${to.level}, but the wall starts on ${from.level}` }];
-    if (distance(from, to) < 1 / 16) return [{ path: `walls.${id}`, message: 'has no length: its two points coincide' }];
+      return [
+        { path: `walls.${id}.to`, message: `is on level ${to.level}, but the wall starts on ${from.level}` },
+      ];
+    if (distance(from, to) < 1 / 16)
+      return [{ path: `walls.${id}`, message: 'has no length: its two points coincide' }];
     return [];
   });
 
@@ -47,10 +57,14 @@ const openingsFitTheirWall: Invariant = (plan) =>
     const length = wallLength(plan, o.wall);
     if (length === null) return missing;
     const problems: Problem[] = [];
-    if (o.head <= o.sill) problems.push({ path: `${path}.head`, message: `must be above the sill (${o.sill})` });
+    if (o.head <= o.sill)
+      problems.push({ path: `${path}.head`, message: `must be above the sill (${o.sill})` });
     if (o.at < 0) problems.push({ path: `${path}.at`, message: 'starts before the wall does' });
     if (o.at + o.width > length + 1e-6)
-      problems.push({ path: `${path}.width`, message: `ends ${o.at + o.width} in. along a wall ${Math.round(length * 16) / 16} in. long` });
+      problems.push({
+        path: `${path}.width`,
+        message: `ends ${o.at + o.width} in. along a wall ${Math.round(length * 16) / 16} in. long`,
+      });
     return problems;
   });
 
@@ -73,11 +87,15 @@ const thingsOnWallsHaveTheirWall: Invariant = (plan) => [
   ...entries(plan.members).flatMap(([id, m]) => onWall(plan, m.wall, m.at, `members.${id}`)),
   ...entries(plan.obstacles).flatMap(([id, x]) => [
     ...onWall(plan, x.wall, x.at, `obstacles.${id}`),
-    ...(x.high <= x.low ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${x.low})` }] : []),
+    ...(x.high <= x.low
+      ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${x.low})` }]
+      : []),
   ]),
   ...entries(plan.panels).flatMap(([id, p]) => [
     ...onWall(plan, p.on.wall, p.on.at, `panels.${id}.on`),
-    ...(p.source === 'service' || p.source === 'standby' ? [] : refersTo(plan, 'panels', p.source, `panels.${id}.source`)),
+    ...(p.source === 'service' || p.source === 'standby'
+      ? []
+      : refersTo(plan, 'panels', p.source, `panels.${id}.source`)),
   ]),
 ];
 
@@ -121,12 +139,22 @@ const runsJoinThings: Invariant = (plan) =>
     const path = `runs.${id}`;
     const isEnd = (end: string) => Object.hasOwn(plan.boxes, end) || Object.hasOwn(plan.panels, end);
     const problems = refersTo(plan, 'circuits', run.circuit, `${path}.circuit`);
-    if (!isEnd(run.from)) problems.push({ path: `${path}.from`, message: `names “${run.from}”, which is neither a box nor a panel` });
+    if (!isEnd(run.from))
+      problems.push({
+        path: `${path}.from`,
+        message: `names “${run.from}”, which is neither a box nor a panel`,
+      });
     if (run.to === null) {
-      if (!run.endsAt) problems.push({ path: `${path}.endsAt`, message: 'is required when the run has an open end (“to” is null)' });
+      if (!run.endsAt)
+        problems.push({
+          path: `${path}.endsAt`,
+          message: 'is required when the run has an open end (“to” is null)',
+        });
       else problems.push(...refersTo(plan, 'levels', run.endsAt.level, `${path}.endsAt.level`));
-    } else if (!isEnd(run.to)) problems.push({ path: `${path}.to`, message: `names “${run.to}”, which is neither a box nor a panel` });
-    else if (run.to === run.from) problems.push({ path: `${path}.to`, message: 'is the same as where the run starts' });
+    } else if (!isEnd(run.to))
+      problems.push({ path: `${path}.to`, message: `names “${run.to}”, which is neither a box nor a panel` });
+    else if (run.to === run.from)
+      problems.push({ path: `${path}.to`, message: 'is the same as where the run starts' });
     return problems;
   });
 

@@ -12,7 +12,9 @@ const joined = (path: readonly PropertyKey[]) => path.map(String).join('.');
 function sentenceFor(issue: Issue): string {
   switch (issue.code) {
     case 'invalid_type':
-      return issue.input === undefined ? `is required (${issue.expected})` : `must be ${article(issue.expected)}`;
+      return issue.input === undefined
+        ? `is required (${issue.expected})`
+        : `must be ${article(issue.expected)}`;
     case 'invalid_value':
       return `must be ${issue.values.length > 1 ? 'one of: ' : ''}${issue.values.map(String).join(', ')}`;
     case 'too_small':
@@ -43,9 +45,14 @@ export function problemsFrom(issues: readonly Issue[], prefix: readonly Property
   return issues.flatMap((issue): Problem[] => {
     const path = [...prefix, ...issue.path];
     if (issue.code === 'unrecognized_keys')
-      return issue.keys.map((key) => ({ path: joined([...path, key]), message: 'is not a known field; remove it or correct its name' }));
+      return issue.keys.map((key) => ({
+        path: joined([...path, key]),
+        message: 'is not a known field; remove it or correct its name',
+      }));
     if (issue.code === 'invalid_union' && issue.errors.length > 0) {
-      const literals = issue.errors.flat().flatMap((i) => (i.code === 'invalid_value' && i.path.length === 0 ? i.values : []));
+      const literals = issue.errors
+        .flat()
+        .flatMap((i) => (i.code === 'invalid_value' && i.path.length === 0 ? i.values : []));
       if (literals.length > 0 && issue.errors.every((branch) => branch.every((i) => i.path.length === 0)))
         return [{ path: joined(path), message: `must be one of: ${literals.map(String).join(', ')}` }];
       return problemsFrom(likeliestBranch(issue.errors), path);

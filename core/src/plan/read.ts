@@ -6,8 +6,22 @@ export type PlanReading = { ok: true; plan: Plan } | { ok: false; problems: Prob
 
 /** Checks a value against the format and its invariants. Every problem comes back with its path; nothing is half-read. */
 export function readPlan(value: unknown): PlanReading {
-  if (typeof value === 'object' && value !== null && 'version' in value && typeof value.version === 'number' && value.version > 1)
-    return { ok: false, problems: [{ path: 'version', message: `is ${value.version}; this Field Chalk reads version 1. Update it first` }] };
+  if (
+    typeof value === 'object' &&
+    value !== null &&
+    'version' in value &&
+    typeof value.version === 'number' &&
+    value.version > 1
+  )
+    return {
+      ok: false,
+      problems: [
+        {
+          path: 'version',
+          message: `is ${value.version}; this Field Chalk reads version 1. Update it first`,
+        },
+      ],
+    };
   const read = planSchema.safeParse(value, { reportInput: true });
   if (!read.success) return { ok: false, problems: problemsFrom(read.error.issues) };
   const problems = integrityProblems(read.data);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isRuleId, ruleCatalogue, heightSchema } from '../rules/index.ts';
+import { problemsFrom } from './problems.ts';
 import { boxModels, cables, framingKinds } from './stock.ts';
 
 /**
@@ -81,7 +82,19 @@ const opening = z.strictObject({
 const member = z.strictObject({
   wall: idSchema,
   role: z
-    .enum(['stud', 'king', 'jack', 'cripple', 'header', 'sill', 'bottom-plate', 'top-plate', 'corner', 'partition', 'block'])
+    .enum([
+      'stud',
+      'king',
+      'jack',
+      'cripple',
+      'header',
+      'sill',
+      'bottom-plate',
+      'top-plate',
+      'corner',
+      'partition',
+      'block',
+    ])
     .default('stud'),
   at: position,
 });
@@ -142,7 +155,10 @@ const device = z.strictObject({
   label: text.default(''),
 });
 
-const control = z.strictObject({ switches: z.array(idSchema).default([]), loads: z.array(idSchema).default([]) });
+const control = z.strictObject({
+  switches: z.array(idSchema).default([]),
+  loads: z.array(idSchema).default([]),
+});
 
 const panel = z.strictObject({
   on: z.strictObject({
@@ -182,11 +198,17 @@ const run = z.strictObject({
   cable: z.enum(keysOf(cables)).default('14/2'),
   way: z.enum(['auto', 'wall', 'over', 'under', 'surface']).default('auto'),
   pinned: z.boolean().default(false),
-  endsAt: z.strictObject({ level: idSchema.default('L1'), x: coordinate, y: coordinate, z: coordinate }).optional(),
+  endsAt: z
+    .strictObject({ level: idSchema.default('L1'), x: coordinate, y: coordinate, z: coordinate })
+    .optional(),
   tail: z.number().min(0).max(6000).default(0),
 });
 
-const stock = z.strictObject({ item: text, feet: z.number().min(0).max(1e5).optional(), count: z.number().min(0).optional() });
+const stock = z.strictObject({
+  item: text,
+  feet: z.number().min(0).max(1e5).optional(),
+  count: z.number().min(0).optional(),
+});
 const price = z.strictObject({
   cents: z.number().min(0).max(1e8),
   per: z.enum(['ft', 'each', 'box', 'coil', 'in']).default('each'),
@@ -199,13 +221,21 @@ const ruleValues = z
   .superRefine((values, context) => {
     for (const [id, value] of Object.entries(values)) {
       if (!isRuleId(id)) {
-        context.addIssue({ code: 'custom', path: [id], message: 'is not a rule; “chalk rules” lists them all' });
+        context.addIssue({
+          code: 'custom',
+          path: [id],
+          message: 'is not a rule; “chalk rules” lists them all',
+        });
         continue;
       }
       const read = ruleCatalogue[id].schema.safeParse(value);
       if (read.success) continue;
-      for (const issue of read.error.issues)
-        context.addIssue({ code: 'custom', path: [id, ...issue.path], message: issue.message });
+      for (const problem of problemsFrom(read.error.issues))
+        context.addIssue({
+          code: 'custom',
+          path: [id, ...problem.path.split('.').filter(Boolean)],
+          message: problem.message,
+        });
     }
   });
 
@@ -219,7 +249,10 @@ export const planSchema = z.strictObject({
   format: z.literal('fieldchalk.plan'),
   version: z.literal(1),
   job: z
-    .strictObject({ name: text.default('Untitled job'), kind: z.enum(['new', 'addition', 'renovation']).default('addition') })
+    .strictObject({
+      name: text.default('Untitled job'),
+      kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
+    })
     .prefault({}),
   rules: z
     .strictObject({

@@ -16,7 +16,15 @@ export type Gauge = (typeof gauges)[number];
 export const ampsByGauge: Record<Gauge, number> = { 14: 15, 12: 20, 10: 30, 8: 40, 6: 55 };
 
 /** Volume allowance for each conductor: NEC Table 314.16(B)(1) (from memory). Cubic inches by AWG. */
-export const conductorVolume: Record<number, number> = { 18: 1.5, 16: 1.75, 14: 2, 12: 2.25, 10: 2.5, 8: 3, 6: 5 };
+export const conductorVolume: Record<number, number> = {
+  18: 1.5,
+  16: 1.75,
+  14: 2,
+  12: 2.25,
+  10: 2.5,
+  8: 3,
+  6: 5,
+};
 
 /** Conductor resistance, ohm per 1000 ft at 75 °C: NEC Chapter 9 Table 8 (from memory). */
 export const ohmsPer1000Feet: Record<Gauge, number> = { 14: 3.07, 12: 1.93, 10: 1.21, 8: 0.764, 6: 0.491 };
@@ -31,7 +39,13 @@ export interface Cable {
   readonly thickness: number;
 }
 
-const cable = (gauge: Gauge, conductors: number, jacket: string, width: number, thickness: number): Cable => ({
+const cable = (
+  gauge: Gauge,
+  conductors: number,
+  jacket: string,
+  width: number,
+  thickness: number,
+): Cable => ({
   gauge,
   conductors,
   jacket,
@@ -74,7 +88,17 @@ const box = (
   mount: BoxModel['mount'] = 'new-work',
   material: BoxModel['material'] = 'plastic',
   clamps: BoxModel['clamps'] = 'none',
-): BoxModel => ({ name, gangs, volume, width: size[0], height: size[1], depth: size[2], material, clamps, mount });
+): BoxModel => ({
+  name,
+  gangs,
+  volume,
+  width: size[0],
+  height: size[1],
+  depth: size[2],
+  material,
+  clamps,
+  mount,
+});
 
 /** Generic models. Metal volumes: NEC Table 314.16(A) (from memory); plastic: as commonly stamped, no source. */
 export const boxModels: Record<string, BoxModel> = {
@@ -87,13 +111,53 @@ export const boxModels: Record<string, BoxModel> = {
   'plastic-ceiling-20': box('Ceiling, plastic, 20 in³', 1, 20, [4, 4, 2.2], 'ceiling'),
   'old-work-1g-14': box('Single gang, old work, 14 in³', 1, 14, [2.25, 3.6, 2.75], 'old-work'),
   'old-work-1g-20': box('Single gang, old work, 20 in³', 1, 20, [2.25, 3.6, 3.3], 'old-work'),
-  'metal-device-12.5': box('Device box, metal, 12.5 in³', 1, 12.5, [2, 3, 2.5], 'new-work', 'metal', 'internal'),
+  'metal-device-12.5': box(
+    'Device box, metal, 12.5 in³',
+    1,
+    12.5,
+    [2, 3, 2.5],
+    'new-work',
+    'metal',
+    'internal',
+  ),
   'metal-device-14': box('Device box, metal, 14 in³', 1, 14, [2, 3, 2.75], 'new-work', 'metal', 'internal'),
   'metal-device-18': box('Device box, metal, 18 in³', 1, 18, [2, 3, 3.5], 'new-work', 'metal', 'internal'),
-  'metal-square-21': box('Square 4 × 1-1/2, metal, 21 in³', 2, 21, [4, 4, 1.5], 'new-work', 'metal', 'external'),
-  'metal-square-30.3': box('Square 4 × 2-1/8, metal, 30.3 in³', 2, 30.3, [4, 4, 2.125], 'new-work', 'metal', 'external'),
-  'metal-octagon-15.5': box('Octagon 4 × 1-1/2, metal, 15.5 in³', 1, 15.5, [4, 4, 1.5], 'ceiling', 'metal', 'external'),
-  'metal-octagon-21.5': box('Octagon 4 × 2-1/8, metal, 21.5 in³', 1, 21.5, [4, 4, 2.125], 'ceiling', 'metal', 'external'),
+  'metal-square-21': box(
+    'Square 4 × 1-1/2, metal, 21 in³',
+    2,
+    21,
+    [4, 4, 1.5],
+    'new-work',
+    'metal',
+    'external',
+  ),
+  'metal-square-30.3': box(
+    'Square 4 × 2-1/8, metal, 30.3 in³',
+    2,
+    30.3,
+    [4, 4, 2.125],
+    'new-work',
+    'metal',
+    'external',
+  ),
+  'metal-octagon-15.5': box(
+    'Octagon 4 × 1-1/2, metal, 15.5 in³',
+    1,
+    15.5,
+    [4, 4, 1.5],
+    'ceiling',
+    'metal',
+    'external',
+  ),
+  'metal-octagon-21.5': box(
+    'Octagon 4 × 2-1/8, metal, 21.5 in³',
+    1,
+    21.5,
+    [4, 4, 2.125],
+    'ceiling',
+    'metal',
+    'external',
+  ),
 };
 
 /** Size used for placing a box whose model is still to be chosen. */

@@ -1,34 +1,27 @@
-import { distance, type XY } from '../geometry/index.ts';
-import type { Framing } from '../framing/index.ts';
+import type { XY } from '../geometry/index.ts';
+import type { Plan } from '../plan/schema.ts';
+import { readWalk, walkClosure, walkPoints } from '../plan/walk.ts';
 
-/** Where the walls around a room fail to meet: the two loose ends nearest each other and how far apart they are. */
+/** Where the walls of a room fail to meet: from the end of the last wall to the start of the first. Inches. */
 export interface ClosureGap {
   readonly from: { readonly wall: string; readonly at: XY };
   readonly to: { readonly wall: string; readonly at: XY };
   readonly distance: number;
-  /** From the first loose end to the second. */
   readonly right: number;
   readonly up: number;
 }
 
-/** The closest pair of loose wall ends on a level, preferring those near a place; null when no two ends are loose. */
-export function closureGap(framing: Framing, level: string, near: XY): ClosureGap | null {
-  const loose = Object.values(framing.lines)
-    .filter((line) => line.level === level)
-    .flatMap((line) =>
-      (['from', 'to'] as const)
-        .filter((end) => framing.junctions[line.id]![end].kind === 'free')
-        .map((end) => ({ wall: line.id, end, at: line[end] })),
-    )
-    .sort((a, b) => distance(a.at, near) - distance(b.at, near));
-  let best: ClosureGap | null = null;
-  for (const [i, a] of loose.slice(0, 8).entries()) {
-    for (const b of loose.slice(i + 1, 8)) {
-      const apart = distance(a.at, b.at);
-      if (a.wall === b.wall && loose.length > 2) continue;
-      if (!best || apart < best.distance)
-        best = { from: { wall: a.wall, at: a.at }, to: { wall: b.wall, at: b.at }, distance: apart, right: b.at.x - a.at.x, up: b.at.y - a.at.y };
-    }
-  }
-  return best;
+/** The gap of a room's walk; null when the room has no walls or they close. */
+export function closureGap(plan: Plan, roomId: string): ClosureGap | null {
+  const read = readWalk(plan, roomId);
+  if (!read || read.closed) return null;
+  const { gap, distance } = walkClosure(read.walk);
+  const { legs } = read.walk;
+  return {
+    from: { wall: legs.at(-1)!.wall!, at: walkPoints(read.walk).at(-1)! },
+    to: { wall: legs[0]!.wall!, at: read.walk.start },
+    distance,
+    right: gap.x,
+    up: gap.y,
+  };
 }

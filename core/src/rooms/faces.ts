@@ -1,4 +1,14 @@
-import { add, alongLine, cross, distance, headingOf, intersectLineLine, leftOf, scale, signedArea } from '../geometry/index.ts';
+import {
+  add,
+  alongLine,
+  cross,
+  distance,
+  headingOf,
+  intersectLineLine,
+  leftOf,
+  scale,
+  signedArea,
+} from '../geometry/index.ts';
 import type { XY } from '../geometry/index.ts';
 import type { Framing, WallLine } from '../framing/index.ts';
 import type { Side } from '../plan/schema.ts';
@@ -80,7 +90,8 @@ function traceLoops(edges: readonly HalfEdge[]): HalfEdge[][] {
   const turnFrom = (back: number, heading: number) => (((back - heading) % 360) + 360) % 360;
   const next = (edge: HalfEdge): HalfEdge => {
     const back = (edge.heading + 180) % 360;
-    const isTwin = (e: HalfEdge) => e.line === edge.line && e.end === edge.start && e.forward !== edge.forward;
+    const isTwin = (e: HalfEdge) =>
+      e.line === edge.line && e.end === edge.start && e.forward !== edge.forward;
     return leaving.get(edge.end)!.reduce((best, candidate) => {
       const turn = (e: HalfEdge) => (isTwin(e) ? 360 : turnFrom(back, e.heading));
       return turn(candidate) < turn(best) ? candidate : best;
@@ -143,7 +154,8 @@ function projectOnto(stretch: Stretch, p: XY): XY {
 
 /** The corner points between two stretches of face: one where they meet, two around a free end or a jog. */
 function cornersBetween(a: Stretch, b: Stretch): XY[] {
-  const meeting = Math.abs(cross(a.along, b.along)) > 0.02 ? intersectLineLine(a.on, a.along, b.on, b.along) : null;
+  const meeting =
+    Math.abs(cross(a.along, b.along)) > 0.02 ? intersectLineLine(a.on, a.along, b.on, b.along) : null;
   if (meeting) return [meeting];
   const [pa, pb] = [projectOnto(a, a.endPoint), projectOnto(b, b.startPoint)];
   return distance(pa, pb) < tolerance ? [pa] : [pa, pb];
@@ -160,7 +172,9 @@ function facesOf(stretches: readonly Stretch[]): Face[] {
     const side = s.forward ? 'left' : 'right';
     const face: Face = { wall: s.line.id, side, a, b, length: distance(a, b), startAt: at(a), endAt: at(b) };
     const cap = after[1];
-    return cap ? [face, { wall: null, side, a: b, b: cap, length: distance(b, cap), startAt: 0, endAt: 0 }] : [face];
+    return cap
+      ? [face, { wall: null, side, a: b, b: cap, length: distance(b, cap), startAt: 0, endAt: 0 }]
+      : [face];
   });
 }
 
@@ -169,7 +183,8 @@ function canonical(faces: Face[]): Face[] {
   let first = 0;
   faces.forEach((f, i) => {
     const best = faces[first]!.a;
-    if (f.a.y < best.y - tolerance || (Math.abs(f.a.y - best.y) <= tolerance && f.a.x < best.x - tolerance)) first = i;
+    if (f.a.y < best.y - tolerance || (Math.abs(f.a.y - best.y) <= tolerance && f.a.x < best.x - tolerance))
+      first = i;
   });
   return [...faces.slice(first), ...faces.slice(0, first)];
 }

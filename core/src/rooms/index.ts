@@ -41,7 +41,8 @@ export class RoomsStage {
       .sort(compareIds)
       .map((id) => {
         const room = plan.rooms[id]!;
-        const boundary = boundaries.find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
+        const boundary =
+          boundaries.find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
         const walls = new Set(boundary?.faces.map((f) => f.wall));
         const inputs = [
           room,
@@ -51,20 +52,31 @@ export class RoomsStage {
           'fixtures',
           ...Object.values(plan.fixtures).filter((f) => f.wall !== undefined && walls.has(f.wall)),
         ];
-        return this.rooms.get(id, inputs, () => findRoom(id, plan, boundary, framing, rules));
+        return this.rooms.get(id, inputs, () => findRoom(id, plan, boundary, rules));
       });
     this.rooms.sweep();
     return Object.fromEntries(found.map((r) => [r.id, r]));
   }
 }
 
-function findRoom(id: string, plan: Plan, boundary: Boundary | null, framing: Framing, rules: RuleBook): FoundRoom {
+function findRoom(id: string, plan: Plan, boundary: Boundary | null, rules: RuleBook): FoundRoom {
   const room = plan.rooms[id]!;
   if (!boundary) {
-    const gap = closureGap(framing, room.level, room);
-    return { id, use: room.use, boundary, gap, area: 0, perimeter: 0, spaces: [], straight: [] };
+    return {
+      id,
+      use: room.use,
+      boundary,
+      gap: closureGap(plan, id),
+      area: 0,
+      perimeter: 0,
+      spaces: [],
+      straight: [],
+    };
   }
-  const measured = (line: FloorLine): MeasuredLine => ({ ...line, required: isRequired(line, room.use, rules) });
+  const measured = (line: FloorLine): MeasuredLine => ({
+    ...line,
+    required: isRequired(line, room.use, rules),
+  });
   return {
     id,
     use: room.use,
@@ -78,9 +90,16 @@ function findRoom(id: string, plan: Plan, boundary: Boundary | null, framing: Fr
 }
 
 /** The room nearest a place on a level: the one that holds it, else the one whose name point is closest; null when there are none. */
-export function roomAt(plan: Plan, rooms: Record<string, FoundRoom>, level: string, at: { x: number; y: number }): string | null {
+export function roomAt(
+  plan: Plan,
+  rooms: Record<string, FoundRoom>,
+  level: string,
+  at: { x: number; y: number },
+): string | null {
   const onLevel = Object.values(rooms).filter((r) => plan.rooms[r.id]!.level === level);
   const inside = onLevel.find((r) => r.boundary && pointInPolygon(at, r.boundary.polygon));
   if (inside) return inside.id;
-  return onLevel.sort((a, b) => distance(plan.rooms[a.id]!, at) - distance(plan.rooms[b.id]!, at))[0]?.id ?? null;
+  return (
+    onLevel.sort((a, b) => distance(plan.rooms[a.id]!, at) - distance(plan.rooms[b.id]!, at))[0]?.id ?? null
+  );
 }

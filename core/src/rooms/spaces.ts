@@ -40,7 +40,9 @@ function breaksOf(face: Face, plan: Plan): { from: number; to: number }[] {
   if (face.wall === null) return [];
   const spans = [
     ...Object.values(plan.openings).filter((o) => o.wall === face.wall && breakingOpenings.has(o.kind)),
-    ...Object.values(plan.fixtures).filter((f) => f.wall === face.wall && f.side === face.side && breakingFixtures.has(f.kind)),
+    ...Object.values(plan.fixtures).filter(
+      (f) => f.wall === face.wall && f.side === face.side && breakingFixtures.has(f.kind),
+    ),
   ];
   const along = (at: number) => (face.side === 'left' ? at - face.startAt : face.startAt - at);
   return spans
@@ -66,7 +68,10 @@ function stretchesOf(face: Face, plan: Plan): Stretch[] {
 
 function pieceOf({ face, from, to }: Stretch, offset: number): SpacePiece[] {
   if (face.wall === null || to - from < 1e-6) return [];
-  const ends = face.side === 'left' ? [face.startAt + from, face.startAt + to] : [face.startAt - to, face.startAt - from];
+  const ends =
+    face.side === 'left'
+      ? [face.startAt + from, face.startAt + to]
+      : [face.startAt - to, face.startAt - from];
   return [{ wall: face.wall, side: face.side, start: ends[0]!, end: ends[1]!, offset }];
 }
 

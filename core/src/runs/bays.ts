@@ -42,9 +42,26 @@ function standingBays(frame: WallFrame): Bay[] {
     if (end - start < smallest) continue;
     const middle = (start + end) / 2;
     const opening = framedOpenings(frame).find((o) => middle > o.start && middle < o.end);
-    if (!opening) bays.push({ wall: frame.wall, start, end, low: frame.low, high: frame.high, meetsBottom: true, meetsTop: true });
+    if (!opening)
+      bays.push({
+        wall: frame.wall,
+        start,
+        end,
+        low: frame.low,
+        high: frame.high,
+        meetsBottom: true,
+        meetsTop: true,
+      });
     else if (opening.low - 1.5 > frame.low + 1)
-      bays.push({ wall: frame.wall, start, end, low: frame.low, high: opening.low - 1.5, meetsBottom: true, meetsTop: false });
+      bays.push({
+        wall: frame.wall,
+        start,
+        end,
+        low: frame.low,
+        high: opening.low - 1.5,
+        meetsBottom: true,
+        meetsTop: false,
+      });
   }
   return bays;
 }
@@ -54,12 +71,22 @@ function headerBays(frame: WallFrame): Bay[] {
     const header = frame.members.find((m) => m.id === `${frame.wall}/header-${o.id}`);
     if (!header || frame.high - header.high < 2 * holeMargin) return [];
     const [start, end] = [o.start - 1.5, o.end + 1.5];
-    const cripples = frame.members.filter((m) => m.role === 'cripple' && m.number === null && m.at > start && m.at < end);
+    const cripples = frame.members.filter(
+      (m) => m.role === 'cripple' && m.number === null && m.at > start && m.at < end,
+    );
     const edges = [start, ...cripples.flatMap((c) => [c.at - c.width / 2, c.at + c.width / 2]), end];
     const bays: Bay[] = [];
     for (let i = 0; i + 1 < edges.length; i += 2)
       if (edges[i + 1]! - edges[i]! >= smallest)
-        bays.push({ wall: frame.wall, start: edges[i]!, end: edges[i + 1]!, low: header.high, high: frame.high, meetsBottom: false, meetsTop: true });
+        bays.push({
+          wall: frame.wall,
+          start: edges[i]!,
+          end: edges[i + 1]!,
+          low: header.high,
+          high: frame.high,
+          meetsBottom: false,
+          meetsTop: true,
+        });
     return bays;
   });
 }
@@ -70,13 +97,23 @@ function solidWallBays(frame: WallFrame): Bay[] {
   const edges = [frame.start, ...doors.flatMap((o) => [o.start, o.end]), frame.end];
   const bays: Bay[] = [];
   for (let i = 0; i + 1 < edges.length; i += 2)
-    bays.push({ wall: frame.wall, start: edges[i]!, end: edges[i + 1]!, low: frame.low, high: frame.high, meetsBottom: true, meetsTop: true });
+    bays.push({
+      wall: frame.wall,
+      start: edges[i]!,
+      end: edges[i + 1]!,
+      low: frame.low,
+      high: frame.high,
+      meetsBottom: true,
+      meetsTop: true,
+    });
   return bays;
 }
 
 /** A full-height obstacle splits a bay; a lower one shortens it from the side that leaves more room. */
 function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
-  const inside = obstacles.find((x) => x.at < bay.end && x.at + x.width > bay.start && x.low < bay.high && x.high > bay.low);
+  const inside = obstacles.find(
+    (x) => x.at < bay.end && x.at + x.width > bay.start && x.low < bay.high && x.high > bay.low,
+  );
   if (!inside) return [bay];
   const rest = obstacles.filter((x) => x !== inside);
   const below = Math.max(0, inside.low - bay.low);
@@ -88,14 +125,20 @@ function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
     ];
     return parts.filter((b) => b.end - b.start >= 1).flatMap((b) => aroundObstacles(b, rest));
   }
-  const kept = below >= above ? { ...bay, high: inside.low, meetsTop: false } : { ...bay, low: inside.high, meetsBottom: false };
+  const kept =
+    below >= above
+      ? { ...bay, high: inside.low, meetsTop: false }
+      : { ...bay, low: inside.high, meetsBottom: false };
   return aroundObstacles(kept, rest);
 }
 
 /** All bays of a wall, in order along it. */
 export function findBays(frame: WallFrame, obstacles: readonly Obstacle[]): Bay[] {
-  const bays = frame.standing.length === 0 ? solidWallBays(frame) : [...standingBays(frame), ...headerBays(frame)];
-  return bays.flatMap((bay) => aroundObstacles(bay, obstacles)).sort((a, b) => a.start - b.start || a.low - b.low);
+  const bays =
+    frame.standing.length === 0 ? solidWallBays(frame) : [...standingBays(frame), ...headerBays(frame)];
+  return bays
+    .flatMap((bay) => aroundObstacles(bay, obstacles))
+    .sort((a, b) => a.start - b.start || a.low - b.low);
 }
 
 /** Pairs of bays with nothing but uprights between them, where a level hole can be drilled. Indices into `bays`. */
@@ -106,9 +149,23 @@ export function findCrossings(frame: WallFrame, bays: readonly Bay[]): Crossing[
       const [low, high] = [Math.max(a.low, b.low), Math.min(a.high, b.high)];
       const gap = b.start - a.end;
       if (gap < smallest || gap > widestPack || high - low < 2 * holeMargin) return [];
-      const between = upright.filter((m) => m.at > a.end && m.at < b.start && m.low < high - holeMargin && m.high > low + holeMargin);
+      const between = upright.filter(
+        (m) => m.at > a.end && m.at < b.start && m.low < high - holeMargin && m.high > low + holeMargin,
+      );
       const filled = between.reduce((sum, m) => sum + m.width, 0);
-      return filled < gap - 0.6 ? [] : [{ from, to, start: a.end, end: b.start, low, high, uprights: between.sort((x, y) => x.at - y.at) }];
+      return filled < gap - 0.6
+        ? []
+        : [
+            {
+              from,
+              to,
+              start: a.end,
+              end: b.start,
+              low,
+              high,
+              uprights: between.sort((x, y) => x.at - y.at),
+            },
+          ];
     }),
   );
 }

@@ -20,8 +20,9 @@ const examples = `12'6-1/2", 12 6 1/2, 12.5', 150.5 or 3.82 m`;
 
 function plainText(text: string): string {
   let plain = text.trim().toLowerCase();
-  for (const [glyph, fraction] of Object.entries(glyphFractions)) plain = plain.replaceAll(glyph, ` ${fraction}`);
-  plain = plain.replace(/[⁰-⁹¹²³₀-₉⁄]/gu, (c) => {
+  for (const [glyph, fraction] of Object.entries(glyphFractions))
+    plain = plain.replaceAll(glyph, ` ${fraction}`);
+  plain = plain.replace(/(?<=\d)(?=[⁰-⁹¹²³])/gu, ' ').replace(/[⁰-⁹¹²³₀-₉⁄]/gu, (c) => {
     const up = superscripts.indexOf(c);
     const down = subscripts.indexOf(c);
     return up >= 0 ? String(up) : down >= 0 ? String(down) : '/';
@@ -56,7 +57,8 @@ function feetAndInches(feet: string, inches: string): LengthReading {
   if (inches.trim() === '') return { ok: true, inches: f * 12 };
   const i = mixedNumber(inches);
   if (i === null) return refuse(`“${inches.trim()}” is not a number of inches. Write it like ${examples}.`);
-  if (i >= 12) return refuse(`${inches.trim()} inches after feet is a foot or more. Write the feet and inches again.`);
+  if (i >= 12)
+    return refuse(`${inches.trim()} inches after feet is a foot or more. Write the feet and inches again.`);
   return { ok: true, inches: f * 12 + i };
 }
 
@@ -76,12 +78,16 @@ export function parseLength(text: string): LengthReading {
   const inchesOnly = /^([^"]+)"$/.exec(plain);
   if (inchesOnly) {
     const inches = mixedNumber(inchesOnly[1]!);
-    return inches === null ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`) : { ok: true, inches };
+    return inches === null
+      ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
+      : { ok: true, inches };
   }
   const bareFeet = /^(\d+) (\d+(?:\.\d+)?(?: \d+\/\d+)?)$/.exec(plain);
   if (bareFeet) return feetAndInches(bareFeet[1]!, bareFeet[2]!);
   const inches = mixedNumber(plain);
-  return inches === null ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`) : { ok: true, inches };
+  return inches === null
+    ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
+    : { ok: true, inches };
 }
 
 /** Feet, inches and a fraction of `denominator` nearest to a length; the fraction is in lowest terms. */
@@ -94,7 +100,14 @@ export function splitLength(inches: number, denominator = 16) {
     over /= 2;
     under /= 2;
   }
-  return { negative: inches < 0 && ticks > 0, feet: Math.floor(whole / 12), inches: whole % 12, whole, over, under };
+  return {
+    negative: inches < 0 && ticks > 0,
+    feet: Math.floor(whole / 12),
+    inches: whole % 12,
+    whole,
+    over,
+    under,
+  };
 }
 
 /** The fraction as type would set it: ½, ⅝, or ⁵⁄₁₆ built from small figures. */
@@ -121,7 +134,8 @@ export function typedLength(inches: number, denominator = 16): string {
   const s = splitLength(inches, denominator);
   const fraction = s.over === 0 ? '' : `${s.over}/${s.under}`;
   const small = s.inches === 0 && fraction ? fraction : fraction ? `${s.inches}-${fraction}` : `${s.inches}`;
-  const text = s.feet > 0 ? (s.inches === 0 && !fraction ? `${s.feet}'` : `${s.feet}'${small}"`) : `${small}"`;
+  const text =
+    s.feet > 0 ? (s.inches === 0 && !fraction ? `${s.feet}'` : `${s.feet}'${small}"`) : `${small}"`;
   return `${s.negative ? '-' : ''}${text}`;
 }
 

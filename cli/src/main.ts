@@ -1,0 +1,128 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import {
+  compute,
+  listRules,
+  planJsonSchema,
+  proposalKinds,
+  propose,
+  readPlanText,
+  takeoffCsv,
+  type Plan,
+  type ProposalKind,
+} from '@fieldchalk/core';
+
+/** The `chalk` command: the core without a screen. Exit 0 done, 1 done and `check` found an error, 2 the input is bad. */
+
+const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
+
+  check FILE                    findings alone
+  compute FILE                  the whole result
+  propose FILE [--only boxes,circuits,runs,models]
+  import FILE [--from json]     a plan, checked, with its defaults
+  export FILE --to json|csv [--what result|takeoff|plan] [-o OUT]
+  rules                         every rule with default, unit, source, schools
+  schema                        the JSON Schema of a plan`;
+
+class BadInput extends Error {
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'));
+  }
+}
+
+function option(args: readonly string[], name: string): string | undefined {
+  const at = args.indexOf(name);
+  if (at < 0) return undefined;
+  const value = args[at + 1];
+  if (value === undefined) throw new BadInput([`${name}: needs a value`]);
+  return value;
+}
+
+function loadPlan(file: string | undefined): Plan {
+  if (!file) throw new BadInput(['(command): needs a FILE', usage]);
+  let text: string;
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    throw new BadInput([
+      `${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'})`,
+    ]);
+  }
+  const read = readPlanText(text);
+  if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  return read.plan;
+}
+
+const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
+
+function onlyKinds(args: readonly string[]): readonly ProposalKind[] {
+  const only = option(args, '--only');
+  if (only === undefined) return proposalKinds;
+  const kinds = only.split(',').map((k) => k.trim());
+  const unknown = kinds.filter((k) => !proposalKinds.includes(k as ProposalKind));
+  if (unknown.length > 0)
+    throw new BadInput([`--only: “${unknown.join(', ')}” is not one of ${proposalKinds.join(', ')}`]);
+  return kinds as ProposalKind[];
+}
+
+function exportPlan(args: readonly string[]): void {
+  const plan = loadPlan(args[0]);
+  const to = option(args, '--to') ?? 'json';
+  const what = option(args, '--what') ?? (to === 'csv' ? 'takeoff' : 'result');
+  let text: string;
+  if (to === 'csv' && what === 'takeoff') text = takeoffCsv(compute(plan).takeoff);
+  else if (to === 'json' && what === 'plan') text = `${JSON.stringify(plan, null, 2)}\n`;
+  else if (to === 'json' && what === 'takeoff') text = `${JSON.stringify(compute(plan).takeoff, null, 2)}\n`;
+  else if (to === 'json' && what === 'result') text = `${JSON.stringify(compute(plan), null, 2)}\n`;
+  else
+    throw new BadInput([
+      `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff`,
+    ]);
+  const out = option(args, '-o');
+  if (out) writeFileSync(out, text);
+  else process.stdout.write(text);
+}
+
+function run(command: string | undefined, args: readonly string[]): number {
+  switch (command) {
+    case 'check': {
+      const { findings } = compute(loadPlan(args[0]));
+      print(findings);
+      return findings.some((f) => f.level === 'error') ? 1 : 0;
+    }
+    case 'compute':
+      print(compute(loadPlan(args[0])));
+      return 0;
+    case 'propose': {
+      const only = onlyKinds(args);
+      const plan = loadPlan(args[0]);
+      propose(plan, only);
+      print(plan);
+      return 0;
+    }
+    case 'import': {
+      const from = option(args, '--from') ?? 'json';
+      if (from !== 'json') throw new BadInput([`--from: “${from}” is not read yet; json is`]);
+      print(loadPlan(args[0]));
+      return 0;
+    }
+    case 'export':
+      exportPlan(args);
+      return 0;
+    case 'rules':
+      print(listRules());
+      return 0;
+    case 'schema':
+      print(planJsonSchema());
+      return 0;
+    default:
+      throw new BadInput([`(command): ${command ? `“${command}” is not a command` : 'is missing'}`, usage]);
+  }
+}
+
+try {
+  process.exitCode = run(process.argv[2], process.argv.slice(3));
+} catch (error) {
+  const lines = error instanceof BadInput ? error.lines : [`(internal): ${(error as Error).message}`];
+  process.stderr.write(`${lines.join('\n')}\n`);
+  process.exitCode = 2;
+}

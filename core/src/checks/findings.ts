@@ -1,0 +1,203 @@
+import { formatLength } from '../units/index.ts';
+
+/** A finding is data: which check, what it is about, and its figures. The sentences are all here. */
+export type FindingLevel = 'error' | 'warning' | 'note';
+
+/** A way to mend a finding in one step: the name of an edit and what to give it. */
+export interface FixEdit {
+  readonly label: string;
+  readonly edit: string;
+  readonly args: Readonly<Record<string, unknown>>;
+}
+
+export interface Finding {
+  readonly rule: string;
+  readonly level: FindingLevel;
+  readonly about: readonly string[];
+  readonly says: string;
+  readonly fix: string;
+  readonly source: string;
+  /** Where on a wall it is, when it has a place. */
+  readonly place: { readonly wall: string; readonly side: 'left' | 'right'; readonly at: number } | null;
+  readonly fixes: readonly FixEdit[];
+}
+
+type Figures = Readonly<Record<string, string | number>>;
+
+interface FindingText {
+  readonly level: FindingLevel;
+  readonly source: string;
+  readonly says: (f: Figures) => string;
+  readonly fix: (f: Figures) => string;
+}
+
+const inches = (value: string | number | undefined) => formatLength(Number(value));
+const nec = (section: string) => `NEC 2023 ${section} (from memory)`;
+
+export const findingTexts = {
+  'rooms.open': {
+    level: 'warning',
+    source: 'survey',
+    says: (f) =>
+      `${f.room} does not close${Number(f.gap) > 0 ? `: the loose ends of wall ${f.wallA} and wall ${f.wallB} are ${inches(f.gap)} apart` : ': no walls surround it'}.`,
+    fix: () => 'Finish the walk, or square or spread the error.',
+  },
+  'spacing.maxGap': {
+    level: 'error',
+    source: nec('210.52(A)(1)'),
+    says: (f) => `${inches(f.distance)} to the nearest receptacle in ${f.room}. Allowed ${inches(f.limit)}.`,
+    fix: (f) => `Add a receptacle near the marked point, or move one within ${inches(f.limit)} of it.`,
+  },
+  'spacing.none': {
+    level: 'error',
+    source: nec('210.52(A)'),
+    says: (f) =>
+      `A ${inches(f.length)} wall space in ${f.room} has no receptacle. No point may be over ${inches(f.limit)} from one.`,
+    fix: () => 'Place receptacles with one key, or add one by hand.',
+  },
+  'spacing.each-wall': {
+    level: 'warning',
+    source: 'common practice, no source: each straight wall by itself',
+    says: (f) =>
+      `Wall ${f.wall} in ${f.room} by itself: ${Number(f.distance) < 0 ? 'no receptacle on it' : `${inches(f.distance)} to the nearest receptacle, house limit ${inches(f.limit)}`}.`,
+    fix: () => 'Add a receptacle on this wall, or measure around corners.',
+  },
+  'box.no-face': {
+    level: 'warning',
+    source: 'common practice, no source',
+    says: (f) => `Box ${f.box} finds no free stud face within 24 in. of where it is planned.`,
+    fix: () => 'Move it, or mark it exact and block between studs.',
+  },
+  'box.collides': {
+    level: 'error',
+    source: 'common practice, no source',
+    says: (f) => `Box ${f.box} stands in framing, an opening, an obstacle or another box.`,
+    fix: () => 'Move it along the wall or change its height.',
+  },
+  'box.switch-height': {
+    level: 'error',
+    source: nec('404.8(A)'),
+    says: (f) =>
+      `The switch in box ${f.box} is ${inches(f.height)} above the finished floor. Allowed ${inches(f.limit)}.`,
+    fix: () => 'Lower the box.',
+  },
+  'box.slot': {
+    level: 'warning',
+    source: 'plan',
+    says: (f) => `Box ${f.box} has ${f.gangs} gang but holds ${f.devices} devices.`,
+    fix: () => 'Give it more gangs, or move a device.',
+  },
+  'fill.volume': {
+    level: 'error',
+    source: nec('314.16'),
+    says: (f) => `Box ${f.box} needs ${f.used} in³ and holds ${f.volume} in³.`,
+    fix: (f) => (f.smallest === '' ? 'Use more gangs or bring fewer cables in.' : `Use ${f.smallest}.`),
+  },
+  'circuit.breaker': {
+    level: 'error',
+    source: nec('240.4(D)'),
+    says: (f) =>
+      `Circuit ${f.circuit}: a ${f.amps} A breaker on ${f.gauge} gauge wire, which takes ${f.allowed} A.`,
+    fix: (f) => `Use a ${f.allowed} A breaker or heavier wire.`,
+  },
+  'circuit.cable': {
+    level: 'error',
+    source: nec('240.4(D)'),
+    says: (f) => `Run ${f.run} is ${f.cable}, too light for the ${f.amps} A breaker of circuit ${f.circuit}.`,
+    fix: () => 'Use heavier cable or a smaller breaker.',
+  },
+  'circuit.cap': {
+    level: 'warning',
+    source: 'common practice, no source; the code sets no count in dwellings',
+    says: (f) => `Circuit ${f.circuit} has ${f.outlets} outlets. House limit ${f.limit}.`,
+    fix: () => 'Move some to another circuit.',
+  },
+  'circuit.load': {
+    level: 'warning',
+    source: 'common practice, no source',
+    says: (f) => `Circuit ${f.circuit} is planned for ${f.va} VA of ${f.limit} VA.`,
+    fix: () => 'Move some to another circuit.',
+  },
+  'circuit.space': {
+    level: 'error',
+    source: nec('408.54'),
+    says: (f) => `Space ${f.space} of panel ${f.panel} is given to more than one circuit, or is not there.`,
+    fix: () => 'Give each circuit a space of its own.',
+  },
+  'circuit.panel': {
+    level: 'warning',
+    source: nec('408.4'),
+    says: (f) => `Circuit ${f.circuit} is on no panel.`,
+    fix: () => 'Choose the panel that feeds it.',
+  },
+  'circuit.unassigned': {
+    level: 'note',
+    source: 'plan',
+    says: (f) => `${f.count} of the devices are on no circuit yet.`,
+    fix: () => 'Assign them, or have circuits proposed.',
+  },
+  'circuit.unreached': {
+    level: 'note',
+    source: 'plan',
+    says: (f) => `Circuit ${f.circuit}: no cable reaches ${f.boxes} of its boxes yet.`,
+    fix: () => 'Have the runs laid.',
+  },
+  'circuit.drop': {
+    level: 'note',
+    source: nec('210.19 informational note'),
+    says: (f) => `Circuit ${f.circuit} loses ${f.percent} % at its farthest box. Aim for ${f.limit} %.`,
+    fix: () => 'Use heavier wire or a shorter way.',
+  },
+  'protect.afci': {
+    level: 'error',
+    source: nec('210.12'),
+    says: (f) => `Circuit ${f.circuit} serves rooms that need arc-fault protection and has none.`,
+    fix: () => 'Use an AFCI or dual-function breaker.',
+  },
+  'protect.gfci': {
+    level: 'error',
+    source: nec('210.8(A)'),
+    says: (f) => `Circuit ${f.circuit}: ${f.count} receptacles that need ground-fault protection have none.`,
+    fix: () => 'Use a GFCI receptacle first in the chain, or a GFCI or dual-function breaker.',
+  },
+  'run.no-route': {
+    level: 'error',
+    source: 'framing',
+    says: (f) => `Run ${f.run} from ${f.from} to ${f.to} finds no way through the open framing.`,
+    fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
+  },
+  'run.loop': {
+    level: 'error',
+    source: 'plan',
+    says: (f) => `Circuit ${f.circuit}: run ${f.run} closes a loop. A circuit branches out from its panel.`,
+    fix: () => 'Remove the run.',
+  },
+  'bore.size': {
+    level: 'error',
+    source: 'IRC 2021 R602.6 (from memory)',
+    says: (f) =>
+      `A ${inches(f.diameter)} hole in stud ${f.stud} of wall ${f.wall} is ${f.percent} % of its depth. Allowed ${f.limit} %.`,
+    fix: () => 'Use a smaller hole, another wall, or a stud shoe.',
+  },
+} as const satisfies Record<string, FindingText>;
+
+export type FindingCode = keyof typeof findingTexts;
+
+export function finding(
+  code: FindingCode,
+  about: readonly string[],
+  figures: Figures,
+  extra: { place?: Finding['place']; fixes?: readonly FixEdit[]; level?: FindingLevel } = {},
+): Finding {
+  const text: FindingText = findingTexts[code];
+  return {
+    rule: code,
+    level: extra.level ?? text.level,
+    about,
+    says: text.says(figures),
+    fix: text.fix(figures),
+    source: text.source,
+    place: extra.place ?? null,
+    fixes: extra.fixes ?? [],
+  };
+}

@@ -1,0 +1,145 @@
+import type { BoxLayout } from '../boxes/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Circuit, Plan } from '../plan/schema.ts';
+import { ohmsPer1000Feet } from '../plan/stock.ts';
+import type { RunLayout } from '../runs/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { lengthInFeet, toDecimals } from '../units/index.ts';
+import { isOutlet, loadOf } from './duties.ts';
+
+export {
+  arcFaultUses,
+  dutiesOf,
+  groundFaultUses,
+  isLowVoltage,
+  isOutlet,
+  loadOf,
+  roomOfBox,
+} from './duties.ts';
+
+/** What a circuit carries and how its cables run. */
+export interface CircuitResult {
+  readonly va: number;
+  readonly outlets: number;
+  readonly boxes: readonly string[];
+  /** Panel first, then boxes as the runs reach them. */
+  readonly order: readonly string[];
+  readonly home: string | null;
+  readonly dropPercent: number;
+  readonly farthest: string | null;
+  readonly protected: readonly string[];
+  /** Boxes of the circuit that no run reaches. */
+  readonly unreached: readonly string[];
+}
+
+interface Reach {
+  readonly box: string;
+  readonly via: string;
+  readonly from: string;
+}
+
+/** Boxes in the order the circuit's runs reach them from its panel, each once. */
+export function reachFromPanel(plan: Plan, circuitId: string): Reach[] {
+  const circuit = plan.circuits[circuitId]!;
+  const runs = Object.entries(plan.runs)
+    .filter(([, r]) => r.circuit === circuitId && r.to !== null)
+    .sort((a, b) => compareIds(a[0], b[0]));
+  const reached: Reach[] = [];
+  const seen = new Set([circuit.panel]);
+  const visit = (from: string) => {
+    for (const [id, run] of runs) {
+      const next = run.from === from ? run.to! : run.to === from ? run.from : null;
+      if (next === null || seen.has(next)) continue;
+      seen.add(next);
+      reached.push({ box: next, via: id, from });
+      visit(next);
+    }
+  };
+  if (circuit.panel !== null) visit(circuit.panel);
+  return reached;
+}
+
+/** Volts dropped over one segment: 2 × feet × (R / 1000) × amperes. Resistances: NEC Chapter 9 Table 8 (from memory). */
+export function segmentDrop(feet: number, gauge: Circuit['gauge'], amperes: number): number {
+  return 2 * feet * (ohmsPer1000Feet[gauge] / 1000) * amperes;
+}
+
+function farthestByDrop(
+  reached: readonly Reach[],
+  circuit: Circuit,
+  vaOf: (box: string) => number,
+  runs: RunLayout,
+) {
+  const downstream = new Map<string, number>();
+  for (const r of [...reached].reverse()) {
+    const own = (downstream.get(r.box) ?? 0) + vaOf(r.box);
+    downstream.set(r.box, own);
+    downstream.set(r.from, (downstream.get(r.from) ?? 0) + own);
+  }
+  const volts = new Map<string, number>();
+  let farthest: { box: string; volts: number } | null = null;
+  for (const r of reached) {
+    const feet = lengthInFeet(runs.runs[r.via]?.length.path ?? 0);
+    const dropped =
+      (volts.get(r.from) ?? 0) + segmentDrop(feet, circuit.gauge, downstream.get(r.box)! / circuit.volts);
+    volts.set(r.box, dropped);
+    if (!farthest || dropped > farthest.volts + 1e-12) farthest = { box: r.box, volts: dropped };
+  }
+  return farthest;
+}
+
+/** Devices downstream of a ground-fault receptacle, itself included; or all of them behind a protecting breaker. */
+function protectedDevices(
+  plan: Plan,
+  circuitId: string,
+  reached: readonly Reach[],
+  layout: BoxLayout,
+): string[] {
+  const circuit = plan.circuits[circuitId]!;
+  const own = (box: string) => (layout.devices.get(box) ?? []).filter(([, d]) => d.circuit === circuitId);
+  if ((circuit.protection === 'gfci' || circuit.protection === 'dual') && circuit.protectAt === 'breaker')
+    return Object.keys(plan.devices)
+      .filter((id) => plan.devices[id]!.circuit === circuitId)
+      .sort(compareIds);
+  const covered = new Set<string>();
+  for (const r of reached)
+    if (covered.has(r.from) || own(r.box).some(([, d]) => d.kind === 'gfci')) covered.add(r.box);
+  return [...covered].flatMap((box) => own(box).map(([id]) => id)).sort(compareIds);
+}
+
+/** Stage 6: load, order, voltage drop and protection of every circuit. */
+export function deriveCircuits(
+  plan: Plan,
+  layout: BoxLayout,
+  runs: RunLayout,
+  rules: RuleBook,
+): Record<string, CircuitResult> {
+  const outletVa = rules('circuit.outletVa');
+  return Object.fromEntries(
+    Object.keys(plan.circuits)
+      .sort(compareIds)
+      .map((id): [string, CircuitResult] => {
+        const circuit = plan.circuits[id]!;
+        const devices = Object.values(plan.devices).filter((d) => d.circuit === id);
+        const reached = reachFromPanel(plan, id);
+        const boxes = [...new Set(devices.map((d) => d.box))].sort(compareIds);
+        const vaOf = (box: string) =>
+          devices.reduce((sum, d) => sum + (d.box === box ? loadOf(d, outletVa) : 0), 0);
+        const farthest = farthestByDrop(reached, circuit, vaOf, runs);
+        return [
+          id,
+          {
+            va: devices.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
+            outlets: devices.filter(isOutlet).length,
+            boxes,
+            order: circuit.panel === null ? [] : [circuit.panel, ...reached.map((r) => r.box)],
+            home: reached.find((r) => r.from === circuit.panel)?.via ?? null,
+            dropPercent: toDecimals(((farthest?.volts ?? 0) / circuit.volts) * 100, 3),
+            farthest: farthest?.box ?? null,
+            protected: protectedDevices(plan, id, reached, layout),
+            unreached: boxes.filter((b) => !reached.some((r) => r.box === b)),
+          },
+        ];
+      }),
+  );
+}

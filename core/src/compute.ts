@@ -1,0 +1,212 @@
+import { BoxesStage, heightIn, type BoxLayout, type ProvenLine } from './boxes/index.ts';
+import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
+import { checkPlan, type Finding } from './checks/index.ts';
+import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
+import { addCircuits } from './circuits/propose.ts';
+import { fillBoxes, type BoxResult } from './fill/index.ts';
+import { FramingStage, type Framing, type Member } from './framing/index.ts';
+import { countHours, type StageHours } from './hours/index.ts';
+import { Memo } from './memo.ts';
+import { compareIds } from './plan/ids.ts';
+import { planHash } from './plan/hash.ts';
+import type { Plan, Side } from './plan/schema.ts';
+import { RoomsStage, type FoundRoom } from './rooms/index.ts';
+import { ruleBook, type RuleBook } from './rules/index.ts';
+import { RunsStage, type LaidRun, type RunLayout } from './runs/index.ts';
+import { addRuns } from './runs/propose.ts';
+import { takeOff, type Takeoff } from './takeoff/index.ts';
+import { tidy } from './units/index.ts';
+
+export interface SpaceResult {
+  readonly length: number;
+  readonly required: boolean;
+  readonly ring: boolean;
+  readonly pieces: readonly { wall: string; side: Side; start: number; end: number }[];
+  readonly receptacles: readonly { box: string; along: number }[];
+  readonly farthest: { along: number; distance: number } | null;
+}
+
+export interface Mark {
+  readonly wall: string;
+  readonly side: Side;
+  readonly stud: number | null;
+  readonly studSide: Side | null;
+  /** The box's centre line along its wall, where it will be nailed. */
+  readonly at: number;
+  readonly bottomFromSubfloor: number;
+  readonly centerFromFinished: number;
+  readonly topFromSubfloor: number;
+  readonly setback: number;
+  readonly backing: { size: string; length: number; between: readonly [number, number] } | null;
+}
+
+/** What `compute` answers; the open result format (docs/plan-format.md). Same plan, same bytes. */
+export interface Result {
+  readonly format: 'fieldchalk.result';
+  readonly version: 1;
+  readonly planHash: string;
+  readonly members: readonly Member[];
+  readonly rooms: Readonly<
+    Record<string, { closed: boolean; area: number; perimeter: number; spaces: readonly SpaceResult[] }>
+  >;
+  readonly marks: Readonly<Record<string, Mark>>;
+  readonly runs: Readonly<Record<string, Omit<LaidRun, 'id'>>>;
+  readonly circuits: Readonly<Record<string, CircuitResult>>;
+  readonly boxes: Readonly<Record<string, BoxResult>>;
+  readonly takeoff: Takeoff;
+  readonly hours: { readonly stages: readonly StageHours[] };
+  readonly findings: readonly Finding[];
+}
+
+/** Every stage's own answer, for drawing. */
+export interface Stages {
+  readonly framing: Framing;
+  readonly rooms: Readonly<Record<string, FoundRoom>>;
+  readonly layout: BoxLayout;
+  readonly runs: RunLayout;
+  readonly circuits: Readonly<Record<string, CircuitResult>>;
+  readonly boxes: Readonly<Record<string, BoxResult>>;
+  readonly rules: RuleBook;
+}
+
+function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {
+  return {
+    length: tidy(line.length),
+    required: line.required,
+    ring: line.ring,
+    pieces: line.pieces.map((p) => ({ wall: p.wall, side: p.side, start: tidy(p.start), end: tidy(p.end) })),
+    receptacles: points.map((p) => ({ box: p.box, along: tidy(p.along) })),
+    farthest: farthest && { along: tidy(farthest.along), distance: tidy(farthest.distance) },
+  };
+}
+
+function marksOf(layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
+  const setback = rules('box.setback');
+  return Object.fromEntries(
+    Object.values(layout.placed).map((p): [string, Mark] => {
+      const setting = layout.settings.get(p.wall)!;
+      const height = p.top - p.bottom;
+      return [
+        p.id,
+        {
+          wall: p.wall,
+          side: p.side,
+          stud: p.stud,
+          studSide: p.studSide,
+          at: tidy(p.at),
+          bottomFromSubfloor: tidy(p.bottom),
+          centerFromFinished: tidy(heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished')),
+          topFromSubfloor: tidy(p.top),
+          setback: setback === 'auto' ? setting.finish[p.side] : setback,
+          backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
+        },
+      ];
+    }),
+  );
+}
+
+/** The pipeline: plan → framing → rooms → boxes → runs → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
+export class Computer {
+  private readonly books = new Memo<RuleBook>();
+  private readonly framing = new FramingStage();
+  private readonly rooms = new RoomsStage();
+  private readonly boxes = new BoxesStage();
+  private readonly runs = new RunsStage();
+
+  stages(plan: Plan): Stages {
+    const rules = this.books.get('all', [JSON.stringify(plan.rules.values)], () =>
+      ruleBook(plan.rules.values),
+    );
+    const framing = this.framing.run(plan, rules);
+    const rooms = this.rooms.run(plan, framing, rules);
+    const layout = this.boxes.run(plan, framing, rooms, rules);
+    const runs = this.runs.run(plan, framing, rooms, layout, rules);
+    const circuits = deriveCircuits(plan, layout, runs, rules);
+    const boxes = fillBoxes(plan, layout, rules);
+    return { framing, rooms, layout, runs, circuits, boxes, rules };
+  }
+
+  compute(plan: Plan): Result {
+    const stages = this.stages(plan);
+    const { framing, rooms, layout, runs, circuits, boxes, rules } = stages;
+    return {
+      format: 'fieldchalk.result',
+      version: 1,
+      planHash: planHash(plan),
+      members: Object.keys(framing.walls)
+        .sort(compareIds)
+        .flatMap((id) => framing.walls[id]!.members),
+      rooms: Object.fromEntries(
+        Object.values(rooms).map((r) => [
+          r.id,
+          {
+            closed: r.boundary !== null,
+            area: tidy(r.area),
+            perimeter: tidy(r.perimeter),
+            spaces: layout.proofs[r.id]!.spaces.map(spaceResult),
+          },
+        ]),
+      ),
+      marks: marksOf(layout, rules),
+      runs: Object.fromEntries(
+        Object.values(runs.runs).map(({ id, ...run }) => [
+          id,
+          { ...run, path: run.path.map((p) => ({ x: tidy(p.x), y: tidy(p.y), z: tidy(p.z) })) },
+        ]),
+      ),
+      circuits,
+      boxes,
+      takeoff: takeOff(plan, layout, runs, boxes, rules),
+      hours: { stages: countHours(plan, runs, rules) },
+      findings: checkPlan({ plan, ...stages }),
+    };
+  }
+}
+
+/** Computes a plan once, from nothing. */
+export function compute(plan: Plan): Result {
+  return new Computer().compute(plan);
+}
+
+export const proposalKinds = ['boxes', 'circuits', 'runs', 'models'] as const;
+export type ProposalKind = (typeof proposalKinds)[number];
+
+/** Lays out what is missing, in a plan draft: boxes, then circuits, runs and models on what came before. Pinned and existing things stay. */
+export function propose(
+  draft: Plan,
+  only: readonly ProposalKind[] = proposalKinds,
+  computer = new Computer(),
+): void {
+  if (only.includes('boxes')) proposeBoxesUntilDone(draft, computer);
+  if (only.includes('circuits')) {
+    const s = computer.stages(structuredCopy(draft));
+    addCircuits(draft, s.rooms, s.rules);
+  }
+  if (only.includes('runs')) {
+    const s = computer.stages(structuredCopy(draft));
+    addRuns(draft, s.layout, s.runs.graph(), s.framing, s.rules);
+  }
+  if (only.includes('models')) {
+    const { boxes } = computer.stages(structuredCopy(draft));
+    for (const [id, b] of Object.entries(boxes)) {
+      const box = draft.boxes[id]!;
+      if (box.model === 'auto' && !box.pinned && !box.existing && b.fits)
+        box.model = b.model as typeof box.model;
+    }
+  }
+}
+
+/** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
+function proposeBoxesUntilDone(draft: Plan, computer: Computer): void {
+  for (let pass = 0; pass < 4; pass++) {
+    const plan = structuredCopy(draft);
+    const s = computer.stages(plan);
+    const added = addReceptacles(draft, proposeReceptacles(plan, s.framing, s.rooms, s.layout, s.rules));
+    if (added.length === 0) return;
+  }
+}
+
+/** A plain copy of a draft, so that stages never keep hold of a draft's proxies. */
+function structuredCopy(draft: Plan): Plan {
+  return JSON.parse(JSON.stringify(draft)) as Plan;
+}

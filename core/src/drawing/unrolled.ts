@@ -1,0 +1,140 @@
+import { reachProfile } from '../boxes/index.ts';
+import type { Stages } from '../compute.ts';
+import { wallLetter } from '../plan/ids.ts';
+import type { Side } from '../plan/schema.ts';
+
+/**
+ * A room unrolled: its walls side by side as seen by someone turning to the right on the spot. `x` runs left to right over the
+ * ribbon in inches; heights are above the subfloor. Boundaries run counter-clockwise, so the ribbon is the walk reversed.
+ */
+export interface UnrolledWall {
+  readonly wall: string;
+  readonly side: Side;
+  readonly letter: string;
+  readonly x: number;
+  readonly length: number;
+  /** Where the stretch's left edge lies along the wall, and +1 or −1: which way the wall's own measure runs on the ribbon. */
+  readonly origin: number;
+  readonly sign: 1 | -1;
+  readonly ceiling: number;
+}
+
+export interface ProfilePoint {
+  readonly x: number;
+  readonly distance: number;
+}
+
+export interface Unrolled {
+  readonly walls: readonly UnrolledWall[];
+  readonly width: number;
+  readonly height: number;
+  /** Distance to the nearest receptacle, one polyline for each stretch of floor line on one wall. */
+  readonly profile: readonly { readonly required: boolean; readonly points: readonly ProfilePoint[] }[];
+  readonly worst: readonly { readonly x: number; readonly distance: number; readonly broken: boolean }[];
+}
+
+export function onRibbon(wall: UnrolledWall, at: number): number {
+  return wall.x + (at - wall.origin) * wall.sign;
+}
+
+export function alongWall(wall: UnrolledWall, x: number): number {
+  return wall.origin + (x - wall.x) * wall.sign;
+}
+
+interface Stretch {
+  readonly wall: string;
+  readonly side: Side;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The room's stretches of wall, left to right; a room still open gives its walls as they were walked. */
+function stretchesOf(stages: Stages, roomId: string, openWalls: readonly string[]): Stretch[] {
+  const boundary = stages.rooms[roomId]?.boundary;
+  if (boundary)
+    return [...boundary.faces]
+      .reverse()
+      .flatMap((f): Stretch[] =>
+        f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
+      );
+  return openWalls.flatMap((id): Stretch[] => {
+    const frame = stages.framing.walls[id];
+    return frame ? [{ wall: id, side: 'right', start: 0, end: frame.line.length }] : [];
+  });
+}
+
+/** Lays a room out as a ribbon with its reach profile. `openWalls`: the walls to show, in order, while the room is not closed. */
+export function unrollRoom(stages: Stages, roomId: string, openWalls: readonly string[] = []): Unrolled {
+  const limit = stages.rules('spacing.maxGap') / 2;
+  let x = 0;
+  const stretches = stretchesOf(stages, roomId, openWalls);
+  const first = firstStretch(stretches);
+  const walls = [...stretches.slice(first), ...stretches.slice(0, first)].map((s, i): UnrolledWall => {
+    const length = Math.abs(s.end - s.start);
+    const wall: UnrolledWall = {
+      wall: s.wall,
+      side: s.side,
+      letter: wallLetter(i),
+      x,
+      length,
+      origin: s.start,
+      sign: s.end >= s.start ? 1 : -1,
+      ceiling: stages.framing.walls[s.wall]!.top,
+    };
+    x += length;
+    return wall;
+  });
+  const find = (wall: string, side: Side, at: number) =>
+    walls.find(
+      (w) =>
+        w.wall === wall &&
+        w.side === side &&
+        (at - w.origin) * w.sign > -0.01 &&
+        (at - w.origin) * w.sign < w.length + 0.01,
+    );
+  const spaces = stages.layout.proofs[roomId]?.spaces ?? [];
+  const profile = spaces.flatMap((space) => {
+    const turns = reachProfile(space.line, space.points);
+    return space.line.pieces.map((piece) => {
+      const last = piece.offset + piece.end - piece.start;
+      const at = (along: number) =>
+        piece.side === 'left' ? piece.start + along - piece.offset : piece.end - (along - piece.offset);
+      const inside = turns.filter((t) => t.along > piece.offset && t.along < last);
+      const ends = [piece.offset, last].map((along) => ({ along, distance: between(turns, along) }));
+      const points = [ends[0]!, ...inside, ends[1]!].flatMap((t): ProfilePoint[] => {
+        const wall = find(piece.wall, piece.side, at(t.along));
+        return wall && t.distance !== null ? [{ x: onRibbon(wall, at(t.along)), distance: t.distance }] : [];
+      });
+      return { required: space.line.required, points: points.sort((a, b) => a.x - b.x) };
+    });
+  });
+  const worst = spaces.flatMap((space) => {
+    if (!space.farthest || !space.line.required) return [];
+    const { along, distance } = space.farthest;
+    const piece = space.line.pieces.findLast((p) => along >= p.offset - 1e-6) ?? space.line.pieces[0]!;
+    const at =
+      piece.side === 'left' ? piece.start + along - piece.offset : piece.end - (along - piece.offset);
+    const wall = find(piece.wall, piece.side, at);
+    return wall ? [{ x: onRibbon(wall, at), distance, broken: distance > limit + 1e-6 }] : [];
+  });
+  return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
+}
+
+/** The ribbon starts at the first wall that was walked, so letters stay as they were typed. */
+function firstStretch(stretches: readonly Stretch[]): number {
+  let best = 0;
+  const number = (s: Stretch) => Number(/\d+$/.exec(s.wall)?.[0] ?? 0);
+  stretches.forEach((s, i) => {
+    if (number(s) < number(stretches[best]!)) best = i;
+  });
+  return best;
+}
+
+function between(turns: readonly { along: number; distance: number }[], along: number): number | null {
+  const after = turns.findIndex((t) => t.along >= along - 1e-9);
+  if (after < 0) return turns.at(-1)?.distance ?? null;
+  const b = turns[after]!;
+  const a = turns[after - 1];
+  if (!a || b.along - a.along < 1e-9) return b.distance;
+  return a.distance + ((b.distance - a.distance) * (along - a.along)) / (b.along - a.along);
+}

@@ -1,0 +1,135 @@
+import { describe, expect, test } from 'vitest';
+import { applyChange, applyEdit } from './gate.ts';
+import { recipeOf } from './edits/index.ts';
+import { readPlan, readPlanText } from './read.ts';
+import { emptyPlan, planJsonSchema } from './schema.ts';
+import { marlStreet } from '../demo/marlStreet.ts';
+import { takeoffCsv } from '../formats/csv.ts';
+import { computed, edited, roomOf } from '../testing.ts';
+import { checks, findingTexts } from '../checks/index.ts';
+import { ruleCatalogue, ruleIds } from '../rules/index.ts';
+import { planHash } from './hash.ts';
+
+const problemsOf = (value: unknown) => {
+  const read = readPlan(value);
+  return read.ok ? [] : read.problems.map((p) => `${p.path}: ${p.message}`);
+};
+const head = { format: 'fieldchalk.plan', version: 1 };
+
+describe('reading plans', () => {
+  test('the smallest plan gets every default', () =>
+    expect(readPlan(head)).toMatchObject({ ok: true, plan: emptyPlan() }));
+
+  test('every problem with its path', () => {
+    const problems = problemsOf({
+      ...head,
+      walls: { w1: { from: 'a', thick: 2 } },
+      points: { 'bad id!': { x: 1, y: 2 } },
+      rules: { values: { 'spacing.maxGap': 'far', nope: 1 } },
+      extra: 1,
+    });
+    expect(problems.join('\n')).toMatch(/walls\.w1\.to: is required/);
+    expect(problems.join('\n')).toMatch(/walls\.w1\.thick: is not a known field/);
+    expect(problems.join('\n')).toMatch(/rules\.values\.spacing\.maxGap: must be a number/);
+    expect(problems.join('\n')).toMatch(/rules\.values\.nope: is not a rule/);
+    expect(problems.join('\n')).toMatch(/points\.bad id!: /);
+    expect(problems.join('\n')).toMatch(/extra: is not a known field/);
+  });
+
+  test('invariants: dangling names, doors past the end of a wall, doors over each other, open ends', () => {
+    const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
+    const problems = problemsOf({
+      ...head, points, walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'a', to: 'zz' }, w3: { from: 'a', to: 'a' } },
+      openings: { o1: { wall: 'w1', at: 80, width: 40 }, o2: { wall: 'w1', at: 10 }, o3: { wall: 'w1', at: 30 } },
+      boxes: { b1: { on: { wall: 'w9', at: 3 } } }, devices: { d1: { box: 'b1', circuit: 'c7' } }, runs: { k1: { from: 'b1', to: null } },
+    }).join('\n'); // prettier-ignore
+    for (const part of [
+      'walls.w2.to: names “zz”',
+      'walls.w3: has no length',
+      'openings.o1.width',
+      'openings.o3.at: overlaps opening o2',
+      'boxes.b1.on.wall',
+      'devices.d1.circuit',
+      'runs.k1.endsAt',
+    ])
+      expect(problems).toContain(part);
+  });
+
+  test.each([
+    ['not json', /is not JSON/],
+    ['{"format":"fieldchalk.plan","version":2}', /reads version 1/],
+    ['[]', /object/],
+    ['null', /object/],
+  ])('%s', (text, says) => {
+    const read = readPlanText(text);
+    expect(read.ok ? '' : read.problems.map((p) => p.message).join()).toMatch(says);
+  });
+
+  test('the JSON Schema names every collection', () => {
+    const schema = planJsonSchema() as { properties: object };
+    expect(Object.keys(schema.properties)).toEqual(
+      expect.arrayContaining(['walls', 'boxes', 'runs', 'prices']),
+    );
+  });
+
+  test('the hash reads content, not order', () => {
+    const plan = marlStreet();
+    const shuffled = Object.fromEntries(Object.entries(plan).reverse()) as typeof plan;
+    expect(planHash(shuffled)).toBe(planHash(plan));
+    expect(planHash(edited(plan, 'renameJob', { name: 'x' }))).not.toBe(planHash(plan));
+  });
+});
+
+describe('the gate', () => {
+  test('an edit comes with its inverse, and replays elsewhere', () => {
+    const plan = marlStreet();
+    const done = applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b1', at: 60 }));
+    if (!done.ok) throw new Error('refused');
+    expect(applyChange(done.plan, done.change.inverse)).toMatchObject({ ok: true, plan });
+    expect(applyChange(plan, done.change.patches)).toMatchObject({ ok: true, plan: done.plan });
+  });
+
+  test('a bad edit changes nothing and says which field', () => {
+    const plan = roomOf('140\n110\n140\n110');
+    expect(
+      applyEdit(plan, 'addOpening', recipeOf('addOpening', { wall: 'w1', at: 130, width: 60 })),
+    ).toMatchObject({ ok: false, problems: [{ path: 'openings.o1.width' }] });
+    expect(applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b9', at: 3 }))).toMatchObject({
+      ok: false,
+      problems: [{ path: 'box' }],
+    });
+    expect(applyChange(plan, [{ op: 'replace', path: ['boxes', 'b9', 'on', 'at'], value: 3 }]).ok).toBe(
+      false,
+    );
+  });
+
+  test('removing a box takes its device and cables along', () => {
+    const plan = edited(marlStreet(), 'removeBoxes', { boxes: ['b1'] });
+    expect(Object.values(plan.devices).some((d) => d.box === 'b1')).toBe(false);
+    expect(Object.values(plan.runs).some((r) => r.from === 'b1' || r.to === 'b1')).toBe(false);
+  });
+});
+
+test('the list as CSV: a header and a line for each item', () => {
+  const { takeoff } = computed(marlStreet());
+  const rows = takeoffCsv(takeoff).trim().split('\r\n');
+  expect(rows[0]).toBe('item,name,quantity,unit,price,why');
+  expect(rows).toHaveLength(takeoff.lines.length + 1);
+});
+
+test('every rule’s default passes its own check, and so does every school', () => {
+  for (const id of ruleIds) {
+    const rule = ruleCatalogue[id];
+    for (const value of [
+      rule.default,
+      ...('schools' in rule ? (rule.schools ?? []).map((s) => s.value) : []),
+    ])
+      expect(rule.schema.safeParse(value).success, id).toBe(true);
+    expect(rule.source.length, id).toBeGreaterThan(5);
+  }
+});
+
+test('findings have words and there are checks to make them', () => {
+  expect(checks.length).toBeGreaterThan(10);
+  for (const text of Object.values(findingTexts)) expect(text.source.length).toBeGreaterThan(3);
+});

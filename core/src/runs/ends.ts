@@ -1,0 +1,128 @@
+import { distance, type XY, type XYZ } from '../geometry/index.ts';
+import type { Framing } from '../framing/index.ts';
+import type { BoxLayout } from '../boxes/index.ts';
+import { isOnWall, type Panel, type Plan, type Run } from '../plan/schema.ts';
+import { panelSize } from '../plan/stock.ts';
+import { overPlates, squareDistance, underFloor, type RouteGraph } from './graph.ts';
+
+/**
+ * Where a cable begins or ends. In a wall it sits in a bay with knockouts at one or more heights; in a ceiling or under a floor it
+ * hangs in the open framing. `away` is cable beyond the wall, to a panel that stands elsewhere.
+ */
+export type RunEnd =
+  | {
+      readonly kind: 'wall';
+      readonly wall: string;
+      readonly along: number;
+      readonly knockouts: readonly number[];
+      readonly bay: number;
+    }
+  | {
+      readonly kind: 'open';
+      readonly at: XYZ;
+      readonly joins: readonly number[];
+      readonly drop: number;
+      readonly away: number;
+    };
+
+function bayAt(graph: RouteGraph, wall: string, along: number, z: number): number | null {
+  let best: { bay: number; off: number } | null = null;
+  for (const number of graph.baysOfWall[wall] ?? []) {
+    const bay = graph.bays[number]!;
+    const off = Math.max(bay.start - along, along - bay.end, 0) + Math.max(bay.low - z, z - bay.high, 0);
+    if (!best || off < best.off - 1e-9) best = { bay: number, off };
+  }
+  return best?.bay ?? null;
+}
+
+function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | null {
+  const { wall, at, away, leaves } = panel.on;
+  const middle = panelSize.bottom + panelSize.height / 2;
+  if (away === 0) {
+    const bay = bayAt(graph, wall, at, middle);
+    return bay === null
+      ? null
+      : {
+          kind: 'wall',
+          wall,
+          along: at,
+          knockouts: [panelSize.bottom, panelSize.bottom + panelSize.height],
+          bay,
+        };
+  }
+  const joins = (leaves === 'below' ? graph.under : graph.over)[wall] ?? [];
+  const nearest = [...joins].sort(
+    (a, b) => Math.abs(graph.nodes[a]!.along - at) - Math.abs(graph.nodes[b]!.along - at),
+  )[0];
+  if (nearest === undefined) return null;
+  const line = framing.lines[wall]!;
+  const from = graph.nodes[nearest]!.at;
+  const out = panel.on.side === 'left' ? 1 : -1;
+  const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
+  return { kind: 'open', at: place, joins: [nearest], drop: 0, away };
+}
+
+function hangingEnd(
+  plan: Plan,
+  roomId: string,
+  at: XY,
+  graph: RouteGraph,
+  framing: Framing,
+  above: boolean,
+): RunEnd {
+  const level = plan.levels[plan.rooms[roomId]!.level]!;
+  const levelId = plan.rooms[roomId]!.level;
+  const joins = Object.values(framing.lines)
+    .filter((l) => l.level === levelId)
+    .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
+    .sort((a, b) => distance(graph.nodes[a]!.at, at) - distance(graph.nodes[b]!.at, at))
+    .slice(0, 24);
+  const z = above ? level.ceiling + overPlates : -underFloor;
+  return { kind: 'open', at: { x: at.x, y: at.y, z }, joins, drop: above ? overPlates : underFloor, away: 0 };
+}
+
+/** Where a box, panel or open end is reached; null when the framing gives no way to it. */
+export function runEnd(
+  id: string,
+  plan: Plan,
+  layout: BoxLayout,
+  graph: RouteGraph,
+  framing: Framing,
+): RunEnd | null {
+  const panel = plan.panels[id];
+  if (panel) return panelEnd(panel, graph, framing);
+  const box = plan.boxes[id];
+  if (!box) return null;
+  if (!isOnWall(box.on)) {
+    const above = 'ceiling' in box.on;
+    return hangingEnd(
+      plan,
+      'ceiling' in box.on ? box.on.ceiling : box.on.floor,
+      box.on,
+      graph,
+      framing,
+      above,
+    );
+  }
+  const placed = layout.placed[id]!;
+  const bay = bayAt(graph, placed.wall, placed.at, (placed.bottom + placed.top) / 2);
+  return bay === null
+    ? null
+    : { kind: 'wall', wall: placed.wall, along: placed.at, knockouts: [placed.bottom, placed.top], bay };
+}
+
+/** The far end of a run left open: the framing nearest to the place it waits at. */
+export function openEnd(run: Run, graph: RouteGraph, framing: Framing): RunEnd | null {
+  const end = run.endsAt;
+  if (!end) return null;
+  const joins = graph.nodes
+    .map((n, i) => [i, n] as const)
+    .filter(([, n]) => n.wall !== null && framing.lines[n.wall]!.level === end.level)
+    .map(([i, n]) => [i, squareDistance(n.at, end) + Math.abs(n.at.z - end.z)] as const)
+    .sort((a, b) => a[1] - b[1])
+    .slice(0, 4)
+    .map(([i]) => i);
+  return joins.length === 0
+    ? null
+    : { kind: 'open', at: { x: end.x, y: end.y, z: end.z }, joins, drop: 0, away: 0 };
+}

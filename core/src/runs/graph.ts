@@ -1,0 +1,276 @@
+import { add, alongLine, distance, scale, type XY, type XYZ } from '../geometry/index.ts';
+import type { Framing, Member } from '../framing/index.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { findBays, findCrossings, holeMargin, type Bay } from './bays.ts';
+
+/** What a step along a cable's way costs: its length, and the holes it goes through. */
+export type StepKind = 'inside' | 'bore' | 'plate' | 'above' | 'below';
+
+/** A place a cable may pass. Wall places carry where along the wall they are. */
+export interface RouteNode {
+  readonly bay: number;
+  readonly wall: string | null;
+  readonly along: number;
+  readonly at: XYZ;
+}
+
+export interface Step {
+  readonly to: number;
+  readonly kind: StepKind;
+  readonly length: number;
+  /** Members bored on this step, in order. */
+  readonly members: readonly Member[];
+  /** Joists crossed square, where the framing above or below has to be bored. */
+  readonly joists: number;
+}
+
+/** The open framing of all levels as a graph: nodes, and for each node its steps. Boxes and panels join it at search time. */
+export interface RouteGraph {
+  readonly nodes: readonly RouteNode[];
+  readonly steps: readonly (readonly Step[])[];
+  readonly bays: readonly Bay[];
+  /** Nodes of each bay, by bay number. */
+  readonly nodesOfBay: readonly (readonly number[])[];
+  /** Bay numbers of each wall, in order along it. */
+  readonly baysOfWall: Readonly<Record<string, readonly number[]>>;
+  /** Nodes in the space over and under each wall. */
+  readonly over: Readonly<Record<string, readonly number[]>>;
+  readonly under: Readonly<Record<string, readonly number[]>>;
+}
+
+export const overPlates = 1.5;
+export const underFloor = 2.25;
+
+class Builder {
+  readonly nodes: RouteNode[] = [];
+  readonly steps: Step[][] = [];
+  readonly bays: Bay[] = [];
+  readonly nodesOfBay: number[][] = [];
+  readonly baysOfWall: Record<string, number[]> = {};
+  readonly over: Record<string, number[]> = {};
+  readonly under: Record<string, number[]> = {};
+
+  constructor(readonly framing: Framing) {}
+
+  place(wallId: string, along: number, z: number): XYZ {
+    const line = this.framing.lines[wallId]!;
+    return { ...add(line.from, scale(line.unit, along)), z };
+  }
+
+  node(bay: number, wall: string | null, along: number, at: XYZ): number {
+    if (bay >= 0) {
+      const known = this.nodesOfBay[bay]!.find(
+        (n) => Math.abs(this.nodes[n]!.along - along) < 1e-6 && Math.abs(this.nodes[n]!.at.z - at.z) < 1e-6,
+      );
+      if (known !== undefined) return known;
+    }
+    const number = this.nodes.push({ bay, wall, along, at }) - 1;
+    this.steps.push([]);
+    if (bay >= 0) this.nodesOfBay[bay]!.push(number);
+    return number;
+  }
+
+  wallNode(bay: number, along: number, z: number): number {
+    const { wall } = this.bays[bay]!;
+    return this.node(bay, wall, along, this.place(wall, along, z));
+  }
+
+  join(a: number, b: number, step: Omit<Step, 'to'>): void {
+    this.steps[a]!.push({ ...step, to: b });
+    this.steps[b]!.push({ ...step, members: [...step.members].reverse(), to: a });
+  }
+}
+
+const clampTo = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
+
+function addWall(b: Builder, plan: Plan, wallId: string): number[] {
+  const frame = b.framing.walls[wallId]!;
+  const bays = findBays(
+    frame,
+    Object.values(plan.obstacles).filter((x) => x.wall === wallId),
+  );
+  const numbers = bays.map((bay) => {
+    b.nodesOfBay.push([]);
+    return b.bays.push(bay) - 1;
+  });
+  b.baysOfWall[wallId] = numbers;
+  return numbers;
+}
+
+/** Heights a level run may take in a wall: the drilling height, and the middle of each space over a header. */
+function laneHeights(b: Builder, wallId: string, rules: RuleBook): number[] {
+  const overHeaders = b.baysOfWall[wallId]!.map((n) => b.bays[n]!)
+    .filter((bay) => !bay.meetsBottom && bay.meetsTop)
+    .map((bay) => (bay.low + bay.high) / 2);
+  return [...new Set([rules('drill.height'), ...overHeaders])];
+}
+
+function lanesWithin(lanes: readonly number[], low: number, high: number): number[] {
+  return [...new Set(lanes.map((z) => clampTo(z, low + holeMargin, high - holeMargin)))];
+}
+
+function addCrossings(b: Builder, wallId: string, lanes: readonly number[]): void {
+  const numbers = b.baysOfWall[wallId]!;
+  const bays = numbers.map((n) => b.bays[n]!);
+  for (const c of findCrossings(b.framing.walls[wallId]!, bays)) {
+    for (const z of lanesWithin(lanes, c.low, c.high)) {
+      const members = c.uprights.filter((m) => m.low <= z && m.high >= z);
+      b.join(b.wallNode(numbers[c.from]!, c.start, z), b.wallNode(numbers[c.to]!, c.end, z), {
+        kind: 'bore',
+        length: c.end - c.start,
+        members,
+        joists: 0,
+      });
+    }
+  }
+}
+
+/** Corners and T's: through the end uprights of the wall that stops, into the bay of the wall it stands against. */
+function addJoint(b: Builder, wallId: string, end: 'from' | 'to', lanesOf: Record<string, number[]>): void {
+  const joint = b.framing.junctions[wallId]![end];
+  const other = joint.against;
+  if (!other || (joint.kind === 'straight' && wallId > other)) return;
+  const own = b.baysOfWall[wallId]!.map((n) => [n, b.bays[n]!] as const).filter(([, bay]) => bay.meetsBottom);
+  const theirs = b.baysOfWall[other];
+  if (!theirs?.length || own.length === 0) return;
+  const [ownNumber, ownBay] = end === 'from' ? own[0]! : own.at(-1)!;
+  const frame = b.framing.walls[wallId]!;
+  const edge = end === 'from' ? ownBay.start : ownBay.end;
+  const line = b.framing.lines[other]!;
+  const meets = alongLine(b.framing.lines[wallId]![end], line.from, line.to);
+  const away = (n: number) => Math.max(b.bays[n]!.start - meets, meets - b.bays[n]!.end, 0);
+  const theirNumber = theirs.filter((n) => b.bays[n]!.meetsBottom).sort((x, y) => away(x) - away(y))[0];
+  if (theirNumber === undefined) return;
+  const their = b.bays[theirNumber]!;
+  const entry = clampTo(meets, their.start, their.end);
+  const uprights = frame.standing.filter((m) => (end === 'from' ? m.at < edge : m.at > edge));
+  const between =
+    joint.kind === 'straight'
+      ? b.framing.walls[other]!.standing.filter((m) =>
+          meets < their.start ? m.at < their.start : m.at > their.end,
+        )
+      : [];
+  const [low, high] = [Math.max(ownBay.low, their.low), Math.min(ownBay.high, their.high)];
+  if (high - low < 2 * holeMargin) return;
+  for (const z of lanesWithin([...lanesOf[wallId]!, ...lanesOf[other]!], low, high)) {
+    const a = b.wallNode(ownNumber, edge, z);
+    const c = b.wallNode(theirNumber, entry, z);
+    const members = [...uprights, ...between].filter((m) => m.low <= z && m.high >= z);
+    b.join(a, c, { kind: 'bore', length: distance(b.nodes[a]!.at, b.nodes[c]!.at), members, joists: 0 });
+  }
+}
+
+function addPlates(b: Builder, plan: Plan, wallId: string): void {
+  const frame = b.framing.walls[wallId]!;
+  const level = plan.levels[frame.line.level]!;
+  b.over[wallId] = [];
+  b.under[wallId] = [];
+  const plate = (id: string) => frame.members.filter((m) => m.id.startsWith(`${wallId}/${id}`));
+  for (const number of b.baysOfWall[wallId]!) {
+    const bay = b.bays[number]!;
+    const middle = (bay.start + bay.end) / 2;
+    if (bay.meetsTop && level.above !== 'closed') {
+      const inside = b.wallNode(number, middle, bay.high);
+      const z = frame.top + overPlates;
+      const outside = b.node(-1, wallId, middle, b.place(wallId, middle, z));
+      b.join(inside, outside, {
+        kind: 'plate',
+        length: z - bay.high,
+        members: plate('top-1').slice(0, 1),
+        joists: 0,
+      });
+      b.over[wallId]!.push(outside);
+    }
+    if (bay.meetsBottom && level.below !== 'slab') {
+      const inside = b.wallNode(number, middle, bay.low);
+      const outside = b.node(-1, wallId, middle, b.place(wallId, middle, -underFloor));
+      const members = plate('bottom')
+        .filter((m) => Math.abs(m.at - middle) <= m.width / 2)
+        .slice(0, 1);
+      b.join(inside, outside, { kind: 'plate', length: bay.low + underFloor, members, joists: 0 });
+      b.under[wallId]!.push(outside);
+    }
+  }
+}
+
+function insideBays(b: Builder): void {
+  for (const nodes of b.nodesOfBay) {
+    for (const [i, a] of nodes.entries()) {
+      for (const c of nodes.slice(i + 1)) {
+        const [na, nc] = [b.nodes[a]!, b.nodes[c]!];
+        const length = Math.abs(na.along - nc.along) + Math.abs(na.at.z - nc.at.z);
+        b.join(a, c, { kind: 'inside', length, members: [], joists: 0 });
+      }
+    }
+  }
+}
+
+/** Joists crossed square between two places, given the direction joists run in. */
+export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing: number }): number {
+  const radians = (joists.direction * Math.PI) / 180;
+  const across = Math.abs(-(b.x - a.x) * Math.sin(radians) + (b.y - a.y) * Math.cos(radians));
+  return Math.floor(across / joists.spacing + 1e-9);
+}
+
+/** Cable over the plates or under the floor runs square, so its length is the sum of both directions. */
+export function squareDistance(a: XY, b: XY): number {
+  return Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+}
+
+function addCeilingAndFloor(b: Builder, plan: Plan, rooms: Record<string, FoundRoom>): void {
+  const groups = Object.values(rooms).map((room) => [
+    ...new Set(room.boundary?.faces.flatMap((f) => f.wall ?? [])),
+  ]);
+  const grouped = new Set(groups.flat());
+  for (const id of Object.keys(b.baysOfWall)) if (!grouped.has(id)) groups.push([id]);
+  const done = new Set<string>();
+  for (const walls of groups) {
+    const level = plan.levels[b.framing.lines[walls[0] ?? '']?.level ?? ''];
+    if (!level) continue;
+    for (const [kind, lists, bored] of [
+      ['above', b.over, level.above === 'joists'],
+      ['below', b.under, level.below === 'joists'],
+    ] as const) {
+      const nodes = walls.flatMap((w) => lists[w] ?? []);
+      for (const [i, a] of nodes.entries()) {
+        for (const c of nodes.slice(i + 1)) {
+          if (done.has(`${a} ${c}`)) continue;
+          done.add(`${a} ${c}`);
+          const [pa, pc] = [b.nodes[a]!.at, b.nodes[c]!.at];
+          b.join(a, c, {
+            kind,
+            length: squareDistance(pa, pc),
+            members: [],
+            joists: bored ? joistsCrossed(pa, pc, level.joists) : 0,
+          });
+        }
+      }
+    }
+  }
+}
+
+/** Builds the graph of everywhere a cable may go. Closed walls are never bored along: only up or down inside a bay. */
+export function buildRouteGraph(
+  plan: Plan,
+  framing: Framing,
+  rooms: Record<string, FoundRoom>,
+  rules: RuleBook,
+): RouteGraph {
+  const b = new Builder(framing);
+  const walls = Object.keys(framing.walls);
+  const lanesOf: Record<string, number[]> = {};
+  for (const id of walls) addWall(b, plan, id);
+  for (const id of walls) lanesOf[id] = laneHeights(b, id, rules);
+  const open = (id: string | null) => id !== null && plan.walls[id]!.cover === 'open';
+  for (const id of walls) {
+    if (open(id)) addCrossings(b, id, lanesOf[id]!);
+    for (const end of ['from', 'to'] as const)
+      if (open(id) && open(framing.junctions[id]![end].against)) addJoint(b, id, end, lanesOf);
+    addPlates(b, plan, id);
+  }
+  insideBays(b);
+  addCeilingAndFloor(b, plan, rooms);
+  return b;
+}

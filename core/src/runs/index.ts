@@ -1,0 +1,193 @@
+import type { BoxLayout, PlacedBox } from '../boxes/index.ts';
+import type { Framing, Member } from '../framing/index.ts';
+import type { XYZ } from '../geometry/index.ts';
+import { Memo } from '../memo.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Plan } from '../plan/schema.ts';
+import { framingKinds } from '../plan/stock.ts';
+import type { FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { toDecimals } from '../units/index.ts';
+import { openEnd, runEnd, type RunEnd } from './ends.ts';
+import { buildRouteGraph, type RouteGraph } from './graph.ts';
+import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
+import { layRoute, stepCostFor, type Route } from './route.ts';
+
+export type { CutLength } from './lengths.ts';
+export type { RouteGraph } from './graph.ts';
+
+/** A hole as one cable meets it. `edge` is the wood left to the nearer face; `cables` how many share the hole. */
+export interface Bore {
+  readonly member: string;
+  readonly wall: string;
+  readonly number: number | null;
+  readonly at: number;
+  readonly z: number;
+  readonly diameter: number;
+  readonly edge: number;
+  readonly plate: boolean;
+  readonly cables: number;
+  /** The hole's own name: the same for every cable in it. */
+  readonly hole: string;
+}
+
+export interface LaidRun {
+  readonly id: string;
+  readonly cable: string;
+  readonly path: readonly XYZ[];
+  readonly way: Route['way'] | null;
+  readonly bores: readonly Bore[];
+  readonly joists: number;
+  readonly staples: number;
+  readonly length: CutLength;
+}
+
+export interface RunLayout {
+  /** The framing as a graph; built when first asked for. */
+  readonly graph: () => RouteGraph;
+  readonly runs: Readonly<Record<string, LaidRun>>;
+}
+
+/** Cents a foot for a cable: the job's price, or a neutral figure while none is given. */
+export function cableCents(plan: Plan, cable: string): number {
+  const price = plan.prices[`cable-${cable}`];
+  if (!price) return 60;
+  return price.per === 'ft' ? price.cents : price.per === 'in' ? price.cents * 12 : price.cents / 250;
+}
+
+const sameEnd = (end: RunEnd | null) => JSON.stringify(end);
+
+/** Stage 5: every run through the open framing, with its holes, staples and cut length. A run is laid again only when its ends, way or walls change. */
+export class RunsStage {
+  private readonly graphs = new Memo<RouteGraph>();
+  private readonly routes = new Memo<Route | null>();
+
+  run(
+    plan: Plan,
+    framing: Framing,
+    rooms: Record<string, FoundRoom>,
+    layout: BoxLayout,
+    rules: RuleBook,
+  ): RunLayout {
+    const boundaries = Object.values(rooms).map((r) => r.boundary);
+    const inputs = [framing, rules, plan.walls, plan.levels, plan.obstacles, ...boundaries];
+    const graph = () => this.graphs.get('all', inputs, () => buildRouteGraph(plan, framing, rooms, rules));
+    const boxes = Object.values(layout.placed);
+    const ids = Object.keys(plan.runs).sort(compareIds);
+    const routes = ids.map((id) => this.route(id, plan, graph(), framing, layout, boxes, rules));
+    this.routes.sweep();
+    const bores = sharedBores(ids, routes, plan, framing, rules);
+    const runs = ids.map((id, i): [string, LaidRun] => {
+      const run = plan.runs[id]!;
+      const route = routes[i]!;
+      const path = route?.path ?? [];
+      const length = cutLength(run, route?.length ?? 0, plan, rules);
+      const ceiling = Math.max(...Object.values(plan.levels).map((l) => l.ceiling));
+      const staples = route ? stapleCount(path, run, ceiling, rules) : 0;
+      return [
+        id,
+        {
+          id,
+          cable: run.cable,
+          path,
+          way: route?.way ?? null,
+          bores: bores[i]!,
+          joists: route?.joists ?? 0,
+          staples,
+          length,
+        },
+      ];
+    });
+    return { graph, runs: Object.fromEntries(runs) };
+  }
+
+  private route(
+    id: string,
+    plan: Plan,
+    graph: RouteGraph,
+    framing: Framing,
+    layout: BoxLayout,
+    boxes: readonly PlacedBox[],
+    rules: RuleBook,
+  ): Route | null {
+    const run = plan.runs[id]!;
+    const from = runEnd(run.from, plan, layout, graph, framing);
+    const to = run.to === null ? openEnd(run, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
+    const cents = cableCents(plan, run.cable);
+    const known = this.routes.get(
+      id,
+      [graph, rules, run.way, cents, sameEnd(from), sameEnd(to), ...boxesNear(boxes, rules)],
+      () =>
+        from && to
+          ? layRoute(from, to, run.way, graph, framing, boxes, stepCostFor(run.way, rules, cents))
+          : null,
+    );
+    return known;
+  }
+}
+
+/** Boxes that stand in the line of holes, the only ones that bend a route. */
+function boxesNear(boxes: readonly PlacedBox[], rules: RuleBook): string[] {
+  const z = rules('drill.height');
+  return boxes.filter((b) => b.top > z - 2 && b.bottom < z + 60).map((b) => `${b.wall} ${b.at} ${b.bottom}`);
+}
+
+function sharedBores(
+  ids: readonly string[],
+  routes: readonly (Route | null)[],
+  plan: Plan,
+  framing: Framing,
+  rules: RuleBook,
+): Bore[][] {
+  const perHole = rules('drill.perHole');
+  const queues = new Map<string, { run: string; member: Member; z: number }[]>();
+  routes.forEach((route, i) =>
+    route?.bores.forEach((b) => {
+      const key = `${b.member.id}@${toDecimals(b.z, 2)}`;
+      queues.set(key, [...(queues.get(key) ?? []), { run: ids[i]!, member: b.member, z: b.z }]);
+    }),
+  );
+  const byRun = new Map<string, Bore[]>();
+  for (const [key, queue] of queues) {
+    for (let k = 0; k < queue.length; k += perHole) {
+      const group = queue.slice(k, k + perHole);
+      const diameter = bitFor(group.map((g) => plan.runs[g.run]!.cable));
+      for (const { run, member, z } of group) {
+        const depth = framingKinds[plan.walls[member.wall]!.framing].depth;
+        const edge = toDecimals((depth - diameter) / 2, 4);
+        const bore: Bore = {
+          member: member.id,
+          wall: member.wall,
+          number: member.number,
+          at: plateAt(routes[ids.indexOf(run)]!, member, framing),
+          z: toDecimals(z + (k / perHole) * 2, 3),
+          diameter,
+          edge,
+          plate: edge < rules('drill.edge') - 1e-9,
+          cables: group.length,
+          hole: k === 0 ? key : `${key}+${k / perHole}`,
+        };
+        byRun.set(run, [...(byRun.get(run) ?? []), bore]);
+      }
+    }
+  }
+  return ids.map((id, i) => {
+    const order = new Map((routes[i]?.bores ?? []).map((b, k) => [b.member.id, k]));
+    return (byRun.get(id) ?? []).sort((a, b) => order.get(a.member)! - order.get(b.member)!);
+  });
+}
+
+/** Where along its wall a member is bored: its own centre, or for a plate the place the cable goes through. */
+function plateAt(route: Route, member: Member, framing: Framing): number {
+  if (member.role !== 'top-plate' && member.role !== 'bottom-plate') return member.at;
+  const line = framing.lines[member.wall]!;
+  const z = (member.low + member.high) / 2;
+  for (let i = 1; i < route.path.length; i++) {
+    const [a, b] = [route.path[i - 1]!, route.path[i]!];
+    const along = (a.x - line.from.x) * line.unit.x + (a.y - line.from.y) * line.unit.y;
+    const off = Math.abs(-(a.x - line.from.x) * line.unit.y + (a.y - line.from.y) * line.unit.x);
+    if ((a.z - z) * (b.z - z) < 0 && off < 0.1 && Math.abs(along - member.at) <= member.width / 2)
+      return toDecimals(along, 4);
+  }
+  return member.at;
+}

@@ -1,0 +1,232 @@
+import { polylineLength, type XYZ } from '../geometry/index.ts';
+import type { Framing, Member } from '../framing/index.ts';
+import type { PlacedBox } from '../boxes/index.ts';
+import type { Run } from '../plan/schema.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { squareDistance, type RouteGraph, type Step } from './graph.ts';
+import type { RunEnd } from './ends.ts';
+import { cheapestPath, stepBetween, type Access, type StepCost } from './search.ts';
+
+export interface RouteBore {
+  readonly member: Member;
+  readonly z: number;
+}
+
+/** A run laid through the framing: the cable's line, its holes, and which way it went. Cost is in the unit of `route.prefer`. */
+export interface Route {
+  readonly path: readonly XYZ[];
+  readonly bores: readonly RouteBore[];
+  readonly joists: number;
+  readonly way: 'wall' | 'over' | 'under' | 'surface';
+  readonly length: number;
+  readonly cost: number;
+}
+
+const boxClearance = 1;
+
+/** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. */
+export function stepCostFor(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
+  const minute = rules('cost.labour') / 60;
+  const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
+  const holes = (step: Step) => step.members.length + step.joists;
+  const prefer = rules('route.prefer');
+  const price = (step: Step): number => {
+    if (prefer === 'cable') return step.length + holes(step) * 0.001;
+    if (prefer === 'holes') return holes(step) * 1000 + step.length;
+    const minutes = rules(step.kind === 'plate' ? 'minutes.plateBore' : 'minutes.bore');
+    const leaves =
+      prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
+    const outside =
+      step.kind === 'above' || step.kind === 'below' ? (rules('minutes.outsideFoot') * minute) / 12 : 0;
+    return step.length * (perInch + outside) + holes(step) * minutes * minute + (leaves ? 1e6 : 0);
+  };
+  return (step) => {
+    switch (way) {
+      case 'auto':
+        return price(step);
+      case 'wall':
+        return step.kind === 'inside' || step.kind === 'bore' ? price(step) : Infinity;
+      case 'surface':
+        return step.kind === 'inside' || step.kind === 'bore' ? step.length : Infinity;
+      case 'over':
+        return step.kind === 'below' ? Infinity : price(step) + (step.kind === 'bore' ? 1e6 : 0);
+      case 'under':
+        return step.kind === 'above' ? Infinity : price(step) + (step.kind === 'bore' ? 1e6 : 0);
+      default:
+        return way satisfies never;
+    }
+  };
+}
+
+function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] {
+  const priced = (node: number, length: number, kind: Step['kind']): Access => ({
+    node,
+    length,
+    cost: stepCost({ to: node, kind, length, members: [], joists: 0 }),
+  });
+  if (end.kind === 'open') {
+    const kind = end.away > 0 ? 'inside' : end.at.z > 0 ? 'above' : 'below';
+    return end.joins
+      .map((n) =>
+        priced(n, end.drop + (end.away > 0 ? end.away : squareDistance(graph.nodes[n]!.at, end.at)), kind),
+      )
+      .filter((a) => Number.isFinite(a.cost));
+  }
+  return graph.nodesOfBay[end.bay]!.map((n) => {
+    const node = graph.nodes[n]!;
+    const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - node.at.z)));
+    return priced(n, Math.abs(node.along - end.along) + rise, 'inside');
+  });
+}
+
+const nearestKnockout = (end: Extract<RunEnd, { kind: 'wall' }>, z: number) =>
+  end.knockouts.reduce((best, k) => (Math.abs(k - z) < Math.abs(best - z) ? k : best));
+
+/** The line of holes rises over a box that stands in it on the same stud. */
+function clearHole(step: Step, z: number, boxes: readonly PlacedBox[]): number {
+  let clear = z;
+  const touches = (m: Member, p: PlacedBox) =>
+    p.wall === m.wall && Math.abs(Math.abs(p.at - m.at) - (p.width + m.width) / 2) < 0.3;
+  for (const p of boxes) {
+    const inTheWay =
+      p.bottom - boxClearance < clear &&
+      clear < p.top + boxClearance &&
+      step.members.some((m) => touches(m, p));
+    if (inTheWay && step.members.every((m) => m.high > p.top + 2)) clear = p.top + boxClearance + 0.5;
+  }
+  return clear;
+}
+
+function placeOn(framing: Framing, wall: string, along: number, z: number): XYZ {
+  const line = framing.lines[wall]!;
+  return { x: line.from.x + line.unit.x * along, y: line.from.y + line.unit.y * along, z };
+}
+
+/** Drops points that repeat or lie on a straight line between their neighbours. */
+function simplified(points: readonly XYZ[]): XYZ[] {
+  const apart = (a: XYZ, b: XYZ) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
+  const kept: XYZ[] = [];
+  for (const p of points) {
+    if (kept.length > 0 && apart(kept.at(-1)!, p) < 1e-6) continue;
+    const [a, b] = [kept.at(-2), kept.at(-1)];
+    if (a && b && apart(a, b) + apart(b, p) - apart(a, p) < 1e-9) kept.pop();
+    kept.push(p);
+  }
+  return kept;
+}
+
+function endPoints(end: RunEnd, towards: XYZ, framing: Framing): XYZ[] {
+  if (end.kind === 'wall') {
+    const knockout = nearestKnockout(end, towards.z);
+    return [
+      placeOn(framing, end.wall, end.along, knockout),
+      placeOn(framing, end.wall, end.along, towards.z),
+    ];
+  }
+  const low = { ...end.at, z: end.at.z - Math.sign(end.at.z) * end.drop };
+  return end.away > 0 ? [end.at] : [low, end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
+}
+
+function sameBayRoute(from: RunEnd, to: RunEnd, framing: Framing): Route | null {
+  if (from.kind !== 'wall' || to.kind !== 'wall' || from.bay !== to.bay) return null;
+  const pairs = from.knockouts.flatMap((a) => to.knockouts.map((b) => [a, b] as const));
+  const [a, b] = pairs.reduce((best, p) => (Math.abs(p[0] - p[1]) < Math.abs(best[0] - best[1]) ? p : best));
+  const points = [
+    placeOn(framing, from.wall, from.along, a),
+    placeOn(framing, from.wall, from.along, b),
+    placeOn(framing, to.wall, to.along, b),
+  ];
+  const path = simplified(points);
+  const length = polylineLength(path);
+  return { path, bores: [], joists: 0, way: 'wall', length, cost: length };
+}
+
+/** The nodes' own points, with holes lifted over boxes and square corners between places that differ in two directions. */
+function pathPoints(
+  nodes: readonly number[],
+  steps: readonly Step[],
+  graph: RouteGraph,
+  framing: Framing,
+  boxes: readonly PlacedBox[],
+) {
+  const height = new Map<number, number>();
+  const bores: RouteBore[] = [];
+  steps.forEach((step, i) => {
+    if (step.kind !== 'bore' && step.kind !== 'plate') return;
+    const from = graph.nodes[nodes[i]!]!;
+    const z = step.kind === 'bore' ? clearHole(step, from.at.z, boxes) : from.at.z;
+    if (step.kind === 'bore') for (const n of [nodes[i]!, nodes[i + 1]!]) height.set(n, z);
+    for (const member of step.members)
+      bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
+  });
+  const pointOf = (n: number): XYZ => ({ ...graph.nodes[n]!.at, z: height.get(n) ?? graph.nodes[n]!.at.z });
+  const points: XYZ[] = [];
+  nodes.forEach((n, i) => {
+    const point = pointOf(n);
+    const step = i > 0 ? steps[i - 1]! : null;
+    const before = points.at(-1);
+    if (before && step?.kind === 'inside')
+      points.push(placeOn(framing, graph.nodes[n]!.wall!, graph.nodes[nodes[i - 1]!]!.along, point.z));
+    if (before && (step?.kind === 'above' || step?.kind === 'below'))
+      points.push({ x: point.x, y: before.y, z: before.z });
+    points.push(point);
+  });
+  return { points, bores };
+}
+
+function wayTaken(steps: readonly Step[], asked: Run['way'], ends: readonly RunEnd[]): Route['way'] {
+  if (asked === 'surface') return 'surface';
+  const hangs = (above: boolean) =>
+    ends.some((e) => e.kind === 'open' && e.away === 0 && e.at.z > 0 === above);
+  if (steps.some((s) => s.kind === 'above') || hangs(true)) return 'over';
+  if (steps.some((s) => s.kind === 'below') || hangs(false)) return 'under';
+  return 'wall';
+}
+
+/** Lays one cable between two ends. `null` when the framing gives no way under the rules, which is a normal answer. */
+export function layRoute(
+  from: RunEnd,
+  to: RunEnd,
+  way: Run['way'],
+  graph: RouteGraph,
+  framing: Framing,
+  boxes: readonly PlacedBox[],
+  stepCost: StepCost,
+): Route | null {
+  const direct =
+    way === 'auto' || way === 'wall' || way === 'surface' ? sameBayRoute(from, to, framing) : null;
+  if (direct) return direct;
+  const found = cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost);
+  if (!found || !Number.isFinite(found.cost)) return null;
+  const steps = found.nodes.slice(1).map((n, i) => stepBetween(graph, found.nodes[i]!, n, stepCost));
+  const { points, bores } = pathPoints(found.nodes, steps, graph, framing, boxes);
+  const path = simplified([
+    ...endPoints(from, points[0]!, framing),
+    ...points,
+    ...endPoints(to, points.at(-1)!, framing).reverse(),
+  ]);
+  return {
+    path,
+    bores: way === 'surface' ? [] : bores,
+    joists: steps.reduce((sum, s) => sum + s.joists, 0),
+    way: wayTaken(steps, way, [from, to]),
+    length: polylineLength(path),
+    cost: found.cost,
+  };
+}
+
+/** Cost of the cheapest way, for choosing an order of boxes; Infinity when there is none. */
+export function routeCost(
+  from: RunEnd,
+  to: RunEnd,
+  graph: RouteGraph,
+  framing: Framing,
+  stepCost: StepCost,
+): number {
+  const direct = sameBayRoute(from, to, framing);
+  if (direct) return stepCost({ to: 0, kind: 'inside', length: direct.length, members: [], joists: 0 });
+  return (
+    cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost)?.cost ??
+    Infinity
+  );
+}

@@ -1,0 +1,156 @@
+import { describe, expect, test } from 'vitest';
+import { Computer } from '../compute.ts';
+import { marlStreet } from '../demo/marlStreet.ts';
+import { polylineLength } from '../geometry/index.ts';
+import { segmentDrop } from '../circuits/index.ts';
+import type { Plan } from '../plan/schema.ts';
+import { computed, edited, randomFrom, roomOf } from '../testing.ts';
+import { planCoils } from '../takeoff/index.ts';
+import { stepCostFor } from './route.ts';
+import { cheapestPath } from './search.ts';
+import { cheapestCostPlainly } from './search.reference.ts';
+import { cheapestOrder, exactUpTo } from './order.ts';
+
+function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Plan {
+  let plan = roomOf('160\n130\n160\n130');
+  if (door) plan = edited(plan, 'addOpening', { wall: 'w1', kind: 'door', at: 65, width: 32 });
+  plan = edited(plan, 'addBox', { wall: 'w1', side: 'right', at: 46.125 });
+  plan = edited(plan, 'addBox', { wall: 'w1', side: 'right', at: 113.875 });
+  plan = edited(plan, 'addCircuit', { name: 'Test' });
+  return {
+    ...plan,
+    runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way, pinned: false, tail: 0 } },
+  };
+}
+
+describe('laying a run', () => {
+  test('through the studs at the drilling height, every part of the cut stated', () => {
+    const { runs, members } = computed(twoBoxes(false, 'wall'));
+    const run = runs.k1!;
+    const studs = members.filter((m) => m.wall === 'w1' && m.number !== null && m.at > 46 && m.at < 114);
+    expect(run.way).toBe('wall');
+    expect(run.bores.map((b) => b.member)).toEqual(studs.map((m) => m.id));
+    expect(run.bores.every((b) => b.z === 24 && !b.plate && b.edge >= 1.25)).toBe(true);
+    // up 24 − 18-3/8 from each box, across 113-7/8 − 46-1/8
+    expect(run.length).toEqual({
+      path: 67.75 + 2 * 5.625,
+      loops: 12,
+      ends: 16,
+      margin: 0,
+      cut: 67.75 + 11.25 + 28,
+    });
+    expect(polylineLength(run.path)).toBeCloseTo(run.length.path, 6);
+    expect(run.staples).toBe(2);
+  });
+
+  test('a door: over the header through cripples in the wall, over the plates, or under the floor', () => {
+    const ways = (['wall', 'over', 'under'] as const).map((way) => computed(twoBoxes(true, way)).runs.k1!);
+    expect(ways.map((r) => r.way)).toEqual(['wall', 'over', 'under']);
+    expect(ways[0]!.bores.some((b) => b.member.includes('cripple'))).toBe(true);
+    expect(ways[1]!.bores.filter((b) => b.member.includes('top-1'))).toHaveLength(2);
+    expect(ways[2]!.bores.filter((b) => b.member.includes('bottom'))).toHaveLength(2);
+    for (const run of ways) expect(polylineLength(run.path)).toBeCloseTo(run.length.path, 6);
+    const doorway = computed(twoBoxes(true, 'wall')).runs.k1!.path.filter((p) => p.x > 65 && p.x < 97);
+    expect(doorway.every((p) => p.z > 83)).toBe(true);
+  });
+
+  test('a closed wall is never bored; on a slab with a closed ceiling no way is a finding, not a failure', () => {
+    let plan = edited(twoBoxes(false), 'setWall', { wall: 'w1', changes: { cover: 'closed' } });
+    plan = { ...plan, levels: { L1: { ...plan.levels.L1!, above: 'closed', below: 'slab' } } };
+    const result = computed(plan);
+    expect(result.runs.k1!.bores).toEqual([]);
+    expect(result.findings.map((f) => f.rule)).toContain('run.no-route');
+  });
+
+  test('bores keep to IRC R602.6 and NEC 300.4(A)(1), from memory: 1 in. in a 2x4 leaves 1-1/4; 1-1/2 in furring needs a plate', () => {
+    const crowd = (framing: '2x4' | 'furring') => {
+      const plan = edited(twoBoxes(false, 'wall'), 'setWall', {
+        wall: 'w1',
+        changes: { framing, bearing: true },
+      });
+      const runs = Object.fromEntries(['k1', 'k2', 'k3'].map((id) => [id, plan.runs.k1!]));
+      return computed({ ...plan, runs });
+    };
+    const full = crowd('2x4').runs.k1!.bores[0]!;
+    expect(full).toMatchObject({ cables: 3, diameter: 0.75, plate: false });
+    const thin = crowd('furring');
+    expect(thin.runs.k1!.bores[0]!.plate).toBe(true);
+    expect(thin.findings.some((f) => f.rule === 'bore.size')).toBe(true);
+  });
+
+  test('a switch box in the line of holes lifts the hole over it', () => {
+    let plan = edited(twoBoxes(false, 'wall'), 'addBox', {
+      wall: 'w1',
+      side: 'right',
+      at: 81.875,
+      height: { value: 22, to: 'bottom', from: 'subfloor' },
+    });
+    plan = edited(plan, 'setBox', { box: 'b3', changes: { pinned: true } });
+    const lifted = computed(plan).runs.k1!.bores.filter((b) => b.z > 24);
+    expect(lifted).toHaveLength(1);
+    expect(lifted[0]!.z).toBe(22 + 3.25 + 1.5);
+  });
+});
+
+test('the search costs what a plain relaxation costs, 24 seeded pairs over the demo', () => {
+  const stages = new Computer().stages(marlStreet());
+  const graph = stages.runs.graph();
+  for (let seed = 1; seed <= 24; seed++) {
+    const random = randomFrom(seed);
+    const pick = () => ({ node: Math.floor(random() * graph.nodes.length), cost: random() * 10, length: 0 });
+    const [starts, goals] = [
+      [pick(), pick()],
+      [pick(), pick()],
+    ];
+    const cost = stepCostFor((['auto', 'wall', 'over'] as const)[seed % 3]!, stages.rules, 50);
+    const found = cheapestPath(graph, starts, goals, cost)?.cost ?? null;
+    const plain = cheapestCostPlainly(graph, starts, goals, cost);
+    if (found === null || plain === null ? found !== plain : Math.abs(found - plain) > 1e-6 * plain)
+      throw new Error(`seed ${seed}: ${found} against ${plain}`);
+  }
+});
+
+test('the order of boxes is the best of all orders up to 7, and never worse than nearest-first beyond', () => {
+  const permute = (list: number[]): number[][] =>
+    list.length <= 1
+      ? [list]
+      : list.flatMap((x, i) => permute([...list.slice(0, i), ...list.slice(i + 1)]).map((p) => [x, ...p]));
+  for (let seed = 1; seed <= 40; seed++) {
+    const random = randomFrom(seed);
+    const n = 3 + (seed % 5);
+    const at = Array.from({ length: n }, () => ({ x: random(), y: random() }));
+    const cost = at.map((a) => at.map((b) => Math.hypot(a.x - b.x, a.y - b.y)));
+    const length = (order: readonly number[]) =>
+      order.reduce((sum, p, i) => sum + cost[i ? order[i - 1]! : 0]![p]!, 0);
+    const best = Math.min(...permute(Array.from({ length: n - 1 }, (_, i) => i + 1)).map(length));
+    const found = cheapestOrder(cost);
+    expect(found.cost).toBeCloseTo(best, 9);
+    expect(length(found.order)).toBeCloseTo(found.cost, 9);
+  }
+  const many = Array.from({ length: exactUpTo + 6 }, (_, i) => i);
+  const line = many.map((a) => many.map((b) => Math.abs(((a * 7) % 16) - ((b * 7) % 16))));
+  expect(cheapestOrder(line)).toMatchObject({ exact: false, cost: 15 });
+});
+
+test('voltage drop: 14 AWG, 100 ft at 10 A loses 6.14 V (NEC Chapter 9 Table 8, 3.07 ohm per 1000 ft, from memory)', () => {
+  expect(segmentDrop(100, 14, 10)).toBeCloseTo(6.14, 9);
+});
+
+test('cuts come off partial coils first, and no coil gives more than it holds', () => {
+  const cuts = [40, 30, 120, 90, 15, 60].map((feet, i) => ({ run: `k${i}`, feet }));
+  const coils = planCoils('cable-14/2', cuts, [{ id: 's1', feet: 100 }], 250);
+  expect(coils[0]!.from).toBe('s1');
+  expect(coils.flatMap((c) => c.cuts)).toHaveLength(6);
+  for (const c of coils) expect(c.cuts.reduce((sum, x) => sum + x.feet, 0) + c.left).toBeCloseTo(c.feet, 6);
+});
+
+test('the demo is whole: every box reached, nothing wrong, breaker and gauge checked', () => {
+  const plan = marlStreet();
+  const result = computed(plan);
+  expect(result.findings.filter((f) => f.level === 'error')).toEqual([]);
+  expect(Object.values(result.circuits).flatMap((c) => c.unreached)).toEqual([]);
+  const wrong = edited(plan, 'setCircuit', { circuit: 'c1', changes: { amps: 20 } });
+  expect(computed(wrong).findings.map((f) => f.rule)).toEqual(
+    expect.arrayContaining(['circuit.breaker', 'circuit.cable']),
+  );
+});
