@@ -228,7 +228,7 @@ const ruleValues = z
         });
         continue;
       }
-      const read = ruleCatalogue[id].schema.safeParse(value);
+      const read = ruleCatalogue[id].schema.safeParse(value, { reportInput: true });
       if (read.success) continue;
       for (const problem of problemsFrom(read.error.issues))
         context.addIssue({

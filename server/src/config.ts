@@ -1,0 +1,27 @@
+import { z } from 'zod';
+
+/** The environment, read once. */
+const environment = z.object({
+  PORT: z.coerce.number().int().min(0).max(65535).default(4170),
+  HOST: z.string().default('127.0.0.1'),
+  FIELDCHALK_DATA: z.string().default('data/fieldchalk.sqlite'),
+  FIELDCHALK_WEB: z.string().default('web/dist'),
+  FIELDCHALK_DEMO: z.enum(['0', '1']).default('0'),
+  FIELDCHALK_LOG: z.enum(['silent', 'error', 'info']).default('error'),
+});
+
+export interface Config {
+  readonly port: number;
+  readonly host: string;
+  readonly dataFile: string;
+  readonly webFolder: string;
+  readonly demo: boolean;
+  readonly log: 'silent' | 'error' | 'info';
+}
+
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const read = environment.safeParse(env);
+  if (!read.success) throw new Error(read.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
+  const e = read.data;
+  return { port: e.PORT, host: e.HOST, dataFile: e.FIELDCHALK_DATA, webFolder: e.FIELDCHALK_WEB, demo: e.FIELDCHALK_DEMO === '1', log: e.FIELDCHALK_LOG };
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { planSchema } from '@fieldchalk/core';
+
+/** What crosses the API, in and out. The OpenAPI page is made from these. */
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/, 'must be 1 to 60 letters, digits, “-” or “_”');
+
+export const patchSchema = z.strictObject({
+  op: z.enum(['add', 'remove', 'replace']),
+  path: z.array(z.union([z.string(), z.number()])),
+  value: z.unknown().optional(),
+});
+const patches = z.array(patchSchema).max(20_000);
+
+export const newJobSchema = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(200),
+  kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
+  plan: planSchema.optional(),
+});
+export const changeSchema = z.strictObject({
+  id,
+  base: z.number().int().min(0),
+  name: z.string().max(80),
+  client: id,
+  patches,
+  inverse: patches,
+});
+export const sinceSchema = z.object({ since: z.coerce.number().int().min(0).default(0) });
+export const newShareSchema = z.strictObject({ label: z.string().trim().max(80).default('Crew') });
+export const newMarksSchema = z.strictObject({
+  marks: z
+    .array(
+      z.strictObject({
+        id,
+        kind: z.enum(['box', 'hole', 'pull', 'staple']),
+        about: z.string().min(1).max(120),
+        done: z.boolean(),
+        by: z.string().trim().max(60).default(''),
+      }),
+    )
+    .min(1)
+    .max(500),
+});
+
+export const jobSummarySchema = z.object({ id, name: z.string(), revision: z.number(), changedAt: z.number() });
+export const jobSchema = jobSummarySchema.extend({ plan: planSchema });
+export const storedChangeSchema = changeSchema.omit({ base: true, inverse: true }).extend({ revision: z.number() });
+export const shareSchema = z.object({ token: z.string(), label: z.string(), madeAt: z.number() });
+export const markSchema = z.object({ sequence: z.number(), id, kind: z.string(), about: z.string(), done: z.boolean(), by: z.string(), at: z.number() });
+
+export type NewJob = z.infer<typeof newJobSchema>;
+export type JobSummary = z.infer<typeof jobSummarySchema>;
+export type Job = z.infer<typeof jobSchema>;
+export type ChangeRequest = z.infer<typeof changeSchema>;
+export type StoredChange = z.infer<typeof storedChangeSchema>;
+export type Share = z.infer<typeof shareSchema>;
+export type NewMarks = z.infer<typeof newMarksSchema>;
+export type MarkRecord = z.infer<typeof markSchema>;

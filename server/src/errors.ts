@@ -1,0 +1,24 @@
+import type { Problem } from '@fieldchalk/core';
+
+/** Every error the API can answer with, and its status. */
+export const errorCatalogue = {
+  'not-found': { status: 404, title: 'There is nothing here' },
+  'share-ended': { status: 410, title: 'This link has been withdrawn' },
+  'bad-request': { status: 400, title: 'The request cannot be read' },
+  'bad-plan': { status: 422, title: 'The plan has problems' },
+  conflict: { status: 409, title: 'The job has changed since' },
+  'too-large': { status: 413, title: 'The request is too large' },
+  internal: { status: 500, title: 'Something failed here' },
+} as const;
+export type ErrorCode = keyof typeof errorCatalogue;
+
+export class ApiError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    readonly detail: string,
+    readonly problems: readonly Problem[] = [],
+    readonly extra: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(detail);
+  }
+}
