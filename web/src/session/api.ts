@@ -1,0 +1,62 @@
+import type { Patch, Plan, Problem } from '@fieldchalk/core';
+
+export interface JobSummary {
+  id: string;
+  name: string;
+  revision: number;
+  changedAt: number;
+}
+export interface JobDocument extends JobSummary {
+  plan: Plan;
+}
+export interface StoredChange {
+  id: string;
+  revision: number;
+  name: string;
+  client: string;
+  patches: Patch[];
+}
+export interface MarkRecord {
+  sequence: number;
+  id: string;
+  kind: 'box' | 'hole' | 'pull' | 'staple';
+  about: string;
+  done: boolean;
+  by: string;
+  at: number;
+}
+export interface Share {
+  token: string;
+  label: string;
+  madeAt: number;
+}
+
+/** The server's refusal, as its problem document says it. Status 0: the server could not be reached. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: readonly Problem[] = [],
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(message);
+  }
+}
+
+/** Calls the API and reads its answer; throws a Refusal for anything else. */
+export async function call<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? null : JSON.stringify(body),
+    });
+  } catch {
+    throw new Refusal(0, 'The server cannot be reached. Your work is kept here and sent when it answers.');
+  }
+  if (response.status === 204) return undefined as T;
+  const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  if (response.ok) return answer as T;
+  throw new Refusal(response.status, String(answer['detail'] ?? response.statusText), (answer['problems'] ?? []) as Problem[], answer);
+}

@@ -1,0 +1,190 @@
+import { applyChange, applyEdit, patched, recipeOf, type Change, type EditArgs, type EditName, type Patch, type Plan, type Problem } from '@fieldchalk/core';
+import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from './api.ts';
+
+interface Pending extends Change {
+  readonly id: string;
+}
+
+/** What the session tells its listener: a new plan (with patches when they lead there from the last one), or news. */
+export interface SessionNews {
+  plan?: { plan: Plan; patches: readonly Patch[] | null };
+  notice?: string;
+  saving?: boolean;
+  marks?: readonly MarkRecord[];
+  shares?: true;
+}
+
+/**
+ * A job open in one window. The plan shown is the server's plan with our own changes not yet acknowledged on top. Changes go out one at a
+ * time, in order; those of others come in by events and ours are laid on top again. Unsent work survives a reload.
+ */
+export class JobSession {
+  plan: Plan;
+  private serverPlan: Plan;
+  private revision: number;
+  private pending: Pending[] = [];
+  private undoable: Change[] = [];
+  private redoable: Change[] = [];
+  private sending = false;
+  private retry: ReturnType<typeof setTimeout> | null = null;
+  private events: EventSource | null = null;
+  private readonly client = crypto.randomUUID();
+
+  constructor(
+    readonly job: JobDocument,
+    private readonly tell: (news: SessionNews) => void,
+  ) {
+    this.plan = this.serverPlan = job.plan;
+    this.revision = job.revision;
+    const kept = JSON.parse(localStorage.getItem(this.storageKey) ?? '[]') as Pending[];
+    if (kept.length > 0) {
+      this.pending = kept;
+      this.rebase();
+    }
+  }
+
+  static async open(id: string, tell: (news: SessionNews) => void): Promise<JobSession> {
+    return new JobSession(await call<JobDocument>('GET', `/jobs/${id}`), tell);
+  }
+
+  start(): void {
+    this.events = new EventSource(`/api/jobs/${this.job.id}/events`);
+    this.events.addEventListener('change', (e) => this.receive([JSON.parse(e.data) as StoredChange]));
+    this.events.addEventListener('marks', (e) => this.tell({ marks: JSON.parse(e.data) as MarkRecord[] }));
+    this.events.addEventListener('shares', () => this.tell({ shares: true }));
+    this.events.addEventListener('open', () => void this.catchUp());
+    this.tell({ plan: { plan: this.plan, patches: null } });
+    void this.send();
+  }
+
+  close(): void {
+    this.events?.close();
+    if (this.retry) clearTimeout(this.retry);
+  }
+
+  get canUndo(): boolean {
+    return this.undoable.length > 0;
+  }
+  get canRedo(): boolean {
+    return this.redoable.length > 0;
+  }
+
+  /** Makes a named edit. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
+  edit<N extends EditName>(name: N, args: EditArgs<N>): readonly Problem[] {
+    const done = applyEdit(this.plan, name, recipeOf(name, args));
+    if (!done.ok) return done.problems;
+    if (done.change.patches.length === 0) return [];
+    this.undoable.push(done.change);
+    this.redoable = [];
+    this.take(done.plan, done.change);
+    return [];
+  }
+
+  /** The plan an edit would give, as patches, without making it. Null when it would be refused. */
+  preview<N extends EditName>(name: N, args: EditArgs<N>): readonly Patch[] | null {
+    const done = applyEdit(this.plan, name, recipeOf(name, args));
+    return done.ok ? done.change.patches : null;
+  }
+
+  undo(): void {
+    this.step(this.undoable, this.redoable, 'undo');
+  }
+  redo(): void {
+    this.step(this.redoable, this.undoable, 'redo');
+  }
+
+  private step(from: Change[], to: Change[], word: string): void {
+    const change = from.pop();
+    if (!change) return;
+    const done = applyChange(this.plan, change.inverse, `${word} ${change.name}`.slice(0, 80));
+    if (!done.ok) return this.tell({ notice: `Cannot ${word} “${change.name}”: someone has changed the same thing since.` });
+    to.push({ ...done.change, name: change.name });
+    this.take(done.plan, done.change);
+  }
+
+  private take(plan: Plan, change: Change): void {
+    this.plan = plan;
+    this.pending.push({ ...change, id: crypto.randomUUID() });
+    this.keep();
+    this.tell({ plan: { plan, patches: change.patches } });
+    void this.send();
+  }
+
+  private get storageKey(): string {
+    return `fieldchalk.unsent.${this.job.id}`;
+  }
+
+  private keep(): void {
+    if (this.pending.length > 0) localStorage.setItem(this.storageKey, JSON.stringify(this.pending));
+    else localStorage.removeItem(this.storageKey);
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    this.tell({ saving: this.pending.length > 0 });
+    try {
+      while (this.pending.length > 0) {
+        const { id, name, patches, inverse } = this.pending[0]!;
+        const body = { id, base: this.revision, name, client: this.client, patches, inverse };
+        this.receive([await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body)]);
+        if (this.pending[0]?.id === id) await this.catchUp();
+      }
+      this.tell({ saving: false });
+    } catch (error) {
+      this.refused(error);
+    } finally {
+      this.sending = false;
+    }
+  }
+
+  private refused(error: unknown): void {
+    const refusal = error instanceof Refusal ? error : new Refusal(0, String(error));
+    if (refusal.status === 409 || refusal.status === 422) {
+      const dropped = this.pending.shift();
+      this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
+      this.rebase();
+      this.tell({ plan: { plan: this.plan, patches: null }, notice: `“${dropped?.name}” was not kept: ${refusal.message}` });
+      this.sending = false;
+      void this.send();
+      return;
+    }
+    this.tell({ notice: refusal.message });
+    this.retry = setTimeout(() => void this.send(), 2000);
+  }
+
+  private async catchUp(): Promise<void> {
+    try {
+      this.receive(await call<StoredChange[]>('GET', `/jobs/${this.job.id}/changes?since=${this.revision}`));
+    } catch {
+      this.tell({ notice: 'Others’ changes cannot be fetched just now.' });
+    }
+  }
+
+  private receive(changes: readonly StoredChange[]): void {
+    const fresh = changes.filter((c) => c.revision > this.revision).sort((a, b) => a.revision - b.revision);
+    let othersToo = false;
+    for (const change of fresh) {
+      if (change.revision !== this.revision + 1) return void this.catchUp();
+      this.serverPlan = patched(this.serverPlan, change.patches);
+      this.revision = change.revision;
+      if (this.pending[0]?.id === change.id) this.pending.shift();
+      else othersToo = true;
+    }
+    this.keep();
+    if (!othersToo) return;
+    this.rebase();
+    this.tell({ plan: { plan: this.plan, patches: null } });
+  }
+
+  private rebase(): void {
+    this.plan = this.serverPlan;
+    this.pending = this.pending.filter((p) => {
+      const done = applyChange(this.plan, p.patches, p.name);
+      if (done.ok) this.plan = done.plan;
+      else this.tell({ notice: `“${p.name}” no longer fits what others did, and was dropped.` });
+      return done.ok;
+    });
+    this.keep();
+  }
+}

@@ -1,0 +1,153 @@
+import type { EditArgs, EditName, Finding, Patch, Plan, Problem, Result, Unrolled } from '@fieldchalk/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { call, type MarkRecord } from '../session/api.ts';
+import { JobSession, type SessionNews } from '../session/jobSession.ts';
+import { startCompute } from '../worker/client.ts';
+
+export type Selection = { kind: 'box' | 'run' | 'stud' | 'opening'; id: string } | null;
+
+export interface Tally {
+  readonly boxes: number;
+  readonly feet: number;
+  readonly holes: number;
+  readonly hours: number;
+  readonly cents: number;
+  readonly open: number;
+}
+
+export function tallyOf(plan: Plan, result: Result): Tally {
+  const holes = new Set(Object.values(result.runs).flatMap((r) => r.bores.map((b) => b.hole)));
+  return {
+    boxes: Object.keys(plan.boxes).length,
+    feet: result.takeoff.lines.filter((l) => l.unit === 'ft').reduce((sum, l) => sum + l.quantity, 0),
+    holes: holes.size,
+    hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
+    cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
+    open: result.findings.filter((f) => f.level !== 'note').length,
+  };
+}
+
+/** Thin adapter: mirrors the session and the worker's answers for the screen. */
+export const useJob = defineStore('job', () => {
+  const plan = shallowRef<Plan | null>(null);
+  const result = shallowRef<Result | null>(null);
+  const unrolled = shallowRef<Unrolled | null>(null);
+  const room = ref<string | null>(null);
+  const selection = ref<Selection>(null);
+  const notice = ref('');
+  const problems = ref<readonly Problem[]>([]);
+  const saving = ref(false);
+  const marks = shallowRef<readonly MarkRecord[]>([]);
+  const failure = ref('');
+  const sharesChanged = ref(0);
+  const tally = shallowRef<Tally | null>(null);
+  const before = shallowRef<Tally | null>(null);
+  const history = ref({ undo: false, redo: false });
+  let session: JobSession | null = null;
+  let compute: ReturnType<typeof startCompute> | null = null;
+  let queue: Promise<unknown> = Promise.resolve();
+  let waitingPreview: readonly Patch[] | null = null;
+  let previewing = false;
+
+  function show(answer: { result: Result; unrolled: Unrolled | null }, of: Plan, settle: boolean): void {
+    result.value = answer.result;
+    unrolled.value = answer.unrolled;
+    const next = tallyOf(of, answer.result);
+    if (settle && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value)) before.value = tally.value;
+    tally.value = next;
+  }
+
+  function hear(news: SessionNews): void {
+    if (news.saving !== undefined) saving.value = news.saving;
+    if (news.notice) notice.value = news.notice;
+    if (news.marks) marks.value = [...marks.value, ...news.marks];
+    if (news.shares) sharesChanged.value++;
+    if (!news.plan) return;
+    const { plan: next, patches } = news.plan;
+    plan.value = next;
+    history.value = { undo: session?.canUndo ?? false, redo: session?.canRedo ?? false };
+    if (room.value === null || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
+    queue = queue.then(async () => {
+      const answer = patches ? await compute!.compute.follow(patches, room.value) : await compute!.compute.load(next, room.value);
+      show(answer, next, true);
+    });
+  }
+
+  async function open(id: string): Promise<void> {
+    close();
+    failure.value = '';
+    compute = startCompute();
+    try {
+      session = await JobSession.open(id, hear);
+      room.value = Object.keys(session.plan.rooms)[0] ?? null;
+      session.start();
+      marks.value = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
+    } catch (error) {
+      failure.value = (error as Error).message;
+    }
+  }
+
+  function close(): void {
+    session?.close();
+    compute?.stop();
+    session = null;
+    compute = null;
+    queue = Promise.resolve();
+    plan.value = result.value = unrolled.value = tally.value = before.value = null;
+    selection.value = null;
+    room.value = null;
+  }
+
+  function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
+    if (!session) return false;
+    notice.value = '';
+    problems.value = session.edit(name, args);
+    return problems.value.length === 0;
+  }
+
+  /** Shows what an edit would give while a gesture is under way; only the latest is computed. */
+  async function preview<N extends EditName>(name: N, args: EditArgs<N>): Promise<void> {
+    waitingPreview = session?.preview(name, args) ?? null;
+    if (previewing) return;
+    previewing = true;
+    while (waitingPreview && compute && plan.value) {
+      const patches = waitingPreview;
+      waitingPreview = null;
+      show(await compute.compute.preview(patches, room.value), plan.value, false);
+    }
+    previewing = false;
+  }
+
+  /** Back to the plan as it is, when a gesture is given up. */
+  function settle(): void {
+    waitingPreview = null;
+    if (plan.value) hear({ plan: { plan: plan.value, patches: [] } });
+  }
+
+  function choose(next: Selection): void {
+    selection.value = next;
+  }
+  function chooseRoom(id: string): void {
+    room.value = id;
+    selection.value = null;
+    settle();
+  }
+  function fix(finding: Finding, index: number): void {
+    const fixEdit = finding.fixes[index]!;
+    edit(fixEdit.edit as EditName, fixEdit.args as never);
+  }
+
+  const done = computed(() => {
+    const state = new Map<string, boolean>();
+    for (const m of marks.value) state.set(`${m.kind} ${m.about}`, m.done);
+    return state;
+  });
+
+  return {
+    plan, result, unrolled, room, selection, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged,
+    open, close, edit, preview, settle, choose, chooseRoom, fix,
+    undo: () => session?.undo(),
+    redo: () => session?.redo(),
+  }; // prettier-ignore
+});

@@ -1,0 +1,36 @@
+import { expose } from 'comlink';
+import { Computer, patched, readWalk, unrollRoom, type Patch, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+
+/** One room's answer: the whole result, and the room unrolled. */
+export interface Answer {
+  readonly result: Result;
+  readonly unrolled: Unrolled | null;
+}
+
+const computer = new Computer();
+let plan: Plan | null = null;
+
+function answer(of: Plan, room: string | null): Answer {
+  const result = computer.compute(of);
+  const walls = room ? (readWalk(of, room)?.walk.legs.flatMap((l) => l.wall ?? []) ?? []) : [];
+  return { result, unrolled: room ? unrollRoom(computer.stages(of), room, walls) : null };
+}
+
+const api = {
+  /** Takes a whole plan. */
+  load(next: Plan, room: string | null): Answer {
+    plan = next;
+    return answer(next, room);
+  },
+  /** Follows an edit; parts it left alone keep their identity, so only what changed is computed. */
+  follow(patches: readonly Patch[], room: string | null): Answer {
+    plan = patched(plan!, patches);
+    return answer(plan, room);
+  },
+  /** What an edit would give, without taking it. */
+  preview(patches: readonly Patch[], room: string | null): Answer {
+    return answer(patched(plan!, patches), room);
+  },
+};
+export type ComputeApi = typeof api;
+expose(api);

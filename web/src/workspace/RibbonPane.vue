@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { formatLength, ruleBook } from '@fieldchalk/core';
+import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { useJob } from '../stores/job.ts';
+import RibbonDrawing from './RibbonDrawing.vue';
+import { facePlaces, wallAt, type RibbonBox } from './ribbon.ts';
+
+const job = useJob();
+const pane = ref<HTMLElement | null>(null);
+const { width, height } = useElementSize(pane);
+const zoom = ref(1);
+const fit = computed(() => {
+  const u = job.unrolled;
+  if (!u || width.value === 0) return 2;
+  return Math.max(0.5, Math.min((width.value - 16) / (Math.max(u.width, 60) + 8), (height.value - 8) / (u.height + 84)));
+});
+const scale = computed(() => fit.value * zoom.value);
+const limit = computed(() => (job.plan ? ruleBook(job.plan.rules.values)('spacing.maxGap') / 2 : 72));
+const selectedBox = computed(() => (job.selection?.kind === 'box' ? job.selection.id : null));
+
+let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
+
+function grab(box: RibbonBox, event: PointerEvent) {
+  if (event.button !== 0) return;
+  job.choose({ kind: 'box', id: box.id });
+  grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
+}
+function placeOf(event: PointerEvent): number {
+  const { box, at, startX } = grabbed!;
+  const moved = ((event.clientX - startX) / scale.value) * box.wall.sign;
+  const ends = [wallAt(box.wall, box.wall.x), wallAt(box.wall, box.wall.x + box.wall.length)];
+  return Math.max(Math.min(...ends), Math.min(Math.max(...ends), at + moved));
+}
+useEventListener(window, 'pointermove', (event: PointerEvent) => {
+  if (!grabbed) return;
+  if (Math.abs(event.clientX - grabbed.startX) > 3) grabbed.moved = true;
+  if (grabbed.moved) void job.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
+});
+useEventListener(window, 'pointerup', (event: PointerEvent) => {
+  if (grabbed?.moved && !job.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) })) job.settle();
+  grabbed = null;
+});
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Escape' || !grabbed) return;
+  grabbed = null;
+  job.settle();
+});
+
+/** Arrows step from stud face to stud face; with Shift a sixteenth, which makes the place exact. */
+function step(box: RibbonBox, event: KeyboardEvent) {
+  const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
+  const { at } = job.result!.marks[box.id]!;
+  if (event.shiftKey) {
+    job.edit('setBox', { box: box.id, changes: { exact: true } });
+    job.edit('moveBox', { box: box.id, at: at + towards / 16 });
+    return;
+  }
+  const places = facePlaces(job.result!, box.wall.wall, box.width);
+  const next = towards > 0 ? places.find((p) => p > at + 0.3) : places.findLast((p) => p < at - 0.3);
+  if (next !== undefined) job.edit('moveBox', { box: box.id, at: next });
+}
+function key(box: RibbonBox, event: KeyboardEvent) {
+  if (event.key === 'Enter' || event.key === ' ') job.choose({ kind: 'box', id: box.id });
+  else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') step(box, event);
+  else if (event.key === 'Delete' || event.key === 'Backspace') job.edit('removeBoxes', { boxes: [box.id] });
+  else if (event.key === 'p') job.edit('setBox', { box: box.id, changes: { pinned: !job.plan!.boxes[box.id]!.pinned } });
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+function place(x: number) {
+  const wall = job.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
+  if (wall) job.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
+}
+function stud(wall: string, at: number) {
+  job.choose({ kind: 'stud', id: `${wall}@${at}` });
+}
+function wheel(event: WheelEvent) {
+  if (!event.ctrlKey) return;
+  event.preventDefault();
+  zoom.value = Math.max(1, Math.min(12, zoom.value * (event.deltaY < 0 ? 1.15 : 1 / 1.15)));
+}
+</script>
+
+<template>
+  <section ref="pane" class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2" aria-label="Unrolled room" tabindex="0" @wheel="wheel">
+    <RibbonDrawing
+      v-if="job.plan && job.result && job.unrolled && job.unrolled.walls.length > 0"
+      :plan="job.plan" :result="job.result" :unrolled="job.unrolled" :scale="scale" :selected="selectedBox" :limit="limit" :done="job.done"
+      @box="(id) => job.choose({ kind: 'box', id })" @grab="grab" @key="key" @place="place" @stud="stud"
+      @opening="(id) => job.choose({ kind: 'opening', id })"
+    />
+    <p v-else class="p-6 text-lg text-quiet">The room unrolls here, wall by wall, as its lengths are typed.</p>
+    <div class="sticky bottom-1 left-0 flex w-max items-center gap-1">
+      <button class="key" type="button" aria-label="Zoom in" @click="zoom = Math.min(12, zoom * 1.5)"><ZoomIn :size="18" /></button>
+      <button class="key" type="button" aria-label="Zoom out" @click="zoom = Math.max(1, zoom / 1.5)"><ZoomOut :size="18" /></button>
+      <button class="key" type="button" aria-label="Whole room" @click="zoom = 1"><Maximize :size="18" /></button>
+      <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet">reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span>
+    </div>
+  </section>
+</template>
