@@ -10,8 +10,19 @@ export default defineConfig({
     VitePWA({
       registerType: 'prompt',
       injectRegister: null,
-      manifest: { name: 'Field Chalk', short_name: 'Chalk', display: 'standalone', background_color: '#eef0ec', theme_color: '#23282b', icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }] },
-      workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//] },
+      manifest: {
+        name: 'Field Chalk',
+        short_name: 'Chalk',
+        display: 'standalone',
+        background_color: '#eef0ec',
+        theme_color: '#23282b',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+      },
     }),
   ],
   worker: { format: 'es' },

@@ -20,7 +20,9 @@ afterEach(() => db.destroy());
 
 const api = () => request(app.express);
 async function newJob(plan?: Plan) {
-  const answer = await api().post('/api/jobs').send({ name: 'Test job', ...(plan ? { plan } : {}) });
+  const answer = await api()
+    .post('/api/jobs')
+    .send({ name: 'Test job', ...(plan ? { plan } : {}) });
   return answer.body as { id: string; plan: Plan };
 }
 function change(plan: Plan, id: string, base: number, at: number) {
@@ -32,8 +34,12 @@ function change(plan: Plan, id: string, base: number, at: number) {
 describe('jobs and changes', () => {
   test('made, listed, read, changed, deleted', async () => {
     const job = await newJob(marlStreet());
-    expect((await api().get('/api/jobs')).body).toMatchObject([{ id: job.id, name: 'Test job', revision: 0 }]);
-    const stored = await api().post(`/api/jobs/${job.id}/changes`).send(change(job.plan, 'x1', 0, 60));
+    expect((await api().get('/api/jobs')).body).toMatchObject([
+      { id: job.id, name: 'Test job', revision: 0 },
+    ]);
+    const stored = await api()
+      .post(`/api/jobs/${job.id}/changes`)
+      .send(change(job.plan, 'x1', 0, 60));
     expect(stored.body).toMatchObject({ revision: 1, id: 'x1' });
     expect((await api().get(`/api/jobs/${job.id}`)).body.plan.boxes.b1.on.at).toBe(60);
     expect((await api().delete(`/api/jobs/${job.id}`)).status).toBe(204);
@@ -43,7 +49,8 @@ describe('jobs and changes', () => {
   test('the same change sent twice is stored once', async () => {
     const job = await newJob(marlStreet());
     const body = change(job.plan, 'x1', 0, 60);
-    for (let i = 0; i < 3; i++) expect((await api().post(`/api/jobs/${job.id}/changes`).send(body)).body.revision).toBe(1);
+    for (let i = 0; i < 3; i++)
+      expect((await api().post(`/api/jobs/${job.id}/changes`).send(body)).body.revision).toBe(1);
     expect((await api().get(`/api/jobs/${job.id}/changes?since=0`)).body).toHaveLength(1);
   });
 
@@ -53,9 +60,19 @@ describe('jobs and changes', () => {
     if (!gone.ok) throw new Error('refused');
     const rename = applyEdit(job.plan, 'renameJob', recipeOf('renameJob', { name: 'Other' }));
     if (!rename.ok) throw new Error('refused');
-    await api().post(`/api/jobs/${job.id}/changes`).send({ id: 'x1', base: 0, client: 'a', ...gone.change });
-    expect((await api().post(`/api/jobs/${job.id}/changes`).send({ id: 'x2', base: 0, client: 'b', ...rename.change })).body.revision).toBe(2);
-    const late = await api().post(`/api/jobs/${job.id}/changes`).send(change(job.plan, 'x3', 0, 60));
+    await api()
+      .post(`/api/jobs/${job.id}/changes`)
+      .send({ id: 'x1', base: 0, client: 'a', ...gone.change });
+    expect(
+      (
+        await api()
+          .post(`/api/jobs/${job.id}/changes`)
+          .send({ id: 'x2', base: 0, client: 'b', ...rename.change })
+      ).body.revision,
+    ).toBe(2);
+    const late = await api()
+      .post(`/api/jobs/${job.id}/changes`)
+      .send(change(job.plan, 'x3', 0, 60));
     expect(late.status).toBe(409);
     expect(late.body).toMatchObject({ code: 'conflict', revision: 2, changes: [{ id: 'x1' }, { id: 'x2' }] });
   });
@@ -63,13 +80,29 @@ describe('jobs and changes', () => {
   test('bad requests get a problem document that names the field, never a stack', async () => {
     const job = await newJob();
     const answers = await Promise.all([
-      api().post('/api/jobs').send({ name: '', plan: { format: 'x' } }),
+      api()
+        .post('/api/jobs')
+        .send({ name: '', plan: { format: 'x' } }),
       api().post('/api/jobs').set('content-type', 'application/json').send('{broken'),
       api().post(`/api/jobs/${job.id}/changes`).send({ base: 'x' }),
-      api().post(`/api/jobs/${job.id}/changes`).send({ id: 'q', base: 0, client: 'c', name: 'n', patches: [{ op: 'add', path: ['walls', 'w1'], value: { from: 'a', to: 'b' } }], inverse: [] }),
+      api()
+        .post(`/api/jobs/${job.id}/changes`)
+        .send({
+          id: 'q',
+          base: 0,
+          client: 'c',
+          name: 'n',
+          patches: [{ op: 'add', path: ['walls', 'w1'], value: { from: 'a', to: 'b' } }],
+          inverse: [],
+        }),
       api().get('/api/nothing'),
       api().get('/api/jobs/%E0%A4%A'),
-      api().post('/api/jobs').send({ name: 'x'.repeat(300), plan: { ...emptyPlan(), boxes: { b1: { on: { wall: 'zz', at: 1 } } } } }),
+      api()
+        .post('/api/jobs')
+        .send({
+          name: 'x'.repeat(300),
+          plan: { ...emptyPlan(), boxes: { b1: { on: { wall: 'zz', at: 1 } } } },
+        }),
     ]);
     expect(answers.map((a) => a.status)).toEqual([400, 400, 400, 422, 404, 400, 400]);
     for (const a of answers) {
@@ -84,14 +117,25 @@ describe('jobs and changes', () => {
 describe('crew links', () => {
   test('a tick arrives once; a withdrawn link is dead', async () => {
     const job = await newJob(marlStreet());
-    const { token } = (await api().post(`/api/jobs/${job.id}/shares`).send({ label: 'Phone' })).body as { token: string };
+    const { token } = (await api().post(`/api/jobs/${job.id}/shares`).send({ label: 'Phone' })).body as {
+      token: string;
+    };
     expect((await api().get(`/api/crew/${token}`)).body.plan.boxes.b1).toBeDefined();
     const tick = { marks: [{ id: 't1', kind: 'box', about: 'b1', done: true, by: 'A' }] };
-    for (let i = 0; i < 2; i++) expect((await api().post(`/api/crew/${token}/marks`).send(tick)).status).toBe(201);
-    expect((await api().get(`/api/jobs/${job.id}/marks`)).body).toMatchObject([{ kind: 'box', about: 'b1', done: true }]);
+    for (let i = 0; i < 2; i++)
+      expect((await api().post(`/api/crew/${token}/marks`).send(tick)).status).toBe(201);
+    expect((await api().get(`/api/jobs/${job.id}/marks`)).body).toMatchObject([
+      { kind: 'box', about: 'b1', done: true },
+    ]);
     expect((await api().delete(`/api/jobs/${job.id}/shares/${token}`)).status).toBe(204);
     expect((await api().get(`/api/crew/${token}`)).status).toBe(410);
-    expect((await api().post(`/api/crew/${token}/marks`).send({ marks: [{ ...tick.marks[0], id: 't2' }] })).status).toBe(410);
+    expect(
+      (
+        await api()
+          .post(`/api/crew/${token}/marks`)
+          .send({ marks: [{ ...tick.marks[0], id: 't2' }] })
+      ).status,
+    ).toBe(410);
     expect((await api().get('/api/crew/unknown')).status).toBe(404);
   });
 });
@@ -100,7 +144,9 @@ test('every described operation exists', async () => {
   const described = (await api().get('/api/openapi.json')).body as { paths: object };
   expect(Object.keys(described.paths)).toEqual(Object.keys((openApi() as { paths: object }).paths));
   for (const op of operations.filter((o) => !o.path.endsWith('/events'))) {
-    const answer = await api()[op.method](op.path.replace('{job}', 'none').replace('{token}', 'none')).send({});
+    const answer = await api()
+      [op.method](op.path.replace('{job}', 'none').replace('{token}', 'none'))
+      .send({});
     expect(`${op.path} ${(answer.body as { detail?: string }).detail ?? ''}`).not.toContain('There is no G');
     expect(answer.status).toBeLessThan(500);
   }
@@ -110,7 +156,14 @@ test('a killed server loses nothing it has acknowledged', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'fieldchalk-'));
   const start = async () => {
     const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/start.ts'], {
-      env: { ...process.env, PORT: '0', HOST: '127.0.0.1', FIELDCHALK_DATA: join(folder, 'kill.sqlite'), FIELDCHALK_DEMO: '1', FIELDCHALK_LOG: 'silent' },
+      env: {
+        ...process.env,
+        PORT: '0',
+        HOST: '127.0.0.1',
+        FIELDCHALK_DATA: join(folder, 'kill.sqlite'),
+        FIELDCHALK_DEMO: '1',
+        FIELDCHALK_LOG: 'silent',
+      },
     });
     const base = await new Promise<string>((done, fail) => {
       child.stdout.on('data', (text: Buffer) => {
@@ -132,15 +185,23 @@ test('a killed server loses nothing it has acknowledged', async () => {
     const { plan } = (await (await fetch(`${first.base}/api/jobs/${id}`)).json()) as { plan: Plan };
     let acknowledged = 0;
     const send = (i: number) =>
-      fetch(`${first.base}/api/jobs/${id}/changes`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(change(plan, `x${i}`, 0, 40 + i)) });
+      fetch(`${first.base}/api/jobs/${id}/changes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(change(plan, `x${i}`, 0, 40 + i)),
+      });
     const sending = (async () => {
-      for (let i = 1; i <= 500; i++) acknowledged = ((await (await send(i)).json()) as { revision: number }).revision;
+      for (let i = 1; i <= 500; i++)
+        acknowledged = ((await (await send(i)).json()) as { revision: number }).revision;
     })().catch(() => undefined);
     await new Promise((done) => setTimeout(done, 400));
     await killed(first.child);
     await sending;
     const second = await start();
-    const job = (await (await fetch(`${second.base}/api/jobs/${id}`)).json()) as { revision: number; plan: Plan };
+    const job = (await (await fetch(`${second.base}/api/jobs/${id}`)).json()) as {
+      revision: number;
+      plan: Plan;
+    };
     expect(acknowledged).toBeGreaterThan(3);
     expect(job.revision).toBeGreaterThanOrEqual(acknowledged);
     expect(job.plan.boxes.b1!.on).toMatchObject({ at: 40 + job.revision });

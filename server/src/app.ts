@@ -18,7 +18,8 @@ import { Jobs } from './services/jobs.ts';
 
 function parsed<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
   const read = schema.safeParse(value, { reportInput: true });
-  if (!read.success) throw new ApiError('bad-request', 'Some fields need another look.', problemsFrom(read.error.issues));
+  if (!read.success)
+    throw new ApiError('bad-request', 'Some fields need another look.', problemsFrom(read.error.issues));
   return read.data;
 }
 
@@ -28,11 +29,22 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
   const jobs = new Jobs(db, now);
   const crew = new Crew(db, now);
   const router = express.Router();
-  router.get('/health', async (_request, response) => void response.json({ ok: (await db('jobs').count({ n: '*' })).length === 1 }));
+  router.get(
+    '/health',
+    async (_request, response) =>
+      void response.json({ ok: (await db('jobs').count({ n: '*' })).length === 1 }),
+  );
   router.get('/openapi.json', (_request, response) => void response.json(openApi()));
   router.get('/jobs', async (_request, response) => void response.json(await jobs.list()));
-  router.post('/jobs', async (request, response) => void response.status(201).json(await jobs.create(parsed(contracts.newJobSchema, request.body))));
-  router.get('/jobs/:job', async (request, response) => void response.json(await jobs.get(idOf(request, 'job'))));
+  router.post(
+    '/jobs',
+    async (request, response) =>
+      void response.status(201).json(await jobs.create(parsed(contracts.newJobSchema, request.body))),
+  );
+  router.get(
+    '/jobs/:job',
+    async (request, response) => void response.json(await jobs.get(idOf(request, 'job'))),
+  );
   router.delete('/jobs/:job', async (request, response) => {
     await jobs.remove(idOf(request, 'job'));
     response.status(204).end();
@@ -51,11 +63,19 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
     const { id } = await jobs.get(idOf(request, 'job'));
     live.listen(id, request, response);
   });
-  router.get('/jobs/:job/marks', async (request, response) => void response.json(await crew.marks(idOf(request, 'job'))));
-  router.get('/jobs/:job/shares', async (request, response) => void response.json(await crew.shares(idOf(request, 'job'))));
+  router.get(
+    '/jobs/:job/marks',
+    async (request, response) => void response.json(await crew.marks(idOf(request, 'job'))),
+  );
+  router.get(
+    '/jobs/:job/shares',
+    async (request, response) => void response.json(await crew.shares(idOf(request, 'job'))),
+  );
   router.post('/jobs/:job/shares', async (request, response) => {
     const { id } = await jobs.get(idOf(request, 'job'));
-    response.status(201).json(await crew.share(id, parsed(contracts.newShareSchema, request.body ?? {}).label));
+    response
+      .status(201)
+      .json(await crew.share(id, parsed(contracts.newShareSchema, request.body ?? {}).label));
   });
   router.delete('/jobs/:job/shares/:token', async (request, response) => {
     const job = idOf(request, 'job');
@@ -101,7 +121,17 @@ const answerWithProblem =
     response
       .status(status)
       .type('application/problem+json')
-      .send(JSON.stringify({ type: `/problems/${known.code}`, code: known.code, title, status, detail: known.detail, problems: known.problems, ...known.extra }));
+      .send(
+        JSON.stringify({
+          type: `/problems/${known.code}`,
+          code: known.code,
+          title,
+          status,
+          detail: known.detail,
+          problems: known.problems,
+          ...known.extra,
+        }),
+      );
   };
 
 export interface App {
@@ -110,7 +140,11 @@ export interface App {
 }
 
 /** Builds the server on an open database; does not listen. */
-export function buildApp(db: Knex, config: Pick<Config, 'webFolder' | 'log'>, now: () => number = Date.now): App {
+export function buildApp(
+  db: Knex,
+  config: Pick<Config, 'webFolder' | 'log'>,
+  now: () => number = Date.now,
+): App {
   const log = pino({ level: config.log });
   const live = new Live();
   const app = express();
@@ -129,13 +163,24 @@ export function buildApp(db: Knex, config: Pick<Config, 'webFolder' | 'log'>, no
       strictTransportSecurity: false,
     }),
   );
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !request.path.endsWith('/events') && compression.filter(request, response),
+    }),
+  );
   app.use('/api', express.json({ limit: '8mb' }), apiRoutes(db, live, now));
   const web = resolve(config.webFolder);
   if (existsSync(join(web, 'index.html'))) {
-    app.use(express.static(web, { maxAge: '1h', setHeaders: (response, file) => {
-          if (file.endsWith('.html') || file.endsWith('sw.js')) response.setHeader('cache-control', 'no-cache');
-        }, }));
+    app.use(
+      express.static(web, {
+        maxAge: '1h',
+        setHeaders: (response, file) => {
+          if (file.endsWith('.html') || file.endsWith('sw.js'))
+            response.setHeader('cache-control', 'no-cache');
+        },
+      }),
+    );
     app.get('/{*path}', (_request, response) => response.sendFile(join(web, 'index.html')));
   }
   app.use(answerWithProblem(log));

@@ -21,7 +21,15 @@ export interface Config {
 
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const read = environment.safeParse(env);
-  if (!read.success) throw new Error(read.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
+  if (!read.success)
+    throw new Error(read.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
   const e = read.data;
-  return { port: e.PORT, host: e.HOST, dataFile: e.FIELDCHALK_DATA, webFolder: e.FIELDCHALK_WEB, demo: e.FIELDCHALK_DEMO === '1', log: e.FIELDCHALK_LOG };
+  return {
+    port: e.PORT,
+    host: e.HOST,
+    dataFile: e.FIELDCHALK_DATA,
+    webFolder: e.FIELDCHALK_WEB,
+    demo: e.FIELDCHALK_DEMO === '1',
+    log: e.FIELDCHALK_LOG,
+  };
 }

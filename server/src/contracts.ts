@@ -41,11 +41,26 @@ export const newMarksSchema = z.strictObject({
     .max(500),
 });
 
-export const jobSummarySchema = z.object({ id, name: z.string(), revision: z.number(), changedAt: z.number() });
+export const jobSummarySchema = z.object({
+  id,
+  name: z.string(),
+  revision: z.number(),
+  changedAt: z.number(),
+});
 export const jobSchema = jobSummarySchema.extend({ plan: planSchema });
-export const storedChangeSchema = changeSchema.omit({ base: true, inverse: true }).extend({ revision: z.number() });
+export const storedChangeSchema = changeSchema
+  .omit({ base: true, inverse: true })
+  .extend({ revision: z.number() });
 export const shareSchema = z.object({ token: z.string(), label: z.string(), madeAt: z.number() });
-export const markSchema = z.object({ sequence: z.number(), id, kind: z.string(), about: z.string(), done: z.boolean(), by: z.string(), at: z.number() });
+export const markSchema = z.object({
+  sequence: z.number(),
+  id,
+  kind: z.string(),
+  about: z.string(),
+  done: z.boolean(),
+  by: z.string(),
+  at: z.number(),
+});
 
 export type NewJob = z.infer<typeof newJobSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;

@@ -5,7 +5,11 @@ export class Live {
   private readonly listeners = new Map<string, Set<Response>>();
 
   listen(job: string, request: Request, response: Response): void {
-    response.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' });
+    response.set({
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+      'x-accel-buffering': 'no',
+    });
     response.flushHeaders();
     response.write('retry: 1500\n\n');
     const group = this.listeners.get(job) ?? new Set();
@@ -18,7 +22,8 @@ export class Live {
   }
 
   tell(job: string, event: string, data: unknown): void {
-    for (const response of this.listeners.get(job) ?? []) response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+    for (const response of this.listeners.get(job) ?? [])
+      response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   }
 
   close(): void {

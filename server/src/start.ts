@@ -10,17 +10,22 @@ const jobs = new Jobs(db, Date.now);
 let path = '/';
 if (config.demo) {
   const known = (await jobs.list()).at(-1);
-  const job = known ?? (await jobs.create({ name: 'Marl Street addition', kind: 'addition', plan: marlStreet() }));
+  const job =
+    known ?? (await jobs.create({ name: 'Marl Street addition', kind: 'addition', plan: marlStreet() }));
   path = `/jobs/${job.id}`;
 }
 const { express, live } = buildApp(db, config);
 const server = express.listen(config.port, config.host, () => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : config.port;
-  process.stdout.write(`Field Chalk is at http://${config.host === '0.0.0.0' ? 'localhost' : config.host}:${port}${path}\n`);
+  process.stdout.write(
+    `Field Chalk is at http://${config.host === '0.0.0.0' ? 'localhost' : config.host}:${port}${path}\n`,
+  );
 });
 server.on('error', (error) => {
-  process.stderr.write(`Field Chalk cannot listen on ${config.host}:${config.port}: ${error.message}. Set PORT to another number.\n`);
+  process.stderr.write(
+    `Field Chalk cannot listen on ${config.host}:${config.port}: ${error.message}. Set PORT to another number.\n`,
+  );
   process.exit(1);
 });
 

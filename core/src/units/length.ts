@@ -129,9 +129,10 @@ export function formatLength(inches: number, feetFrom = 36, denominator = 16): s
   return `${sign}${s.feet}′${rest}`;
 }
 
-/** For typing back in: 12'6-1/2". `parseLength` reads it to the same sixteenth. */
-export function typedLength(inches: number, denominator = 16): string {
-  const s = splitLength(inches, denominator);
+/** For typing back in: 12'6-1/2", or 16" under `feetFrom` inches. `parseLength` reads it to the same sixteenth. */
+export function typedLength(inches: number, feetFrom = 36, denominator = 16): string {
+  const split = splitLength(inches, denominator);
+  const s = split.whole < feetFrom ? { ...split, feet: 0, inches: split.whole } : split;
   const fraction = s.over === 0 ? '' : `${s.over}/${s.under}`;
   const small = s.inches === 0 && fraction ? fraction : fraction ? `${s.inches}-${fraction}` : `${s.inches}`;
   const text =

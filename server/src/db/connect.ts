@@ -17,8 +17,17 @@ export async function openDatabase(file: string): Promise<Knex> {
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (connection: RawConnection, done: (error: Error | null, connection: RawConnection) => void) => {
-        for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'busy_timeout = 5000']) connection.pragma(pragma);
+      afterCreate: (
+        connection: RawConnection,
+        done: (error: Error | null, connection: RawConnection) => void,
+      ) => {
+        for (const pragma of [
+          'journal_mode = WAL',
+          'synchronous = FULL',
+          'foreign_keys = ON',
+          'busy_timeout = 5000',
+        ])
+          connection.pragma(pragma);
         done(null, connection);
       },
     },

@@ -41,7 +41,9 @@ export class Crew {
   }
 
   async revoke(job: string, token: string): Promise<void> {
-    const done = await this.db('shares').where({ job, token, revoked_at: null }).update({ revoked_at: this.now() });
+    const done = await this.db('shares')
+      .where({ job, token, revoked_at: null })
+      .update({ revoked_at: this.now() });
     if (done === 0) throw new ApiError('not-found', 'There is no such link.');
   }
 
@@ -49,19 +51,34 @@ export class Crew {
   async jobOf(token: string): Promise<{ job: string; label: string }> {
     const row = await this.db<ShareRow>('shares').where({ token }).first();
     if (!row) throw new ApiError('not-found', 'This link is not known. Ask the lead for a new one.');
-    if (row.revoked_at !== null) throw new ApiError('share-ended', 'The lead has withdrawn this link. Ask for a new one.');
+    if (row.revoked_at !== null)
+      throw new ApiError('share-ended', 'The lead has withdrawn this link. Ask for a new one.');
     return { job: row.job, label: row.label };
   }
 
   async marks(job: string, since = 0): Promise<MarkRecord[]> {
-    const rows = await this.db<MarkRow>('marks').where({ job }).andWhere('sequence', '>', since).orderBy('sequence');
-    return rows.map((r) => ({ sequence: r.sequence, id: r.id, kind: r.kind, about: r.about, done: Boolean(r.done), by: r.by, at: r.at }));
+    const rows = await this.db<MarkRow>('marks')
+      .where({ job })
+      .andWhere('sequence', '>', since)
+      .orderBy('sequence');
+    return rows.map((r) => ({
+      sequence: r.sequence,
+      id: r.id,
+      kind: r.kind,
+      about: r.about,
+      done: Boolean(r.done),
+      by: r.by,
+      at: r.at,
+    }));
   }
 
   /** Adds marks; one sent before, by its id, is left as it is. */
   async add(job: string, marks: NewMarks['marks']): Promise<MarkRecord[]> {
     const at = this.now();
-    await this.db('marks').insert(marks.map((m) => ({ ...m, job, at }))).onConflict('id').ignore();
+    await this.db('marks')
+      .insert(marks.map((m) => ({ ...m, job, at })))
+      .onConflict('id')
+      .ignore();
     const rows = await this.marks(job);
     const ids = new Set(marks.map((m) => m.id));
     return rows.filter((r) => ids.has(r.id));

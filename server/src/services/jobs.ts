@@ -27,28 +27,52 @@ export class Jobs {
   ) {}
 
   async list(): Promise<JobSummary[]> {
-    const rows = await this.db<JobRow>('jobs').select('id', 'name', 'revision', 'changed_at').orderBy('changed_at', 'desc');
+    const rows = await this.db<JobRow>('jobs')
+      .select('id', 'name', 'revision', 'changed_at')
+      .orderBy('changed_at', 'desc');
     return rows.map((r) => ({ id: r.id, name: r.name, revision: r.revision, changedAt: r.changed_at }));
   }
 
   async create({ name, kind, plan }: NewJob): Promise<Job> {
     const read = readPlan(plan ?? emptyPlan(name, kind));
-    if (!read.ok) throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
+    if (!read.ok)
+      throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
     const job = { id: randomBytes(9).toString('base64url'), name, revision: 0, changedAt: this.now() };
     const stored: Plan = { ...read.plan, job: { ...read.plan.job, name } };
-    await this.db('jobs').insert({ id: job.id, name, revision: 0, plan: JSON.stringify(stored), changed_at: job.changedAt });
+    await this.db('jobs').insert({
+      id: job.id,
+      name,
+      revision: 0,
+      plan: JSON.stringify(stored),
+      changed_at: job.changedAt,
+    });
     return { ...job, plan: stored };
   }
 
   async get(id: string): Promise<Job> {
     const row = await this.db<JobRow>('jobs').where({ id }).first();
     if (!row) throw new ApiError('not-found', `There is no job “${id}”.`);
-    return { id: row.id, name: row.name, revision: row.revision, changedAt: row.changed_at, plan: JSON.parse(row.plan) as Plan };
+    return {
+      id: row.id,
+      name: row.name,
+      revision: row.revision,
+      changedAt: row.changed_at,
+      plan: JSON.parse(row.plan) as Plan,
+    };
   }
 
   async changesSince(id: string, since: number): Promise<StoredChange[]> {
-    const rows = await this.db<RevisionRow & { job: string }>('revisions').where({ job: id }).andWhere('revision', '>', since).orderBy('revision');
-    return rows.map((r) => ({ id: r.change, revision: r.revision, name: r.name, client: r.client, patches: JSON.parse(r.patches) as Patch[] }));
+    const rows = await this.db<RevisionRow & { job: string }>('revisions')
+      .where({ job: id })
+      .andWhere('revision', '>', since)
+      .orderBy('revision');
+    return rows.map((r) => ({
+      id: r.change,
+      revision: r.revision,
+      name: r.name,
+      client: r.client,
+      patches: JSON.parse(r.patches) as Patch[],
+    }));
   }
 
   /**
@@ -58,15 +82,26 @@ export class Jobs {
   async change(id: string, request: ChangeRequest): Promise<StoredChange> {
     return this.db.transaction(async (tx) => {
       const known = await tx<RevisionRow>('revisions').where({ change: request.id }).first();
-      if (known) return { id: request.id, revision: known.revision, name: known.name, client: known.client, patches: JSON.parse(known.patches) as Patch[] };
+      if (known)
+        return {
+          id: request.id,
+          revision: known.revision,
+          name: known.name,
+          client: known.client,
+          patches: JSON.parse(known.patches) as Patch[],
+        };
       const inTransaction = new Jobs(tx, this.now);
       const job = await inTransaction.get(id);
       const done = applyChange(job.plan, request.patches as Patch[], request.name);
       if (!done.ok) {
         const stale = request.base < job.revision;
-        if (!stale) throw new ApiError('bad-plan', 'The change was not taken; nothing was stored.', done.problems);
+        if (!stale)
+          throw new ApiError('bad-plan', 'The change was not taken; nothing was stored.', done.problems);
         const changes = await inTransaction.changesSince(id, request.base);
-        throw new ApiError('conflict', 'Someone else changed the same thing first.', done.problems, { revision: job.revision, changes });
+        throw new ApiError('conflict', 'Someone else changed the same thing first.', done.problems, {
+          revision: job.revision,
+          changes,
+        });
       }
       const revision = job.revision + 1;
       const at = this.now();
@@ -80,8 +115,16 @@ export class Jobs {
         inverse: JSON.stringify(request.inverse),
         at,
       });
-      await tx('jobs').where({ id }).update({ revision, plan: JSON.stringify(done.plan), name: done.plan.job.name, changed_at: at });
-      return { id: request.id, revision, name: request.name, client: request.client, patches: request.patches };
+      await tx('jobs')
+        .where({ id })
+        .update({ revision, plan: JSON.stringify(done.plan), name: done.plan.job.name, changed_at: at });
+      return {
+        id: request.id,
+        revision,
+        name: request.name,
+        client: request.client,
+        patches: request.patches,
+      };
     });
   }
 

@@ -58,5 +58,10 @@ export async function call<T>(method: 'GET' | 'POST' | 'DELETE', path: string, b
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   if (response.ok) return answer as T;
-  throw new Refusal(response.status, String(answer['detail'] ?? response.statusText), (answer['problems'] ?? []) as Problem[], answer);
+  throw new Refusal(
+    response.status,
+    String(answer['detail'] ?? response.statusText),
+    (answer['problems'] ?? []) as Problem[],
+    answer,
+  );
 }

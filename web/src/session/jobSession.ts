@@ -1,4 +1,15 @@
-import { applyChange, applyEdit, patched, recipeOf, type Change, type EditArgs, type EditName, type Patch, type Plan, type Problem } from '@fieldchalk/core';
+import {
+  applyChange,
+  applyEdit,
+  patched,
+  recipeOf,
+  type Change,
+  type EditArgs,
+  type EditName,
+  type Patch,
+  type Plan,
+  type Problem,
+} from '@fieldchalk/core';
 import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from './api.ts';
 
 interface Pending extends Change {
@@ -97,7 +108,10 @@ export class JobSession {
     const change = from.pop();
     if (!change) return;
     const done = applyChange(this.plan, change.inverse, `${word} ${change.name}`.slice(0, 80));
-    if (!done.ok) return this.tell({ notice: `Cannot ${word} “${change.name}”: someone has changed the same thing since.` });
+    if (!done.ok)
+      return this.tell({
+        notice: `Cannot ${word} “${change.name}”: someone has changed the same thing since.`,
+      });
     to.push({ ...done.change, name: change.name });
     this.take(done.plan, done.change);
   }
@@ -144,7 +158,10 @@ export class JobSession {
       const dropped = this.pending.shift();
       this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
       this.rebase();
-      this.tell({ plan: { plan: this.plan, patches: null }, notice: `“${dropped?.name}” was not kept: ${refusal.message}` });
+      this.tell({
+        plan: { plan: this.plan, patches: null },
+        notice: `“${dropped?.name}” was not kept: ${refusal.message}`,
+      });
       this.sending = false;
       void this.send();
       return;

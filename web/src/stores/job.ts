@@ -54,7 +54,8 @@ export const useJob = defineStore('job', () => {
     result.value = answer.result;
     unrolled.value = answer.unrolled;
     const next = tallyOf(of, answer.result);
-    if (settle && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value)) before.value = tally.value;
+    if (settle && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value))
+      before.value = tally.value;
     tally.value = next;
   }
 
@@ -69,7 +70,9 @@ export const useJob = defineStore('job', () => {
     history.value = { undo: session?.canUndo ?? false, redo: session?.canRedo ?? false };
     if (room.value === null || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
     queue = queue.then(async () => {
-      const answer = patches ? await compute!.compute.follow(patches, room.value) : await compute!.compute.load(next, room.value);
+      const answer = patches
+        ? await compute!.compute.follow(patches, room.value)
+        : await compute!.compute.load(next, room.value);
       show(answer, next, true);
     });
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatLength, type Plan, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
-import { useElementSize, useIntervalFn } from '@vueuse/core';
+import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { MarksQueue } from '../crew/marksQueue.ts';
@@ -31,6 +31,7 @@ const queue = new MarksQueue(token, (n, problem) => {
   if (problem && problem.status !== 0) failure.value = problem.message;
 });
 const queued = shallowRef(queue.list);
+waiting.value = queue.list.length;
 let events: EventSource | null = null;
 
 async function show(next: Plan) {
@@ -62,10 +63,15 @@ onMounted(async () => {
   await load();
   if (failure.value) return;
   events = new EventSource(`/api/crew/${token}/events`);
-  events.addEventListener('marks', (e) => (marks.value = [...marks.value, ...(JSON.parse(e.data) as MarkRecord[])]));
+  events.addEventListener(
+    'marks',
+    (e) => (marks.value = [...marks.value, ...(JSON.parse(e.data) as MarkRecord[])]),
+  );
   events.addEventListener('change', (e) => void ((JSON.parse(e.data) as StoredChange).revision && load()));
   events.addEventListener('shares', () => void load());
+  events.addEventListener('open', () => void load().then(() => queue.send()));
 });
+useEventListener(window, 'online', () => void queue.send());
 useIntervalFn(() => waiting.value > 0 && void queue.send(), 4000);
 onUnmounted(() => {
   events?.close();
@@ -76,24 +82,44 @@ const walls = computed(() => answer.value?.unrolled?.walls ?? []);
 const wall = computed(() => walls.value[index.value] ?? walls.value[0]);
 const one = computed((): Unrolled | null => {
   const u = answer.value?.unrolled;
-  return u && wall.value ? { ...u, walls: [{ ...wall.value, x: 0 }], width: wall.value.length, profile: [], worst: [] } : null;
+  return u && wall.value
+    ? { ...u, walls: [{ ...wall.value, x: 0 }], width: wall.value.length, profile: [], worst: [] }
+    : null;
 });
-const scale = computed(() => (one.value ? Math.max(1.2, Math.min((width.value - 4) / (one.value.width + 8), 4)) : 2));
+const scale = computed(() =>
+  one.value ? Math.max(1.2, Math.min((width.value - 4) / (one.value.width + 8), 4)) : 2,
+);
 const done = computed(() => {
   const state = new Map<string, boolean>();
   for (const m of [...marks.value, ...queued.value]) state.set(`${m.kind} ${m.about}`, m.done);
   return state;
 });
-interface Task { kind: MarkRecord['kind']; about: string; big: string; small: string }
+interface Task {
+  kind: MarkRecord['kind'];
+  about: string;
+  big: string;
+  small: string;
+}
 const tasks = computed((): Task[] => {
   if (!plan.value || !answer.value || !one.value) return [];
   const { result } = answer.value;
   const boxes = boxRects(plan.value, result, one.value).sort((a, b) => a.x - b.x);
   const ids = new Set(boxes.map((b) => b.id));
-  const ends = (id: string) => [plan.value!.runs[id]!.from, plan.value!.runs[id]!.to].map((e) => (e === null ? 'open end' : plan.value!.panels[e] ? plan.value!.panels[e].name || 'panel' : `box ${e.replace(/^\D+/, '')}`)).join(' → ');
-  const runs = Object.keys(result.runs).filter((id) => ids.has(plan.value!.runs[id]!.from) || ids.has(plan.value!.runs[id]!.to ?? ''));
+  const ends = (id: string) =>
+    [plan.value!.runs[id]!.from, plan.value!.runs[id]!.to]
+      .map((e) =>
+        e === null
+          ? 'open end'
+          : plan.value!.panels[e]
+            ? plan.value!.panels[e].name || 'panel'
+            : `box ${e.replace(/^\D+/, '')}`,
+      )
+      .join(' → ');
+  const runs = Object.keys(result.runs).filter(
+    (id) => ids.has(plan.value!.runs[id]!.from) || ids.has(plan.value!.runs[id]!.to ?? ''),
+  );
   return [
-    ...boxes.map((b): Task => { const m = result.marks[b.id]!; return { kind: 'box', about: b.id, big: `${formatLength(m.bottomFromSubfloor)} bottom`, small: `Box ${b.label} ${b.kind} · stud ${m.stud}, ${m.studSide} face · ${formatLength(m.setback)} proud` }; }),
+    ...boxes.map((b): Task => { const m = result.marks[b.id]!; return { kind: 'box', about: b.id, big: `${formatLength(m.bottomFromSubfloor)} bottom`, small: `Box ${b.label} ${b.kind} · stud ${m.stud}, ${m.studSide} face · face ${formatLength(m.setback)} ahead of the stud` }; }),
     ...holesOn(result, one.value).sort((a, b) => a.x - b.x).map((h): Task => ({ kind: 'hole', about: h.hole, big: `${formatLength(h.z)} up`, small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}` })),
     ...runs.flatMap((id): Task[] => [
       { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${plan.value!.circuits[plan.value!.runs[id]!.circuit ?? '']?.name ?? id}` },
@@ -104,35 +130,103 @@ const tasks = computed((): Task[] => {
 const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
 function tick(task: Task) {
   localStorage.setItem('fieldchalk.crew.name', name.value);
-  queue.add({ id: crypto.randomUUID(), kind: task.kind, about: task.about, done: !done.value.get(`${task.kind} ${task.about}`), by: name.value });
+  queue.add({
+    id: crypto.randomUUID(),
+    kind: task.kind,
+    about: task.about,
+    done: !done.value.get(`${task.kind} ${task.about}`),
+    by: name.value,
+  });
   queued.value = queue.list;
 }
 </script>
 
 <template>
   <main class="min-h-full pb-24">
-    <div v-if="failure" class="p-6"><h1 class="text-2xl font-bold">This link does not open</h1><p class="mt-2 text-lg">{{ failure }}</p></div>
+    <div v-if="failure" class="p-6">
+      <h1 class="text-2xl font-bold">This link does not open</h1>
+      <p class="mt-2 text-lg">{{ failure }}</p>
+    </div>
     <template v-else-if="plan && one && wall">
       <header class="flex items-center gap-2 bg-bar px-3 py-2 text-bar-ink">
-        <div class="min-w-0 flex-1"><h1 class="truncate text-lg font-bold">{{ plan.job.name }}</h1><p class="text-sm text-bar-quiet">{{ room ? plan.rooms[room]?.name : '' }} · {{ offline ? 'no signal, kept on this phone' : 'in step' }}<template v-if="waiting"> · {{ waiting }} to send</template></p></div>
-        <label class="w-28 text-sm text-bar-quiet">Your name<input v-model="name" class="w-full rounded-sm bg-sheet px-2 py-1.5 text-ink" maxlength="60" /></label>
+        <div class="min-w-0 flex-1">
+          <h1 class="truncate text-lg font-bold">{{ plan.job.name }}</h1>
+          <p class="text-sm text-bar-quiet">
+            {{ room ? plan.rooms[room]?.name : '' }} ·
+            {{ offline ? 'no signal, kept on this phone' : 'in step'
+            }}<template v-if="waiting"> · {{ waiting }} to send</template>
+          </p>
+        </div>
+        <label class="w-28 text-sm text-bar-quiet"
+          >Your name<input
+            v-model="name"
+            class="w-full rounded-sm bg-sheet px-2 py-1.5 text-ink"
+            maxlength="60"
+        /></label>
       </header>
-      <section ref="pane" class="overflow-x-auto px-0.5 pt-1" aria-label="The wall in front of you" tabindex="0">
-        <RibbonDrawing :plan="plan" :result="answer!.result" :unrolled="one" :scale="scale" :selected="null" :limit="72" :done="done" crew />
+      <section
+        ref="pane"
+        class="overflow-x-auto px-0.5 pt-1"
+        aria-label="The wall in front of you"
+        tabindex="0"
+      >
+        <RibbonDrawing
+          :plan="plan"
+          :result="answer!.result"
+          :unrolled="one"
+          :scale="scale"
+          :selected="null"
+          :limit="72"
+          :done="done"
+          crew
+        />
       </section>
       <section v-for="(label, kind) in headings" :key="kind" class="px-3">
         <template v-if="tasks.some((t) => t.kind === kind)">
           <h2 class="mt-4 mb-1 text-xl font-bold">{{ label }}</h2>
-          <button v-for="t in tasks.filter((x) => x.kind === kind)" :key="t.about" type="button" class="mb-2 flex min-h-14 w-full items-center gap-3 rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-left" :aria-pressed="done.get(`${t.kind} ${t.about}`) ?? false" :data-task="`${t.kind} ${t.about}`" @click="tick(t)">
-            <span class="grid h-9 w-9 shrink-0 place-items-center border-2 border-ink text-2xl font-bold" :class="{ 'bg-good text-black': done.get(`${t.kind} ${t.about}`) }" aria-hidden="true">{{ done.get(`${t.kind} ${t.about}`) ? '✓' : '' }}</span>
-            <span class="min-w-0"><b class="block text-xl">{{ t.big }}</b><span class="text-quiet">{{ t.small }}</span></span>
+          <button
+            v-for="t in tasks.filter((x) => x.kind === kind)"
+            :key="t.about"
+            type="button"
+            class="mb-2 flex min-h-14 w-full items-center gap-3 rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-left"
+            :aria-pressed="done.get(`${t.kind} ${t.about}`) ?? false"
+            :data-task="`${t.kind} ${t.about}`"
+            @click="tick(t)"
+          >
+            <span
+              class="grid h-9 w-9 shrink-0 place-items-center border-2 border-ink text-2xl font-bold"
+              :class="{ 'bg-good text-black': done.get(`${t.kind} ${t.about}`) }"
+              aria-hidden="true"
+              >{{ done.get(`${t.kind} ${t.about}`) ? '✓' : '' }}</span
+            >
+            <span class="min-w-0"
+              ><b class="block text-xl">{{ t.big }}</b
+              ><span class="text-quiet">{{ t.small }}</span></span
+            >
           </button>
         </template>
       </section>
-      <nav class="fixed inset-x-0 bottom-0 grid grid-cols-[1fr_auto_1fr] items-center gap-2 border-t-2 border-ink bg-sheet p-2" aria-label="Walls">
-        <button class="key min-h-14 justify-center text-lg" type="button" aria-label="Wall to the left" @click="index = (index + walls.length - 1) % walls.length"><ChevronLeft /></button>
+      <nav
+        class="fixed inset-x-0 bottom-0 grid grid-cols-[1fr_auto_1fr] items-center gap-2 border-t-2 border-ink bg-sheet p-2"
+        aria-label="Walls"
+      >
+        <button
+          class="key min-h-14 justify-center text-lg"
+          type="button"
+          aria-label="Wall to the left"
+          @click="index = (index + walls.length - 1) % walls.length"
+        >
+          <ChevronLeft />
+        </button>
         <b class="px-3 text-xl">Wall {{ wall.letter }}</b>
-        <button class="key min-h-14 justify-center text-lg" type="button" aria-label="Wall to the right" @click="index = (index + 1) % walls.length"><ChevronRight /></button>
+        <button
+          class="key min-h-14 justify-center text-lg"
+          type="button"
+          aria-label="Wall to the right"
+          @click="index = (index + 1) % walls.length"
+        >
+          <ChevronRight />
+        </button>
       </nav>
     </template>
     <p v-else class="p-6 text-lg">Opening the wall…</p>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle, Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
+import {
+  Dialog,
+  DialogPanel,
+  DialogTitle,
+  Listbox,
+  ListboxButton,
+  ListboxOption,
+  ListboxOptions,
+} from '@headlessui/vue';
 import { Redo2, Undo2 } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
 import { computed, onUnmounted, ref, watch } from 'vue';
@@ -21,15 +29,29 @@ import TallyBar from '../workspace/TallyBar.vue';
 const job = useJob();
 const route = useRoute();
 const router = useRouter();
-const panels = { walk: StageWalk, boxes: StageBoxes, circuits: StageCircuits, runs: StageRuns, order: StageOrder, crew: StageCrew };
+const panels = {
+  walk: StageWalk,
+  boxes: StageBoxes,
+  circuits: StageCircuits,
+  runs: StageRuns,
+  order: StageOrder,
+  crew: StageCrew,
+};
 const stage = computed(() => {
   const asked = String(route.params['stage'] || 'boxes') as keyof typeof panels;
   return asked in panels ? asked : 'boxes';
 });
 const keysOpen = ref(false);
-watch(() => route.params['job'], (id) => id && void job.open(String(id)), { immediate: true });
+watch(
+  () => route.params['job'],
+  (id) => id && void job.open(String(id)),
+  { immediate: true },
+);
 onUnmounted(() => job.close());
-watch(() => job.plan?.job.name, (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'));
+watch(
+  () => job.plan?.job.name,
+  (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
+);
 
 const actions: Record<string, [says: string, act: () => void]> = {
   b: ['place receptacles', () => job.edit('propose', { only: ['boxes'] })],
@@ -37,7 +59,12 @@ const actions: Record<string, [says: string, act: () => void]> = {
   r: ['lay the runs', () => job.edit('propose', { only: ['runs'] })],
   '/': ['go to the chalk line', () => document.querySelector<HTMLInputElement>('[data-entry]')?.focus()],
   '?': ['this sheet of keys', () => (keysOpen.value = true)],
-  ...Object.fromEntries(stages.map((s, i) => [String(i + 1), [`go to ${s}`, () => void router.push(`/jobs/${String(route.params['job'])}/${s}`)]])),
+  ...Object.fromEntries(
+    stages.map((s, i) => [
+      String(i + 1),
+      [`go to ${s}`, () => void router.push(`/jobs/${String(route.params['job'])}/${s}`)],
+    ]),
+  ),
 };
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const typing = (event.target as HTMLElement).closest('input, select, textarea');
@@ -69,43 +96,75 @@ const keyList = computed(() => [
     <p class="my-3">{{ job.failure }}</p>
     <RouterLink class="key" to="/">All jobs</RouterLink>
   </main>
-  <div v-else class="grid h-full grid-rows-[auto_1fr_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible">
+  <main
+    v-else
+    class="grid h-full grid-rows-[auto_1fr_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible"
+  >
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-4 py-1">
       <RouterLink to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
       <h1 class="text-xl font-bold">{{ job.plan?.job.name ?? 'Opening…' }}</h1>
-      <Listbox v-if="job.plan && Object.keys(job.plan.rooms).length > 1" :model-value="job.room" @update:model-value="(r) => r && job.chooseRoom(r)">
+      <Listbox
+        v-if="job.plan && Object.keys(job.plan.rooms).length > 1"
+        :model-value="job.room"
+        @update:model-value="(r) => r && job.chooseRoom(r)"
+      >
         <div class="relative">
-          <ListboxButton class="key">{{ job.room ? job.plan.rooms[job.room]?.name : 'Room' }} ▾</ListboxButton>
+          <ListboxButton class="key"
+            >{{ job.room ? job.plan.rooms[job.room]?.name : 'Room' }} ▾</ListboxButton
+          >
           <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
-            <ListboxOption v-for="(r, id) in job.plan.rooms" :key="id" v-slot="{ active }" :value="id"><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">{{ r.name }}</div></ListboxOption>
+            <ListboxOption v-for="(r, id) in job.plan.rooms" :key="id" v-slot="{ active }" :value="id"
+              ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">{{ r.name }}</div></ListboxOption
+            >
           </ListboxOptions>
         </div>
       </Listbox>
       <span v-else-if="job.room" class="text-lg text-quiet">{{ job.plan?.rooms[job.room]?.name }}</span>
       <nav class="flex flex-1 flex-wrap justify-center gap-1" aria-label="Stages of the work">
-        <RouterLink v-for="(s, i) in stages" :key="s" :to="`/jobs/${String(route.params['job'])}/${s}`" class="border-b-4 px-3 py-2 text-lg capitalize hover:bg-chalk-soft" :class="s === stage ? 'border-chalk font-bold' : 'border-transparent'" :aria-current="s === stage ? 'step' : undefined">
+        <RouterLink
+          v-for="(s, i) in stages"
+          :key="s"
+          :to="`/jobs/${String(route.params['job'])}/${s}`"
+          class="border-b-4 px-3 py-2 text-lg capitalize hover:bg-chalk-soft"
+          :class="s === stage ? 'border-chalk font-bold' : 'border-transparent'"
+          :aria-current="s === stage ? 'step' : undefined"
+        >
           <span class="mr-1 text-sm text-quiet">{{ i + 1 }}</span>{{ s }}
         </RouterLink>
       </nav>
       <span class="text-sm text-quiet" role="status">{{ job.saving ? 'saving…' : 'saved' }}</span>
-      <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()"><Undo2 :size="20" /></button>
-      <button class="key" type="button" aria-label="Redo" :disabled="!job.history.redo" @click="job.redo()"><Redo2 :size="20" /></button>
+      <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()">
+        <Undo2 :size="20" />
+      </button>
+      <button class="key" type="button" aria-label="Redo" :disabled="!job.history.redo" @click="job.redo()">
+        <Redo2 :size="20" />
+      </button>
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
-    <div class="grid min-h-0 grid-cols-[1fr_24rem] max-md:grid-cols-1">
-      <div class="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_minmax(0,1.15fr)] max-md:grid-rows-[16rem_20rem]">
+    <div class="grid min-h-0 grid-rows-[minmax(0,1fr)_minmax(0,0.92fr)] max-md:grid-rows-[auto_21rem]">
+      <div class="grid min-h-0 grid-cols-[1fr_25rem] max-md:grid-cols-1 max-md:grid-rows-[16rem_auto]">
         <PlanPane />
-        <RibbonPane class="border-t border-rule bg-ground pt-1" />
+        <aside
+          class="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-4 py-3"
+          aria-label="Work and reasons"
+          tabindex="0"
+        >
+          <p v-if="job.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
+            {{ job.notice }}
+          </p>
+          <div v-if="job.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2">
+            <p v-for="p in job.problems" :key="p.path">
+              <b>{{ p.path }}</b> {{ p.message }}
+            </p>
+          </div>
+          <template v-if="job.plan">
+            <SelectionCard />
+            <component :is="panels[stage]" />
+            <FindingsList />
+          </template>
+        </aside>
       </div>
-      <aside class="min-h-0 overflow-y-auto border-l border-rule bg-sheet p-4" aria-label="Work and reasons" tabindex="0">
-        <p v-if="job.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">{{ job.notice }}</p>
-        <div v-if="job.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2"><p v-for="p in job.problems" :key="p.path"><b>{{ p.path }}</b> {{ p.message }}</p></div>
-        <template v-if="job.plan">
-          <SelectionCard />
-          <component :is="panels[stage]" />
-          <FindingsList />
-        </template>
-      </aside>
+      <RibbonPane class="border-t border-rule bg-ground pt-1" />
     </div>
     <TallyBar />
     <Dialog :open="keysOpen" class="relative z-20" @close="keysOpen = false">
@@ -113,11 +172,17 @@ const keyList = computed(() => [
       <div class="fixed inset-0 grid place-items-center p-4">
         <DialogPanel class="max-h-full w-full max-w-md overflow-y-auto bg-sheet p-6 text-ink">
           <DialogTitle class="text-2xl font-bold">Keys</DialogTitle>
-          <div v-for="[k, says] in keyList" :key="k" class="row"><kbd class="font-bold">{{ k }}</kbd><span>{{ says }}</span></div>
-          <p class="mt-3 text-sm">In the chalk line: 12'6-1/2" right · room Study office · door 32 at 14 wall C · window 4' at 5' · switch 62 wall C · panel 6' wall A away 27' · close · square · spread · propose · undo</p>
+          <div v-for="[k, says] in keyList" :key="k" class="row">
+            <kbd class="font-bold">{{ k }}</kbd
+            ><span>{{ says }}</span>
+          </div>
+          <p class="mt-3 text-sm">
+            In the chalk line: 12'6-1/2" right · room Study office · door 32 at 14 wall C · window 4' at 5' ·
+            switch 62 wall C · panel 6' wall A away 27' · close · square · spread · propose · undo
+          </p>
           <button class="key mt-4" type="button" @click="keysOpen = false">Close</button>
         </DialogPanel>
       </div>
     </Dialog>
-  </div>
+  </main>
 </template>

@@ -19,7 +19,8 @@ async function attempt(work: () => Promise<void>) {
 onMounted(() => attempt(async () => void (jobs.value = await call<JobSummary[]>('GET', '/jobs'))));
 
 function create() {
-  if (name.value.trim() === '') return void (says.value = 'Job name: type what you call this job, like “Marl Street addition”.');
+  if (name.value.trim() === '')
+    return void (says.value = 'Job name: type what you call this job, like “Marl Street addition”.');
   return attempt(async () => {
     const job = await call<JobDocument>('POST', '/jobs', { name: name.value.trim() });
     await router.push(`/jobs/${job.id}/walk`);
@@ -39,17 +40,39 @@ function openFile(event: Event) {
 <template>
   <main class="mx-auto max-w-3xl p-8">
     <h1 class="text-4xl font-bold">Field Chalk</h1>
-    <p class="mt-1 mb-6 text-lg text-quiet">Describe the space once; get every box mark, circuit, run, hole, cut and list.</p>
+    <p class="mt-1 mb-6 text-lg text-quiet">
+      Describe the space once; get every box mark, circuit, run, hole, cut and list.
+    </p>
     <form class="flex items-end gap-2" @submit.prevent="create">
-      <label class="flex-1 text-sm text-quiet">Job name<input v-model="name" class="field text-lg" maxlength="200" autofocus :aria-invalid="says.startsWith('Job name')" /></label>
+      <label class="flex-1 text-sm text-quiet"
+        >Job name<input
+          v-model="name"
+          class="field text-lg"
+          maxlength="200"
+          autofocus
+          :aria-invalid="says.startsWith('Job name')"
+      /></label>
       <button class="key key-main" type="submit">New job</button>
-      <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk">Open a plan file<input type="file" accept=".json,application/json" class="sr-only" @change="openFile" /></label>
+      <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
+        >Open a plan file<input
+          type="file"
+          accept=".json,application/json"
+          class="sr-only"
+          @change="openFile"
+      /></label>
     </form>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
     <h2 class="mt-8 mb-2 text-xl font-bold">Jobs</h2>
     <p v-if="jobs?.length === 0" class="text-quiet">No jobs yet. Name one above and press Enter.</p>
-    <RouterLink v-for="j in jobs ?? []" :key="j.id" :to="`/jobs/${j.id}/boxes`" class="row bg-sheet px-3 py-3! text-lg hover:bg-chalk-soft">
-      <b>{{ j.name }}</b><span class="text-sm text-quiet">{{ j.revision }} changes · {{ new Date(Number(j.changedAt)).toLocaleDateString() }}</span>
+    <RouterLink
+      v-for="j in jobs ?? []"
+      :key="j.id"
+      :to="`/jobs/${j.id}/boxes`"
+      class="row bg-sheet px-3 py-3! text-lg hover:bg-chalk-soft"
+    >
+      <b>{{ j.name }}</b><span class="text-sm text-quiet"
+        >{{ j.revision }} changes · {{ new Date(Number(j.changedAt)).toLocaleDateString() }}</span
+      >
     </RouterLink>
   </main>
 </template>

@@ -1,5 +1,14 @@
 import { expose } from 'comlink';
-import { Computer, patched, readWalk, unrollRoom, type Patch, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import {
+  Computer,
+  patched,
+  readWalk,
+  unrollRoom,
+  type Patch,
+  type Plan,
+  type Result,
+  type Unrolled,
+} from '@fieldchalk/core';
 
 /** One room's answer: the whole result, and the room unrolled. */
 export interface Answer {

@@ -17,7 +17,12 @@ defineExpose({ focus: () => field.value?.focus() });
 
 function enter() {
   if (!job.plan) return;
-  const order = readEntry(text.value, { plan: job.plan, room: job.room, unrolled: job.unrolled, turn: walk.turn });
+  const order = readEntry(text.value, {
+    plan: job.plan,
+    room: job.room,
+    unrolled: job.unrolled,
+    turn: walk.turn,
+  });
   says.value = '';
   switch (order.kind) {
     case 'problem':
@@ -57,8 +62,25 @@ function enter() {
   <form class="relative" @submit.prevent="enter">
     <label class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink">
       <span class="font-bold">chalk:</span>
-      <input ref="field" v-model="text" data-entry class="min-h-10 w-full bg-transparent outline-none" autocomplete="off" placeholder="a length, an opening, a box, an action" :aria-invalid="says !== ''" aria-describedby="entry-says" @keydown.escape="((text = ''), (says = ''))" />
+      <input
+        ref="field"
+        v-model="text"
+        data-entry
+        class="min-h-10 w-full bg-transparent outline-none"
+        autocomplete="off"
+        placeholder="a length, an opening, a box, an action"
+        :aria-invalid="says !== ''"
+        aria-describedby="entry-says"
+        @keydown.escape="((text = ''), (says = ''))"
+      />
     </label>
-    <p v-if="says" id="entry-says" role="alert" class="absolute right-0 bottom-full mb-2 max-w-xl rounded-sm border-l-4 border-trouble bg-sheet px-3 py-2 text-ink shadow-lg">{{ says }}</p>
+    <p
+      v-if="says"
+      id="entry-says"
+      role="alert"
+      class="absolute right-0 bottom-full mb-2 max-w-xl rounded-sm border-l-4 border-trouble bg-sheet px-3 py-2 text-ink shadow-lg"
+    >
+      {{ says }}
+    </p>
   </form>
 </template>

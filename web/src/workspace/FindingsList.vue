@@ -14,12 +14,22 @@ function go(finding: Finding) {
 
 <template>
   <section v-if="findings.length > 0" aria-label="Findings" class="mt-4">
-    <h3 class="heading">Open</h3>
-    <div v-for="(f, i) in findings" :key="i" class="mb-2 border-l-4 bg-sheet py-1 pl-3" :class="f.level === 'note' ? 'border-quiet' : 'border-trouble'" :data-finding="f.rule">
-      <button type="button" class="text-left" @click="go(f)"><b>{{ shape[f.level] }} {{ f.says }}</b></button>
+    <h2 class="heading">Open</h2>
+    <div
+      v-for="(f, i) in findings"
+      :key="i"
+      class="mb-2 border-l-4 bg-sheet py-1 pl-3"
+      :class="f.level === 'note' ? 'border-quiet' : 'border-trouble'"
+      :data-finding="f.rule"
+    >
+      <button type="button" class="text-left" @click="go(f)">
+        <b>{{ shape[f.level] }} {{ f.says }}</b>
+      </button>
       <p class="text-sm">{{ f.fix }}</p>
       <p class="text-sm text-quiet">{{ f.source }}</p>
-      <button v-for="(x, k) in f.fixes" :key="x.label" type="button" class="key my-1" @click="job.fix(f, k)">{{ x.label }}</button>
+      <button v-for="(x, k) in f.fixes" :key="x.label" type="button" class="key my-1" @click="job.fix(f, k)">
+        {{ x.label }}
+      </button>
     </div>
   </section>
 </template>

@@ -3,13 +3,22 @@ import { parseLength, typedLength } from '@fieldchalk/core';
 import { ref, useId, watch } from 'vue';
 
 /** A length that is typed as it is said. What cannot be read stays in the field with the way out; Escape brings the old one back. */
-const props = defineProps<{ label: string; modelValue: number | null; hideLabel?: boolean; refuse?: string }>();
+const props = defineProps<{
+  label: string;
+  modelValue: number | null;
+  hideLabel?: boolean;
+  refuse?: string;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [inches: number] }>();
 const id = useId();
 const text = ref('');
 const problem = ref('');
 const show = () => (props.modelValue === null ? '' : typedLength(props.modelValue));
-watch(() => props.modelValue, () => (text.value = show()), { immediate: true });
+watch(
+  () => props.modelValue,
+  () => (text.value = show()),
+  { immediate: true },
+);
 
 function take() {
   if (text.value === show()) return void (problem.value = '');
@@ -26,7 +35,17 @@ function back() {
 <template>
   <div class="min-w-0">
     <label :for="id" :class="hideLabel ? 'sr-only' : 'text-sm text-quiet'">{{ label }}</label>
-    <input :id="id" v-model="text" class="field" autocomplete="off" :aria-invalid="problem !== ''" :aria-describedby="problem ? `${id}p` : undefined" @change="take" @keydown.enter.prevent="take" @keydown.escape="back" />
+    <input
+      :id="id"
+      v-model="text"
+      class="field"
+      autocomplete="off"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem ? `${id}p` : undefined"
+      @change="take"
+      @keydown.enter.prevent="take"
+      @keydown.escape="back"
+    />
     <p v-if="problem" :id="`${id}p`" class="mt-1 text-sm text-trouble" role="alert">{{ problem }}</p>
   </div>
 </template>

@@ -32,11 +32,31 @@ const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled))
 const cables = computed(() => cableLines(props.plan, props.result, props.unrolled));
 const holes = computed(() => holesOn(props.result, props.unrolled));
 const fold = computed(() => 13 / props.scale);
-const box = computed(() => ({ w: Math.max(props.unrolled.width, 60), h: height.value + top + 16 + profileHeight.value }));
+const box = computed(() => ({
+  w: Math.max(props.unrolled.width, 60),
+  h: height.value + top + 16 + profileHeight.value,
+}));
 const y = (z: number) => height.value - z;
 const profileTop = computed(() => height.value + 15);
 const depth = (d: number) => profileTop.value + (Math.min(d, props.limit * 1.6) / props.limit) * 24;
-const jackets: Record<string, string> = { white: '#fdfdfb', yellow: '#f2cf3b', orange: '#e8862e', black: '#30363a' };
+const jackets: Record<string, string> = {
+  white: '#fdfdfb',
+  yellow: '#f2cf3b',
+  orange: '#e8862e',
+  black: '#30363a',
+};
+/** Numbers that have room: the first of a crowd stands for it. */
+const numbered = computed(() => {
+  let last = -Infinity;
+  return framing.value
+    .filter((m) => m.number !== null)
+    .sort((a, b) => a.x - b.x)
+    .filter((m) => {
+      if ((m.x - last) * props.scale < 17) return false;
+      last = m.x;
+      return true;
+    });
+});
 const studFont = computed(() => Math.min(9, 10 / props.scale));
 const words = (kind: string) => kind.replaceAll('-', ' ');
 function studLabel(at: { wall: string; number: number | null }) {
@@ -62,24 +82,73 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
   >
     <g v-for="w in unrolled.walls" :key="w.letter">
       <rect :x="w.x" :y="y(w.ceiling)" :width="w.length" :height="w.ceiling" class="fill-sheet" />
-      <line :x1="w.x" :x2="w.x" :y1="-top + 2" :y2="height + 12 + profileHeight" class="stroke-ink" :stroke-width="1.2 / scale" stroke-dasharray="1.2 1.6" />
-      <text :x="w.x + fold / 3" :y="-6" :font-size="fold" class="fill-ink font-bold">Wall {{ w.letter }}</text>
-      <text :x="w.x + w.length - fold / 3" :y="-6" :font-size="fold" text-anchor="end" class="fill-quiet">{{ formatLength(w.length) }}</text>
+      <line
+        :x1="w.x"
+        :x2="w.x"
+        :y1="-top + 2"
+        :y2="height + 12 + profileHeight"
+        class="stroke-ink"
+        :stroke-width="1.2 / scale"
+        stroke-dasharray="1.2 1.6"
+      />
+      <text :x="w.x + fold / 3" :y="-6" :font-size="fold" class="fill-ink font-bold">
+        {{ w.length * scale > 60 ? 'Wall ' : '' }}{{ w.letter }}
+      </text>
+      <text
+        v-if="w.length * scale > 120"
+        :x="w.x + w.length - fold / 3"
+        :y="-6"
+        :font-size="fold"
+        text-anchor="end"
+        class="fill-quiet"
+      >
+        {{ formatLength(w.length) }}
+      </text>
     </g>
     <g class="fill-wood stroke-wood-edge" :stroke-width="0.7 / scale">
       <template v-for="m in framing" :key="m.key">
         <rect
           v-if="m.number !== null && !crew"
-          :x="m.x" :y="y(m.low + m.height)" :width="m.width" :height="m.height" role="button" tabindex="-1"
-          :aria-label="studLabel(m)" class="cursor-pointer hover:brightness-90" :class="{ 'stroke-ink': m.measured }"
+          :x="m.x"
+          :y="y(m.low + m.height)"
+          :width="m.width"
+          :height="m.height"
+          role="button"
+          tabindex="-1"
+          :aria-label="studLabel(m)"
+          class="cursor-pointer hover:brightness-90"
+          :class="{ 'stroke-ink': m.measured }"
           @click="emit('stud', m.wall, m.at, m.number!)"
         />
-        <rect v-else :x="m.x" :y="y(m.low + m.height)" :width="m.width" :height="m.height" :class="{ 'brightness-90': m.role === 'header' }" />
+        <rect
+          v-else
+          :x="m.x"
+          :y="y(m.low + m.height)"
+          :width="m.width"
+          :height="m.height"
+          :class="{ 'brightness-90': m.role === 'header' }"
+        />
       </template>
     </g>
     <g v-for="o in openings" :key="o.id" @click="emit('opening', o.id)">
-      <rect :x="o.x" :y="y(o.head)" :width="o.width" :height="o.head - o.sill" class="fill-ground stroke-quiet" :stroke-width="1 / scale" stroke-dasharray="2 1.5" />
-      <text :x="o.x + o.width / 2" :y="y((o.head + o.sill) / 2)" :font-size="fold * 0.9" text-anchor="middle" class="fill-quiet">{{ words(o.kind) }}</text>
+      <rect
+        :x="o.x"
+        :y="y(o.head)"
+        :width="o.width"
+        :height="o.head - o.sill"
+        class="fill-ground stroke-quiet"
+        :stroke-width="1 / scale"
+        stroke-dasharray="2 1.5"
+      />
+      <text
+        :x="o.x + o.width / 2"
+        :y="y((o.head + o.sill) / 2)"
+        :font-size="fold * 0.9"
+        text-anchor="middle"
+        class="fill-quiet"
+      >
+        {{ words(o.kind) }}
+      </text>
     </g>
     <g fill="none" stroke-linejoin="round">
       <template v-for="c in cables" :key="c.id">
@@ -88,37 +157,119 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
       </template>
     </g>
     <g v-for="h in holes" :key="h.key">
-      <circle :cx="h.x" :cy="y(h.z)" :r="Math.max(h.diameter, 2.2 / scale)" class="stroke-ink" :class="isDone('hole', h.hole) ? 'fill-good' : 'fill-ink'" :stroke-width="0.8 / scale" />
+      <circle
+        :cx="h.x"
+        :cy="y(h.z)"
+        :r="Math.max(h.diameter, 2.2 / scale)"
+        class="stroke-ink"
+        :class="isDone('hole', h.hole) ? 'fill-good' : 'fill-ink'"
+        :stroke-width="0.8 / scale"
+      />
     </g>
     <g :font-size="studFont" text-anchor="middle" class="fill-quiet">
-      <template v-for="m in framing" :key="m.key">
-        <text v-if="m.number !== null && (m.number % 2 === 1 || scale > 2.2)" :x="m.x + m.width / 2" :y="height + studFont + 1.5">{{ m.number }}</text>
-      </template>
+      <text v-for="m in numbered" :key="m.key" :x="m.x + m.width / 2" :y="height + studFont + 1.5">
+        {{ m.number }}
+      </text>
     </g>
     <g
-      v-for="b in boxes" :key="b.id" role="button" :tabindex="crew ? -1 : 0" class="cursor-grab focus:outline-none" :data-box="b.id"
-      :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`" :aria-pressed="selected === b.id"
-      @click.stop="emit('box', b.id)" @pointerdown="emit('grab', b, $event)" @keydown="emit('key', b, $event)"
+      v-for="b in boxes"
+      :key="b.id"
+      role="button"
+      :tabindex="crew ? -1 : 0"
+      class="cursor-grab focus:outline-none"
+      :data-box="b.id"
+      :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
+      :aria-pressed="selected === b.id"
+      @click.stop="emit('box', b.id)"
+      @pointerdown="emit('grab', b, $event)"
+      @keydown="emit('key', b, $event)"
     >
-      <rect :x="b.x - 7 / scale" :y="y(b.bottom + b.height) - 9 / scale" :width="b.width + 14 / scale" :height="b.height + 18 / scale" fill="transparent" />
-      <rect v-if="selected === b.id" :x="b.x - 5 / scale" :y="y(b.bottom + b.height) - 5 / scale" :width="b.width + 10 / scale" :height="b.height + 10 / scale" class="fill-chalk-soft stroke-chalk" :stroke-width="2.4 / scale" />
       <rect
-        :x="b.x" :y="y(b.bottom + b.height)" :width="b.width" :height="b.height" :stroke-width="1.8 / scale"
-        :class="isDone('box', b.id) ? 'fill-good stroke-ink' : b.kept ? 'fill-ink stroke-ink' : 'fill-sheet stroke-chalk'"
-        :stroke-dasharray="b.kept || isDone('box', b.id) ? undefined : '1.2 0.7'"
+        :x="b.x - 7 / scale"
+        :y="y(b.bottom + b.height) - 9 / scale"
+        :width="b.width + 14 / scale"
+        :height="b.height + 18 / scale"
+        fill="transparent"
       />
-      <text :x="b.x + b.width / 2" :y="y(b.bottom + b.height) - 4 / scale" :font-size="fold" text-anchor="middle" class="font-bold" :class="selected === b.id ? 'fill-chalk' : 'fill-ink'">{{ b.label }}</text>
+      <rect
+        v-if="selected === b.id"
+        :x="b.x - 5 / scale"
+        :y="y(b.bottom + b.height) - 5 / scale"
+        :width="b.width + 10 / scale"
+        :height="b.height + 10 / scale"
+        class="fill-chalk-soft stroke-chalk"
+        :stroke-width="2.4 / scale"
+      />
+      <rect
+        :x="b.x"
+        :y="y(b.bottom + b.height)"
+        :width="b.width"
+        :height="b.height"
+        :stroke-width="1.8 / scale"
+        :class="
+          isDone('box', b.id)
+            ? 'fill-good stroke-ink'
+            : b.kept
+              ? 'fill-ink stroke-ink'
+              : 'fill-sheet stroke-chalk'
+        "
+        :stroke-dasharray="b.kept || isDone('box', b.id) ? undefined : `${3 / scale} ${2 / scale}`"
+      />
+      <text
+        :x="b.x + b.width / 2"
+        :y="y(b.bottom) + fold * 1.15"
+        :font-size="fold"
+        text-anchor="middle"
+        class="font-bold"
+        :class="selected === b.id ? 'fill-chalk' : 'fill-ink'"
+      >
+        {{ b.label }}
+      </text>
     </g>
     <g v-if="!crew && unrolled.profile.length > 0" aria-label="Reach profile" role="img">
-      <rect v-for="w in unrolled.walls" :key="w.letter" :x="w.x" :y="profileTop" :width="w.length" height="24" class="fill-rule opacity-40" />
-      <line x1="0" :x2="unrolled.width" :y1="profileTop + 24" :y2="profileTop + 24" class="stroke-trouble" :stroke-width="1.2 / scale" stroke-dasharray="3 2" />
+      <rect
+        v-for="w in unrolled.walls"
+        :key="w.letter"
+        :x="w.x"
+        :y="profileTop"
+        :width="w.length"
+        height="24"
+        class="fill-rule opacity-40"
+      />
+      <line
+        x1="0"
+        :x2="unrolled.width"
+        :y1="profileTop + 24"
+        :y2="profileTop + 24"
+        class="stroke-trouble"
+        :stroke-width="1.2 / scale"
+        stroke-dasharray="3 2"
+      />
       <polyline
-        v-for="(p, i) in unrolled.profile" :key="i" fill="none" :points="p.points.map((q) => `${q.x},${depth(q.distance)}`).join(' ')"
-        class="stroke-chalk" :stroke-width="2.4 / scale" :class="{ 'opacity-40': !p.required }"
+        v-for="(p, i) in unrolled.profile"
+        :key="i"
+        fill="none"
+        :points="p.points.map((q) => `${q.x},${depth(q.distance)}`).join(' ')"
+        class="stroke-chalk"
+        :stroke-width="2.4 / scale"
+        :class="{ 'opacity-40': !p.required }"
       />
       <g v-for="(p, i) in unrolled.worst" :key="`w${i}`">
-        <circle :cx="p.x" :cy="depth(p.distance)" :r="4.5 / scale" :class="p.broken ? 'fill-trouble' : 'fill-chalk'" />
-        <text :x="Math.min(p.x + 7 / scale, unrolled.width - 40 / scale)" :y="depth(p.distance) + fold * 0.9" :font-size="fold" class="font-bold" :class="p.broken ? 'fill-trouble' : 'fill-chalk'">{{ p.broken ? '✕ ' : '' }}{{ formatLength(p.distance) }}</text>
+        <circle
+          :cx="p.x"
+          :cy="depth(p.distance)"
+          :r="4.5 / scale"
+          :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
+        />
+        <text
+          :x="Math.min(p.x + 7 / scale, unrolled.width - 40 / scale)"
+          :y="depth(p.distance) + fold * 0.9"
+          :font-size="fold"
+          class="font-bold"
+          :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
+        >
+          {{ p.broken ? '✕ ' : '' }}{{ formatLength(p.distance) }}
+        </text>
       </g>
     </g>
   </svg>

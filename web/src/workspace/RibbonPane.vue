@@ -14,7 +14,10 @@ const zoom = ref(1);
 const fit = computed(() => {
   const u = job.unrolled;
   if (!u || width.value === 0) return 2;
-  return Math.max(0.5, Math.min((width.value - 16) / (Math.max(u.width, 60) + 8), (height.value - 8) / (u.height + 84)));
+  return Math.max(
+    0.5,
+    Math.min((width.value - 16) / (Math.max(u.width, 60) + 8), (height.value - 8) / (u.height + 84)),
+  );
 });
 const scale = computed(() => fit.value * zoom.value);
 const limit = computed(() => (job.plan ? ruleBook(job.plan.rules.values)('spacing.maxGap') / 2 : 72));
@@ -65,7 +68,8 @@ function key(box: RibbonBox, event: KeyboardEvent) {
   if (event.key === 'Enter' || event.key === ' ') job.choose({ kind: 'box', id: box.id });
   else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') step(box, event);
   else if (event.key === 'Delete' || event.key === 'Backspace') job.edit('removeBoxes', { boxes: [box.id] });
-  else if (event.key === 'p') job.edit('setBox', { box: box.id, changes: { pinned: !job.plan!.boxes[box.id]!.pinned } });
+  else if (event.key === 'p')
+    job.edit('setBox', { box: box.id, changes: { pinned: !job.plan!.boxes[box.id]!.pinned } });
   else return;
   event.preventDefault();
   event.stopPropagation();
@@ -85,19 +89,45 @@ function wheel(event: WheelEvent) {
 </script>
 
 <template>
-  <section ref="pane" class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2" aria-label="Unrolled room" tabindex="0" @wheel="wheel">
+  <section
+    ref="pane"
+    class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2"
+    aria-label="Unrolled room"
+    tabindex="0"
+    @wheel="wheel"
+  >
     <RibbonDrawing
       v-if="job.plan && job.result && job.unrolled && job.unrolled.walls.length > 0"
-      :plan="job.plan" :result="job.result" :unrolled="job.unrolled" :scale="scale" :selected="selectedBox" :limit="limit" :done="job.done"
-      @box="(id) => job.choose({ kind: 'box', id })" @grab="grab" @key="key" @place="place" @stud="stud"
+      :plan="job.plan"
+      :result="job.result"
+      :unrolled="job.unrolled"
+      :scale="scale"
+      :selected="selectedBox"
+      :limit="limit"
+      :done="job.done"
+      @box="(id) => job.choose({ kind: 'box', id })"
+      @grab="grab"
+      @key="key"
+      @place="place"
+      @stud="stud"
       @opening="(id) => job.choose({ kind: 'opening', id })"
     />
-    <p v-else class="p-6 text-lg text-quiet">The room unrolls here, wall by wall, as its lengths are typed.</p>
+    <p v-else class="p-6 text-lg text-quiet">
+      The room unrolls here, wall by wall, as its lengths are typed.
+    </p>
     <div class="sticky bottom-1 left-0 flex w-max items-center gap-1">
-      <button class="key" type="button" aria-label="Zoom in" @click="zoom = Math.min(12, zoom * 1.5)"><ZoomIn :size="18" /></button>
-      <button class="key" type="button" aria-label="Zoom out" @click="zoom = Math.max(1, zoom / 1.5)"><ZoomOut :size="18" /></button>
-      <button class="key" type="button" aria-label="Whole room" @click="zoom = 1"><Maximize :size="18" /></button>
-      <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet">reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span>
+      <button class="key" type="button" aria-label="Zoom in" @click="zoom = Math.min(12, zoom * 1.5)">
+        <ZoomIn :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Zoom out" @click="zoom = Math.max(1, zoom / 1.5)">
+        <ZoomOut :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Whole room" @click="zoom = 1">
+        <Maximize :size="18" />
+      </button>
+      <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet"
+        >reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span
+      >
     </div>
   </section>
 </template>

@@ -5,15 +5,31 @@ import { useJob } from '../stores/job.ts';
 
 const job = useJob();
 const rules = computed(() => ruleBook(job.plan!.rules.values));
-const letter = (wall: string, side: string) => job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
-const proof = computed(() => (job.room ? (job.result?.rooms[job.room]?.spaces ?? []).filter((s) => s.required) : []));
+const letter = (wall: string, side: string) =>
+  job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
+const proof = computed(() =>
+  job.room ? (job.result?.rooms[job.room]?.spaces ?? []).filter((s) => s.required) : [],
+);
 </script>
 
 <template>
   <div>
-    <button class="key key-main w-full justify-center" type="button" @click="job.edit('propose', { only: ['boxes'] })">Place receptacles <kbd class="text-sm opacity-80">B</kbd></button>
-    <label class="mt-2 block text-sm text-quiet">At corners
-      <select class="field text-base" :value="rules('spacing.corners')" @change="job.edit('setRule', { rule: 'spacing.corners', value: ($event.target as HTMLSelectElement).value })">
+    <button
+      class="key key-main w-full justify-center"
+      type="button"
+      @click="job.edit('propose', { only: ['boxes'] })"
+    >
+      Place receptacles <kbd class="text-sm opacity-80">B</kbd>
+    </button>
+    <label class="mt-2 block text-sm text-quiet"
+      >At corners
+      <select
+        class="field text-base"
+        :value="rules('spacing.corners')"
+        @change="
+          job.edit('setRule', { rule: 'spacing.corners', value: ($event.target as HTMLSelectElement).value })
+        "
+      >
         <option value="around">measure around the corner (code)</option>
         <option value="each-wall">each straight wall by itself, code checked too</option>
       </select>
@@ -22,10 +38,19 @@ const proof = computed(() => (job.room ? (job.result?.rooms[job.room]?.spaces ??
       <span>{{ formatLength(s.length) }} of floor line, {{ s.receptacles.length }} on it</span>
       <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>
     </div>
-    <h3 class="heading">Marks</h3>
+    <h2 class="heading">Marks</h2>
     <p class="text-sm text-quiet">Bottom of box from the subfloor.</p>
-    <button v-for="(m, id) in job.result?.marks ?? {}" :key="id" type="button" class="row w-full text-left hover:bg-chalk-soft" @click="job.choose({ kind: 'box', id: String(id) })">
-      <span><b>{{ String(id).replace(/^\D+/, '') }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }}, {{ m.studSide }} face</span>
+    <button
+      v-for="(m, id) in job.result?.marks ?? {}"
+      :key="id"
+      type="button"
+      class="row w-full text-left hover:bg-chalk-soft"
+      @click="job.choose({ kind: 'box', id: String(id) })"
+    >
+      <span
+        ><b>{{ String(id).replace(/^\D+/, '') }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},
+        {{ m.studSide }} face</span
+      >
       <b>{{ formatLength(m.bottomFromSubfloor) }}</b>
     </button>
   </div>

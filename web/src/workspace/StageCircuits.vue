@@ -14,7 +14,13 @@ const walls = computed(() => job.unrolled?.walls ?? []);
 function addPanel() {
   const w = walls.value.find((x) => x.letter === (wall.value || walls.value[0]?.letter));
   if (!w) return;
-  job.edit('addPanel', { wall: w.wall, side: w.side, at: w.origin + (at.value ?? 0) * w.sign, away: away.value ?? 0, name: 'Main' });
+  job.edit('addPanel', {
+    wall: w.wall,
+    side: w.side,
+    at: w.origin + (at.value ?? 0) * w.sign,
+    away: away.value ?? 0,
+    name: 'Main',
+  });
 }
 const set = (circuit: string, changes: object) => job.edit('setCircuit', { circuit, changes });
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
@@ -22,27 +28,86 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 
 <template>
   <div>
-    <h3 class="heading">Panel</h3>
-    <div v-for="[id, p] in panels" :key="id" class="row"><span>{{ p.name || id }} · {{ p.amps }} A · {{ p.spaces }} spaces</span><button class="key" type="button" @click="job.edit('removePanel', { panel: id })">Remove</button></div>
+    <h2 class="heading">Panel</h2>
+    <div v-for="[id, p] in panels" :key="id" class="row">
+      <span>{{ p.name || id }} · {{ p.amps }} A · {{ p.spaces }} spaces</span
+      ><button class="key" type="button" @click="job.edit('removePanel', { panel: id })">Remove</button>
+    </div>
     <form v-if="panels.length === 0" class="grid grid-cols-3 gap-2" @submit.prevent="addPanel">
-      <label class="text-sm text-quiet">Wall<select v-model="wall" class="field text-base"><option v-for="w in walls" :key="w.letter">{{ w.letter }}</option></select></label>
+      <label class="text-sm text-quiet"
+        >Wall<select v-model="wall" class="field text-base">
+          <option v-for="w in walls" :key="w.letter">{{ w.letter }}</option>
+        </select></label
+      >
       <LengthField v-model="at" label="From left corner" />
       <LengthField v-model="away" label="Then away" />
       <button class="key key-main col-span-3 justify-center" type="submit">Put the panel here</button>
-      <p class="col-span-3 text-sm text-quiet">On the wall with 0 away; or the place where the cable leaves the wall, and how far the panel is from there.</p>
+      <p class="col-span-3 text-sm text-quiet">
+        On the wall with 0 away; or the place where the cable leaves the wall, and how far the panel is from
+        there.
+      </p>
     </form>
-    <h3 class="heading">Circuits</h3>
-    <button class="key key-main w-full justify-center" type="button" :disabled="panels.length === 0" @click="job.edit('propose', { only: ['circuits'] })">Assign what is left <kbd class="text-sm opacity-80">C</kbd></button>
-    <button class="key mt-2 w-full justify-center" type="button" :disabled="panels.length === 0" @click="job.edit('addCircuit', { panel: panels[0]![0], name: `Circuit ${circuits.length + 1}` })">Add a circuit by hand</button>
+    <h2 class="heading">Circuits</h2>
+    <button
+      class="key key-main w-full justify-center"
+      type="button"
+      :disabled="panels.length === 0"
+      @click="job.edit('propose', { only: ['circuits'] })"
+    >
+      Assign what is left <kbd class="text-sm opacity-80">C</kbd>
+    </button>
+    <button
+      class="key mt-2 w-full justify-center"
+      type="button"
+      :disabled="panels.length === 0"
+      @click="job.edit('addCircuit', { panel: panels[0]![0], name: `Circuit ${circuits.length + 1}` })"
+    >
+      Add a circuit by hand
+    </button>
     <div v-for="[id, c] in circuits" :key="id" class="border-b border-rule py-2" :data-circuit="id">
-      <div class="flex items-baseline justify-between"><b>{{ c.space ?? '–' }} · {{ c.name || id }}</b><span>{{ job.result?.circuits[id]?.va ?? 0 }} VA · {{ job.result?.circuits[id]?.outlets ?? 0 }} outlets · drop {{ job.result?.circuits[id]?.dropPercent ?? 0 }} %</span></div>
-      <div class="mt-1 grid grid-cols-3 gap-2">
-        <select class="field" :aria-label="`Breaker of ${c.name}`" :value="c.amps" @change="set(id, { amps: Number(value($event)) })"><option v-for="a in [15, 20, 30, 40, 50]" :key="a" :value="a">{{ a }} A</option></select>
-        <select class="field" :aria-label="`Wire of ${c.name}`" :value="c.gauge" @change="set(id, { gauge: Number(value($event)) })"><option v-for="g in [14, 12, 10, 8, 6]" :key="g" :value="g">{{ g }} AWG</option></select>
-        <select class="field" :aria-label="`Protection of ${c.name}`" :value="c.protection" @change="set(id, { protection: value($event) })"><option value="none">none</option><option value="afci">AFCI</option><option value="gfci">GFCI</option><option value="dual">dual</option></select>
+      <div class="flex items-baseline justify-between">
+        <b>{{ c.space ?? '–' }} · {{ c.name || id }}</b
+        ><span
+          >{{ job.result?.circuits[id]?.va ?? 0 }} VA · {{ job.result?.circuits[id]?.outlets ?? 0 }} outlets ·
+          drop {{ job.result?.circuits[id]?.dropPercent ?? 0 }} %</span
+        >
       </div>
-      <button class="key mt-1" type="button" @click="job.edit('removeCircuit', { circuit: id })">Remove</button>
+      <div class="mt-1 grid grid-cols-3 gap-2">
+        <select
+          class="field"
+          :aria-label="`Breaker of ${c.name}`"
+          :value="c.amps"
+          @change="set(id, { amps: Number(value($event)) })"
+        >
+          <option v-for="a in [15, 20, 30, 40, 50]" :key="a" :value="a">{{ a }} A</option>
+        </select>
+        <select
+          class="field"
+          :aria-label="`Wire of ${c.name}`"
+          :value="c.gauge"
+          @change="set(id, { gauge: Number(value($event)) })"
+        >
+          <option v-for="g in [14, 12, 10, 8, 6]" :key="g" :value="g">{{ g }} AWG</option>
+        </select>
+        <select
+          class="field"
+          :aria-label="`Protection of ${c.name}`"
+          :value="c.protection"
+          @change="set(id, { protection: value($event) })"
+        >
+          <option value="none">none</option>
+          <option value="afci">AFCI</option>
+          <option value="gfci">GFCI</option>
+          <option value="dual">dual</option>
+        </select>
+      </div>
+      <button class="key mt-1" type="button" @click="job.edit('removeCircuit', { circuit: id })">
+        Remove
+      </button>
     </div>
-    <p class="mt-3 text-sm text-quiet">Field Chalk plans and checks; it does not approve. Local code, permits and licensed practice decide. Treat everything as live until proved dead.</p>
+    <p class="mt-3 text-sm text-quiet">
+      Field Chalk plans and checks; it does not approve. Local code, permits and licensed practice decide.
+      Treat everything as live until proved dead.
+    </p>
   </div>
 </template>

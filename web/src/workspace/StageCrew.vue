@@ -27,20 +27,44 @@ async function attempt(work: () => Promise<unknown>) {
   }
 }
 onMounted(() => attempt(async () => undefined));
-watch(() => job.sharesChanged, () => void attempt(async () => undefined));
+watch(
+  () => job.sharesChanged,
+  () => void attempt(async () => undefined),
+);
 const done = (kind: string) => [...job.done].filter(([key, is]) => is && key.startsWith(kind)).length;
 </script>
 
 <template>
   <div>
-    <button class="key key-main w-full justify-center" type="button" @click="attempt(() => call('POST', base(), { label: 'Crew' }))">Make a share link</button>
+    <button
+      class="key key-main w-full justify-center"
+      type="button"
+      @click="attempt(() => call('POST', base(), { label: 'Crew' }))"
+    >
+      Make a share link
+    </button>
     <p v-if="says" class="mt-2 text-trouble" role="alert">{{ says }}</p>
     <div v-for="s in shares" :key="s.token" class="my-3 border-b border-rule pb-3">
       <img :src="s.qr" :alt="`QR code of the link ${s.url}`" class="bg-white" width="176" height="176" />
       <a class="mt-1 block break-all text-chalk underline" :href="s.url" data-share>{{ s.url }}</a>
-      <button class="key mt-2" type="button" @click="attempt(() => call('DELETE', `${base()}/${s.token}`))">Withdraw this link</button>
+      <button class="key mt-2" type="button" @click="attempt(() => call('DELETE', `${base()}/${s.token}`))">
+        Withdraw this link
+      </button>
     </div>
-    <h3 class="heading">Ticked by the crew</h3>
-    <div v-for="[kind, label] in [['box', 'boxes nailed'], ['hole', 'holes drilled'], ['pull', 'cables pulled'], ['staple', 'cables stapled']]" :key="kind" class="row" :data-done="kind"><span>{{ label }}</span><b>{{ done(kind!) }}</b></div>
+    <h2 class="heading">Ticked by the crew</h2>
+    <div
+      v-for="[kind, label] in [
+        ['box', 'boxes nailed'],
+        ['hole', 'holes drilled'],
+        ['pull', 'cables pulled'],
+        ['staple', 'cables stapled'],
+      ]"
+      :key="kind"
+      class="row"
+      :data-done="kind"
+    >
+      <span>{{ label }}</span
+      ><b>{{ done(kind!) }}</b>
+    </div>
   </div>
 </template>

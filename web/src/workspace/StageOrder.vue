@@ -15,19 +15,53 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
 <template>
   <div>
     <div class="flex gap-2">
-      <button class="key" type="button" @click="download(`${file()}-list.csv`, takeoffCsv(job.result!.takeoff), 'text/csv')">Download CSV</button>
-      <button class="key" type="button" @click="download(`${file()}.json`, JSON.stringify(job.plan, null, 2), 'application/json')">Download JSON</button>
+      <button
+        class="key"
+        type="button"
+        @click="download(`${file()}-list.csv`, takeoffCsv(job.result!.takeoff), 'text/csv')"
+      >
+        Download CSV
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="download(`${file()}.json`, JSON.stringify(job.plan, null, 2), 'application/json')"
+      >
+        Download JSON
+      </button>
     </div>
-    <details v-for="l in job.result?.takeoff.lines ?? []" :key="l.item" class="border-b border-rule" :data-item="l.item">
-      <summary class="row cursor-pointer border-0"><span>{{ l.name }}</span><b class="whitespace-nowrap">{{ l.quantity }} {{ l.unit === 'each' ? '' : l.unit }} <span class="font-normal text-quiet">{{ money(l.cents) }}</span></b></summary>
+    <details
+      v-for="l in job.result?.takeoff.lines ?? []"
+      :key="l.item"
+      class="border-b border-rule"
+      :data-item="l.item"
+    >
+      <summary class="row cursor-pointer border-0">
+        <span>{{ l.name }}</span
+        ><b class="whitespace-nowrap"
+          >{{ l.quantity }} {{ l.unit === 'each' ? '' : l.unit }}
+          <span class="font-normal text-quiet">{{ money(l.cents) }}</span></b
+        >
+      </summary>
       <p class="pb-2 pl-4 text-sm">{{ l.why }}</p>
     </details>
-    <h3 class="heading">Coils</h3>
+    <h2 class="heading">Coils</h2>
     <details v-for="(c, i) in job.result?.takeoff.coils ?? []" :key="i" class="border-b border-rule">
-      <summary class="row cursor-pointer border-0"><span>{{ c.item.replace('cable-', '') }}, {{ c.feet }} ft {{ c.from === 'new' ? 'new' : 'from stock' }}</span><b>{{ c.left }} ft left</b></summary>
-      <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm"><span>run {{ cut.run }}</span><span>{{ cut.feet }} ft</span></p>
+      <summary class="row cursor-pointer border-0">
+        <span
+          >{{ c.item.replace('cable-', '') }}, {{ c.feet }} ft
+          {{ c.from === 'new' ? 'new' : 'from stock' }}</span
+        ><b>{{ c.left }} ft left</b>
+      </summary>
+      <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm">
+        <span>run {{ cut.run }}</span
+        ><span>{{ cut.feet }} ft</span>
+      </p>
     </details>
-    <h3 class="heading">Hours</h3>
-    <div v-for="s in job.result?.hours.stages ?? []" :key="s.stage" class="row"><span>{{ s.stage }}</span><b>{{ s.hours }}</b></div>
+    <h2 class="heading">Hours</h2>
+    <div v-for="s in job.result?.hours.stages ?? []" :key="s.stage" class="row">
+      <span>{{ s.stage }}</span
+      ><b>{{ s.hours }}</b>
+    </div>
   </div>
 </template>

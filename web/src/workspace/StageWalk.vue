@@ -11,7 +11,9 @@ const name = ref('');
 const use = ref<RoomUse>('bedroom');
 const walk = computed(() => (job.plan && job.room ? readWalk(job.plan, job.room) : null));
 const legs = computed(() => walk.value?.walk.legs ?? []);
-const gap = computed(() => (walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null));
+const gap = computed(() =>
+  walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
+);
 const room = computed(() => (job.room ? job.plan?.rooms[job.room] : null));
 
 function start() {
@@ -22,9 +24,14 @@ function start() {
   turning.turn = 0;
   name.value = '';
 }
-const openings = computed(() => Object.entries(job.plan?.openings ?? {}).filter(([, o]) => legs.value.some((l) => l.wall === o.wall)));
+const openings = computed(() =>
+  Object.entries(job.plan?.openings ?? {}).filter(([, o]) => legs.value.some((l) => l.wall === o.wall)),
+);
 function letterOf(wall: string) {
-  return job.unrolled?.walls.find((w) => w.wall === wall)?.letter ?? wallLetter(legs.value.findIndex((l) => l.wall === wall));
+  return (
+    job.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
+    wallLetter(legs.value.findIndex((l) => l.wall === wall))
+  );
 }
 function fromLeft(id: string): number {
   const o = job.plan!.openings[id]!;
@@ -35,59 +42,191 @@ function fromLeft(id: string): number {
 function setFromLeft(id: string, value: number) {
   const o = job.plan!.openings[id]!;
   const wall = job.unrolled!.walls.find((w) => w.wall === o.wall)!;
-  job.edit('setOpening', { opening: id, changes: { at: wall.sign === 1 ? wall.origin + value : wall.origin - value - o.width } });
+  job.edit('setOpening', {
+    opening: id,
+    changes: { at: wall.sign === 1 ? wall.origin + value : wall.origin - value - o.width },
+  });
 }
-const offBy = (v: number, plus: string, minus: string) => (Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`);
-const gapWords = computed(() => (gap.value ? [offBy(gap.value.gap.x, 'to the right', 'to the left'), offBy(gap.value.gap.y, 'up', 'down')].filter(Boolean).join(' and ') : ''));
+const offBy = (v: number, plus: string, minus: string) =>
+  Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
+const gapWords = computed(() =>
+  gap.value
+    ? [offBy(gap.value.gap.x, 'to the right', 'to the left'), offBy(gap.value.gap.y, 'up', 'down')]
+        .filter(Boolean)
+        .join(' and ')
+    : '',
+);
 </script>
 
 <template>
   <div>
     <div v-if="room && legs.length === 0" class="my-2 rounded-sm border-l-4 border-chalk bg-chalk-soft p-3">
-      Stand in the corner left of the door and type the first wall in the <b>chalk</b> line below, as the tape reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
+      Stand in the corner left of the door and type the first wall in the <b>chalk</b> line below, as the tape
+      reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
     </div>
     <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
-      <label class="text-sm text-quiet">Room name<input v-model="name" class="field text-base" maxlength="200" /></label>
-      <label class="text-sm text-quiet">Use<select v-model="use" class="field text-base"><option v-for="u in roomUses" :key="u">{{ u }}</option></select></label>
+      <label class="text-sm text-quiet"
+        >Room name<input v-model="name" class="field text-base" maxlength="200"
+      /></label>
+      <label class="text-sm text-quiet"
+        >Use<select v-model="use" class="field text-base">
+          <option v-for="u in roomUses" :key="u">{{ u }}</option>
+        </select></label
+      >
       <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
     </form>
     <template v-if="room && legs.length > 0 && job.room">
-      <h3 class="heading">{{ room.name }}, as walked</h3>
+      <h2 class="heading">{{ room.name }}, as walked</h2>
       <ol>
-        <li v-for="(leg, i) in legs" :key="leg.wall" class="grid grid-cols-[4.5rem_1fr_6rem] items-center gap-2 border-b border-rule py-1">
+        <li
+          v-for="(leg, i) in legs"
+          :key="leg.wall"
+          class="grid grid-cols-[4.5rem_1fr_6rem] items-center gap-2 border-b border-rule py-1"
+        >
           <b>Wall {{ letterOf(leg.wall!) }}</b>
-          <LengthField :label="`Length of wall ${letterOf(leg.wall!)}`" hide-label :model-value="leg.length" @update:model-value="(length) => job.edit('setWallLength', { room: job.room!, wall: leg.wall!, length })" />
-          <span class="text-sm text-quiet">{{ i === legs.length - 1 && !walk!.closed ? '' : leg.turn === 90 ? 'turn right' : leg.turn === -90 ? 'turn left' : `turn ${leg.turn}°` }}</span>
+          <LengthField
+            :label="`Length of wall ${letterOf(leg.wall!)}`"
+            hide-label
+            :model-value="leg.length"
+            @update:model-value="
+              (length) => job.edit('setWallLength', { room: job.room!, wall: leg.wall!, length })
+            "
+          />
+          <span class="text-sm text-quiet">{{
+            i === legs.length - 1 && !walk!.closed
+              ? ''
+              : leg.turn === 90
+                ? 'turn right'
+                : leg.turn === -90
+                  ? 'turn left'
+                  : `turn ${leg.turn}°`
+          }}</span>
         </li>
       </ol>
       <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>
-        <p v-if="gap.distance > 24 || legs.length < 3"><b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.</p>
-        <p v-else><b>Does not close by {{ formatLength(gap.distance) }}</b> at wall {{ letterOf(legs[0]!.wall!) }}’s first corner: {{ gapWords }}.</p>
+        <p v-if="gap.distance > 24 || legs.length < 3">
+          <b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.
+        </p>
+        <p v-else>
+          <b>Does not close by {{ formatLength(gap.distance) }}</b> at wall {{ letterOf(legs[0]!.wall!) }}’s
+          first corner: {{ gapWords }}.
+        </p>
         <div class="mt-2 flex flex-wrap gap-2">
           <template v-if="legs.length > 2 && gap.distance < 60">
-            <button class="key" type="button" @click="job.edit('closeRoom', { room: job.room!, closing: 'square' })">Square it</button>
-            <button class="key" type="button" @click="job.edit('closeRoom', { room: job.room!, closing: 'distribute' })">Spread the error</button>
+            <button
+              class="key"
+              type="button"
+              @click="job.edit('closeRoom', { room: job.room!, closing: 'square' })"
+            >
+              Square it
+            </button>
+            <button
+              class="key"
+              type="button"
+              @click="job.edit('closeRoom', { room: job.room!, closing: 'distribute' })"
+            >
+              Spread the error
+            </button>
           </template>
-          <button v-if="legs.length > 1" class="key" type="button" @click="job.edit('closeRoom', { room: job.room!, closing: 'last-wall' })">Close with a last wall</button>
+          <button
+            v-if="legs.length > 1"
+            class="key"
+            type="button"
+            @click="job.edit('closeRoom', { room: job.room!, closing: 'last-wall' })"
+          >
+            Close with a last wall
+          </button>
         </div>
       </div>
-      <h3 class="heading">Doors and windows</h3>
-      <p v-if="openings.length === 0" class="text-quiet">Type <b>door 32 at 14 wall C hinge left swing in</b> or <b>window 48 at 5' wall A sill 36 head 80</b>. “At” is from the wall’s left corner, as you face it.</p>
+      <h2 class="heading">Doors and windows</h2>
+      <p v-if="openings.length === 0" class="text-quiet">
+        Type <b>door 32 at 14 wall C hinge left swing in</b> or <b>window 48 at 5' wall A sill 36 head 80</b>.
+        “At” is from the wall’s left corner, as you face it.
+      </p>
       <div v-for="[id, o] in openings" :key="id" class="border-b border-rule py-2">
-        <div class="flex items-center justify-between"><b>{{ o.kind }} · wall {{ letterOf(o.wall) }}</b><button class="key" type="button" :aria-label="`Remove ${o.kind} on wall ${letterOf(o.wall)}`" @click="job.edit('removeOpening', { opening: id })">Remove</button></div>
+        <div class="flex items-center justify-between">
+          <b>{{ o.kind }} · wall {{ letterOf(o.wall) }}</b
+          ><button
+            class="key"
+            type="button"
+            :aria-label="`Remove ${o.kind} on wall ${letterOf(o.wall)}`"
+            @click="job.edit('removeOpening', { opening: id })"
+          >
+            Remove
+          </button>
+        </div>
         <div class="grid grid-cols-4 gap-2">
-          <LengthField label="From left" :model-value="fromLeft(id)" @update:model-value="(v) => setFromLeft(id, v)" />
-          <LengthField label="Width" :model-value="o.width" @update:model-value="(width) => job.edit('setOpening', { opening: id, changes: { width } })" />
-          <LengthField label="Head" :model-value="o.head" @update:model-value="(head) => job.edit('setOpening', { opening: id, changes: { head } })" />
-          <LengthField label="Sill" :model-value="o.sill" @update:model-value="(sill) => job.edit('setOpening', { opening: id, changes: { sill } })" />
+          <LengthField
+            label="From left"
+            :model-value="fromLeft(id)"
+            @update:model-value="(v) => setFromLeft(id, v)"
+          />
+          <LengthField
+            label="Width"
+            :model-value="o.width"
+            @update:model-value="(width) => job.edit('setOpening', { opening: id, changes: { width } })"
+          />
+          <LengthField
+            label="Head"
+            :model-value="o.head"
+            @update:model-value="(head) => job.edit('setOpening', { opening: id, changes: { head } })"
+          />
+          <LengthField
+            label="Sill"
+            :model-value="o.sill"
+            @update:model-value="(sill) => job.edit('setOpening', { opening: id, changes: { sill } })"
+          />
         </div>
       </div>
-      <h3 class="heading">Walls</h3>
-      <div v-for="leg in legs" :key="leg.wall" class="grid grid-cols-[4.5rem_5rem_5rem_1fr] items-center gap-2 py-1">
+      <h2 class="heading">Walls</h2>
+      <div
+        v-for="leg in legs"
+        :key="leg.wall"
+        class="grid grid-cols-[4.5rem_5rem_5rem_1fr] items-center gap-2 py-1"
+      >
         <b>Wall {{ letterOf(leg.wall!) }}</b>
-        <select class="field" :aria-label="`Framing of wall ${letterOf(leg.wall!)}`" :value="job.plan!.walls[leg.wall!]?.framing" @change="job.edit('setWall', { wall: leg.wall!, changes: { framing: ($event.target as HTMLSelectElement).value as '2x4' } })"><option>2x4</option><option>2x6</option><option>2x8</option></select>
-        <select class="field" :aria-label="`Spacing in wall ${letterOf(leg.wall!)}`" :value="job.plan!.walls[leg.wall!]?.spacing" @change="job.edit('setWall', { wall: leg.wall!, changes: { spacing: Number(($event.target as HTMLSelectElement).value) } })"><option :value="16">16 oc</option><option :value="24">24 oc</option></select>
-        <label class="text-sm"><input type="checkbox" :checked="job.plan!.walls[leg.wall!]?.exterior" @change="job.edit('setWall', { wall: leg.wall!, changes: { exterior: ($event.target as HTMLInputElement).checked } })" /> exterior</label>
+        <select
+          class="field"
+          :aria-label="`Framing of wall ${letterOf(leg.wall!)}`"
+          :value="job.plan!.walls[leg.wall!]?.framing"
+          @change="
+            job.edit('setWall', {
+              wall: leg.wall!,
+              changes: { framing: ($event.target as HTMLSelectElement).value as '2x4' },
+            })
+          "
+        >
+          <option>2x4</option>
+          <option>2x6</option>
+          <option>2x8</option>
+        </select>
+        <select
+          class="field"
+          :aria-label="`Spacing in wall ${letterOf(leg.wall!)}`"
+          :value="job.plan!.walls[leg.wall!]?.spacing"
+          @change="
+            job.edit('setWall', {
+              wall: leg.wall!,
+              changes: { spacing: Number(($event.target as HTMLSelectElement).value) },
+            })
+          "
+        >
+          <option :value="16">16 oc</option>
+          <option :value="24">24 oc</option>
+        </select>
+        <label class="text-sm"
+          ><input
+            type="checkbox"
+            :checked="job.plan!.walls[leg.wall!]?.exterior"
+            @change="
+              job.edit('setWall', {
+                wall: leg.wall!,
+                changes: { exterior: ($event.target as HTMLInputElement).checked },
+              })
+            "
+          />
+          exterior</label
+        >
       </div>
     </template>
   </div>

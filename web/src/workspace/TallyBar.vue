@@ -10,16 +10,31 @@ const items = computed(() => {
   if (!now) return [];
   const part = (key: keyof typeof now, label: string, show: (n: number) => string = String) => {
     const change = job.before ? Math.round((now[key] - job.before[key]) * 10) / 10 : 0;
-    return { label, value: show(now[key]), change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${show(Math.abs(change))}` };
+    return {
+      label,
+      value: show(now[key]),
+      change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${show(Math.abs(change))}`,
+    };
   };
-  return [part('boxes', 'boxes'), part('feet', 'ft of cable'), part('holes', 'holes'), part('hours', 'hours'), part('cents', 'material', money), part('open', 'open')];
+  return [
+    part('boxes', 'boxes'),
+    part('feet', 'ft of cable'),
+    part('holes', 'holes'),
+    part('hours', 'hours'),
+    part('cents', 'material', money),
+    part('open', 'open'),
+  ];
 });
 </script>
 
 <template>
-  <footer class="flex flex-wrap items-center gap-x-7 gap-y-1 bg-bar px-4 py-2 text-bar-ink" aria-label="Tally">
+  <footer
+    class="flex flex-wrap items-center gap-x-7 gap-y-1 bg-bar px-4 py-2 text-bar-ink"
+    aria-label="Tally"
+  >
     <div v-for="i in items" :key="i.label" class="whitespace-nowrap" :data-tally="i.label">
-      <span class="text-2xl font-bold">{{ i.value }}</span> <span class="text-sm text-bar-quiet">{{ i.label }}</span>
+      <span class="text-2xl font-bold">{{ i.value }}</span>
+      <span class="text-sm text-bar-quiet">{{ i.label }}</span>
       <span v-if="i.change" class="ml-1 text-sm font-semibold text-good">{{ i.change }}</span>
     </div>
     <EntryLine class="ml-auto min-w-72 flex-1" />

@@ -1,4 +1,12 @@
-import { parseLength, roomUses, type EditArgs, type EditName, type Plan, type RoomUse, type Unrolled } from '@fieldchalk/core';
+import {
+  parseLength,
+  roomUses,
+  type EditArgs,
+  type EditName,
+  type Plan,
+  type RoomUse,
+  type Unrolled,
+} from '@fieldchalk/core';
 
 /** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
 export type Order =
@@ -17,9 +25,28 @@ export interface EntryContext {
 
 export const stages = ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew'] as const;
 const turns: Record<string, number> = { right: 90, r: 90, left: -90, l: -90, straight: 0 };
-const keywords = new Set(['at', 'wall', 'head', 'sill', 'hinge', 'swing', 'away', 'above', 'below', 'left', 'right', 'in', 'out']);
+const keywords = new Set([
+  'at',
+  'wall',
+  'head',
+  'sill',
+  'hinge',
+  'swing',
+  'away',
+  'above',
+  'below',
+  'left',
+  'right',
+  'in',
+  'out',
+]);
 const problem = (says: string): Order => ({ kind: 'problem', says });
-const order = <N extends EditName>(name: N, args: EditArgs<N>, turnNext?: number): Order => ({ kind: 'edit', name, args, ...(turnNext === undefined ? {} : { turnNext }) });
+const order = <N extends EditName>(name: N, args: EditArgs<N>, turnNext?: number): Order => ({
+  kind: 'edit',
+  name,
+  args,
+  ...(turnNext === undefined ? {} : { turnNext }),
+});
 
 /** Splits `32 at 14 wall B head 80` into what comes after each keyword; what comes first is under ''. */
 function fieldsOf(text: string): Record<string, string> {
@@ -27,7 +54,11 @@ function fieldsOf(text: string): Record<string, string> {
   let key = '';
   for (const word of text.split(/\s+/).filter(Boolean)) {
     const lower = word.toLowerCase();
-    if (keywords.has(lower) && !(lower === 'in' && key !== 'swing') && !(['hinge', 'swing'].includes(key) && fields[key]!.length === 0)) {
+    if (
+      keywords.has(lower) &&
+      !(lower === 'in' && key !== 'swing') &&
+      !(['hinge', 'swing'].includes(key) && fields[key]!.length === 0)
+    ) {
       key = lower;
       fields[key] = [];
     } else fields[key]!.push(word);
@@ -44,7 +75,12 @@ function lengthOf(text: string | undefined, what: string): number {
 function wallOf(context: EntryContext, letter: string | undefined) {
   const walls = context.unrolled?.walls ?? [];
   const wall = letter ? walls.find((w) => w.letter.toLowerCase() === letter.toLowerCase()) : walls.at(-1);
-  if (!wall) throw new Error(letter ? `There is no wall ${letter.toUpperCase()} in this room. Walls here: ${walls.map((w) => w.letter).join(', ') || 'none yet'}.` : 'Type a wall first, like 12\'6-1/2" right.');
+  if (!wall)
+    throw new Error(
+      letter
+        ? `There is no wall ${letter.toUpperCase()} in this room. Walls here: ${walls.map((w) => w.letter).join(', ') || 'none yet'}.`
+        : 'Type a wall first, like 12\'6-1/2" right.',
+    );
   return wall;
 }
 
@@ -68,7 +104,9 @@ function opening(kind: 'door' | 'window' | 'cased', rest: string, context: Entry
 }
 
 function leg(text: string, context: EntryContext): Order {
-  const match = /^(.*?)(?:[\s,]+(right|left|r|l|straight|-?\d+(?:\.\d+)?°|-?\d+(?:\.\d+)?\s*deg))?$/i.exec(text)!;
+  const match = /^(.*?)(?:[\s,]+(right|left|r|l|straight|-?\d+(?:\.\d+)?°|-?\d+(?:\.\d+)?\s*deg))?$/i.exec(
+    text,
+  )!;
   if (context.room === null) return problem('Name the room first: room Study office.');
   const length = lengthOf(match[1], 'Wall');
   if (length < 1) return problem('Wall: an inch is the least a wall can be.');
@@ -82,13 +120,20 @@ function roomOrder(rest: string): Order {
   const use = words.at(-1)?.toLowerCase() as RoomUse;
   const known = roomUses.includes(use);
   const name = (known && words.length > 1 ? words.slice(0, -1) : words).join(' ');
-  return name === '' ? problem('Name the room: room Study office.') : order('startRoom', { name, use: known ? use : 'living' });
+  return name === ''
+    ? problem('Name the room: room Study office.')
+    : order('startRoom', { name, use: known ? use : 'living' });
 }
 
 function boxOrder(kind: 'receptacle' | 'switch' | 'gfci', rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
   const wall = wallOf(context, f['wall'] || undefined);
-  return order('addBox', { wall: wall.wall, side: wall.side, at: edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0), kind });
+  return order('addBox', {
+    wall: wall.wall,
+    side: wall.side,
+    at: edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0),
+    kind,
+  });
 }
 
 function panelOrder(rest: string, context: EntryContext): Order {
@@ -96,7 +141,14 @@ function panelOrder(rest: string, context: EntryContext): Order {
   const wall = wallOf(context, f['wall'] || undefined);
   const at = edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0);
   const away = f['away'] ? lengthOf(f['away'], 'Distance away') : 0;
-  return order('addPanel', { wall: wall.wall, side: wall.side, at, away, leaves: 'above' in f ? 'above' : 'below', name: 'Main' });
+  return order('addPanel', {
+    wall: wall.wall,
+    side: wall.side,
+    at,
+    away,
+    leaves: 'above' in f ? 'above' : 'below',
+    name: 'Main',
+  });
 }
 
 /** Reads a typed line. Never throws: what cannot be read comes back as a sentence about how to write it. */
@@ -125,14 +177,21 @@ export function readEntry(line: string, context: EntryContext): Order {
       case 'square':
       case 'spread':
         if (room === null) return problem('There is no room to close yet.');
-        return order('closeRoom', { room, closing: ({ close: 'last-wall', square: 'square', spread: 'distribute' } as const)[word.toLowerCase() as 'close'] });
+        return order('closeRoom', {
+          room,
+          closing: ({ close: 'last-wall', square: 'square', spread: 'distribute' } as const)[
+            word.toLowerCase() as 'close'
+          ],
+        });
       case 'propose':
         return order('propose', rest ? { only: rest.split(/[\s,]+/) as EditArgs<'propose'>['only'] } : {});
       case 'undo':
       case 'redo':
         return { kind: word.toLowerCase() as 'undo' };
       case 'go':
-        return stages.includes(rest as 'walk') ? { kind: 'stage', stage: rest } : problem(`Go where? ${stages.join(', ')}.`);
+        return stages.includes(rest as 'walk')
+          ? { kind: 'stage', stage: rest }
+          : problem(`Go where? ${stages.join(', ')}.`);
       default:
         return leg(text, context);
     }

@@ -35,7 +35,20 @@ export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
         const x = Math.max(wall.x, Math.min(...ends));
         const end = Math.min(wall.x + wall.length, Math.max(...ends));
         if (end - x < 0.05) return [];
-        return [{ key: `${wall.letter} ${m.id}`, x, low: m.low, width: end - x, height: m.high - m.low, role: m.role, number: m.number, at: m.at, wall: m.wall, measured: m.measured }];
+        return [
+          {
+            key: `${wall.letter} ${m.id}`,
+            x,
+            low: m.low,
+            width: end - x,
+            height: m.high - m.low,
+            role: m.role,
+            number: m.number,
+            at: m.at,
+            wall: m.wall,
+            measured: m.measured,
+          },
+        ];
       }),
   );
 }
@@ -53,7 +66,14 @@ export function openingRects(plan: Plan, unrolled: Unrolled): RibbonOpening[] {
   return unrolled.walls.flatMap((wall) =>
     Object.entries(plan.openings)
       .filter(([, o]) => o.wall === wall.wall && isOn(wall, o.at + o.width / 2))
-      .map(([id, o]) => ({ id, kind: o.kind, x: Math.min(ribbonX(wall, o.at), ribbonX(wall, o.at + o.width)), width: o.width, sill: o.sill, head: o.head })),
+      .map(([id, o]) => ({
+        id,
+        kind: o.kind,
+        x: Math.min(ribbonX(wall, o.at), ribbonX(wall, o.at + o.width)),
+        width: o.width,
+        sill: o.sill,
+        head: o.head,
+      })),
   );
 }
 
@@ -112,7 +132,14 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
         if (joined && parts.length > 0) parts.at(-1)!.push(point);
         else parts.push([point]);
       });
-      return parts.filter((p) => p.length > 1).map((p, i) => ({ id: `${id} ${wall.letter}${i}`, points: p.join(' '), cable: run.cable, jacket: cables[run.cable]!.jacket }));
+      return parts
+        .filter((p) => p.length > 1)
+        .map((p, i) => ({
+          id: `${id} ${wall.letter}${i}`,
+          points: p.join(' '),
+          cable: run.cable,
+          jacket: cables[run.cable]!.jacket,
+        }));
     }),
   );
 }
@@ -136,7 +163,18 @@ export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
         const key = `${wall.letter} ${b.hole}`;
         if (wall.wall !== b.wall || !isOn(wall, b.at) || seen.has(key)) return [];
         seen.add(key);
-        return [{ key, run, x: ribbonX(wall, b.at), z: b.z, diameter: b.diameter, cables: b.cables, number: b.number, hole: b.hole }];
+        return [
+          {
+            key,
+            run,
+            x: ribbonX(wall, b.at),
+            z: b.z,
+            diameter: b.diameter,
+            cables: b.cables,
+            number: b.number,
+            hole: b.hole,
+          },
+        ];
       }),
     ),
   );

@@ -1,0 +1,52 @@
+import { copyOfDemo, expect, expectAccessible, test } from './helpers.ts';
+
+test.use({ allowed: [/Failed to load resource|ERR_INTERNET_DISCONNECTED/, /410/] });
+
+test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is dead', async ({
+  page,
+  browser,
+}) => {
+  const job = await copyOfDemo(page, 'Crew job');
+  await page.goto(`/jobs/${job}/crew`);
+  await page.getByRole('button', { name: 'Make a share link' }).click();
+  const link = (await page.locator('[data-share]').getAttribute('href'))!;
+  await expect(page.getByRole('img', { name: /QR code/ })).toBeVisible();
+
+  const phoneContext = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  const phone = await phoneContext.newPage();
+  await phone.goto(link);
+  await expect(phone.getByText('Wall A').last()).toBeVisible();
+  await phone.getByLabel('Your name').fill('Apprentice');
+  for (const kind of ['box', 'hole', 'pull', 'staple']) {
+    await phone.locator(`[data-task^="${kind} "]`).first().tap();
+    await expect(page.locator(`[data-done=${kind}]`)).toContainText('1');
+  }
+  await expectAccessible(phone);
+  const small = await phone
+    .locator('button')
+    .evaluateAll((list) => list.map((b) => b.getBoundingClientRect()).filter((r) => r.height < 48).length);
+  expect(small).toBe(0);
+  await phone.getByRole('button', { name: 'Wall to the right' }).tap();
+  await expect(phone.getByText('Wall B').last()).toBeVisible();
+
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await phone.reload();
+  await expect(phone.getByText('Wall A').last()).toBeVisible();
+  await phoneContext.setOffline(true);
+  await phone.locator('[data-task^="box "]').nth(1).tap();
+  await expect(phone.getByText('1 to send')).toBeVisible();
+  await phone.reload();
+  await expect(phone.locator('[data-task^="box "]').nth(1)).toHaveAttribute('aria-pressed', 'true');
+  await phoneContext.setOffline(false);
+  await expect(page.locator('[data-done=box]')).toContainText('2', { timeout: 15_000 });
+
+  await page.getByRole('button', { name: 'Withdraw this link' }).click();
+  await expect(phone.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByText('withdrawn', { exact: false })).toBeVisible();
+  await phoneContext.close();
+});

@@ -1,0 +1,50 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** Every test fails on a console error, an uncaught error or a request that fails without being expected to. */
+export const test = base.extend<{ allowed: RegExp[]; watched: void }>({
+  allowed: [[], { option: true }],
+  watched: [
+    async ({ page, allowed }, use) => {
+      const faults: string[] = [];
+      page.on('console', (m) => m.type() === 'error' && faults.push(`console: ${m.text()}`));
+      page.on('pageerror', (e) => faults.push(`error: ${e.message}`));
+      page.on('response', (r) => r.status() >= 400 && faults.push(`${r.status()} ${r.url()}`));
+      await use();
+      expect(faults.filter((f) => !allowed.some((a) => a.test(f)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+export async function demoJob(page: Page): Promise<string> {
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  return jobs.find((j) => j.name === 'Marl Street addition')!.id;
+}
+
+/** A copy of the demo job, so that tests do not meet in one. */
+export async function copyOfDemo(page: Page, name: string): Promise<string> {
+  const demo = await demoJob(page);
+  const { plan } = (await (await page.request.get(`/api/jobs/${demo}`)).json()) as { plan: object };
+  const made = await page.request.post('/api/jobs', { data: { name, plan } });
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Types a line into the chalk line. */
+export async function chalk(page: Page, ...lines: string[]): Promise<void> {
+  const entry = page.getByRole('textbox', { name: 'chalk:' });
+  for (const line of lines) {
+    await entry.fill(line);
+    await entry.press('Enter');
+  }
+}
+
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+
+export async function tally(page: Page, label: string): Promise<string> {
+  return (await page.locator(`[data-tally="${label}"] span`).first().textContent()) ?? '';
+}

@@ -1,0 +1,194 @@
+import { chalk, copyOfDemo, expect, expectAccessible, tally, test } from './helpers.ts';
+
+test('the whole journey by typing: job, room, framing, boxes, circuit, runs, list', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Job name').fill('Typed job');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/jobs\/.+\/walk/);
+  await chalk(page, 'room Study office', `12'6-1/2" right`, '10 4 right', `12.541666'`);
+  await expect(page.getByRole('heading', { name: 'Study, as walked' })).toBeVisible();
+  await chalk(page, 'close');
+  await expect(page.getByText('130 sq ft', { exact: false })).toBeVisible();
+  await chalk(page, 'door 32 at 14 wall C hinge left swing in', `window 4' at 3' wall A sill 36 head 80`);
+  await expect(page.getByLabel('From left').first()).toHaveValue('14"');
+  await page.getByLabel('Length of wall A').fill(`12'8"`);
+  await page.getByLabel('Length of wall A').press('Enter');
+  await expect(page.getByLabel('Length of wall C')).toHaveValue(`12'8"`);
+
+  await page.locator('main, h1').first().click();
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/boxes/);
+  await page.keyboard.press('b');
+  await expect.poll(() => tally(page, 'boxes')).toBe('4');
+  await expect(page.locator('[data-finding="spacing.maxGap"], [data-finding="spacing.none"]')).toHaveCount(0);
+  await chalk(page, `panel 3' wall B away 27'`, 'propose circuits', 'propose runs', 'go order');
+  await expect(page.locator('[data-item="cable-14/2"]')).toContainText('ft');
+  await expect(page.locator('[data-item="box-plastic-1g-18"]')).toContainText('4');
+  await expect(page.locator('[data-item="breaker-15a-1p-afci"]')).toContainText('1');
+  await page.locator('[data-item="cable-14/2"] summary').click();
+  await expect(page.locator('[data-item="cable-14/2"]')).toContainText('service loops');
+  const csv = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Download CSV' }).click();
+  expect((await csv).suggestedFilename()).toBe('typed-job-list.csv');
+
+  const feet = await tally(page, 'ft of cable');
+  await expect(page.getByText('saved')).toBeVisible();
+  await page.reload();
+  await expect.poll(() => tally(page, 'ft of cable')).toBe(feet);
+});
+
+test('by pointer: drag a box, the proof follows, undo; broken rule shown with its fix; pin, height, delete', async ({
+  page,
+}) => {
+  const job = await copyOfDemo(page, 'Pointer job');
+  await page.goto(`/jobs/${job}/boxes`);
+  const box = page.locator('[data-box=b2]');
+  await expect(box).toBeVisible();
+  await page.waitForTimeout(300);
+  const at = (await box.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x - 120, at.y + 10, { steps: 6 });
+  await expect(page.locator('[data-finding="spacing.maxGap"]')).toBeVisible();
+  await page.mouse.up();
+  const finding = page.locator('[data-finding="spacing.maxGap"]');
+  await expect(finding).toContainText('NEC 2023 210.52(A)(1)');
+  await finding
+    .getByRole('button', { name: /Add one at stud/ })
+    .first()
+    .click();
+  await expect(finding).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toHaveCount(0);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(finding).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await box.click();
+  await expect(page.locator('[data-card]')).toContainText('15⅛″');
+  await page.getByLabel('To its').selectOption('bottom');
+  await expect(page.locator('[data-card]')).toContainText('15⅛″');
+  await page.getByLabel('Height').fill('18');
+  await page.getByLabel('Height').press('Enter');
+  await expect(page.locator('[data-card] .figure')).toHaveText('18¾″');
+  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
+  await box.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-card]')).toContainText(/stud \d+/);
+  await page.keyboard.press('Delete');
+  await expect(box).toHaveCount(0);
+});
+
+test('a stud corrected to its measured place takes its box along', async ({ page }) => {
+  const job = await copyOfDemo(page, 'Stud job');
+  await page.goto(`/jobs/${job}/boxes`);
+  await page.getByRole('button', { name: 'Stud 4', exact: true }).first().dispatchEvent('click');
+  const field = page.getByLabel('Its centre, measured from the left corner');
+  await field.fill('33');
+  await field.press('Enter');
+  await expect(page.locator('[data-card]')).toContainText('measured');
+  await expect(field).toHaveValue('33"');
+});
+
+test('two windows stay in step', async ({ page, context }) => {
+  const job = await copyOfDemo(page, 'Two windows');
+  const other = await context.newPage();
+  await page.goto(`/jobs/${job}/boxes`);
+  await other.goto(`/jobs/${job}/boxes`);
+  await expect(other.locator('[data-box=b2]')).toBeVisible();
+  await page.locator('[data-box=b2]').focus();
+  await page.keyboard.press('Delete');
+  await expect(other.locator('[data-box=b2]')).toHaveCount(0);
+  await chalk(other, 'receptacle 40 wall A');
+  await expect.poll(() => tally(page, 'boxes')).toBe('6');
+});
+
+test('work done with no network is kept, survives a reload and is sent later', async ({ page, context }) => {
+  const job = await copyOfDemo(page, 'No network');
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  await page.route('**/changes', (route) => route.abort());
+  await page.locator('[data-box=b2]').focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('alert')).toContainText('cannot be reached');
+  await page.unroute('**/changes');
+  await page.reload();
+  await expect(page.locator('[data-box=b1]')).toBeVisible();
+  await expect(page.locator('[data-box=b2]')).toHaveCount(0);
+  await expect
+    .poll(
+      async () =>
+        ((await (await context.request.get(`/api/jobs/${job}`)).json()) as { plan: { boxes: object } }).plan
+          .boxes,
+    )
+    .not.toHaveProperty('b2');
+});
+test.use({ allowed: [/Failed to load resource|ERR_FAILED/, /404 .*not-a-job/] });
+
+test.describe('rooms that do not close', () => {
+  for (const way of ['Square it', 'Spread the error']) {
+    test(way, async ({ page }) => {
+      await page.goto('/');
+      await page.getByLabel('Job name').fill('Crooked');
+      await page.keyboard.press('Enter');
+      await expect(page).toHaveURL(/walk/);
+      await chalk(page, 'room Den den', '140 right', '110 right', '139 right', '111.5');
+      await expect(page.locator('[data-closure]')).toContainText('Does not close by 1¹³⁄₁₆″');
+      await expect(page.locator('[data-closure]')).toContainText('wall A');
+      await page.getByRole('button', { name: way }).click();
+      await expect(page.locator('[data-closure]')).toHaveCount(0);
+      await expect(page.getByText('sq ft', { exact: false }).first()).toBeVisible();
+    });
+  }
+});
+
+test('wrong input anywhere says what is wrong and how to write it; nothing is lost', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).click();
+  await expect(page.getByRole('alert')).toContainText('Job name');
+  const job = await copyOfDemo(page, 'Wrong input');
+  await page.goto(`/jobs/${job}/walk`);
+  for (const [line, says] of [
+    ['12 14', 'a foot or more'],
+    ['banana', 'not a length'],
+    ['door at 3', 'Width'],
+    ['door 32 at 14 wall Z', 'no wall Z'],
+    ["window 99' at 1 wall A", 'openings'],
+    ['go nowhere', 'Go where'],
+    ['150', 'closed'],
+  ] as const) {
+    await chalk(page, line);
+    await expect(page.locator('#entry-says')).toContainText(says);
+  }
+  for (const label of ['Length of wall A', 'From left', 'Width', 'Head', 'Sill']) {
+    const field = page.getByLabel(label).first();
+    const before = await field.inputValue();
+    await field.fill('twelve');
+    await field.press('Enter');
+    await expect(page.getByText('“twelve” is not a length', { exact: false }).first()).toBeVisible();
+    await field.press('Escape');
+    await expect(field).toHaveValue(before);
+  }
+  await page.goto('/jobs/not-a-job/boxes');
+  await expect(page.getByRole('heading', { name: 'This job cannot be opened' })).toBeVisible();
+});
+
+test('no view has an accessibility violation', async ({ page }) => {
+  const job = await copyOfDemo(page, 'Accessible');
+  await page.goto('/');
+  await expectAccessible(page);
+  for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {
+    await page.goto(`/jobs/${job}/${stage}`);
+    await expect(page.locator('[data-box=b2]')).toBeVisible();
+    if (stage === 'boxes') await page.locator('[data-box=b2]').click();
+    if (stage === 'crew') await page.getByRole('button', { name: 'Make a share link' }).click();
+    await expectAccessible(page);
+  }
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.goto(`/jobs/${job}/circuits`);
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  await expectAccessible(page);
+});

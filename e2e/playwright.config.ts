@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+
+const port = 4183;
+
+/** Journeys run against the built server on loopback, each with jobs of its own in a throw-away data file. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: process.env['SHOTS'] ? 'screenshots.shots.ts' : '*.spec.ts',
+  outputDir: '../test-results',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'rm -f test-results/e2e.sqlite* && node server/dist/start.js',
+    cwd: '..',
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: { PORT: String(port), FIELDCHALK_DATA: 'test-results/e2e.sqlite', FIELDCHALK_DEMO: '1' },
+    reuseExistingServer: false,
+  },
+});

@@ -1,0 +1,3 @@
+import { serve } from './serve.mjs';
+
+serve({ FIELDCHALK_DEMO: '1', FIELDCHALK_DATA: 'data/demo.sqlite' });

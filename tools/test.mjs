@@ -1,0 +1,9 @@
+import { build, install, installChromium, run } from './steps.mjs';
+
+install();
+installChromium();
+run('types', 'npm', ['run', '--silent', 'typecheck']);
+run('lint and format', 'npm', ['run', '--silent', 'lint']);
+run('unit tests', 'npm', ['run', '--silent', 'unit']);
+build();
+run('end to end', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']);
