@@ -1,6 +1,6 @@
 import { copyOfDemo, expect, expectAccessible, test } from './helpers.ts';
 
-test.use({ allowed: [/Failed to load resource|ERR_INTERNET_DISCONNECTED/, /410/] });
+test.use({ allowed: /Failed to load resource|ERR_INTERNET_DISCONNECTED|410/ });
 
 test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is dead', async ({
   page,

@@ -126,7 +126,7 @@ test('work done with no network is kept, survives a reload and is sent later', a
     )
     .not.toHaveProperty('b2');
 });
-test.use({ allowed: [/Failed to load resource|ERR_FAILED/, /404 .*not-a-job/] });
+test.use({ allowed: /Failed to load resource|ERR_FAILED|404 .*not-a-job/ });
 
 test.describe('rooms that do not close', () => {
   for (const way of ['Square it', 'Spread the error']) {

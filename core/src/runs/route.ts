@@ -24,8 +24,19 @@ export interface Route {
 
 const boxClearance = 1;
 
-/** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. */
+const keptCosts = new WeakMap<RuleBook, Map<string, StepCost>>();
+
+/** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
 export function stepCostFor(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
+  const kept = keptCosts.get(rules) ?? new Map<string, StepCost>();
+  keptCosts.set(rules, kept);
+  const key = `${way} ${centsPerFoot}`;
+  const stepCost = kept.get(key) ?? makeStepCost(way, rules, centsPerFoot);
+  kept.set(key, stepCost);
+  return stepCost;
+}
+
+function makeStepCost(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
   const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
   const holes = (step: Step) => step.members.length + step.joists;

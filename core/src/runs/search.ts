@@ -18,7 +18,45 @@ export interface FoundPath {
 /** What a step costs under the rules in force; Infinity forbids it. Must not be negative. */
 export type StepCost = (step: Step) => number;
 
+/** The steps of a graph laid flat with their costs; made once for each cost function and graph. */
+interface FlatSteps {
+  readonly first: Uint32Array;
+  readonly to: Uint32Array;
+  readonly cost: Float64Array;
+  readonly length: Float64Array;
+}
+
 const heap = new RouteHeap();
+const flattened = new WeakMap<StepCost, WeakMap<RouteGraph, FlatSteps>>();
+
+function flatSteps(graph: RouteGraph, stepCost: StepCost): FlatSteps {
+  const byGraph = flattened.get(stepCost) ?? new WeakMap<RouteGraph, FlatSteps>();
+  flattened.set(stepCost, byGraph);
+  const known = byGraph.get(graph);
+  if (known) return known;
+  const count = graph.steps.reduce((sum, s) => sum + s.length, 0);
+  const flat: FlatSteps = {
+    first: new Uint32Array(graph.nodes.length + 1),
+    to: new Uint32Array(count),
+    cost: new Float64Array(count),
+    length: new Float64Array(count),
+  };
+  let at = 0;
+  graph.steps.forEach((steps, node) => {
+    flat.first[node] = at;
+    for (const step of steps) {
+      const cost = stepCost(step);
+      if (cost < 0)
+        throw new Error(`Step from node ${node} to ${step.to} costs ${cost}; a cost cannot be negative`);
+      flat.to[at] = step.to;
+      flat.cost[at] = cost;
+      flat.length[at++] = step.length;
+    }
+  });
+  flat.first[graph.nodes.length] = at;
+  byGraph.set(graph, flat);
+  return flat;
+}
 
 /**
  * The cheapest way from any start to any goal through the framing (Dijkstra). `null` when none exists, which is a normal
@@ -31,6 +69,7 @@ export function cheapestPath(
   stepCost: StepCost,
 ): FoundPath | null {
   const count = graph.nodes.length;
+  const flat = flatSteps(graph, stepCost);
   const cost = new Float64Array(count).fill(Infinity);
   const length = new Float64Array(count);
   const before = new Int32Array(count).fill(-1);
@@ -51,17 +90,15 @@ export function cheapestPath(
     if (entry.cost > cost[node]!) continue;
     const goal = closing.get(node);
     if (goal && (!best || entry.cost + goal.cost < best.cost)) best = { node, cost: entry.cost + goal.cost };
-    for (const step of graph.steps[node]!) {
-      const by = stepCost(step);
-      if (by < 0)
-        throw new Error(`Step from node ${node} to ${step.to} costs ${by}; a cost cannot be negative`);
-      const reached = entry.cost + by;
-      if (reached < cost[step.to]!) {
-        cost[step.to] = reached;
-        length[step.to] = length[node]! + step.length;
-        before[step.to] = node;
-        heap.push(step.to, reached);
-      }
+    const end = flat.first[node + 1]!;
+    for (let k = flat.first[node]!; k < end; k++) {
+      const next = flat.to[k]!;
+      const reached = entry.cost + flat.cost[k]!;
+      if (reached >= cost[next]!) continue;
+      cost[next] = reached;
+      length[next] = length[node]! + flat.length[k]!;
+      before[next] = node;
+      heap.push(next, reached);
     }
   }
   if (!best) return null;

@@ -5,7 +5,7 @@ import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { MarksQueue } from '../crew/marksQueue.ts';
-import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from '../session/api.ts';
+import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
 import RibbonDrawing from '../workspace/RibbonDrawing.vue';
 import { boxRects, holesOn } from '../workspace/ribbon.ts';
@@ -59,20 +59,29 @@ async function load() {
     await show(job.plan);
   }
 }
-onMounted(async () => {
-  await load();
-  if (failure.value) return;
+/** Listens for the lead's changes; called again whenever the phone is back in touch. */
+function connect() {
+  events?.close();
   events = new EventSource(`/api/crew/${token}/events`);
   events.addEventListener(
     'marks',
     (e) => (marks.value = [...marks.value, ...(JSON.parse(e.data) as MarkRecord[])]),
   );
-  events.addEventListener('change', (e) => void ((JSON.parse(e.data) as StoredChange).revision && load()));
+  events.addEventListener('change', () => void load());
   events.addEventListener('shares', () => void load());
-  events.addEventListener('open', () => void load().then(() => queue.send()));
-});
-useEventListener(window, 'online', () => void queue.send());
-useIntervalFn(() => waiting.value > 0 && void queue.send(), 4000);
+}
+async function inTouchAgain() {
+  await load();
+  if (failure.value) return;
+  connect();
+  await queue.send();
+}
+onMounted(inTouchAgain);
+useEventListener(window, 'online', () => void inTouchAgain());
+useIntervalFn(() => {
+  if (waiting.value > 0) void queue.send();
+  if (events?.readyState === EventSource.CLOSED && !failure.value) connect();
+}, 4000);
 onUnmounted(() => {
   events?.close();
   stop();

@@ -173,8 +173,7 @@ const keyList = computed(() => [
         <DialogPanel class="max-h-full w-full max-w-md overflow-y-auto bg-sheet p-6 text-ink">
           <DialogTitle class="text-2xl font-bold">Keys</DialogTitle>
           <div v-for="[k, says] in keyList" :key="k" class="row">
-            <kbd class="font-bold">{{ k }}</kbd
-            ><span>{{ says }}</span>
+            <kbd class="font-bold">{{ k }}</kbd><span>{{ says }}</span>
           </div>
           <p class="mt-3 text-sm">
             In the chalk line: 12'6-1/2" right · room Study office · door 32 at 14 wall C · window 4' at 5' ·

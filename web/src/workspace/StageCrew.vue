@@ -63,8 +63,7 @@ const done = (kind: string) => [...job.done].filter(([key, is]) => is && key.sta
       class="row"
       :data-done="kind"
     >
-      <span>{{ label }}</span
-      ><b>{{ done(kind!) }}</b>
+      <span>{{ label }}</span><b>{{ done(kind!) }}</b>
     </div>
   </div>
 </template>

@@ -37,8 +37,7 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       :data-item="l.item"
     >
       <summary class="row cursor-pointer border-0">
-        <span>{{ l.name }}</span
-        ><b class="whitespace-nowrap"
+        <span>{{ l.name }}</span><b class="whitespace-nowrap"
           >{{ l.quantity }} {{ l.unit === 'each' ? '' : l.unit }}
           <span class="font-normal text-quiet">{{ money(l.cents) }}</span></b
         >
@@ -60,8 +59,7 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
     </details>
     <h2 class="heading">Hours</h2>
     <div v-for="s in job.result?.hours.stages ?? []" :key="s.stage" class="row">
-      <span>{{ s.stage }}</span
-      ><b>{{ s.hours }}</b>
+      <span>{{ s.stage }}</span><b>{{ s.hours }}</b>
     </div>
   </div>
 </template>

@@ -1,0 +1,15 @@
+import { readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+
+/** Runs every `x.bench.ts` beside the code it measures and prints its lines. */
+const source = fileURLToPath(new URL('../src/', import.meta.url));
+for (const file of (readdirSync(source, { recursive: true }) as string[])
+  .filter((f) => f.endsWith('.bench.ts'))
+  .sort()) {
+  const { bench } = (await import(source + file)) as { bench: () => string[] };
+  process.stdout.write(
+    `${file}\n${bench()
+      .map((line) => `  ${line}\n`)
+      .join('')}`,
+  );
+}
