@@ -2,12 +2,14 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import {
   compute,
   listRules,
+  planFromRoomsCsv,
   planJsonSchema,
   proposalKinds,
   propose,
   readPlanText,
   takeoffCsv,
   type Plan,
+  type PlanReading,
   type ProposalKind,
 } from '@fieldchalk/core';
 
@@ -18,7 +20,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   check FILE                    findings alone
   compute FILE                  the whole result
   propose FILE [--only boxes,circuits,runs,models]
-  import FILE [--from json]     a plan, checked, with its defaults
+  import FILE [--from json|csv]     a plan, checked, with its defaults
   export FILE --to json|csv [--what result|takeoff|plan] [-o OUT]
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
@@ -37,20 +39,23 @@ function option(args: readonly string[], name: string): string | undefined {
   return value;
 }
 
-function loadPlan(file: string | undefined): Plan {
+function readText(file: string | undefined): string {
   if (!file) throw new BadInput(['(command): needs a FILE', usage]);
-  let text: string;
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
   } catch (error) {
     throw new BadInput([
       `${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'})`,
     ]);
   }
-  const read = readPlanText(text);
+}
+
+function accepted(read: PlanReading): Plan {
   if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
   return read.plan;
 }
+
+const loadPlan = (file: string | undefined): Plan => accepted(readPlanText(readText(file)));
 
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 
@@ -101,8 +106,9 @@ function run(command: string | undefined, args: readonly string[]): number {
     }
     case 'import': {
       const from = option(args, '--from') ?? 'json';
-      if (from !== 'json') throw new BadInput([`--from: “${from}” is not read yet; json is`]);
-      print(loadPlan(args[0]));
+      if (from !== 'json' && from !== 'csv')
+        throw new BadInput([`--from: “${from}” is not read yet; json and csv are`]);
+      print(from === 'csv' ? accepted(planFromRoomsCsv(readText(args[0]))) : loadPlan(args[0]));
       return 0;
     }
     case 'export':

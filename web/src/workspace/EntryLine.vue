@@ -21,6 +21,7 @@ function enter() {
     plan: job.plan,
     room: job.room,
     unrolled: job.unrolled,
+    result: job.result,
     turn: walk.turn,
   });
   says.value = '';

@@ -152,7 +152,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
     </g>
     <g fill="none" stroke-linejoin="round">
       <template v-for="c in cables" :key="c.id">
-        <polyline :points="c.points" class="stroke-ink" :stroke-width="Math.max(1.3, 4.2 / scale)" />
+        <polyline :points="c.points" stroke="#15181a" :stroke-width="Math.max(1.3, 4.2 / scale)" />
         <polyline :points="c.points" :stroke="jackets[c.jacket]" :stroke-width="Math.max(0.7, 2.2 / scale)" />
       </template>
     </g>
@@ -161,9 +161,9 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         :cx="h.x"
         :cy="y(h.z)"
         :r="Math.max(h.diameter, 2.2 / scale)"
-        class="stroke-ink"
-        :class="isDone('hole', h.hole) ? 'fill-good' : 'fill-ink'"
-        :stroke-width="0.8 / scale"
+        class="stroke-white"
+        :class="isDone('hole', h.hole) ? 'fill-good' : 'fill-[#15181a]'"
+        :stroke-width="0.7 / scale"
       />
     </g>
     <g :font-size="studFont" text-anchor="middle" class="fill-quiet">
@@ -213,7 +213,9 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
               ? 'fill-ink stroke-ink'
               : 'fill-sheet stroke-chalk'
         "
-        :stroke-dasharray="b.kept || isDone('box', b.id) ? undefined : `${3 / scale} ${2 / scale}`"
+        :stroke-dasharray="
+          b.kept || isDone('box', b.id) || b.width * scale < 9 ? undefined : `${3 / scale} ${2 / scale}`
+        "
       />
       <text
         :x="b.x + b.width / 2"

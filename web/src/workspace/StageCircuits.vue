@@ -69,7 +69,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
         <b>{{ c.space ?? '–' }} · {{ c.name || id }}</b
         ><span
           >{{ job.result?.circuits[id]?.va ?? 0 }} VA · {{ job.result?.circuits[id]?.outlets ?? 0 }} outlets ·
-          drop {{ job.result?.circuits[id]?.dropPercent ?? 0 }} %</span
+          drop {{ (job.result?.circuits[id]?.dropPercent ?? 0).toFixed(1) }} %</span
         >
       </div>
       <div class="mt-1 grid grid-cols-3 gap-2">

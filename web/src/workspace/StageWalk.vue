@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
+import {
+  formatLength,
+  readWalk,
+  roomUses,
+  walkClosure,
+  wallLetter,
+  type Opening,
+  type RoomUse,
+} from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useJob } from '../stores/job.ts';
 import { useWalk } from '../stores/walk.ts';
@@ -45,6 +53,20 @@ function setFromLeft(id: string, value: number) {
   job.edit('setOpening', {
     opening: id,
     changes: { at: wall.sign === 1 ? wall.origin + value : wall.origin - value - o.width },
+  });
+}
+const ribbonWall = (o: Opening) => job.unrolled?.walls.find((w) => w.wall === o.wall);
+const hingeSide = (o: Opening) => ((o.hinge === 'from') === (ribbonWall(o)?.sign === 1) ? 'left' : 'right');
+const swings = (o: Opening) => (o.swing === ribbonWall(o)?.side ? 'in' : 'out');
+function setHinge(id: string, side: string) {
+  const forward = ribbonWall(job.plan!.openings[id]!)?.sign === 1;
+  job.edit('setOpening', { opening: id, changes: { hinge: (side === 'left') === forward ? 'from' : 'to' } });
+}
+function setSwing(id: string, way: string) {
+  const inward = ribbonWall(job.plan!.openings[id]!)?.side ?? 'left';
+  job.edit('setOpening', {
+    opening: id,
+    changes: { swing: way === 'in' ? inward : inward === 'left' ? 'right' : 'left' },
   });
 }
 const offBy = (v: number, plus: string, minus: string) =>
@@ -176,13 +198,35 @@ const gapWords = computed(() =>
             :model-value="o.sill"
             @update:model-value="(sill) => job.edit('setOpening', { opening: id, changes: { sill } })"
           />
+          <template v-if="o.kind === 'door'">
+            <label class="col-span-2 text-sm text-quiet"
+              >Hinge<select
+                class="field text-base"
+                :value="hingeSide(o)"
+                @change="setHinge(id, ($event.target as HTMLSelectElement).value)"
+              >
+                <option>left</option>
+                <option>right</option>
+              </select></label
+            >
+            <label class="col-span-2 text-sm text-quiet"
+              >Swing<select
+                class="field text-base"
+                :value="swings(o)"
+                @change="setSwing(id, ($event.target as HTMLSelectElement).value)"
+              >
+                <option value="in">into this room</option>
+                <option value="out">out of it</option>
+              </select></label
+            >
+          </template>
         </div>
       </div>
       <h2 class="heading">Walls</h2>
       <div
         v-for="leg in legs"
         :key="leg.wall"
-        class="grid grid-cols-[4.5rem_5rem_5rem_1fr] items-center gap-2 py-1"
+        class="grid grid-cols-[3.7rem_4.4rem_5rem_6rem_1fr] items-center gap-2 py-1"
       >
         <b>Wall {{ letterOf(leg.wall!) }}</b>
         <select
@@ -214,6 +258,20 @@ const gapWords = computed(() =>
           <option :value="16">16 oc</option>
           <option :value="24">24 oc</option>
         </select>
+        <select
+          class="field"
+          :aria-label="`Layout of wall ${letterOf(leg.wall!)} starts`"
+          :value="job.plan!.walls[leg.wall!]?.layoutFrom"
+          @change="
+            job.edit('setWall', {
+              wall: leg.wall!,
+              changes: { layoutFrom: ($event.target as HTMLSelectElement).value as 'from' },
+            })
+          "
+        >
+          <option value="from">from left</option>
+          <option value="to">from right</option>
+        </select>
         <label class="text-sm"
           ><input
             type="checkbox"
@@ -225,7 +283,7 @@ const gapWords = computed(() =>
               })
             "
           />
-          exterior</label
+          ext.</label
         >
       </div>
     </template>

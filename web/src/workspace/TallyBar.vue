@@ -34,7 +34,7 @@ const items = computed(() => {
   >
     <div v-for="i in items" :key="i.label" class="whitespace-nowrap" :data-tally="i.label">
       <span class="text-2xl font-bold">{{ i.value }}</span>
-      <span class="text-sm text-bar-quiet">{{ i.label }}</span>
+      <span class="ml-1.5 text-sm text-bar-quiet">{{ i.label }}</span>
       <span v-if="i.change" class="ml-1 text-sm font-semibold text-good">{{ i.change }}</span>
     </div>
     <EntryLine class="ml-auto min-w-72 flex-1" />

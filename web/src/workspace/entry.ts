@@ -4,6 +4,7 @@ import {
   type EditArgs,
   type EditName,
   type Plan,
+  type Result,
   type RoomUse,
   type Unrolled,
 } from '@fieldchalk/core';
@@ -19,6 +20,7 @@ export interface EntryContext {
   readonly plan: Plan;
   readonly room: string | null;
   readonly unrolled: Unrolled | null;
+  readonly result: Result | null;
   /** The turn to take before the next wall, degrees to the right. */
   readonly turn: number;
 }
@@ -136,6 +138,16 @@ function boxOrder(kind: 'receptacle' | 'switch' | 'gfci', rest: string, context:
   });
 }
 
+/** `stud 4 wall A at 33`: where a numbered stud's centre really stands, from the left corner. */
+function studOrder(rest: string, context: EntryContext): Order {
+  const f = fieldsOf(rest);
+  const wall = wallOf(context, f['wall'] || undefined);
+  const stud = context.result?.members.find((m) => m.wall === wall.wall && m.number === Number(f['']));
+  if (!stud) return problem(`Wall ${wall.letter} has no stud ${f['']}. Write it like stud 4 wall A at 33.`);
+  const at = edgeAt(wall, lengthOf(f['at'], 'Its centre from the left corner (at …)'), 0);
+  return order('measureStud', { wall: wall.wall, was: stud.at, at, role: stud.role as 'stud' });
+}
+
 function panelOrder(rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
   const wall = wallOf(context, f['wall'] || undefined);
@@ -171,6 +183,8 @@ export function readEntry(line: string, context: EntryContext): Order {
       case 'switch':
       case 'gfci':
         return boxOrder(word.toLowerCase() as 'switch', rest, context);
+      case 'stud':
+        return studOrder(rest, context);
       case 'panel':
         return panelOrder(rest, context);
       case 'close':

@@ -1,0 +1,86 @@
+import { spawnSync } from 'node:child_process';
+import { describe, expect, test } from 'vitest';
+import { compute, marlStreet, planSchema, type Plan, type Result } from '@fieldchalk/core';
+
+function chalk(args: string[], input = '') {
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
+    input,
+    encoding: 'utf8',
+  });
+  return { code: done.status, out: done.stdout, errors: done.stderr };
+}
+const demo = JSON.stringify(marlStreet());
+
+describe('chalk', () => {
+  test('compute prints what the core computes', () => {
+    const { code, out } = chalk(['compute', '-'], demo);
+    expect(code).toBe(0);
+    expect(JSON.parse(out) as Result).toEqual(JSON.parse(JSON.stringify(compute(marlStreet()))));
+  });
+
+  test('check exits 0 on a sound plan and 1 where an error is found', () => {
+    expect(chalk(['check', '-'], demo).code).toBe(0);
+    const plan = marlStreet();
+    const wrong = { ...plan, circuits: { ...plan.circuits, c1: { ...plan.circuits.c1!, amps: 20 } } };
+    const { code, out } = chalk(['check', '-'], JSON.stringify(wrong));
+    expect(code).toBe(1);
+    expect(out).toContain('circuit.breaker');
+  });
+
+  test('bad input: every problem as path: sentence, exit 2, nothing on standard output, no stack', () => {
+    const bad = {
+      format: 'fieldchalk.plan',
+      version: 1,
+      walls: { w1: { from: 'a', to: 'b', kind: 'x' } },
+      points: { a: { x: 'far', y: 0 } },
+    };
+    const { code, out, errors } = chalk(['compute', '-'], JSON.stringify(bad));
+    expect([code, out]).toEqual([2, '']);
+    expect(errors).toMatch(/^walls\.w1\.kind: .+$/m);
+    expect(errors).toMatch(/^points\.a\.x: must be a number$/m);
+    for (const args of [
+      ['compute', '/nowhere.json'],
+      ['fly'],
+      [],
+      ['propose', '-', '--only', 'cake'],
+      ['import', '-', '--from', 'ifc'],
+    ]) {
+      const answer = chalk(args, demo);
+      expect([args.join(' '), answer.code]).toEqual([args.join(' '), 2]);
+      expect(answer.errors).not.toMatch(/\n\s+at /);
+    }
+  });
+
+  test('propose lays out only what is asked, the same each time', () => {
+    const plan = planSchema.parse({ ...marlStreet(), boxes: {}, devices: {}, runs: {}, circuits: {} });
+    const [a, b] = [1, 2].map(() => chalk(['propose', '-', '--only', 'boxes'], JSON.stringify(plan)).out);
+    expect(a).toBe(b);
+    const proposed = JSON.parse(a!) as Plan;
+    expect(Object.keys(proposed.boxes).length).toBe(5);
+    expect(proposed.circuits).toEqual({});
+    const whole = JSON.parse(chalk(['propose', '-'], JSON.stringify(plan)).out) as Plan;
+    expect(Object.keys(whole.runs).length).toBe(5);
+    expect(Object.values(whole.boxes).every((box) => box.model === 'plastic-1g-18')).toBe(true);
+  });
+
+  test('rules, schema, import and export', () => {
+    expect((JSON.parse(chalk(['rules']).out) as { id: string }[]).map((r) => r.id)).toContain(
+      'spacing.maxGap',
+    );
+    expect(chalk(['schema']).out).toContain('$schema');
+    const rooms = chalk(
+      ['import', '-', '--from', 'csv'],
+      `Name,Length,Width,Use\nDen,"12\'6""",10 4,den\nHall,20\',4\',hall\n`,
+    );
+    expect(rooms.errors).toBe('');
+    expect(Object.values((JSON.parse(rooms.out) as Plan).rooms).map((r) => r.name)).toEqual(['Den', 'Hall']);
+    expect(Object.values(compute(JSON.parse(rooms.out) as Plan).rooms).map((r) => r.area)).toEqual([
+      150 * 124,
+      240 * 48,
+    ]);
+    expect(chalk(['import', '-', '--from', 'csv'], 'name,length\nDen,x').errors).toContain(
+      'width: is a column',
+    );
+    expect(chalk(['export', '-', '--to', 'csv'], demo).out).toContain('cable-14/2');
+  });
+});
