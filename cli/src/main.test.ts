@@ -70,7 +70,7 @@ describe('chalk', () => {
     expect(chalk(['schema']).out).toContain('$schema');
     const rooms = chalk(
       ['import', '-', '--from', 'csv'],
-      `Name,Length,Width,Use\nDen,"12\'6""",10 4,den\nHall,20\',4\',hall\n`,
+      `Name,Length,Width,Use\nDen,"12'6""",10 4,den\nHall,20',4',hall\n`,
     );
     expect(rooms.errors).toBe('');
     expect(Object.values((JSON.parse(rooms.out) as Plan).rooms).map((r) => r.name)).toEqual(['Den', 'Hall']);
