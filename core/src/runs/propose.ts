@@ -32,8 +32,13 @@ function reached(plan: Plan, circuitId: string, panel: string): string[] {
   return list;
 }
 
-/** Branches: each box joined where it is cheapest to reach, three cables to a box at most. */
-function treeLinks(start: string, boxes: readonly string[], cost: (a: string, b: string) => number): Link[] {
+/** Branches: each box joined where it is cheapest to reach, three cables to a box at most; `fromStart` leave the start. */
+function treeLinks(
+  start: string,
+  boxes: readonly string[],
+  cost: (a: string, b: string) => number,
+  fromStart: number,
+): Link[] {
   const joined = [start];
   const cables = new Map<string, number>();
   const left = new Set(boxes);
@@ -41,7 +46,7 @@ function treeLinks(start: string, boxes: readonly string[], cost: (a: string, b:
   while (left.size > 0) {
     let best: (Link & { cost: number }) | null = null;
     for (const from of joined) {
-      if (from === start ? links.length > 0 : (cables.get(from) ?? 0) >= 3) continue;
+      if ((cables.get(from) ?? 0) >= (from === start ? fromStart : 3)) continue;
       for (const to of left) {
         const c = cost(from, to);
         if (!best || c < best.cost) best = { from, to, cost: c };
@@ -58,7 +63,8 @@ function treeLinks(start: string, boxes: readonly string[], cost: (a: string, b:
 
 /** Ground-fault receptacles that protect the rest of their circuit come first. */
 function firstDevice(plan: Plan, circuit: Circuit, boxes: readonly string[]): string | null {
-  if (circuit.protectAt !== 'first-device') return null;
+  const atBreaker = circuit.protection === 'gfci' || circuit.protection === 'dual';
+  if (atBreaker && circuit.protectAt === 'breaker') return null;
   return boxes.find((b) => Object.values(plan.devices).some((d) => d.box === b && d.kind === 'gfci')) ?? null;
 }
 
@@ -86,8 +92,13 @@ function linksFor(
       kept.set(key, from && to ? Math.min(1e12, routeCost(from, to, graph, framing, stepCost)) : 1e12);
     return kept.get(key)!;
   };
-  if (circuit.shape === 'tree') return treeLinks(start, missing, cost);
   const lead = start === circuit.panel ? firstDevice(plan, circuit, missing) : null;
+  if (circuit.shape === 'tree') {
+    const rest = missing.filter((b) => b !== lead);
+    return lead
+      ? [{ from: start, to: lead }, ...treeLinks(lead, rest, cost, 2)]
+      : treeLinks(start, missing, cost, 1);
+  }
   const places = [lead ?? start, ...missing.filter((b) => b !== lead)];
   const { order } = cheapestOrder(places.map((a) => places.map((b) => (a === b ? 0 : cost(a, b)))));
   const chain = [...(lead ? [start] : []), places[0]!, ...order.map((i) => places[i]!)];

@@ -6,6 +6,7 @@ import {
   type Change,
   type EditArgs,
   type EditName,
+  type Edited,
   type Patch,
   type Plan,
   type Problem,
@@ -82,7 +83,15 @@ export class JobSession {
 
   /** Makes a named edit. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
   edit<N extends EditName>(name: N, args: EditArgs<N>): readonly Problem[] {
-    const done = applyEdit(this.plan, name, recipeOf(name, args));
+    return this.accept(applyEdit(this.plan, name, recipeOf(name, args)));
+  }
+
+  /** Takes an edit worked out elsewhere, as patches to the plan as it was then. */
+  replay(name: string, patches: readonly Patch[]): readonly Problem[] {
+    return this.accept(applyChange(this.plan, patches, name));
+  }
+
+  private accept(done: Edited): readonly Problem[] {
     if (!done.ok) return done.problems;
     if (done.change.patches.length === 0) return [];
     this.undoable.push(done.change);

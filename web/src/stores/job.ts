@@ -105,8 +105,23 @@ export const useJob = defineStore('job', () => {
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
     if (!session) return false;
     notice.value = '';
+    if (name === 'propose') {
+      propose((args as EditArgs<'propose'>).only);
+      return true;
+    }
     problems.value = session.edit(name, args);
     return problems.value.length === 0;
+  }
+
+  /** Proposals are worked out in the worker, after the edits made before them; the screen stays free. */
+  function propose(only: EditArgs<'propose'>['only']): void {
+    queue = queue.then(async () => {
+      if (!compute || !session) return;
+      const done = await compute.compute.propose(only);
+      if (!done.ok) problems.value = done.problems;
+      else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
+      else problems.value = session.replay('propose', done.change.patches);
+    });
   }
 
   /** Shows what an edit would give while a gesture is under way; only the latest is computed. */

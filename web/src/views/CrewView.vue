@@ -137,6 +137,11 @@ const tasks = computed((): Task[] => {
   ]; // prettier-ignore
 });
 const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
+async function enterRoom(id: string) {
+  room.value = id;
+  index.value = 0;
+  await show(plan.value!);
+}
 function tick(task: Task) {
   localStorage.setItem('fieldchalk.crew.name', name.value);
   queue.add({
@@ -166,6 +171,15 @@ function tick(task: Task) {
             }}<template v-if="waiting"> · {{ waiting }} to send</template>
           </p>
         </div>
+        <label v-if="Object.keys(plan.rooms).length > 1" class="w-28 text-sm text-bar-quiet"
+          >Room<select
+            class="min-h-12 w-full rounded-sm bg-sheet px-2 text-ink"
+            :value="room"
+            @change="enterRoom(($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="(r, id) in plan.rooms" :key="id" :value="id">{{ r.name }}</option>
+          </select></label
+        >
         <label class="w-28 text-sm text-bar-quiet"
           >Your name<input
             v-model="name"

@@ -1,14 +1,6 @@
 import { expose } from 'comlink';
-import {
-  Computer,
-  patched,
-  readWalk,
-  unrollRoom,
-  type Patch,
-  type Plan,
-  type Result,
-  type Unrolled,
-} from '@fieldchalk/core';
+import { applyEdit, Computer, patched, readWalk, recipeOf, unrollRoom } from '@fieldchalk/core';
+import type { Edited, Patch, Plan, ProposalKind, Result, Unrolled } from '@fieldchalk/core';
 
 /** One room's answer: the whole result, and the room unrolled. */
 export interface Answer {
@@ -35,6 +27,10 @@ const api = {
   follow(patches: readonly Patch[], room: string | null): Answer {
     plan = patched(plan!, patches);
     return answer(plan, room);
+  },
+  /** Lays out what is missing, as patches to the plan this worker holds; nothing is taken yet. */
+  propose(only: readonly ProposalKind[] | undefined): Edited {
+    return applyEdit(plan!, 'propose', recipeOf('propose', only ? { only } : {}));
   },
   /** What an edit would give, without taking it. */
   preview(patches: readonly Patch[], room: string | null): Answer {

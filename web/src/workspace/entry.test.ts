@@ -1,0 +1,95 @@
+import { expect, test } from 'vitest';
+import { Computer, marlStreet, readWalk, unrollRoom } from '@fieldchalk/core';
+import { readEntry, type EntryContext, type Order } from './entry.ts';
+
+const plan = marlStreet();
+const computer = new Computer();
+const walls = readWalk(plan, 'r1')!.walk.legs.map((l) => l.wall!);
+const context: EntryContext = {
+  plan,
+  room: 'r1',
+  unrolled: unrollRoom(computer.stages(plan), 'r1', walls),
+  result: computer.compute(plan),
+  turn: 90,
+};
+const read = (line: string, over: Partial<EntryContext> = {}): Order =>
+  readEntry(line, { ...context, ...over });
+const args = (line: string) => {
+  const order = read(line);
+  if (order.kind !== 'edit') throw new Error(order.kind === 'problem' ? order.says : order.kind);
+  return { edit: order.name, ...(order.args as object) };
+};
+
+test('a wall takes the turn given before it and keeps the one typed after it for the next', () => {
+  expect(read(`12'6-1/2" left`)).toEqual({
+    kind: 'edit',
+    name: 'walkOn',
+    args: { room: 'r1', length: 150.5, turn: 90 },
+    turnNext: -90,
+  });
+  expect(read('12 6 1/2')).toMatchObject({ args: { length: 150.5 }, turnNext: 90 });
+  expect(read('3.82 m 45°')).toMatchObject({ turnNext: 45 });
+  expect(read('3.82 m -30 deg')).toMatchObject({ turnNext: -30 });
+  expect(read('10 right', { room: null })).toMatchObject({ kind: 'problem' });
+});
+
+test('openings are measured from the left corner as seen from inside', () => {
+  // Wall B runs with the ribbon: its face begins 1-3/4 in. past the wall's own start.
+  expect(args('door 32 at 14 wall B hinge left swing in')).toMatchObject({
+    edit: 'addOpening',
+    wall: 'w2',
+    at: 15.75,
+    width: 32,
+    head: 82,
+    sill: 0,
+    hinge: 'from',
+    swing: 'right',
+  });
+  expect(args(`window 4' at 3' wall A sill 30 head 78`)).toMatchObject({
+    kind: 'window',
+    at: 37.75,
+    width: 48,
+    sill: 30,
+    head: 78,
+  });
+  expect(args('door 32 at 14 wall B hinge right swing out')).toMatchObject({ hinge: 'to', swing: 'left' });
+});
+
+test('boxes, panels, studs, rooms and closing', () => {
+  expect(args('switch 62 wall C')).toMatchObject({
+    name: 'addBox',
+    wall: 'w3',
+    side: 'right',
+    kind: 'switch',
+  });
+  expect(args(`panel 6' wall A away 27'`)).toMatchObject({
+    edit: 'addPanel',
+    at: 73.75,
+    away: 324,
+    leaves: 'below',
+  });
+  expect(args('stud 4 wall A at 33')).toMatchObject({ edit: 'measureStud', wall: 'w1', at: 34.75 });
+  expect(args('room Back den den')).toMatchObject({ edit: 'startRoom', use: 'den' });
+  expect(args('spread')).toMatchObject({ edit: 'closeRoom', closing: 'distribute' });
+  expect(args('propose boxes, runs')).toMatchObject({ edit: 'propose', only: ['boxes', 'runs'] });
+  expect(read('go order')).toEqual({ kind: 'stage', stage: 'order' });
+  expect(read('undo')).toEqual({ kind: 'undo' });
+});
+
+test.each([
+  '',
+  'banana',
+  'door at 3',
+  'door 32',
+  'door 32 at x wall B',
+  'window 4 at 2 wall Q',
+  'stud 99 wall A at 3',
+  'go home',
+  'room',
+  '12 14 right',
+  '0',
+])('“%s” is answered with a sentence', (line) => {
+  const order = read(line);
+  expect(order.kind).toBe('problem');
+  if (order.kind === 'problem') expect(order.says.length).toBeGreaterThan(10);
+});
