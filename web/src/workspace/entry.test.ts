@@ -57,7 +57,7 @@ test('openings are measured from the left corner as seen from inside', () => {
 
 test('boxes, panels, studs, rooms and closing', () => {
   expect(args('switch 62 wall C')).toMatchObject({
-    name: 'addBox',
+    edit: 'addBox',
     wall: 'w3',
     side: 'right',
     kind: 'switch',
