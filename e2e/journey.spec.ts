@@ -82,6 +82,37 @@ test('by pointer: drag a box, the proof follows, undo; broken rule shown with it
   await expect(box).toHaveCount(0);
 });
 
+test('by pointer: panel, circuits, runs and a way chosen, from a room with nothing in it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('Job name').fill('Pointed job');
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Room name').fill('Bedroom');
+  await page.getByRole('button', { name: 'Start a room' }).click();
+  await chalk(page, '150 right', '130 right', '150 right');
+  await page.getByRole('button', { name: 'Close with a last wall' }).click();
+  await page.getByRole('link', { name: /boxes/ }).click();
+  await page.getByRole('button', { name: /Place receptacles/ }).click();
+  await expect.poll(() => tally(page, 'boxes')).toBe('4');
+  await page.getByRole('link', { name: /circuits/ }).click();
+  await page.getByRole('button', { name: 'Put the panel here' }).click();
+  await page.getByRole('button', { name: /Assign what is left/ }).click();
+  await expect(page.locator('[data-circuit=c1]')).toContainText('720 VA');
+  await page.getByLabel('Breaker of Bedroom receptacles').selectOption('20');
+  await expect(page.locator('[data-finding="circuit.breaker"]')).toContainText('takes 15 A');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-finding="circuit.breaker"]')).toHaveCount(0);
+  await page.getByRole('link', { name: /runs/ }).click();
+  await page.getByRole('button', { name: /Lay the runs/ }).click();
+  await expect(page.locator('[data-run]')).toHaveCount(4);
+  await page.locator('[data-run=k2] summary').click();
+  await expect(page.locator('[data-run=k2]')).toContainText('Free ends');
+  await page.locator('[data-run=k2] select').selectOption('over');
+  await expect(page.locator('[data-run=k2] summary')).toContainText('over');
+  await expect.poll(() => tally(page, 'open')).toBe('0');
+});
+
 test('a stud corrected to its measured place takes its box along', async ({ page }) => {
   const job = await copyOfDemo(page, 'Stud job');
   await page.goto(`/jobs/${job}/boxes`);

@@ -48,11 +48,20 @@ export class JobSession {
   ) {
     this.plan = this.serverPlan = job.plan;
     this.revision = job.revision;
-    const kept = JSON.parse(localStorage.getItem(this.storageKey) ?? '[]') as Pending[];
-    if (kept.length > 0) {
-      this.pending = kept;
-      this.rebase();
-    }
+    this.pending = this.adoptUnsent();
+    if (this.pending.length > 0) this.rebase();
+  }
+
+  /** Work that a window closed or reloaded before could not send. Sending it from two windows is harmless: changes have ids. */
+  private adoptUnsent(): Pending[] {
+    const keys = Object.keys(localStorage).filter((key) =>
+      key.startsWith(`fieldchalk.unsent.${this.job.id}.`),
+    );
+    return keys.flatMap((key) => {
+      const unsent = JSON.parse(localStorage.getItem(key) ?? '[]') as Pending[];
+      localStorage.removeItem(key);
+      return unsent;
+    });
   }
 
   static async open(id: string, tell: (news: SessionNews) => void): Promise<JobSession> {
@@ -134,7 +143,7 @@ export class JobSession {
   }
 
   private get storageKey(): string {
-    return `fieldchalk.unsent.${this.job.id}`;
+    return `fieldchalk.unsent.${this.job.id}.${this.client}`;
   }
 
   private keep(): void {

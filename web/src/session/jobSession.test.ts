@@ -1,0 +1,150 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { applyChange, marlStreet, type Patch, type Plan } from '@fieldchalk/core';
+import type { StoredChange } from './api.ts';
+import { JobSession, type SessionNews } from './jobSession.ts';
+
+/** A server in a few lines: stores what fits, answers 409 with what is new, can be unplugged. */
+class FakeServer {
+  plan: Plan = marlStreet();
+  changes: StoredChange[] = [];
+  unplugged = false;
+
+  store(request: Omit<StoredChange, 'revision'> & { base: number }): { status: number; body: unknown } {
+    const known = this.changes.find((c) => c.id === request.id);
+    if (known) return { status: 200, body: known };
+    const done = applyChange(this.plan, request.patches);
+    if (!done.ok)
+      return {
+        status: 409,
+        body: { detail: 'changed since', changes: this.changes.filter((c) => c.revision > request.base) },
+      };
+    this.plan = done.plan;
+    const stored = {
+      id: request.id,
+      name: request.name,
+      client: request.client,
+      patches: request.patches,
+      revision: this.changes.length + 1,
+    };
+    this.changes.push(stored);
+    return { status: 200, body: stored };
+  }
+
+  readonly fetch = async (url: string, init: { body: string | null }) => {
+    if (this.unplugged) throw new TypeError('no network');
+    const since = /since=(\d+)/.exec(url);
+    const { status, body } = since
+      ? { status: 200, body: this.changes.filter((c) => c.revision > Number(since[1])) }
+      : this.store(JSON.parse(init.body!) as StoredChange & { base: number });
+    return { ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(body)) as unknown };
+  };
+}
+
+let server: FakeServer;
+let listeners: ((type: string, data: unknown) => void)[];
+beforeEach(() => {
+  server = new FakeServer();
+  listeners = [];
+  const kept: Record<string, string> = {};
+  Object.defineProperties(kept, {
+    getItem: { value: (k: string) => kept[k] ?? null },
+    setItem: { value: (k: string, v: string) => void (kept[k] = v) },
+    removeItem: { value: (k: string) => void delete kept[k] },
+  });
+  vi.stubGlobal('localStorage', kept);
+  vi.stubGlobal('fetch', server.fetch);
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      private readonly heard: Record<string, (e: { data: string }) => void> = {};
+      constructor() {
+        listeners.push((type, data) => this.heard[type]?.({ data: JSON.stringify(data) }));
+      }
+      addEventListener(type: string, hear: (e: { data: string }) => void) {
+        this.heard[type] = hear;
+      }
+      close() {}
+    },
+  );
+});
+afterEach(() => vi.unstubAllGlobals());
+
+function open(): { session: JobSession; news: SessionNews[] } {
+  const news: SessionNews[] = [];
+  const job = { id: 'j1', name: 'Test', revision: server.changes.length, changedAt: 0, plan: server.plan };
+  const session = new JobSession(job, (n) => news.push(n));
+  session.start();
+  return { session, news };
+}
+const settled = () => new Promise((done) => setTimeout(done, 20));
+const at = (plan: Plan, box: string) => (plan.boxes[box]!.on as { at: number }).at;
+
+test('an edit shows at once, reaches the server, and can be undone and redone there too', async () => {
+  const { session } = open();
+  const before = at(session.plan, 'b1');
+  session.edit('moveBox', { box: 'b1', at: 60 });
+  expect(at(session.plan, 'b1')).toBe(60);
+  await settled();
+  expect(at(server.plan, 'b1')).toBe(60);
+  session.undo();
+  await settled();
+  expect(at(server.plan, 'b1')).toBe(before);
+  session.redo();
+  await settled();
+  expect(at(server.plan, 'b1')).toBe(60);
+  session.close();
+});
+
+test('a refused edit changes nothing and leaves no step to undo', () => {
+  const { session } = open();
+  const before = session.plan;
+  expect(session.edit('moveBox', { box: 'none', at: 3 }).length).toBe(1);
+  expect(session.plan).toBe(before);
+  expect(session.canUndo).toBe(false);
+  session.close();
+});
+
+test('others’ changes come in under ours', async () => {
+  const { session } = open();
+  session.edit('moveBox', { box: 'b1', at: 60 });
+  await settled();
+  const patches: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 40 }];
+  const stored = server.store({ id: 'other', base: 1, name: 'moveBox', client: 'else', patches }).body;
+  listeners[0]!('change', stored);
+  expect([at(session.plan, 'b1'), at(session.plan, 'b2')]).toEqual([60, 40]);
+  session.close();
+});
+
+test('an edit to something deleted elsewhere is dropped with a notice, and the rest goes on', async () => {
+  const { session, news } = open();
+  const patches: Patch[] = [
+    { op: 'remove', path: ['boxes', 'b6'] },
+    { op: 'remove', path: ['devices', 'd6'] },
+    { op: 'remove', path: ['runs', 'k6'] },
+  ];
+  server.store({ id: 'other', base: 0, name: 'removeBoxes', client: 'else', patches });
+  session.edit('moveBox', { box: 'b6', at: 70 });
+  session.edit('moveBox', { box: 'b1', at: 60 });
+  await settled();
+  expect(session.plan.boxes['b6']).toBeUndefined();
+  expect(at(server.plan, 'b1')).toBe(60);
+  expect(news.some((n) => n.notice?.includes('moveBox'))).toBe(true);
+  session.close();
+});
+
+test('work made with no network outlives the window and is sent by the next one', async () => {
+  const first = open();
+  server.unplugged = true;
+  first.session.edit('moveBox', { box: 'b1', at: 60 });
+  await settled();
+  expect(first.news.some((n) => n.notice?.includes('cannot be reached'))).toBe(true);
+  first.session.close();
+  server.unplugged = false;
+  const second = open();
+  expect(at(second.session.plan, 'b1')).toBe(60);
+  await settled();
+  expect(at(server.plan, 'b1')).toBe(60);
+  expect(server.changes).toHaveLength(1);
+  expect(Object.keys(localStorage)).toEqual([]);
+  second.session.close();
+});
