@@ -176,7 +176,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
       :key="b.id"
       role="button"
       :tabindex="crew ? -1 : 0"
-      class="cursor-grab focus:outline-none"
+      class="cursor-grab touch-none focus:outline-none"
       :data-box="b.id"
       :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
       :aria-pressed="selected === b.id"
