@@ -4,15 +4,16 @@ import { checkPlan, type Finding } from './checks/index.ts';
 import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
 import { addCircuits } from './circuits/propose.ts';
 import { fillBoxes, type BoxResult } from './fill/index.ts';
-import { FramingStage, type Framing, type Member } from './framing/index.ts';
+import { FramingStage, type Member } from './framing/index.ts';
 import { countHours, type StageHours } from './hours/index.ts';
 import { Memo } from './memo.ts';
 import { compareIds } from './plan/ids.ts';
 import { planHash } from './plan/hash.ts';
 import type { Plan, Side } from './plan/schema.ts';
-import { RoomsStage, type FoundRoom } from './rooms/index.ts';
+import { RoomsStage } from './rooms/index.ts';
 import { ruleBook, type RuleBook } from './rules/index.ts';
-import { RunsStage, type LaidRun, type RunLayout } from './runs/index.ts';
+import { RunsStage, type LaidRun } from './runs/index.ts';
+import type { Stages } from './stages.ts';
 import { addRuns } from './runs/propose.ts';
 import { takeOff, type Takeoff } from './takeoff/index.ts';
 import { tidy } from './units/index.ts';
@@ -56,17 +57,6 @@ export interface Result {
   readonly takeoff: Takeoff;
   readonly hours: { readonly stages: readonly StageHours[] };
   readonly findings: readonly Finding[];
-}
-
-/** Every stage's own answer, for drawing. */
-export interface Stages {
-  readonly framing: Framing;
-  readonly rooms: Readonly<Record<string, FoundRoom>>;
-  readonly layout: BoxLayout;
-  readonly runs: RunLayout;
-  readonly circuits: Readonly<Record<string, CircuitResult>>;
-  readonly boxes: Readonly<Record<string, BoxResult>>;
-  readonly rules: RuleBook;
 }
 
 function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {

@@ -1,5 +1,6 @@
 export { compute, Computer, propose, proposalKinds } from './compute.ts';
-export type { Mark, ProposalKind, Result, SpaceResult, Stages } from './compute.ts';
+export type { Mark, ProposalKind, Result, SpaceResult } from './compute.ts';
+export type { Stages } from './stages.ts';
 export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';

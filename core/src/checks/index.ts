@@ -1,29 +1,19 @@
-import { keepsSpacing, placeOnLine, switchKinds, type BoxLayout, type ProvenLine } from '../boxes/index.ts';
+import { keepsSpacing, placeOnLine, switchKinds, type ProvenLine } from '../boxes/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
-import { dutiesOf, isLowVoltage, isOutlet, roomOfBox, type CircuitResult } from '../circuits/index.ts';
-import type { BoxResult } from '../fill/index.ts';
-import type { Framing } from '../framing/index.ts';
+import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import { ampsByGauge, cables, framingKinds } from '../plan/stock.ts';
-import type { FoundRoom } from '../rooms/index.ts';
-import type { RunLayout } from '../runs/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import type { Stages } from '../stages.ts';
 import { toDecimals } from '../units/index.ts';
 import { finding, type Finding, type FixEdit } from './findings.ts';
 
 export { findingTexts } from './findings.ts';
 export type { Finding, FindingCode, FindingLevel, FixEdit } from './findings.ts';
 
-export interface CheckInput {
+/** The plan and what every stage made of it. */
+export interface CheckInput extends Stages {
   readonly plan: Plan;
-  readonly framing: Framing;
-  readonly rooms: Readonly<Record<string, FoundRoom>>;
-  readonly layout: BoxLayout;
-  readonly runs: RunLayout;
-  readonly circuits: Readonly<Record<string, CircuitResult>>;
-  readonly boxes: Readonly<Record<string, BoxResult>>;
-  readonly rules: RuleBook;
 }
 
 type Check = (input: CheckInput) => Finding[];

@@ -1,5 +1,5 @@
 import { reachProfile } from '../boxes/index.ts';
-import type { Stages } from '../compute.ts';
+import type { Stages } from '../stages.ts';
 import { wallLetter } from '../plan/ids.ts';
 import type { Side } from '../plan/schema.ts';
 
