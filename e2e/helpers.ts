@@ -33,7 +33,7 @@ export async function copyOfDemo(page: Page, name: string): Promise<string> {
 
 /** Types a line into the chalk line. */
 export async function chalk(page: Page, ...lines: string[]): Promise<void> {
-  const entry = page.getByRole('textbox', { name: 'chalk:' });
+  const entry = page.getByRole('combobox', { name: 'chalk:' });
   for (const line of lines) {
     await entry.fill(line);
     await entry.press('Enter');

@@ -68,10 +68,10 @@ test('by pointer: drag a box, the proof follows, undo; broken rule shown with it
 
   await box.click();
   await expect(page.locator('[data-card]')).toContainText('15⅛″');
-  await page.getByLabel('To its').selectOption('bottom');
+  await page.locator('[data-card]').getByLabel('To its').selectOption('bottom');
   await expect(page.locator('[data-card]')).toContainText('15⅛″');
-  await page.getByLabel('Height').fill('18');
-  await page.getByLabel('Height').press('Enter');
+  await page.getByLabel('Height', { exact: true }).fill('18');
+  await page.getByLabel('Height', { exact: true }).press('Enter');
   await expect(page.locator('[data-card] .figure')).toHaveText('18¾″');
   await page.getByRole('button', { name: 'Pin', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
@@ -106,10 +106,10 @@ test('by pointer: panel, circuits, runs and a way chosen, from a room with nothi
   await page.getByRole('link', { name: /runs/ }).click();
   await page.getByRole('button', { name: /Lay the runs/ }).click();
   await expect(page.locator('[data-run]')).toHaveCount(4);
-  await page.locator('[data-run=k2] summary').click();
-  await expect(page.locator('[data-run=k2]')).toContainText('Free ends');
-  await page.locator('[data-run=k2] select').selectOption('over');
-  await expect(page.locator('[data-run=k2] summary')).toContainText('over');
+  await page.locator('[data-run=k2]').click();
+  await expect(page.locator('[data-card]')).toContainText('Free ends');
+  await page.getByLabel('Way').selectOption('over');
+  await expect(page.locator('[data-run=k2]')).toContainText('over');
   await expect.poll(() => tally(page, 'open')).toBe('0');
 });
 
@@ -122,6 +122,29 @@ test('a stud corrected to its measured place takes its box along', async ({ page
   await field.press('Enter');
   await expect(page.locator('[data-card]')).toContainText('measured');
   await expect(field).toHaveValue('33"');
+});
+
+test('keys: next finding, keep, house height; the chalk line finds by name and offers what begins so', async ({
+  page,
+}) => {
+  const job = await copyOfDemo(page, 'Keys job');
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  await page.keyboard.press('k');
+  await chalk(page, 'box 2');
+  await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
+  await page.locator('[data-box=b2]').focus();
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('n');
+  await expect(page.locator('[data-finding="spacing.maxGap"]')).toHaveClass(/bg-chalk-soft/);
+  await expect(page.getByRole('button', { name: /^Finding: / })).toBeVisible();
+  await page.getByLabel('Receptacles: usual heights').selectOption({ label: '18 to centre.' });
+  await chalk(page, 'box 1');
+  await expect(page.locator('[data-card] .figure')).toHaveText('17⅛″');
+  await page.getByRole('combobox', { name: 'chalk:' }).fill('stud 4');
+  await expect(page.locator('#entry-offers option').first()).toHaveAttribute('value', /stud 4 wall [A-F]/);
+  await page.locator('[data-tally="boxes"] button').click();
+  await expect(page.locator('[data-tally="boxes"]')).toContainText('plastic-1g');
 });
 
 test('two windows stay in step', async ({ page, context }) => {
@@ -195,7 +218,7 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
     await expect(page.locator('#entry-says')).toContainText(says);
   }
   for (const label of ['Length of wall A', 'From left', 'Width', 'Head', 'Sill']) {
-    const field = page.getByLabel(label).first();
+    const field = page.getByLabel(label, { exact: true }).first();
     const before = await field.inputValue();
     await field.fill('twelve');
     await field.press('Enter');

@@ -17,6 +17,8 @@ export {
   roomOfBox,
 } from './duties.ts';
 
+export { freeSpaces } from './spaces.ts';
+
 /** What a circuit carries and how its cables run. */
 export interface CircuitResult {
   readonly va: number;

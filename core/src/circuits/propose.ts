@@ -3,6 +3,7 @@ import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, isOnWall, type Device, type Plan, type RoomUse } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
+import { freeSpaces } from './spaces.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from './duties.ts';
 
 interface Load {
@@ -81,15 +82,6 @@ function evenParts<T>(list: readonly T[], cap: number, atLeast: number): T[][] {
   return Array.from({ length: parts }, (_, i) =>
     list.slice(Math.round((i * list.length) / parts), Math.round(((i + 1) * list.length) / parts)),
   );
-}
-
-function freeSpaces(plan: Plan, panelId: string): number[] {
-  const taken = new Set(
-    Object.values(plan.circuits).flatMap((c) =>
-      c.panel === panelId && c.space !== null ? [c.space, ...(c.poles === 2 ? [c.space + 2] : [])] : [],
-    ),
-  );
-  return Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) => !taken.has(s));
 }
 
 /** The panel new circuits go to: the first fed by the service, never a standby one. Null when there is none. */

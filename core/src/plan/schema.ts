@@ -294,6 +294,7 @@ export type Device = Plan['devices'][string];
 export type Panel = Plan['panels'][string];
 export type Circuit = Plan['circuits'][string];
 export type Run = Plan['runs'][string];
+export type Price = Plan['prices'][string];
 export type Side = z.infer<typeof side>;
 export type RoomUse = (typeof roomUses)[number];
 export type DeviceKind = (typeof deviceKinds)[number];

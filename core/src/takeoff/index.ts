@@ -2,7 +2,7 @@ import { isLowVoltage } from '../circuits/index.ts';
 import { yokeKinds, type BoxLayout } from '../boxes/index.ts';
 import type { BoxResult } from '../fill/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan, Price } from '../plan/schema.ts';
 import { boxModels, cables } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -220,6 +220,15 @@ function smallPartLines(
   ];
 }
 
+/** How many of what the price is for a line takes; null when the price is in a measure that does not tell (a box of unknown count). */
+function pricedUnits(line: Draft, per: Price['per'] | undefined, coils: readonly Coil[]): number | null {
+  if (per === 'coil') return coils.filter((c) => c.item === line.item && c.from === 'new').length;
+  if (per === 'each') return line.unit === 'each' ? line.quantity : null;
+  const inches = { ft: 12, in: 1, each: null }[line.unit];
+  if (inches === null || (per !== 'ft' && per !== 'in')) return null;
+  return (line.quantity * inches) / (per === 'ft' ? 12 : 1);
+}
+
 /** Stage 8: the list of material and the pull plan. Every line says where its number comes from. */
 export function takeOff(
   plan: Plan,
@@ -237,8 +246,9 @@ export function takeOff(
     ...smallPartLines(plan, runs, boxes, rules),
   ];
   const priced = drafts.map((line): TakeoffLine => {
-    const price = plan.prices[line.item];
-    return { ...line, cents: price ? Math.round(price.cents * line.quantity) : null };
+    const units = pricedUnits(line, plan.prices[line.item]?.per, coils);
+    const cents = plan.prices[line.item]?.cents;
+    return { ...line, cents: cents === undefined || units === null ? null : Math.round(cents * units) };
   });
   return { lines: priced, coils };
 }

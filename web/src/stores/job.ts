@@ -1,11 +1,28 @@
-import type { EditArgs, EditName, Finding, Patch, Plan, Problem, Result, Unrolled } from '@fieldchalk/core';
+import type {
+  EditArgs,
+  EditName,
+  Finding,
+  Patch,
+  Plan,
+  Problem,
+  Result,
+  Side,
+  Unrolled,
+} from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, type MarkRecord } from '../session/api.ts';
 import { JobSession, type SessionNews } from '../session/jobSession.ts';
 import { startCompute } from '../worker/client.ts';
 
-export type Selection = { kind: 'box' | 'run' | 'stud' | 'opening'; id: string } | null;
+export type Selection = { kind: 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel'; id: string } | null;
+
+/** A place to bring into view: on a wall as one room sees it. A new object each time, so that asking twice looks twice. */
+export interface Focus {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+}
 
 export interface Tally {
   readonly boxes: number;
@@ -44,6 +61,8 @@ export const useJob = defineStore('job', () => {
   const tally = shallowRef<Tally | null>(null);
   const before = shallowRef<Tally | null>(null);
   const history = ref({ undo: false, redo: false });
+  const finding = ref<number | null>(null);
+  const focus = shallowRef<Focus | null>(null);
   let session: JobSession | null = null;
   let compute: ReturnType<typeof startCompute> | null = null;
   let queue: Promise<unknown> = Promise.resolve();
@@ -149,10 +168,62 @@ export const useJob = defineStore('job', () => {
   function chooseRoom(id: string): void {
     room.value = id;
     selection.value = null;
+    finding.value = null;
     settle();
   }
-  function fix(finding: Finding, index: number): void {
-    const fixEdit = finding.fixes[index]!;
+
+  /** Brings a finding into view: its room, its place on the wall, and the box it is about. */
+  function showFinding(index: number): void {
+    const shown = result.value?.findings[index];
+    if (!shown || !plan.value) return;
+    finding.value = index;
+    const home = shown.about.find((id) => plan.value!.rooms[id]) ?? roomSeeing(shown.place);
+    if (home && home !== room.value) chooseRoom(home);
+    const box = shown.about.find((id) => plan.value!.boxes[id]);
+    selection.value = box ? { kind: 'box', id: box } : null;
+    look(shown.place);
+  }
+  function look(place: Focus | null): void {
+    focus.value = place && { ...place };
+  }
+  function stepFinding(by: 1 | -1): void {
+    const count = result.value?.findings.length ?? 0;
+    if (count === 0) notice.value = 'Nothing is open.';
+    else
+      showFinding(finding.value === null ? (by > 0 ? 0 : count - 1) : (finding.value + by + count) % count);
+  }
+  function roomSeeing(place: Focus | null): string | undefined {
+    if (!place) return undefined;
+    const sees = (r: Result['rooms'][string]) =>
+      r.spaces.some((s) =>
+        s.pieces.some(
+          (p) =>
+            p.wall === place.wall &&
+            p.side === place.side &&
+            place.at >= p.start - 1 &&
+            place.at <= p.end + 1,
+        ),
+      );
+    return Object.entries(result.value?.rooms ?? {}).find(([, r]) => sees(r))?.[0];
+  }
+  function stepRoom(by: 1 | -1): void {
+    const ids = Object.keys(plan.value?.rooms ?? {});
+    if (ids.length > 0) chooseRoom(ids[(ids.indexOf(room.value ?? '') + by + ids.length) % ids.length]!);
+  }
+
+  /** Keeping what was proposed pins it: the chosen box, or all boxes the room in hand sees. */
+  function keep(): void {
+    const chosen = selection.value?.kind === 'box' ? [selection.value.id] : boxesInHand();
+    edit('keepBoxes', { boxes: chosen });
+  }
+  function boxesInHand(): string[] {
+    const walls = unrolled.value?.walls ?? [];
+    return Object.entries(result.value?.marks ?? {})
+      .filter(([, m]) => walls.some((w) => w.wall === m.wall && w.side === m.side))
+      .map(([id]) => id);
+  }
+  function fix(shown: Finding, index: number): void {
+    const fixEdit = shown.fixes[index]!;
     edit(fixEdit.edit as EditName, fixEdit.args as never);
   }
 
@@ -163,8 +234,8 @@ export const useJob = defineStore('job', () => {
   });
 
   return {
-    plan, result, unrolled, room, selection, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged,
-    open, close, edit, preview, settle, choose, chooseRoom, fix,
+    plan, result, unrolled, room, selection, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged, finding, focus,
+    open, close, edit, preview, settle, choose, chooseRoom, fix, showFinding, roomSeeing, look, stepFinding, stepRoom, keep, boxesInHand,
     undo: () => session?.undo(),
     redo: () => session?.redo(),
   }; // prettier-ignore

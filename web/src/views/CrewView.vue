@@ -7,6 +7,7 @@ import { useRoute } from 'vue-router';
 import { MarksQueue } from '../crew/marksQueue.ts';
 import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
+import { endName } from '../workspace/names.ts';
 import RibbonDrawing from '../workspace/RibbonDrawing.vue';
 import { boxRects, holesOn } from '../workspace/ribbon.ts';
 
@@ -115,15 +116,7 @@ const tasks = computed((): Task[] => {
   const boxes = boxRects(plan.value, result, one.value).sort((a, b) => a.x - b.x);
   const ids = new Set(boxes.map((b) => b.id));
   const ends = (id: string) =>
-    [plan.value!.runs[id]!.from, plan.value!.runs[id]!.to]
-      .map((e) =>
-        e === null
-          ? 'open end'
-          : plan.value!.panels[e]
-            ? plan.value!.panels[e].name || 'panel'
-            : `box ${e.replace(/^\D+/, '')}`,
-      )
-      .join(' → ');
+    [plan.value!.runs[id]!.from, plan.value!.runs[id]!.to].map((e) => endName(plan.value!, e)).join(' → ');
   const runs = Object.keys(result.runs).filter(
     (id) => ids.has(plan.value!.runs[id]!.from) || ids.has(plan.value!.runs[id]!.to ?? ''),
   );

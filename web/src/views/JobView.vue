@@ -9,26 +9,26 @@ import {
   ListboxOptions,
 } from '@headlessui/vue';
 import { Redo2, Undo2 } from '@lucide/vue';
-import { useEventListener } from '@vueuse/core';
-import { computed, onUnmounted, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useMediaQuery } from '@vueuse/core';
+import { SplitterGroup, SplitterPanel, SplitterResizeHandle } from 'reka-ui';
+import { computed, onUnmounted, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
+import { useActions } from '../workspace/actions.ts';
 import { stages } from '../workspace/entry.ts';
-import FindingsList from '../workspace/FindingsList.vue';
 import PlanPane from '../workspace/PlanPane.vue';
 import RibbonPane from '../workspace/RibbonPane.vue';
-import SelectionCard from '../workspace/SelectionCard.vue';
 import StageBoxes from '../workspace/StageBoxes.vue';
 import StageCircuits from '../workspace/StageCircuits.vue';
 import StageCrew from '../workspace/StageCrew.vue';
 import StageOrder from '../workspace/StageOrder.vue';
 import StageRuns from '../workspace/StageRuns.vue';
 import StageWalk from '../workspace/StageWalk.vue';
+import WorkPane from '../workspace/WorkPane.vue';
 import TallyBar from '../workspace/TallyBar.vue';
 
 const job = useJob();
 const route = useRoute();
-const router = useRouter();
 const panels = {
   walk: StageWalk,
   boxes: StageBoxes,
@@ -41,7 +41,6 @@ const stage = computed(() => {
   const asked = String(route.params['stage'] || 'boxes') as keyof typeof panels;
   return asked in panels ? asked : 'boxes';
 });
-const keysOpen = ref(false);
 watch(
   () => route.params['job'],
   (id) => id && void job.open(String(id)),
@@ -53,41 +52,9 @@ watch(
   (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
 );
 
-const actions: Record<string, [says: string, act: () => void]> = {
-  b: ['place receptacles', () => job.edit('propose', { only: ['boxes'] })],
-  c: ['assign circuits', () => job.edit('propose', { only: ['circuits'] })],
-  r: ['lay the runs', () => job.edit('propose', { only: ['runs'] })],
-  '/': ['go to the chalk line', () => document.querySelector<HTMLInputElement>('[data-entry]')?.focus()],
-  '?': ['this sheet of keys', () => (keysOpen.value = true)],
-  ...Object.fromEntries(
-    stages.map((s, i) => [
-      String(i + 1),
-      [`go to ${s}`, () => void router.push(`/jobs/${String(route.params['job'])}/${s}`)],
-    ]),
-  ),
-};
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  const typing = (event.target as HTMLElement).closest('input, select, textarea');
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
-    event.preventDefault();
-    if (event.shiftKey) job.redo();
-    else job.undo();
-    return;
-  }
-  if (typing || event.ctrlKey || event.metaKey || event.altKey || !job.plan) return;
-  const action = actions[event.key];
-  if (!action) return;
-  event.preventDefault();
-  action[1]();
-});
-const keyList = computed(() => [
-  ...Object.entries(actions).map(([key, [says]]) => [key.toUpperCase(), says]),
-  ['← →', 'a chosen box to the next stud face'],
-  ['Shift ← →', 'a chosen box by a sixteenth, exact'],
-  ['P', 'pin a chosen box'],
-  ['Delete', 'delete a chosen box'],
-  ['Ctrl Z', 'undo; with Shift redo'],
-]);
+const { keysOpen, sheet } = useActions();
+/** On a phone the panes are stacked; elsewhere their sizes are the user's. */
+const isNarrow = useMediaQuery('(max-width: 767px)');
 </script>
 
 <template>
@@ -141,38 +108,31 @@ const keyList = computed(() => [
       </button>
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
-    <div class="grid min-h-0 grid-rows-[minmax(0,1fr)_minmax(0,0.92fr)] max-md:grid-rows-[auto_21rem]">
-      <div class="grid min-h-0 grid-cols-[1fr_25rem] max-md:grid-cols-1 max-md:grid-rows-[16rem_auto]">
-        <PlanPane />
-        <aside
-          class="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-4 py-3"
-          aria-label="Work and reasons"
-          tabindex="0"
-        >
-          <p v-if="job.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
-            {{ job.notice }}
-          </p>
-          <div v-if="job.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2">
-            <p v-for="p in job.problems" :key="p.path">
-              <b>{{ p.path }}</b> {{ p.message }}
-            </p>
-          </div>
-          <template v-if="job.plan">
-            <SelectionCard />
-            <component :is="panels[stage]" />
-            <FindingsList />
-          </template>
-        </aside>
-      </div>
+    <div v-if="isNarrow" class="grid grid-cols-1 grid-rows-[16rem_auto_21rem]">
+      <PlanPane />
+      <WorkPane :panel="panels[stage]" />
       <RibbonPane class="border-t border-rule bg-ground pt-1" />
     </div>
+    <SplitterGroup v-else direction="vertical" auto-save-id="fieldchalk.rows" class="min-h-0">
+      <SplitterPanel :default-size="52" :min-size="20">
+        <SplitterGroup direction="horizontal" auto-save-id="fieldchalk.columns">
+          <SplitterPanel :default-size="66" :min-size="25"><PlanPane class="h-full" /></SplitterPanel>
+          <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
+          <SplitterPanel :default-size="34" :min-size="24"><WorkPane :panel="panels[stage]" /></SplitterPanel>
+        </SplitterGroup>
+      </SplitterPanel>
+      <SplitterResizeHandle class="splitter h-1.5" aria-label="Height of the unrolled room" />
+      <SplitterPanel :default-size="48" :min-size="25"
+        ><RibbonPane class="h-full bg-ground pt-1"
+      /></SplitterPanel>
+    </SplitterGroup>
     <TallyBar />
     <Dialog :open="keysOpen" class="relative z-20" @close="keysOpen = false">
       <div class="fixed inset-0 bg-black/50" aria-hidden="true" />
       <div class="fixed inset-0 grid place-items-center p-4">
         <DialogPanel class="max-h-full w-full max-w-md overflow-y-auto bg-sheet p-6 text-ink">
           <DialogTitle class="text-2xl font-bold">Keys</DialogTitle>
-          <div v-for="[k, says] in keyList" :key="k" class="row">
+          <div v-for="[k, says] in sheet" :key="k" class="row">
             <kbd class="font-bold">{{ k }}</kbd><span>{{ says }}</span>
           </div>
           <p class="mt-3 text-sm">

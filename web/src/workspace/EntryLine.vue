@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { EditName } from '@fieldchalk/core';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
 import { useWalk } from '../stores/walk.ts';
-import { readEntry } from './entry.ts';
+import { entryWords, readEntry, type EntryContext } from './entry.ts';
 
 const job = useJob();
 const walk = useWalk();
@@ -15,15 +15,45 @@ const says = ref('');
 const field = ref<HTMLInputElement | null>(null);
 defineExpose({ focus: () => field.value?.focus() });
 
+const context = (): EntryContext => ({
+  plan: job.plan!,
+  room: job.room,
+  unrolled: job.unrolled,
+  result: job.result,
+  turn: walk.turn,
+});
+/** Up to a dozen lines that begin as what is typed so far. */
+const offers = computed(() => {
+  const typed = text.value.trim().toLowerCase();
+  if (!job.plan || typed === '') return [];
+  const begins = entryWords(context()).filter(
+    (w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed,
+  );
+  return [...new Set(begins)].slice(0, 12);
+});
+
+function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: string) {
+  if (what === 'room') return job.chooseRoom(id);
+  job.choose({ kind: what, id });
+  const place = what === 'box' ? job.result?.marks[id] : null;
+  const home = place && Object.keys(job.plan!.rooms).length > 1 ? job.roomSeeing(place) : undefined;
+  if (home && home !== job.room) {
+    job.chooseRoom(home);
+    job.choose({ kind: what, id });
+  }
+  if (place) return job.look({ wall: place.wall, side: place.side, at: place.at });
+  const wall = job.unrolled?.walls.find((w) => w.wall === id.split('@')[0]);
+  if (wall)
+    job.look({
+      wall: wall.wall,
+      side: wall.side,
+      at: Number(id.split('@')[1] ?? wall.origin + (wall.sign * wall.length) / 2),
+    });
+}
+
 function enter() {
   if (!job.plan) return;
-  const order = readEntry(text.value, {
-    plan: job.plan,
-    room: job.room,
-    unrolled: job.unrolled,
-    result: job.result,
-    turn: walk.turn,
-  });
+  const order = readEntry(text.value, context());
   says.value = '';
   switch (order.kind) {
     case 'problem':
@@ -37,6 +67,18 @@ function enter() {
       break;
     case 'redo':
       job.redo();
+      break;
+    case 'keep':
+      job.keep();
+      break;
+    case 'next':
+      job.stepFinding(1);
+      break;
+    case 'previous':
+      job.stepFinding(-1);
+      break;
+    case 'choose':
+      choose(order.what, order.id);
       break;
     case 'edit': {
       const rooms = Object.keys(job.plan.rooms);
@@ -69,12 +111,16 @@ function enter() {
         data-entry
         class="min-h-10 w-full bg-transparent outline-none"
         autocomplete="off"
+        list="entry-offers"
         placeholder="a length, an opening, a box, an action"
         :aria-invalid="says !== ''"
         aria-describedby="entry-says"
         @keydown.escape="((text = ''), (says = ''))"
       />
     </label>
+    <datalist id="entry-offers">
+      <option v-for="o in offers" :key="o" :value="o" />
+    </datalist>
     <p
       v-if="says"
       id="entry-says"

@@ -1,28 +1,34 @@
 <script setup lang="ts">
-import type { Finding } from '@fieldchalk/core';
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useJob } from '../stores/job.ts';
 
 const job = useJob();
 const findings = computed(() => job.result?.findings ?? []);
 const shape = { error: '✕', warning: '▲', note: '•' } as const;
-function go(finding: Finding) {
-  const box = finding.about.find((id) => job.plan?.boxes[id]);
-  if (box) job.choose({ kind: 'box', id: box });
-}
+const list = ref<HTMLElement | null>(null);
+watch(
+  () => job.finding,
+  async (index) => {
+    await nextTick();
+    if (index !== null) list.value?.children[index + 1]?.scrollIntoView({ block: 'nearest' });
+  },
+);
 </script>
 
 <template>
-  <section v-if="findings.length > 0" aria-label="Findings" class="mt-4">
-    <h2 class="heading">Open</h2>
+  <section v-if="findings.length > 0" ref="list" aria-label="Findings" class="mt-4">
+    <h2 class="heading">Open <span class="text-sm font-normal text-quiet">N steps through</span></h2>
     <div
       v-for="(f, i) in findings"
       :key="i"
-      class="mb-2 border-l-4 bg-sheet py-1 pl-3"
-      :class="f.level === 'note' ? 'border-quiet' : 'border-trouble'"
+      class="mb-2 border-l-4 py-1 pl-3"
+      :class="[
+        f.level === 'note' ? 'border-quiet' : 'border-trouble',
+        { 'bg-chalk-soft': job.finding === i },
+      ]"
       :data-finding="f.rule"
     >
-      <button type="button" class="text-left" @click="go(f)">
+      <button type="button" class="text-left" @click="job.showFinding(i)">
         <b>{{ shape[f.level] }} {{ f.says }}</b>
       </button>
       <p class="text-sm">{{ f.fix }}</p>

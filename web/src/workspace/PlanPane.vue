@@ -2,6 +2,7 @@
 import { formatLength, framingKinds } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useJob } from '../stores/job.ts';
+import { boxNumber } from './names.ts';
 
 const job = useJob();
 
@@ -58,7 +59,7 @@ const boxes = computed(() => {
       id,
       x: a.x + u.x * m.at - u.y * off,
       y: -(a.y + u.y * m.at + u.x * off),
-      label: id.replace(/^\D+/, '') || id,
+      label: boxNumber(id),
     };
   });
 });

@@ -1,7 +1,18 @@
 <script setup lang="ts">
-import { formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import { formatLength, panelSize, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { boxRects, cableLines, framingRects, holesOn, openingRects, type RibbonBox } from './ribbon.ts';
+import {
+  boxRects,
+  cableLabels,
+  cableLines,
+  framingRects,
+  holesOn,
+  isOn,
+  openingRects,
+  panelsOn,
+  ribbonX,
+  type RibbonBox,
+} from './ribbon.ts';
 
 const props = defineProps<{
   plan: Plan;
@@ -13,6 +24,8 @@ const props = defineProps<{
   limit: number;
   done?: ReadonlyMap<string, boolean>;
   crew?: boolean;
+  selectedRun?: string | null;
+  selectedFinding?: number | null;
 }>();
 const emit = defineEmits<{
   box: [id: string];
@@ -21,6 +34,9 @@ const emit = defineEmits<{
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
   place: [x: number];
+  run: [id: string];
+  panel: [id: string];
+  finding: [index: number];
 }>();
 
 const top = 22;
@@ -30,6 +46,21 @@ const framing = computed(() => framingRects(props.result, props.unrolled));
 const openings = computed(() => openingRects(props.plan, props.unrolled));
 const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled));
 const cables = computed(() => cableLines(props.plan, props.result, props.unrolled));
+const labels = computed(() =>
+  cableLabels(props.plan, cables.value, (text) => (text.length * 5.6) / props.scale),
+);
+const panels = computed(() => panelsOn(props.plan, props.unrolled));
+/** Findings that have a place on this room's walls, with their number in the list. */
+const troubles = computed(() =>
+  props.result.findings.flatMap((f, index) => {
+    const at = f.place;
+    const wall =
+      at && props.unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
+    return wall && f.level !== 'note'
+      ? [{ index, says: f.says, level: f.level, x: ribbonX(wall, at.at) }]
+      : [];
+  }),
+);
 const holes = computed(() => holesOn(props.result, props.unrolled));
 const fold = computed(() => 13 / props.scale);
 const box = computed(() => ({
@@ -152,9 +183,97 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
     </g>
     <g fill="none" stroke-linejoin="round">
       <template v-for="c in cables" :key="c.id">
-        <polyline :points="c.points" stroke="#15181a" :stroke-width="Math.max(1.3, 4.2 / scale)" />
-        <polyline :points="c.points" :stroke="jackets[c.jacket]" :stroke-width="Math.max(0.7, 2.2 / scale)" />
+        <polyline
+          :points="c.points"
+          stroke="transparent"
+          :stroke-width="14 / scale"
+          class="cursor-pointer"
+          pointer-events="stroke"
+          @click="emit('run', c.run)"
+        />
+        <polyline
+          :points="c.points"
+          :class="selectedRun === c.run ? 'stroke-chalk' : 'stroke-[#15181a]'"
+          pointer-events="none"
+          :stroke-width="Math.max(1.3, (selectedRun === c.run ? 8 : 4.2) / scale)"
+        />
+        <polyline
+          :points="c.points"
+          :stroke="jackets[c.jacket]"
+          pointer-events="none"
+          :stroke-width="Math.max(0.7, 2.2 / scale)"
+        />
       </template>
+    </g>
+    <g
+      :font-size="11 / scale"
+      text-anchor="middle"
+      class="fill-ink"
+      paint-order="stroke"
+      pointer-events="none"
+    >
+      <text
+        v-for="l in labels"
+        :key="l.id"
+        :x="l.x"
+        :y="l.y - 5 / scale"
+        class="stroke-sheet"
+        :stroke-width="3 / scale"
+      >
+        {{ l.text }}
+      </text>
+    </g>
+    <g
+      v-for="p in panels"
+      :key="p.id"
+      class="cursor-pointer"
+      role="button"
+      tabindex="-1"
+      :aria-label="`Panel ${p.name}`"
+      @click="emit('panel', p.id)"
+    >
+      <template v-if="p.away === 0">
+        <rect
+          :x="p.x - panelSize.width / 2"
+          :y="y(panelSize.bottom + panelSize.height)"
+          :width="panelSize.width"
+          :height="panelSize.height"
+          class="fill-sheet stroke-ink"
+          :stroke-width="2 / scale"
+        />
+        <path
+          :d="`M${p.x} ${y(panelSize.bottom + panelSize.height - 3)}V${y(panelSize.bottom + 3)}`"
+          class="stroke-ink"
+          :stroke-width="1.4 / scale"
+          :stroke-dasharray="`${5 / scale} ${3 / scale}`"
+        />
+      </template>
+      <path
+        v-else
+        :d="
+          p.leaves === 'below'
+            ? `M${p.x - 5 / scale} ${height + 2}h${10 / scale}l${-5 / scale} ${7 / scale}z`
+            : `M${p.x - 5 / scale} ${-2}h${10 / scale}l${-5 / scale} ${-7 / scale}z`
+        "
+        class="fill-ink"
+      />
+      <text
+        :x="p.x + (p.away === 0 ? 0 : 8 / scale)"
+        :y="
+          p.away === 0
+            ? y(panelSize.bottom + panelSize.height) - 4 / scale
+            : p.leaves === 'below'
+              ? height - 3 / scale
+              : 9 / scale
+        "
+        :font-size="11 / scale"
+        :text-anchor="p.away === 0 ? 'middle' : 'start'"
+        class="fill-ink stroke-sheet font-bold"
+        paint-order="stroke"
+        :stroke-width="3 / scale"
+      >
+        {{ p.name }}{{ p.away > 0 ? `, ${formatLength(p.away)} on` : '' }}
+      </text>
     </g>
     <g v-for="h in holes" :key="h.key">
       <circle
@@ -273,6 +392,32 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           {{ p.broken ? '✕ ' : '' }}{{ formatLength(p.distance) }}
         </text>
       </g>
+    </g>
+    <g
+      v-for="t in crew ? [] : troubles"
+      :key="`t${t.index}`"
+      role="button"
+      tabindex="0"
+      class="cursor-pointer focus:outline-none"
+      :aria-label="`Finding: ${t.says}`"
+      @click="emit('finding', t.index)"
+      @keydown.enter.prevent="emit('finding', t.index)"
+    >
+      <path
+        :d="`M${t.x} ${2 / scale}l${-9 / scale} ${-15 / scale}h${18 / scale}z`"
+        class="fill-trouble stroke-sheet"
+        :stroke-width="(selectedFinding === t.index ? 3 : 1) / scale"
+        :class="{ 'stroke-ink!': selectedFinding === t.index }"
+      />
+      <text
+        :x="t.x"
+        :y="-4.5 / scale"
+        :font-size="11 / scale"
+        text-anchor="middle"
+        class="fill-sheet font-bold"
+      >
+        !
+      </text>
     </g>
   </svg>
 </template>

@@ -2,10 +2,10 @@
 import { formatLength, ruleBook } from '@fieldchalk/core';
 import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { computed, ref } from 'vue';
-import { useJob } from '../stores/job.ts';
+import { computed, ref, watch } from 'vue';
+import { useJob, type Focus } from '../stores/job.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
-import { facePlaces, wallAt, type RibbonBox } from './ribbon.ts';
+import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
 
 const job = useJob();
 const pane = ref<HTMLElement | null>(null);
@@ -21,6 +21,19 @@ const fit = computed(() => {
 });
 const scale = computed(() => fit.value * zoom.value);
 const limit = computed(() => (job.plan ? ruleBook(job.plan.rules.values)('spacing.maxGap') / 2 : 72));
+/** Brings a place asked for into the middle of the pane, once the room it is in is unrolled. */
+let shown: Focus | null = null;
+watch([() => job.focus, () => job.unrolled], ([place, unrolled]) => {
+  if (!place || place === shown) return;
+  const wall = unrolled?.walls.find(
+    (w) => w.wall === place.wall && w.side === place.side && isOn(w, place.at),
+  );
+  if (!wall) return;
+  shown = place;
+  const middle = (ribbonX(wall, place.at) + 4) * scale.value;
+  pane.value?.scrollTo({ left: middle - width.value / 2, behavior: 'smooth' });
+});
+const selectedRun = computed(() => (job.selection?.kind === 'run' ? job.selection.id : null));
 const selectedBox = computed(() => (job.selection?.kind === 'box' ? job.selection.id : null));
 
 let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
@@ -105,11 +118,16 @@ function wheel(event: WheelEvent) {
       :selected="selectedBox"
       :limit="limit"
       :done="job.done"
+      :selected-run="selectedRun"
+      :selected-finding="job.finding"
       @box="(id) => job.choose({ kind: 'box', id })"
       @grab="grab"
       @key="key"
       @place="place"
       @stud="stud"
+      @run="(id) => job.choose({ kind: 'run', id })"
+      @panel="(id) => job.choose({ kind: 'panel', id })"
+      @finding="(i) => job.showFinding(i)"
       @opening="(id) => job.choose({ kind: 'opening', id })"
     />
     <p v-else class="p-6 text-lg text-quiet">

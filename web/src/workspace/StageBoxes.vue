@@ -2,6 +2,8 @@
 import { formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useJob } from '../stores/job.ts';
+import HouseHeight from './HouseHeight.vue';
+import { boxNumber } from './names.ts';
 
 const job = useJob();
 const rules = computed(() => ruleBook(job.plan!.rules.values));
@@ -14,13 +16,16 @@ const proof = computed(() =>
 
 <template>
   <div>
-    <button
-      class="key key-main w-full justify-center"
-      type="button"
-      @click="job.edit('propose', { only: ['boxes'] })"
-    >
-      Place receptacles <kbd class="text-sm opacity-80">B</kbd>
-    </button>
+    <div class="grid grid-cols-[1fr_auto] gap-2">
+      <button
+        class="key key-main justify-center"
+        type="button"
+        @click="job.edit('propose', { only: ['boxes'] })"
+      >
+        Place receptacles <kbd class="text-sm opacity-80">B</kbd>
+      </button>
+      <button class="key" type="button" @click="job.keep()">Keep <kbd class="text-sm">K</kbd></button>
+    </div>
     <label class="mt-2 block text-sm text-quiet"
       >At corners
       <select
@@ -38,6 +43,10 @@ const proof = computed(() =>
       <span>{{ formatLength(s.length) }} of floor line, {{ s.receptacles.length }} on it</span>
       <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>
     </div>
+    <h2 class="heading">House heights</h2>
+    <HouseHeight rule="height.receptacle" label="Receptacles" />
+    <HouseHeight rule="height.switch" label="Switches" />
+    <HouseHeight rule="height.counter" label="Over counters" />
     <h2 class="heading">Marks</h2>
     <p class="text-sm text-quiet">Bottom of box from the subfloor.</p>
     <button
@@ -48,7 +57,7 @@ const proof = computed(() =>
       @click="job.choose({ kind: 'box', id: String(id) })"
     >
       <span
-        ><b>{{ String(id).replace(/^\D+/, '') }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},
+        ><b>{{ boxNumber(String(id)) }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},
         {{ m.studSide }} face</span
       >
       <b>{{ formatLength(m.bottomFromSubfloor) }}</b>

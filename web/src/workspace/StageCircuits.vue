@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { useJob } from '../stores/job.ts';
 import LengthField from './LengthField.vue';
+import { boxNumber } from './names.ts';
 
 const job = useJob();
 const panels = computed(() => Object.entries(job.plan!.panels));
@@ -22,6 +23,10 @@ function addPanel() {
     name: 'Main',
   });
 }
+/** Boxes to hand out: those the room in hand sees, and those already on a circuit anywhere keep their own room. */
+const boxes = computed(() => job.boxesInHand());
+const isOn = (box: string, circuit: string) =>
+  Object.values(job.plan!.devices).some((d) => d.box === box && d.circuit === circuit);
 const set = (circuit: string, changes: object) => job.edit('setCircuit', { circuit, changes });
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
@@ -30,7 +35,12 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
   <div>
     <h2 class="heading">Panel</h2>
     <div v-for="[id, p] in panels" :key="id" class="row">
-      <span>{{ p.name || id }} · {{ p.amps }} A · {{ p.spaces }} spaces</span
+      <button
+        type="button"
+        class="flex-1 text-left hover:underline"
+        @click="job.choose({ kind: 'panel', id })"
+      >
+        {{ p.name || id }} · {{ p.amps }} A · {{ p.spaces }} spaces</button
       ><button class="key" type="button" @click="job.edit('removePanel', { panel: id })">Remove</button>
     </div>
     <form v-if="panels.length === 0" class="grid grid-cols-3 gap-2" @submit.prevent="addPanel">
@@ -65,11 +75,17 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       Add a circuit by hand
     </button>
     <div v-for="[id, c] in circuits" :key="id" class="border-b border-rule py-2" :data-circuit="id">
-      <div class="flex items-baseline justify-between">
-        <b>{{ c.space ?? '–' }} · {{ c.name || id }}</b
-        ><span
-          >{{ job.result?.circuits[id]?.va ?? 0 }} VA · {{ job.result?.circuits[id]?.outlets ?? 0 }} outlets ·
-          drop {{ (job.result?.circuits[id]?.dropPercent ?? 0).toFixed(1) }} %</span
+      <div>
+        <input
+          class="field font-bold"
+          maxlength="200"
+          :aria-label="`Name of circuit ${c.space ?? id}`"
+          :value="c.name"
+          @change="set(id, { name: value($event) })"
+        /><span class="text-sm text-quiet"
+          >space {{ c.space ?? '–' }} · {{ job.result?.circuits[id]?.va ?? 0 }} VA ·
+          {{ job.result?.circuits[id]?.outlets ?? 0 }} outlets · drop
+          {{ (job.result?.circuits[id]?.dropPercent ?? 0).toFixed(1) }} %</span
         >
       </div>
       <div class="mt-1 grid grid-cols-3 gap-2">
@@ -100,6 +116,19 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
           <option value="gfci">GFCI</option>
           <option value="dual">dual</option>
         </select>
+      </div>
+      <div class="mt-1 flex flex-wrap gap-1" role="group" :aria-label="`Boxes on ${c.name}`">
+        <button
+          v-for="b in boxes"
+          :key="b"
+          type="button"
+          class="key min-w-10 justify-center px-2!"
+          :class="{ 'key-main': isOn(b, id) }"
+          :aria-pressed="isOn(b, id)"
+          @click="job.edit('assignBoxes', { boxes: [b], circuit: isOn(b, id) ? null : id })"
+        >
+          {{ boxNumber(b) }}
+        </button>
       </div>
       <button class="key mt-1" type="button" @click="job.edit('removeCircuit', { circuit: id })">
         Remove

@@ -69,6 +69,12 @@ function setSwing(id: string, way: string) {
     changes: { swing: way === 'in' ? inward : inward === 'left' ? 'right' : 'left' },
   });
 }
+const turnWords = (turn: number) =>
+  turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
+function setTurn(wall: string, event: Event) {
+  const turn = Number((event.target as HTMLInputElement).value);
+  if (Number.isFinite(turn)) job.edit('setTurn', { room: job.room!, wall, turn });
+}
 const offBy = (v: number, plus: string, minus: string) =>
   Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
 const gapWords = computed(() =>
@@ -114,15 +120,17 @@ const gapWords = computed(() =>
               (length) => job.edit('setWallLength', { room: job.room!, wall: leg.wall!, length })
             "
           />
-          <span class="text-sm text-quiet">{{
-            i === legs.length - 1 && !walk!.closed
-              ? ''
-              : leg.turn === 90
-                ? 'turn right'
-                : leg.turn === -90
-                  ? 'turn left'
-                  : `turn ${leg.turn}°`
-          }}</span>
+          <span v-if="i === legs.length - 1 && !walk!.closed" />
+          <span v-else-if="walk!.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
+          <label v-else class="text-sm text-quiet"
+            >turn °<input
+              class="field"
+              type="number"
+              step="any"
+              :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
+              :value="leg.turn"
+              @change="setTurn(leg.wall!, $event)"
+          /></label>
         </li>
       </ol>
       <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { Computer, marlStreet, readWalk, unrollRoom } from '@fieldchalk/core';
-import { readEntry, type EntryContext, type Order } from './entry.ts';
+import { entryWords, readEntry, type EntryContext, type Order } from './entry.ts';
 
 const plan = marlStreet();
 const computer = new Computer();
@@ -92,4 +92,21 @@ test.each([
   const order = read(line);
   expect(order.kind).toBe('problem');
   if (order.kind === 'problem') expect(order.says.length).toBeGreaterThan(10);
+});
+
+test('things are found by name; keys have words', () => {
+  expect(read('box 3')).toEqual({ kind: 'choose', what: 'box', id: 'b3' });
+  expect(read('study')).toEqual({ kind: 'choose', what: 'room', id: 'r1' });
+  expect(read('basement')).toEqual({ kind: 'choose', what: 'panel', id: 'n1' });
+  expect(read('wall c')).toEqual({ kind: 'choose', what: 'wall', id: 'w3' });
+  expect(read('stud 4 wall B')).toMatchObject({ kind: 'choose', what: 'stud' });
+  expect(read('box 99')).toMatchObject({ kind: 'problem', says: 'There is no box 99.' });
+  expect(read('keep')).toEqual({ kind: 'keep' });
+});
+
+test('every line that is offered can be read', () => {
+  for (const line of entryWords(context)) {
+    const order = read(line);
+    if (order.kind === 'problem') throw new Error(`${line}: ${order.says}`);
+  }
 });

@@ -8,12 +8,18 @@ import {
   type RoomUse,
   type Unrolled,
 } from '@fieldchalk/core';
+import { boxNumber } from './names.ts';
 
 /** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
 export type Order =
   | { readonly kind: 'edit'; readonly name: EditName; readonly args: unknown; readonly turnNext?: number }
   | { readonly kind: 'stage'; readonly stage: string }
-  | { readonly kind: 'undo' | 'redo' }
+  | { readonly kind: 'undo' | 'redo' | 'keep' | 'next' | 'previous' }
+  | {
+      readonly kind: 'choose';
+      readonly what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel';
+      readonly id: string;
+    }
   | { readonly kind: 'problem'; readonly says: string };
 
 export interface EntryContext {
@@ -144,6 +150,7 @@ function studOrder(rest: string, context: EntryContext): Order {
   const wall = wallOf(context, f['wall'] || undefined);
   const stud = context.result?.members.find((m) => m.wall === wall.wall && m.number === Number(f['']));
   if (!stud) return problem(`Wall ${wall.letter} has no stud ${f['']}. Write it like stud 4 wall A at 33.`);
+  if (!f['at']) return { kind: 'choose', what: 'stud', id: `${wall.wall}@${stud.at}` };
   const at = edgeAt(wall, lengthOf(f['at'], 'Its centre from the left corner (at …)'), 0);
   return order('measureStud', { wall: wall.wall, was: stud.at, at, role: stud.role as 'stud' });
 }
@@ -161,6 +168,55 @@ function panelOrder(rest: string, context: EntryContext): Order {
     leaves: 'above' in f ? 'above' : 'below',
     name: 'Main',
   });
+}
+
+const named = (record: Record<string, { name: string }>, text: string) =>
+  Object.keys(record).find((id) => record[id]!.name.toLowerCase() === text.toLowerCase());
+
+/** A thing called by its name: `box 3`, `wall C`, a room, a panel, a circuit's first run. Null when nothing is called that. */
+function chooseOrder(text: string, context: EntryContext): Order | null {
+  const { plan, unrolled } = context;
+  const [, word, name] = /^(box|wall)\s+(\S+)$/i.exec(text) ?? [];
+  if (word?.toLowerCase() === 'box') {
+    const id = Object.keys(plan.boxes).find((b) => boxNumber(b).toLowerCase() === name!.toLowerCase());
+    return id ? { kind: 'choose', what: 'box', id } : problem(`There is no box ${name}.`);
+  }
+  if (word) {
+    const wall = unrolled?.walls.find((w) => w.letter.toLowerCase() === name!.toLowerCase());
+    return wall
+      ? { kind: 'choose', what: 'wall', id: wall.wall }
+      : problem(`There is no wall ${name} in this room.`);
+  }
+  const room = named(plan.rooms, text);
+  if (room) return { kind: 'choose', what: 'room', id: room };
+  const panel = named(plan.panels, text);
+  if (panel) return { kind: 'choose', what: 'panel', id: panel };
+  const circuit = named(plan.circuits, text);
+  const run = Object.keys(plan.runs).find((id) => plan.runs[id]!.circuit === circuit);
+  return circuit && run ? { kind: 'choose', what: 'run', id: run } : null;
+}
+
+/** Lines the chalk line offers while typing: what can be done, and everything that has a name. */
+export function entryWords(context: EntryContext): string[] {
+  const { plan, unrolled, result } = context;
+  const first = unrolled?.walls[0]?.letter ?? 'A';
+  const letters = new Map(unrolled?.walls.map((w) => [w.wall, w.letter]));
+  const studs = (result?.members ?? []).flatMap((m) =>
+    m.number !== null && letters.has(m.wall) ? [`stud ${m.number} wall ${letters.get(m.wall)}`] : [],
+  );
+  const names = [plan.rooms, plan.panels, plan.circuits].flatMap((r) => Object.values(r).map((x) => x.name));
+  return [
+    ...stages.map((s) => `go ${s}`),
+    ...['close', 'square', 'spread', 'keep', 'next', 'previous', 'undo', 'redo'],
+    ...['boxes', 'circuits', 'runs', 'models'].map((p) => `propose ${p}`),
+    ...[`door 32 at 14 wall ${first} hinge left swing in`, `window 48 at 36 wall ${first} sill 36 head 80`],
+    ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
+    ...roomUses.map((use) => `room ${use[0]!.toUpperCase()}${use.slice(1)} ${use}`),
+    ...Object.keys(plan.boxes).map((b) => `box ${boxNumber(b)}`),
+    ...(unrolled?.walls ?? []).map((w) => `wall ${w.letter}`),
+    ...names.filter(Boolean),
+    ...studs,
+  ];
 }
 
 /** Reads a typed line. Never throws: what cannot be read comes back as a sentence about how to write it. */
@@ -201,13 +257,16 @@ export function readEntry(line: string, context: EntryContext): Order {
         return order('propose', rest ? { only: rest.split(/[\s,]+/) as EditArgs<'propose'>['only'] } : {});
       case 'undo':
       case 'redo':
+      case 'keep':
+      case 'next':
+      case 'previous':
         return { kind: word.toLowerCase() as 'undo' };
       case 'go':
         return stages.includes(rest as 'walk')
           ? { kind: 'stage', stage: rest }
           : problem(`Go where? ${stages.join(', ')}.`);
       default:
-        return leg(text, context);
+        return chooseOrder(text, context) ?? leg(text, context);
     }
   } catch (error) {
     return problem((error as Error).message);

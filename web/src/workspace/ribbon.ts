@@ -1,3 +1,4 @@
+import { boxNumber } from './names.ts';
 import { cables, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 
 /** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
@@ -25,10 +26,37 @@ export interface RibbonRect {
   readonly measured: boolean;
 }
 
+/** At an outside corner the wall that runs through shows its end where this wall's own plates stop. */
+function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
+  const plate = result.members.find((m) => m.wall === wall.wall && m.role === 'top-plate');
+  if (!plate) return [];
+  const edges = [ribbonX(wall, plate.at - plate.width / 2), ribbonX(wall, plate.at + plate.width / 2)];
+  const [start, end] = [Math.min(...edges), Math.max(...edges)];
+  const gaps = [
+    [wall.x, start],
+    [end, wall.x + wall.length],
+  ] as const;
+  return gaps
+    .filter(([from, to]) => to - from > 0.25 && to - from < 12)
+    .map(([from, to], i) => ({
+      key: `${wall.letter} end ${i}`,
+      x: from,
+      low: 0,
+      width: to - from,
+      height: wall.ceiling,
+      role: 'corner',
+      number: null,
+      at: 0,
+      wall: wall.wall,
+      measured: false,
+    }));
+}
+
 /** Framing as rectangles on the ribbon, cut at the edges of each stretch. */
 export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
-  return unrolled.walls.flatMap((wall) =>
-    result.members
+  return unrolled.walls.flatMap((wall) => [
+    ...cornerEnds(result, wall),
+    ...result.members
       .filter((m) => m.wall === wall.wall)
       .flatMap((m): RibbonRect[] => {
         const ends = [ribbonX(wall, m.at - m.width / 2), ribbonX(wall, m.at + m.width / 2)];
@@ -50,7 +78,7 @@ export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
           },
         ];
       }),
-  );
+  ]);
 }
 
 export interface RibbonOpening {
@@ -97,7 +125,7 @@ export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): Ribbon
     const width = [2.25, 4, 5.8, 7.6][box.gangs - 1] ?? 9;
     const devices = Object.values(plan.devices).filter((d) => d.box === id);
     return [{
-      id, wall, width, kept: box.pinned || box.existing, kind: devices[0]?.kind ?? 'empty', label: id.replace(/^\D+/, '') || id,
+      id, wall, width, kept: box.pinned || box.existing, kind: devices[0]?.kind ?? 'empty', label: boxNumber(id),
       x: ribbonX(wall, mark.at) - width / 2, bottom: mark.bottomFromSubfloor, height: mark.topFromSubfloor - mark.bottomFromSubfloor,
     }]; // prettier-ignore
   });
@@ -105,6 +133,7 @@ export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): Ribbon
 
 export interface RibbonCable {
   readonly id: string;
+  readonly run: string;
   readonly points: string;
   readonly cable: string;
   readonly jacket: string;
@@ -136,12 +165,64 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
         .filter((p) => p.length > 1)
         .map((p, i) => ({
           id: `${id} ${wall.letter}${i}`,
+          run: id,
           points: p.join(' '),
           cable: run.cable,
           jacket: cables[run.cable]!.jacket,
         }));
     }),
   );
+}
+
+export interface RibbonLabel {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly text: string;
+}
+
+/** One label for each run, over its longest level stretch in the room; where two would meet, the first stands. */
+export function cableLabels(
+  plan: Plan,
+  lines: readonly RibbonCable[],
+  widthOf: (text: string) => number,
+): RibbonLabel[] {
+  const longest = new Map<string, { x: number; y: number; span: number; cable: string }>();
+  for (const line of lines) {
+    const points = line.points.split(' ').map((p) => p.split(',').map(Number) as [number, number]);
+    for (let i = 1; i < points.length; i++) {
+      const [a, b] = [points[i - 1]!, points[i]!];
+      const span = Math.abs(a[0] - b[0]);
+      if (Math.abs(a[1] - b[1]) > 0.01 || span <= (longest.get(line.run)?.span ?? 0)) continue;
+      longest.set(line.run, { x: (a[0] + b[0]) / 2, y: a[1], span, cable: line.cable });
+    }
+  }
+  const labels: RibbonLabel[] = [];
+  for (const [run, at] of longest) {
+    const circuit = plan.circuits[plan.runs[run]?.circuit ?? ''];
+    const text = `${at.cable} · ${circuit?.space ? `circuit ${circuit.space}` : (circuit?.name ?? run)}`;
+    const width = widthOf(text);
+    const meets = labels.some((l) => Math.abs(l.y - at.y) < 8 && Math.abs(l.x - at.x) < width * 1.1);
+    if (at.span > width && !meets) labels.push({ id: run, x: at.x, y: at.y, text });
+  }
+  return labels;
+}
+
+export interface RibbonPanel {
+  readonly id: string;
+  readonly name: string;
+  readonly x: number;
+  readonly away: number;
+  readonly leaves: 'below' | 'above';
+}
+
+/** Panels on the room's walls, and the places where cable leaves for a panel that stands elsewhere. */
+export function panelsOn(plan: Plan, unrolled: Unrolled): RibbonPanel[] {
+  return Object.entries(plan.panels).flatMap(([id, p]) => {
+    const wall = unrolled.walls.find((w) => w.wall === p.on.wall && w.side === p.on.side && isOn(w, p.on.at));
+    const { away, leaves } = p.on;
+    return wall ? [{ id, name: p.name || 'Panel', x: ribbonX(wall, p.on.at), away, leaves }] : [];
+  });
 }
 
 export interface RibbonHole {

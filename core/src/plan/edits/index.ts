@@ -6,6 +6,7 @@ import {
   type Circuit,
   type DeviceKind,
   type Opening,
+  type Panel,
   type Plan,
   type RoomUse,
   type Side,
@@ -13,6 +14,7 @@ import {
 } from '../schema.ts';
 import type { FramingKind } from '../stock.ts';
 import { dropEnd, dropWall, readWalk, writeWalk, type Closing, type Walk, type WalkLeg } from '../walk.ts';
+import { freeSpaces } from '../../circuits/index.ts';
 import { propose, type ProposalKind } from '../../compute.ts';
 import { ruleCatalogue, type Height, type RuleId } from '../../rules/index.ts';
 
@@ -109,6 +111,15 @@ export const edits = {
       'open',
     );
   },
+  /** Changes the turn after a wall of a walk still open; the walls after it swing round with it. */
+  setTurn: (draft: Plan, args: { room: string; wall: string; turn: number }) => {
+    const room = need(draft.rooms, args.room, 'room');
+    const known = readWalk(draft, args.room);
+    if (!known || known.closed) throw new EditRefused('turn', 'the room is closed; move its walls instead');
+    const legs = known.walk.legs.map((leg) => (leg.wall === args.wall ? { ...leg, turn: args.turn } : leg));
+    const target = { room: args.room, level: room.level, framing: known.framing };
+    writeWalk(draft, { ...known.walk, legs }, target, 'open');
+  },
   setWall: (draft: Plan, args: { wall: string; changes: Partial<Omit<Wall, 'from' | 'to'>> }) => {
     Object.assign(need(draft.walls, args.wall, 'wall'), args.changes);
   },
@@ -202,6 +213,13 @@ export const edits = {
   ) => {
     Object.assign(need(draft.boxes, args.box, 'box'), args.changes);
   },
+  /** Pins proposed boxes as they stand. Boxes already pinned or existing are left alone. */
+  keepBoxes: (draft: Plan, args: { boxes: readonly string[] }) => {
+    for (const id of args.boxes) {
+      const box = need(draft.boxes, id, 'box');
+      if (!box.existing) box.pinned = true;
+    }
+  },
   setBoxModel: (draft: Plan, args: { box: string; model: Plan['boxes'][string]['model'] }) => {
     need(draft.boxes, args.box, 'box').model = args.model;
   },
@@ -233,10 +251,19 @@ export const edits = {
       on: { wall, side, at, away, leaves },
     });
   },
+  setPanel: (
+    draft: Plan,
+    args: { panel: string; changes: Partial<Omit<Panel, 'on'>>; on?: Partial<Panel['on']> },
+  ) => {
+    const panel = need(draft.panels, args.panel, 'panel');
+    Object.assign(panel, args.changes);
+    if (args.on) Object.assign(panel.on, args.on);
+  },
   removePanel: (draft: Plan, args: { panel: string }) => dropEnd(draft, 'panels', args.panel),
 
   addCircuit: (draft: Plan, args: Partial<Circuit>) => {
-    draft.circuits[nextId(draft.circuits, 'c')] = entrySchemas.circuits.parse(args);
+    const space = args.space ?? (args.panel ? (freeSpaces(draft, args.panel)[0] ?? null) : null);
+    draft.circuits[nextId(draft.circuits, 'c')] = entrySchemas.circuits.parse({ ...args, space });
   },
   setCircuit: (draft: Plan, args: { circuit: string; changes: Partial<Circuit> }) => {
     const circuit = need(draft.circuits, args.circuit, 'circuit');
