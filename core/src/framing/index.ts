@@ -6,8 +6,8 @@ import { findJunctions, wallLine, type WallJunctions, type WallLine } from './ju
 import { frameWall, type WallFrame } from './wallFrame.ts';
 
 export type { Member, MemberRole, RoughOpening, WallFrame } from './wallFrame.ts';
-export type { EndJoint, Tee, WallEnd, WallJunctions, WallLine } from './junctions.ts';
-export { wallLine } from './junctions.ts';
+export type { EndJoint, Tee, WallCrossing, WallEnd, WallJunctions, WallLine } from './junctions.ts';
+export { findJunctions, wallLine } from './junctions.ts';
 
 export interface Framing {
   readonly lines: Readonly<Record<string, WallLine>>;

@@ -5,6 +5,7 @@ import {
   distancePointSegment,
   alongLine,
   dot,
+  intersectLineLine,
   type XY,
 } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -43,10 +44,20 @@ export interface Tee {
   readonly width: number;
 }
 
+/** Where another wall crosses this one between its ends. One of the two runs through; the other's framing stops on either side of it. */
+export interface WallCrossing {
+  readonly wall: string;
+  readonly at: number;
+  /** Width the other wall takes along this one. */
+  readonly width: number;
+  readonly through: boolean;
+}
+
 export interface WallJunctions {
   readonly from: EndJoint;
   readonly to: EndJoint;
   readonly tees: readonly Tee[];
+  readonly crossings: readonly WallCrossing[];
 }
 
 const free: EndJoint = { kind: 'free', reach: 0, covered: 0, against: null };
@@ -145,10 +156,33 @@ function wallBehind(end: End, lines: readonly WallLine[]): { line: WallLine; at:
   return best;
 }
 
-/** Finds how all walls meet: corners, straight joints and T's. Keyed by wall id. */
+function crossingsOf(lines: readonly WallLine[]): Map<string, WallCrossing[]> {
+  const found = new Map<string, WallCrossing[]>();
+  const note = (line: WallLine, crossing: WallCrossing) =>
+    found.set(line.id, [...(found.get(line.id) ?? []), crossing]);
+  lines.forEach((a, i) => {
+    for (const b of lines.slice(i + 1)) {
+      if (a.level !== b.level || Math.abs(cross(a.unit, b.unit)) < straightSine) continue;
+      const at = intersectLineLine(a.from, a.unit, b.from, b.unit);
+      if (!at) continue;
+      const [onA, onB] = [alongLine(at, a.from, a.to), alongLine(at, b.from, b.to)];
+      const inside = (along: number, line: WallLine, other: WallLine) =>
+        along > other.depth / 2 + joined && along < line.length - other.depth / 2 - joined;
+      if (!inside(onA, a, b) || !inside(onB, b, a)) continue;
+      const sine = sineBetween(a, b);
+      const aThrough = runsThroughFirst(a, b) < 0;
+      note(a, { wall: b.id, at: onA, width: b.depth / sine, through: aThrough });
+      note(b, { wall: a.id, at: onB, width: a.depth / sine, through: !aThrough });
+    }
+  });
+  return found;
+}
+
+/** Finds how all walls meet: corners, straight joints, T's and crossings. Keyed by wall id. */
 export function findJunctions(lines: readonly WallLine[]): Record<string, WallJunctions> {
   const joints = new Map<string, EndJoint>();
   const tees = new Map<string, Tee[]>();
+  const crossings = crossingsOf(lines);
   for (const group of groupEnds(lines)) {
     const crossingWall = wallBehind(
       group[0]!,
@@ -184,6 +218,7 @@ export function findJunctions(lines: readonly WallLine[]): Record<string, WallJu
         from: joints.get(`${line.id}/from`) ?? free,
         to: joints.get(`${line.id}/to`) ?? free,
         tees: (tees.get(line.id) ?? []).sort((a, b) => a.at - b.at || compareIds(a.wall, b.wall)),
+        crossings: (crossings.get(line.id) ?? []).sort((a, b) => a.at - b.at || compareIds(a.wall, b.wall)),
       },
     ]),
   );

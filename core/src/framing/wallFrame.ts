@@ -107,15 +107,16 @@ function layoutMarks(input: FrameInput, start: number, end: number): number[] {
 function endUprights(input: FrameInput, start: number, end: number, low: number, high: number): Upright[] {
   const list: Upright[] = [];
   const stand = (role: MemberRole, at: number) => list.push({ role, at, low, high, measured: false });
-  const { from, to, tees } = input.junctions;
+  const { from, to, tees, crossings } = input.junctions;
   const isCorner = (joint: typeof from) => joint.kind === 'through' || joint.kind === 'butt';
   stand(isCorner(from) ? 'corner' : 'stud', start + thickness / 2);
   stand(isCorner(to) ? 'corner' : 'stud', end - thickness / 2);
   if (from.covered > 0) stand('corner', start + from.covered + 0.25);
   if (to.covered > 0) stand('corner', end - to.covered - 0.25);
-  for (const tee of tees) {
-    stand('partition', tee.at - tee.width / 2 - thickness / 2);
-    stand('partition', tee.at + tee.width / 2 + thickness / 2);
+  for (const met of [...tees, ...crossings]) {
+    const role = 'through' in met && !met.through ? 'stud' : 'partition';
+    stand(role, met.at - met.width / 2 - thickness / 2);
+    stand(role, met.at + met.width / 2 + thickness / 2);
   }
   return list.filter((u) => u.at > start && u.at < end);
 }
@@ -156,7 +157,19 @@ function moveToMeasured(
   }
 }
 
-function platePieces(start: number, end: number, gaps: readonly RoughOpening[]): [number, number][] {
+interface Break {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Stretches where a wall that runs through interrupts this one. */
+function brokenBy(input: FrameInput): Break[] {
+  return input.junctions.crossings
+    .filter((c) => !c.through)
+    .map((c) => ({ start: c.at - c.width / 2, end: c.at + c.width / 2 }));
+}
+
+function platePieces(start: number, end: number, gaps: readonly Break[]): [number, number][] {
   const pieces: [number, number][] = [];
   let at = start;
   for (const gap of gaps) {
@@ -236,8 +249,10 @@ export function frameWall(input: FrameInput): WallFrame {
     });
   }
   for (const upright of endUprights(input, start, end, low, high)) placeUnlessTaken(uprights, upright);
+  const broken = brokenBy(input);
   const inOpening = (at: number) =>
-    framed.some((o) => at > o.start - thickness * 2 - 0.5 && at < o.end + thickness * 2 + 0.5);
+    framed.some((o) => at > o.start - thickness * 2 - 0.5 && at < o.end + thickness * 2 + 0.5) ||
+    broken.some((b) => at > b.start - thickness && at < b.end + thickness);
   for (const at of marks)
     if (!inOpening(at)) placeUnlessTaken(uprights, { role: 'stud', at, low, high, measured: false });
   moveToMeasured(uprights, input.measured, low, high, wall.spacing);
@@ -254,7 +269,7 @@ export function frameWall(input: FrameInput): WallFrame {
     number: i + 1,
     measured: u.measured,
   }));
-  const doorways = framed.filter((o) => o.low === 0);
+  const doorways = [...framed.filter((o) => o.low === 0), ...broken].sort((a, b) => a.start - b.start);
   platePieces(start, end, doorways).forEach(([a, b], i) =>
     others.push({
       id: `bottom-${i + 1}`,
@@ -267,15 +282,17 @@ export function frameWall(input: FrameInput): WallFrame {
     }),
   );
   for (let i = 0; i < rules('framing.plates'); i++)
-    others.push({
-      id: `top-${i + 1}`,
-      role: 'top-plate',
-      at: (start + end) / 2,
-      width: end - start,
-      low: high + i * thickness,
-      high: high + (i + 1) * thickness,
-      measured: false,
-    });
+    platePieces(start, end, broken).forEach(([a, b], piece) =>
+      others.push({
+        id: piece === 0 ? `top-${i + 1}` : `top-${i + 1}-${piece + 1}`,
+        role: 'top-plate',
+        at: (a + b) / 2,
+        width: b - a,
+        low: high + i * thickness,
+        high: high + (i + 1) * thickness,
+        measured: false,
+      }),
+    );
   const rest = others.map((m): Member => ({
     ...m,
     id: `${line.id}/${m.id}`,

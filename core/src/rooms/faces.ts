@@ -68,6 +68,10 @@ function halfEdges(framing: Framing, nodes: Nodes): HalfEdge[] {
       cuts.get(line.id)!.push({ node, at: end === 'from' ? 0 : line.length });
       if (main) cuts.get(main.id)!.push({ node, at: along });
     }
+    for (const { at } of junctions.crossings) {
+      const node = nodes.number(line.level, add(line.from, scale(line.unit, at)));
+      cuts.get(line.id)!.push({ node, at });
+    }
   }
   return lines.flatMap((line) => {
     const sorted = cuts.get(line.id)!.sort((a, b) => a.at - b.at);

@@ -1,5 +1,5 @@
 import { add, alongLine, distance, scale, type XY, type XYZ } from '../geometry/index.ts';
-import type { Framing, Member } from '../framing/index.ts';
+import type { Framing, Member, WallCrossing } from '../framing/index.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -40,6 +40,8 @@ export interface RouteGraph {
   readonly under: Readonly<Record<string, readonly number[]>>;
 }
 
+/** How far past the edge of its bay a wall's end uprights may reach. */
+const nearestUprights = 8;
 export const overPlates = 1.5;
 export const underFloor = 2.25;
 
@@ -132,26 +134,67 @@ function addJoint(b: Builder, wallId: string, end: 'from' | 'to', lanesOf: Recor
   const joint = b.framing.junctions[wallId]![end];
   const other = joint.against;
   if (!other || (joint.kind === 'straight' && wallId > other)) return;
-  const own = b.baysOfWall[wallId]!.map((n) => [n, b.bays[n]!] as const).filter(([, bay]) => bay.meetsBottom);
-  const theirs = b.baysOfWall[other];
-  if (!theirs?.length || own.length === 0) return;
-  const [ownNumber, ownBay] = end === 'from' ? own[0]! : own.at(-1)!;
-  const frame = b.framing.walls[wallId]!;
-  const edge = end === 'from' ? ownBay.start : ownBay.end;
   const line = b.framing.lines[other]!;
   const meets = alongLine(b.framing.lines[wallId]![end], line.from, line.to);
+  const own = standingBays(b, wallId);
+  addMeeting(
+    b,
+    wallId,
+    end === 'from' ? own[0] : own.at(-1),
+    end,
+    other,
+    meets,
+    lanesOf,
+    joint.kind === 'straight',
+  );
+}
+
+/** A crossing: from either side of the wall that is interrupted into the bay of the one that runs through. */
+function addCrossedWall(
+  b: Builder,
+  wallId: string,
+  crossing: WallCrossing,
+  lanesOf: Record<string, number[]>,
+): void {
+  const line = b.framing.lines[crossing.wall]!;
+  const own = b.framing.lines[wallId]!;
+  const meets = alongLine(add(own.from, scale(own.unit, crossing.at)), line.from, line.to);
+  const bays = standingBays(b, wallId);
+  const before = bays.findLast((n) => b.bays[n]!.end <= crossing.at);
+  const after = bays.find((n) => b.bays[n]!.start >= crossing.at);
+  addMeeting(b, wallId, before, 'to', crossing.wall, meets, lanesOf, false);
+  addMeeting(b, wallId, after, 'from', crossing.wall, meets, lanesOf, false);
+}
+
+function standingBays(b: Builder, wallId: string): number[] {
+  return b.baysOfWall[wallId]!.filter((n) => b.bays[n]!.meetsBottom);
+}
+
+/** Joins a wall's bay, on the side of the meeting its `end` faces, with the other wall's bay there. */
+function addMeeting(
+  b: Builder,
+  wallId: string,
+  ownNumber: number | undefined,
+  end: 'from' | 'to',
+  other: string,
+  meets: number,
+  lanesOf: Record<string, number[]>,
+  straight: boolean,
+): void {
   const away = (n: number) => Math.max(b.bays[n]!.start - meets, meets - b.bays[n]!.end, 0);
-  const theirNumber = theirs.filter((n) => b.bays[n]!.meetsBottom).sort((x, y) => away(x) - away(y))[0];
-  if (theirNumber === undefined) return;
-  const their = b.bays[theirNumber]!;
+  const theirNumber = standingBays(b, other).sort((x, y) => away(x) - away(y))[0];
+  if (ownNumber === undefined || theirNumber === undefined) return;
+  const [ownBay, their] = [b.bays[ownNumber]!, b.bays[theirNumber]!];
+  const frame = b.framing.walls[wallId]!;
+  const edge = end === 'from' ? ownBay.start : ownBay.end;
   const entry = clampTo(meets, their.start, their.end);
-  const uprights = frame.standing.filter((m) => (end === 'from' ? m.at < edge : m.at > edge));
-  const between =
-    joint.kind === 'straight'
-      ? b.framing.walls[other]!.standing.filter((m) =>
-          meets < their.start ? m.at < their.start : m.at > their.end,
-        )
-      : [];
+  const near = (m: Member) => Math.abs(m.at - edge) < nearestUprights;
+  const uprights = frame.standing.filter((m) => near(m) && (end === 'from' ? m.at < edge : m.at > edge));
+  const between = straight
+    ? b.framing.walls[other]!.standing.filter((m) =>
+        meets < their.start ? m.at < their.start : m.at > their.end,
+      )
+    : [];
   const [low, high] = [Math.max(ownBay.low, their.low), Math.min(ownBay.high, their.high)];
   if (high - low < 2 * holeMargin) return;
   for (const z of lanesWithin([...lanesOf[wallId]!, ...lanesOf[other]!], low, high)) {
@@ -268,6 +311,8 @@ export function buildRouteGraph(
     if (open(id)) addCrossings(b, id, lanesOf[id]!);
     for (const end of ['from', 'to'] as const)
       if (open(id) && open(framing.junctions[id]![end].against)) addJoint(b, id, end, lanesOf);
+    for (const crossing of framing.junctions[id]!.crossings)
+      if (!crossing.through && open(id) && open(crossing.wall)) addCrossedWall(b, id, crossing, lanesOf);
     addPlates(b, plan, id);
   }
   insideBays(b);

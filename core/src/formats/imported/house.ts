@@ -1,0 +1,88 @@
+import type { XY } from '../../geometry/index.ts';
+import type { Opening, RoomUse, Side } from '../../plan/schema.ts';
+
+/** A house as read from another program's file, before it is a plan. Inches; x right, y up. */
+export interface ImportedHouse {
+  readonly levels: readonly ImportedLevel[];
+  readonly walls: readonly ImportedWall[];
+  readonly labels: readonly ImportedLabel[];
+}
+
+export interface ImportedLevel {
+  readonly id: string;
+  readonly name: string;
+  readonly ceiling: number;
+}
+
+/** A wall by the middle of its drawn thickness, with its openings in order along it. */
+export interface ImportedWall {
+  readonly level: string;
+  readonly a: XY;
+  readonly b: XY;
+  readonly thickness: number;
+  readonly exterior: boolean;
+  readonly openings: readonly ImportedOpening[];
+}
+
+export interface ImportedOpening {
+  /** Along the wall from `a`. */
+  readonly start: number;
+  readonly end: number;
+  readonly kind: Opening['kind'];
+  readonly sill: number;
+  readonly head: number;
+  readonly hinge: 'from' | 'to';
+  readonly swing: Side;
+}
+
+/** A room's name where it is written, and its size where that is written too. */
+export interface ImportedLabel {
+  readonly level: string;
+  readonly at: XY;
+  readonly name: string;
+  readonly size: readonly [number, number] | null;
+  /** When the file tells what the room is for. */
+  readonly use?: RoomUse;
+}
+
+/** Something a person should look at before accepting: what, where, and what was assumed. */
+export interface Doubt {
+  readonly about: string;
+  readonly says: string;
+  readonly level: string;
+  readonly at: XY | null;
+}
+
+const uses: readonly [RegExp, RoomUse][] = [
+  [/closet|w\.?i\.?c|\bclo\b|wardrobe/i, 'closet'],
+  [/bed/i, 'bedroom'],
+  [/toil|powder|half bath|\bwc\b/i, 'powder'],
+  [/bath|shower|bad\b/i, 'bath'],
+  [/kitchen|küche/i, 'kitchen'],
+  [/pantry/i, 'pantry'],
+  [/dining|nook|esszimmer/i, 'dining'],
+  [/laundry|wash/i, 'laundry'],
+  [/util|mech|furnace/i, 'utility'],
+  [/garage|carport/i, 'garage'],
+  [/workshop|shop/i, 'workshop'],
+  [/stair/i, 'stair'],
+  [/hall|corridor|flur/i, 'hall'],
+  [/entry|foyer|vestibule/i, 'foyer'],
+  [/porch|veranda/i, 'porch'],
+  [/deck|patio|terrace|balcon/i, 'outdoor'],
+  [/office|study|büro/i, 'office'],
+  [/library/i, 'library'],
+  [/den\b/i, 'den'],
+  [/family/i, 'family'],
+  [/sun\s?room/i, 'sunroom'],
+  [/rec|game|play/i, 'recreation'],
+  [/mud/i, 'mud'],
+  [/storage|attic/i, 'storage'],
+  [/basement|cellar/i, 'basement'],
+  [/great|living|lounge|wohnen/i, 'living'],
+];
+
+/** What a room is for, by its name; living when the name says nothing. */
+export function useByName(name: string): RoomUse {
+  return uses.find(([pattern]) => pattern.test(name))?.[1] ?? 'living';
+}
