@@ -1,7 +1,8 @@
 import { reachProfile } from '../boxes/index.ts';
 import type { Stages } from '../stages.ts';
 import { wallLetter } from '../plan/ids.ts';
-import type { Side } from '../plan/schema.ts';
+import type { Plan, Side } from '../plan/schema.ts';
+import { readWalk, walkedFaces, type WalkedStretch } from '../rooms/walked.ts';
 
 /**
  * A room unrolled: its walls side by side as seen by someone turning to the right on the spot. `x` runs left to right over the
@@ -41,35 +42,20 @@ export function alongWall(wall: UnrolledWall, x: number): number {
   return wall.origin + (x - wall.x) * wall.sign;
 }
 
-interface Stretch {
-  readonly wall: string;
-  readonly side: Side;
-  readonly start: number;
-  readonly end: number;
-}
-
-/** The room's stretches of wall, left to right; a room still open gives its walls as they were walked. */
-function stretchesOf(stages: Stages, roomId: string, openWalls: readonly string[]): Stretch[] {
+/** The room's stretches of wall, left to right as someone turning to the right sees them; while it is open, as it was walked. */
+function stretchesOf(plan: Plan, stages: Stages, roomId: string): readonly WalkedStretch[] {
   const boundary = stages.rooms[roomId]?.boundary;
-  if (boundary)
-    return [...boundary.faces]
-      .reverse()
-      .flatMap((f): Stretch[] =>
-        f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
-      );
-  return openWalls.flatMap((id): Stretch[] => {
-    const frame = stages.framing.walls[id];
-    return frame ? [{ wall: id, side: 'right', start: 0, end: frame.line.length }] : [];
-  });
+  if (!boundary) return (readWalk(plan, roomId)?.stretches ?? []).filter((s) => stages.framing.walls[s.wall]);
+  return walkedFaces(boundary).flatMap((f) =>
+    f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
+  );
 }
 
-/** Lays a room out as a ribbon with its reach profile. `openWalls`: the walls to show, in order, while the room is not closed. */
-export function unrollRoom(stages: Stages, roomId: string, openWalls: readonly string[] = []): Unrolled {
+/** Lays a room out as a ribbon with its reach profile. */
+export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled {
   const limit = stages.rules('spacing.maxGap') / 2;
   let x = 0;
-  const stretches = stretchesOf(stages, roomId, openWalls);
-  const first = firstStretch(stretches);
-  const walls = [...stretches.slice(first), ...stretches.slice(0, first)].map((s, i): UnrolledWall => {
+  const walls = stretchesOf(plan, stages, roomId).map((s, i): UnrolledWall => {
     const length = Math.abs(s.end - s.start);
     const wall: UnrolledWall = {
       wall: s.wall,
@@ -118,16 +104,6 @@ export function unrollRoom(stages: Stages, roomId: string, openWalls: readonly s
     return wall ? [{ x: onRibbon(wall, at), distance, broken: distance > limit + 1e-6 }] : [];
   });
   return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
-}
-
-/** The ribbon starts at the first wall that was walked, so letters stay as they were typed. */
-function firstStretch(stretches: readonly Stretch[]): number {
-  let best = 0;
-  const number = (s: Stretch) => Number(/\d+$/.exec(s.wall)?.[0] ?? 0);
-  stretches.forEach((s, i) => {
-    if (number(s) < number(stretches[best]!)) best = i;
-  });
-  return best;
 }
 
 function between(turns: readonly { along: number; distance: number }[], along: number): number | null {

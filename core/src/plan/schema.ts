@@ -43,12 +43,24 @@ export const fixtureKinds = [
   'bench', 'bed', 'desk', 'other',
 ] as const; // prettier-ignore
 
+/** One layer of a finish, from the framing outwards. */
+const layer = z.strictObject({
+  name: text,
+  thickness: finish,
+  combustible: z.boolean().default(false),
+});
+
 const level = z.strictObject({
   name: text.default(''),
   ceiling: span.default(97.125),
   above: z.enum(['attic', 'joists', 'truss', 'closed']).default('attic'),
   below: z.enum(['crawl', 'basement', 'slab', 'joists']).default('crawl'),
   floorFinish: z.number().min(0).max(12).default(0.75),
+  /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */
+  floorLayers: z.array(layer).default([]),
+  ceilingLayers: z.array(layer).default([]),
+  /** Height of this level's subfloor above the lowest level's. */
+  elevation: coordinate.default(0),
   joists: z
     .strictObject({ direction: z.number().default(0), spacing: span.default(16), depth: span.default(9.25) })
     .prefault({}),
@@ -65,6 +77,14 @@ const wall = z.strictObject({
   bearing: z.boolean().default(false),
   exterior: z.boolean().default(false),
   cover: z.enum(['open', 'closed']).default('open'),
+  /** What may be done with a closed wall: leave it alone, fish cable through it, or open a strip of it. */
+  access: z.enum(['leave', 'fish', 'open']).default('leave'),
+  /** Top of a wall that stops below the ceiling; the level's ceiling when not given. */
+  height: span.optional(),
+  locked: z.boolean().default(false),
+  layers: z
+    .strictObject({ left: z.array(layer).default([]), right: z.array(layer).default([]) })
+    .prefault({}),
   finish: z.strictObject({ left: finish.default(0.5), right: finish.default(0.5) }).prefault({}),
 });
 
@@ -114,6 +134,16 @@ const room = z.strictObject({
   y: coordinate,
   name: text.default(''),
   use: z.enum(roomUses).default('living'),
+  /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
+  walk: z
+    .strictObject({
+      x: coordinate,
+      y: coordinate,
+      heading: z.number(),
+      framing: z.enum(keysOf(framingKinds)).default('2x4'),
+      legs: z.array(z.strictObject({ length: span, turn: z.number(), own: z.array(idSchema).default([]) })),
+    })
+    .optional(),
 });
 
 const fixture = z.strictObject({
@@ -124,6 +154,10 @@ const fixture = z.strictObject({
   at: position.default(0),
   width: span.default(24),
   depth: span.default(24),
+  /** Where a fixture that stands on no wall has its middle, and how it is turned, in degrees. */
+  x: coordinate.optional(),
+  y: coordinate.optional(),
+  turn: z.number().default(0),
   va: z.number().min(0).max(1e6).default(0),
   label: text.default(''),
 });
@@ -288,6 +322,8 @@ export type Opening = Plan['openings'][string];
 export type MeasuredMember = Plan['members'][string];
 export type Obstacle = Plan['obstacles'][string];
 export type Room = Plan['rooms'][string];
+export type Fixture = Plan['fixtures'][string];
+export type Layer = z.infer<typeof layer>;
 export type Box = Plan['boxes'][string];
 export type WallPlace = z.infer<typeof onWall>;
 export type Device = Plan['devices'][string];

@@ -1,6 +1,7 @@
 import type { XY } from '../geometry/index.ts';
 import type { Plan } from '../plan/schema.ts';
-import { readWalk, walkClosure, walkPoints } from '../plan/walk.ts';
+import { walkClosure, walkPoints } from '../plan/walk.ts';
+import { readWalk } from './walked.ts';
 
 /** Where the walls of a room fail to meet: from the end of the last wall to the start of the first. Inches. */
 export interface ClosureGap {
@@ -14,12 +15,12 @@ export interface ClosureGap {
 /** The gap of a room's walk; null when the room has no walls or they close. */
 export function closureGap(plan: Plan, roomId: string): ClosureGap | null {
   const read = readWalk(plan, roomId);
-  if (!read || read.closed) return null;
+  if (!read || read.closed || read.walk.legs.length === 0) return null;
   const { gap, distance } = walkClosure(read.walk);
   const { legs } = read.walk;
   return {
-    from: { wall: legs.at(-1)!.wall!, at: walkPoints(read.walk).at(-1)! },
-    to: { wall: legs[0]!.wall!, at: read.walk.start },
+    from: { wall: legs.at(-1)!.wall ?? '', at: walkPoints(read.walk).at(-1)! },
+    to: { wall: legs[0]!.wall ?? '', at: read.walk.start },
     distance,
     right: gap.x,
     up: gap.y,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { computed, edited, planOf, randomFrom, roomOf } from '../testing.ts';
-import { readWalk, walkClosure } from '../plan/walk.ts';
+import { walkClosure } from '../plan/walk.ts';
+import { readWalk } from './walked.ts';
 
 describe('rooms from a walk', () => {
   test('area and perimeter are the faces’, in both directions of walking', () => {

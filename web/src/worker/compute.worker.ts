@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { applyEdit, Computer, patched, readWalk, recipeOf, unrollRoom } from '@fieldchalk/core';
+import { applyEdit, Computer, patched, recipeOf, unrollRoom } from '@fieldchalk/core';
 import type { Edited, Patch, Plan, ProposalKind, Result, Unrolled } from '@fieldchalk/core';
 
 /** One room's answer: the whole result, and the room unrolled. */
@@ -13,8 +13,7 @@ let plan: Plan | null = null;
 
 function answer(of: Plan, room: string | null): Answer {
   const result = computer.compute(of);
-  const walls = room ? (readWalk(of, room)?.walk.legs.flatMap((l) => l.wall ?? []) ?? []) : [];
-  return { result, unrolled: room ? unrollRoom(computer.stages(of), room, walls) : null };
+  return { result, unrolled: room ? unrollRoom(of, computer.stages(of), room) : null };
 }
 
 const api = {

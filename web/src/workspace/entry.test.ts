@@ -1,14 +1,13 @@
 import { expect, test } from 'vitest';
-import { Computer, marlStreet, readWalk, unrollRoom } from '@fieldchalk/core';
+import { Computer, marlStreet, unrollRoom } from '@fieldchalk/core';
 import { entryWords, readEntry, type EntryContext, type Order } from './entry.ts';
 
 const plan = marlStreet();
 const computer = new Computer();
-const walls = readWalk(plan, 'r1')!.walk.legs.map((l) => l.wall!);
 const context: EntryContext = {
   plan,
   room: 'r1',
-  unrolled: unrollRoom(computer.stages(plan), 'r1', walls),
+  unrolled: unrollRoom(plan, computer.stages(plan), 'r1'),
   result: computer.compute(plan),
   turn: 90,
 };

@@ -1,0 +1,48 @@
+import { expect, test } from 'vitest';
+import { FramingStage } from '../framing/index.ts';
+import { ruleBook } from '../rules/index.ts';
+import { planOf } from '../testing.ts';
+import { RoomsStage } from './index.ts';
+import { planOfHouse, randomHouse } from './randomHouse.testing.ts';
+
+const rules = ruleBook({});
+
+function found(plan: ReturnType<typeof planOf>) {
+  const framing = new FramingStage().run(plan, rules);
+  return { framing, rooms: new RoomsStage().run(plan, framing, rules) };
+}
+
+test('1,000 seeded houses of T’s, jogs and oblique walls: every room is found and closed, with the area the cuts give', () => {
+  let rooms = 0;
+  let oblique = 0;
+  for (let seed = 1; seed <= 1000; seed++) {
+    const house = randomHouse(seed);
+    const plan = planOf(planOfHouse(house, null));
+    const result = found(plan).rooms;
+    house.rooms.forEach((room, i) => {
+      const got = result[`r${i + 1}`]!;
+      if (!got.boundary) throw new Error(`seed ${seed}: room ${i + 1} is not closed`);
+      if (Math.abs(got.area - room.area) > 1e-3 * room.area)
+        throw new Error(`seed ${seed}: room ${i + 1} has ${got.area} sq in., not ${room.area}`);
+    });
+    rooms += house.rooms.length;
+    if (house.walls.some((w) => Math.abs((w.b.x - w.a.x) * (w.b.y - w.a.y)) > 100)) oblique++;
+  }
+  expect(rooms).toBeGreaterThan(4000);
+  expect(oblique).toBeGreaterThan(300);
+});
+
+test('the order walls are entered in and the way they run change no area, no floor line, no stud', () => {
+  for (let seed = 1; seed <= 1000; seed++) {
+    const house = randomHouse(seed);
+    const plain = found(planOf(planOfHouse(house, null)));
+    const shuffled = found(planOf(planOfHouse(house, seed + 5000)));
+    const figures = ({ rooms, framing }: ReturnType<typeof found>) => [
+      ...Object.values(rooms).flatMap((r) => [r.area, r.boundary!.faces.length, ...r.spaces.map((s) => s.length)]),
+      ...Object.values(framing.walls).map((w) => w.standing.length).sort((a, b) => a - b),
+    ]; // prettier-ignore
+    const [a, b] = [figures(plain), figures(shuffled)];
+    const differs = a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-3);
+    if (differs) throw new Error(`seed ${seed}:\n${a.join(' ')}\n${b.join(' ')}`);
+  }
+});

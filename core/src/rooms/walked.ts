@@ -1,0 +1,188 @@
+import { isDraft } from 'immer';
+import { distance, headingOf, pointInPolygon, signedArea, subtract, type XY } from '../geometry/index.ts';
+import { findJunctions, wallLine, type Framing } from '../framing/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Plan, Side } from '../plan/schema.ts';
+import { framingKinds, type FramingKind } from '../plan/stock.ts';
+import { walkPoints, type Walk, type WalkLeg } from '../plan/walk.ts';
+import { layoutWalk } from '../plan/walkLayout.ts';
+import { ownWalls, walkOfRecord } from '../plan/walkWrite.ts';
+import { findBoundaries, type Boundary, type Face } from './faces.ts';
+
+/** A stretch of wall as someone walks a room with the room on the right: `start` to `end` along the wall, which may run down. */
+export interface WalkedStretch {
+  readonly wall: string;
+  readonly side: Side;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** A room read back as the walk it is: every number that can be typed again. `wall` of a leg is its first wall. */
+export interface WalkedRoom {
+  readonly walk: Walk;
+  readonly closed: boolean;
+  readonly framing: FramingKind;
+  readonly stretches: readonly WalkedStretch[];
+}
+
+const keptBoundaries = new WeakMap<object, WeakMap<object, readonly Boundary[]>>();
+
+/** Closed boundaries of a plan's walls, found once for each set of walls and points. */
+export function boundariesOf(plan: Plan): readonly Boundary[] {
+  if (isDraft(plan.walls) || isDraft(plan.points)) return tracedBoundaries(plan);
+  const byPoints = keptBoundaries.get(plan.walls) ?? new WeakMap<object, readonly Boundary[]>();
+  keptBoundaries.set(plan.walls, byPoints);
+  const known = byPoints.get(plan.points);
+  if (known) return known;
+  const found = tracedBoundaries(plan);
+  byPoints.set(plan.points, found);
+  return found;
+}
+
+function tracedBoundaries(plan: Plan): readonly Boundary[] {
+  const lines = Object.keys(plan.walls).sort(compareIds).map((id) => wallLine(plan, id, plan.walls[id]!)); // prettier-ignore
+  const framing: Framing = {
+    lines: Object.fromEntries(lines.map((l) => [l.id, l])),
+    junctions: findJunctions(lines),
+    walls: {},
+  };
+  return findBoundaries(framing);
+}
+
+export function boundaryOfRoom(plan: Plan, roomId: string): Boundary | null {
+  const room = plan.rooms[roomId];
+  if (!room) return null;
+  return boundariesOf(plan).find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
+}
+
+/** Faces of a boundary in walking order, the room on the right, from the wall with the lowest number; so letters stay as they were given. */
+export function walkedFaces(boundary: Boundary): Face[] {
+  const faces = [...boundary.faces].reverse();
+  const number = (f: Face) => (f.wall === null ? Infinity : Number(/\d+$/.exec(f.wall)?.[0] ?? 0));
+  let first = 0;
+  faces.forEach((f, i) => {
+    if (number(f) < number(faces[first]!)) first = i;
+  });
+  return [...faces.slice(first), ...faces.slice(0, first)];
+}
+
+function turnBetween(from: number, to: number): number {
+  const right = (((from - to) % 360) + 360) % 360;
+  return Math.round((right > 180 ? right - 360 : right) * 1e4) / 1e4;
+}
+
+function readClosed(plan: Plan, boundary: Boundary): WalkedRoom {
+  const faces = walkedFaces(boundary);
+  const headings = faces.map((f) => headingOf(subtract(f.a, f.b)));
+  const legs = faces.map((f, i): WalkLeg => ({
+    length: Math.round(f.length * 1e6) / 1e6,
+    turn: turnBetween(headings[i]!, headings[(i + 1) % faces.length]!),
+    ...(f.wall === null ? {} : { wall: f.wall }),
+  }));
+  const first = faces.find((f) => f.wall !== null);
+  return {
+    walk: { start: faces[0]!.b, heading: Math.round(headings[0]! * 1e4) / 1e4, legs },
+    closed: true,
+    framing: first ? plan.walls[first.wall!]!.framing : '2x4',
+    stretches: faces.flatMap((f) =>
+      f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
+    ),
+  };
+}
+
+function readOpen(plan: Plan, roomId: string): WalkedRoom | null {
+  const room = plan.rooms[roomId]!;
+  if (!room.walk) return null;
+  const own = ownWalls(plan, roomId);
+  const walk = walkOfRecord(room.walk);
+  if (walk.legs.length === 0) return { walk, closed: false, framing: room.walk.framing, stretches: [] };
+  const layout = layoutWalk(plan, room.level, walk, 'open', room.walk.framing, new Set(own.flat()));
+  const stretches: WalkedStretch[] = [];
+  const legs = walk.legs.map((leg, i): WalkLeg => {
+    const [a, b] = [layout.corners[i]!, layout.corners[i + 1]!];
+    const walls = [
+      ...(layout.legs[i]?.shared ?? []),
+      ...own[i]!.map((wall) => ({ wall, side: 'right' as Side })),
+    ];
+    for (const { wall, side } of walls) stretches.push({ wall, side, ...extentOn(plan, wall, a, b) });
+    return { ...leg, ...(walls[0] ? { wall: walls[0].wall } : {}) };
+  });
+  return { walk: { ...walk, legs }, closed: false, framing: room.walk.framing, stretches };
+}
+
+/** The part of a wall that a leg from a to b passes, in walking order. */
+function extentOn(plan: Plan, wallId: string, a: XY, b: XY): { start: number; end: number } {
+  const wall = plan.walls[wallId]!;
+  const [from, to] = [plan.points[wall.from]!, plan.points[wall.to]!];
+  const length = distance(from, to);
+  const along = (p: XY) => ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / length;
+  const half = framingKinds[wall.framing].depth;
+  const within = (v: number) => Math.max(-half, Math.min(length + half, v));
+  return { start: within(along(a)), end: within(along(b)) };
+}
+
+/** Walls not walked here, followed end to end from the one nearest the room: so a file's open room still shows where it gapes. */
+function readChain(plan: Plan, roomId: string): WalkedRoom | null {
+  const room = plan.rooms[roomId]!;
+  const inRecord = new Set(Object.keys(plan.rooms).flatMap((id) => ownWalls(plan, id).flat()));
+  const inBoundary = new Set(boundariesOf(plan).flatMap((b) => b.faces.flatMap((f) => f.wall ?? [])));
+  const loose = Object.keys(plan.walls).filter(
+    (id) =>
+      !inRecord.has(id) && !inBoundary.has(id) && plan.points[plan.walls[id]!.from]!.level === room.level,
+  );
+  const middle = (id: string) => {
+    const [a, b] = [plan.points[plan.walls[id]!.from]!, plan.points[plan.walls[id]!.to]!];
+    return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+  };
+  const nearest = loose.sort((a, b) => distance(middle(a), room) - distance(middle(b), room))[0];
+  if (!nearest) return null;
+  const chain = [nearest];
+  for (let grown = true; grown;) {
+    grown = false;
+    const head = loose.find(
+      (id) => !chain.includes(id) && plan.walls[id]!.to === plan.walls[chain[0]!]!.from,
+    );
+    if (head) chain.unshift(head);
+    const tail = loose.find(
+      (id) => !chain.includes(id) && plan.walls[id]!.from === plan.walls[chain.at(-1)!]!.to,
+    );
+    if (tail) chain.push(tail);
+    grown = head !== undefined || tail !== undefined;
+  }
+  const points = [
+    ...chain.map((id) => plan.points[plan.walls[id]!.from]!),
+    plan.points[plan.walls[chain.at(-1)!]!.to]!,
+  ];
+  const headings = chain.map((_, i) => headingOf(subtract(points[i + 1]!, points[i]!)));
+  const legs = chain.map((wall, i): WalkLeg => ({
+    wall,
+    length: Math.round(distance(points[i]!, points[i + 1]!) * 1e6) / 1e6,
+    turn: i + 1 < chain.length ? turnBetween(headings[i]!, headings[i + 1]!) : 90,
+  }));
+  const side = signedArea(points) > 0 ? 'left' : 'right';
+  return {
+    walk: { start: points[0]!, heading: headings[0]!, legs },
+    closed: false,
+    framing: plan.walls[chain[0]!]!.framing,
+    stretches: chain.map((wall, i) => ({ wall, side, start: 0, end: legs[i]!.length })),
+  };
+}
+
+/** Reads a room back as the walk that makes it. Null when it has no walls and none were begun. */
+export function readWalk(plan: Plan, roomId: string): WalkedRoom | null {
+  const room = plan.rooms[roomId];
+  if (!room) return null;
+  if (room.walk) return readOpen(plan, roomId);
+  const boundary = boundaryOfRoom(plan, roomId);
+  return boundary ? readClosed(plan, boundary) : readChain(plan, roomId);
+}
+
+/** Corners of a walked room's faces; one more than there are legs while it is open. */
+export function walkedCorners(plan: Plan, roomId: string): XY[] {
+  const room = plan.rooms[roomId]!;
+  const read = readWalk(plan, roomId);
+  if (!read) return [];
+  if (!room.walk) return walkPoints(read.walk);
+  const own = new Set(ownWalls(plan, roomId).flat());
+  return [...layoutWalk(plan, room.level, read.walk, 'open', read.framing, own).corners];
+}
