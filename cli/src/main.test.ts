@@ -44,6 +44,8 @@ describe('chalk', () => {
       [],
       ['propose', '-', '--only', 'cake'],
       ['import', '-', '--from', 'ifc'],
+      ['import', '-', '--from', 'dxf'],
+      ['import', '-', '--from', 'doc'],
     ]) {
       const answer = chalk(args, demo);
       expect([args.join(' '), answer.code]).toEqual([args.join(' '), 2]);
@@ -81,6 +83,10 @@ describe('chalk', () => {
     expect(chalk(['import', '-', '--from', 'csv'], 'name,length\nDen,x').errors).toContain(
       'width: is a column',
     );
+    const drawing = 'node_modules/dxf/test/resources/floorplan.dxf';
+    const house = chalk(['import', drawing]);
+    expect(house.errors).toContain('taken as inches');
+    expect(Object.keys((JSON.parse(house.out) as Plan).openings)).toHaveLength(27);
     expect(chalk(['export', '-', '--to', 'csv'], demo).out).toContain('cable-14/2');
   });
 });

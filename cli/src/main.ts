@@ -2,7 +2,6 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import {
   compute,
   listRules,
-  planFromRoomsCsv,
   planJsonSchema,
   proposalKinds,
   propose,
@@ -12,6 +11,14 @@ import {
   type PlanReading,
   type ProposalKind,
 } from '@fieldchalk/core';
+import {
+  drawingUnits,
+  formatOfName,
+  importFormats,
+  importPlan,
+  type DrawingUnit,
+  type ImportFormat,
+} from '@fieldchalk/core/import';
 
 /** The `chalk` command: the core without a screen. Exit 0 done, 1 done and `check` found an error, 2 the input is bad. */
 
@@ -20,7 +27,8 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   check FILE                    findings alone
   compute FILE                  the whole result
   propose FILE [--only boxes,circuits,runs,models]
-  import FILE [--from json|csv]     a plan, checked, with its defaults
+  import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
+                                a plan; what is doubtful goes to standard error
   export FILE --to json|csv [--what result|takeoff|plan] [-o OUT]
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
@@ -39,10 +47,10 @@ function option(args: readonly string[], name: string): string | undefined {
   return value;
 }
 
-function readText(file: string | undefined): string {
+function readBytes(file: string | undefined): Buffer {
   if (!file) throw new BadInput(['(command): needs a FILE', usage]);
   try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8');
+    return readFileSync(file === '-' ? 0 : file);
   } catch (error) {
     throw new BadInput([
       `${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'})`,
@@ -55,7 +63,7 @@ function accepted(read: PlanReading): Plan {
   return read.plan;
 }
 
-const loadPlan = (file: string | undefined): Plan => accepted(readPlanText(readText(file)));
+const loadPlan = (file: string | undefined): Plan => accepted(readPlanText(readBytes(file).toString('utf8')));
 
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 
@@ -87,7 +95,27 @@ function exportPlan(args: readonly string[]): void {
   else process.stdout.write(text);
 }
 
-function run(command: string | undefined, args: readonly string[]): number {
+async function importFile(args: readonly string[]): Promise<Plan> {
+  const from = option(args, '--from') ?? formatOfName(args[0] ?? '') ?? 'json';
+  if (!importFormats.includes(from as ImportFormat))
+    throw new BadInput([`--from: “${from}” is not one of ${importFormats.join(', ')}`]);
+  const unit = option(args, '--unit');
+  if (unit !== undefined && !isUnit(unit))
+    throw new BadInput([`--unit: “${unit}” is not one of ${Object.keys(drawingUnits).join(', ')}`]);
+  const read = await importPlan(
+    from as ImportFormat,
+    readBytes(args[0]),
+    () => import('web-ifc'),
+    unit ? { unit } : {},
+  );
+  if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  for (const d of read.doubts) process.stderr.write(`${d.about}: ${d.says}\n`);
+  return read.plan;
+}
+
+const isUnit = (unit: string): unit is DrawingUnit => Object.hasOwn(drawingUnits, unit);
+
+async function run(command: string | undefined, args: readonly string[]): Promise<number> {
   switch (command) {
     case 'check': {
       const { findings } = compute(loadPlan(args[0]));
@@ -104,13 +132,9 @@ function run(command: string | undefined, args: readonly string[]): number {
       print(plan);
       return 0;
     }
-    case 'import': {
-      const from = option(args, '--from') ?? 'json';
-      if (from !== 'json' && from !== 'csv')
-        throw new BadInput([`--from: “${from}” is not read yet; json and csv are`]);
-      print(from === 'csv' ? accepted(planFromRoomsCsv(readText(args[0]))) : loadPlan(args[0]));
+    case 'import':
+      print(await importFile(args));
       return 0;
-    }
     case 'export':
       exportPlan(args);
       return 0;
@@ -126,7 +150,7 @@ function run(command: string | undefined, args: readonly string[]): number {
 }
 
 try {
-  process.exitCode = run(process.argv[2], process.argv.slice(3));
+  process.exitCode = await run(process.argv[2], process.argv.slice(3));
 } catch (error) {
   const lines = error instanceof BadInput ? error.lines : [`(internal): ${(error as Error).message}`];
   process.stderr.write(`${lines.join('\n')}\n`);

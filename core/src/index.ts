@@ -28,4 +28,3 @@ export * from './units/index.ts';
 export { unrollRoom } from './drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './drawing/unrolled.ts';
 export { marlStreet } from './demo/marlStreet.ts';
-export { planFromRoomsCsv } from './formats/roomsCsv.ts';

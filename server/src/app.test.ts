@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
@@ -7,6 +7,7 @@ import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { applyEdit, emptyPlan, marlStreet, recipeOf, type Plan } from '@fieldchalk/core';
 import { buildApp } from './app.ts';
+import { importSchema } from './contracts.ts';
 import { openDatabase } from './db/connect.ts';
 import { openApi, operations } from './openapi.ts';
 
@@ -111,6 +112,44 @@ describe('jobs and changes', () => {
     }
     expect(JSON.stringify(answers[0]!.body.problems)).toContain('plan.format');
     expect(JSON.stringify(answers[3]!.body.problems)).toContain('walls.w1.from');
+  });
+});
+
+describe('files of other programs', () => {
+  const send = (file: string, body: Buffer | string, more = '') =>
+    api().post(`/api/import?file=${file}${more}`).set('content-type', 'application/octet-stream').send(body);
+
+  test('a drawing comes back as a plan with its doubts; its unit can be said', async () => {
+    const drawing = readFileSync('node_modules/dxf/test/resources/floorplan.dxf');
+    const read = await send('house.dxf', drawing);
+    expect(read.body).toMatchObject({
+      counts: { doors: 19, windows: 8 },
+      scale: { unit: 'inches', doubtful: true },
+    });
+    expect(importSchema.parse(read.body).layers!.filter((l) => l.walls)).toHaveLength(1);
+    const said = await send('house.dxf', drawing, '&unit=inches');
+    expect(said.body.scale).toMatchObject({ doubtful: false });
+  });
+
+  test('a plan file, a room list; what cannot be read says why', async () => {
+    expect((await send('a.json', JSON.stringify(emptyPlan('Kept')))).body.plan.job.name).toBe('Kept');
+    expect((await send('a.csv', 'name,length,width\nDen,12,10')).body.problems).toMatchObject([
+      { path: 'line 2.width', message: 'must be at least a foot' },
+    ]);
+    const rooms = await send(
+      'a.csv',
+      "name,length,width,height\nDen,12',10',8'1\"\nBath,8',5',8'1\"\nHall,20',4',7'",
+    );
+    expect(rooms.body).toMatchObject({ counts: { rooms: 3 }, doubts: [{ about: 'Hall' }] });
+    expect(rooms.body.plan.levels.L1.ceiling).toBe(97);
+    for (const [file, body, status] of [
+      ['a.dxf', 'x', 422],
+      ['a.ifc', 'x', 422],
+      ['a.doc', 'x', 400],
+      ['a.json', '{', 422],
+    ] as const)
+      // prettier-ignore
+      expect([file, (await send(file, body)).status]).toEqual([file, status]);
   });
 });
 

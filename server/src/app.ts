@@ -14,6 +14,7 @@ import { ApiError, errorCatalogue } from './errors.ts';
 import { Live } from './live.ts';
 import { openApi } from './openapi.ts';
 import { Crew } from './services/crew.ts';
+import { readImport } from './services/importing.ts';
 import { Jobs } from './services/jobs.ts';
 
 function parsed<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
@@ -41,6 +42,10 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
     async (request, response) =>
       void response.status(201).json(await jobs.create(parsed(contracts.newJobSchema, request.body))),
   );
+  router.post('/import', express.raw({ type: () => true, limit: '64mb' }), async (request, response) => {
+    const query = parsed(contracts.importQuerySchema, request.query);
+    response.json(await readImport(query, request.body as unknown));
+  });
   router.get(
     '/jobs/:job',
     async (request, response) => void response.json(await jobs.get(idOf(request, 'job'))),
@@ -102,6 +107,11 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
   });
   return router;
 }
+
+const readJson = express.json({ limit: '8mb' });
+/** A file to import may itself be JSON; its route reads the bytes as they are. */
+const jsonUnlessFile: express.RequestHandler = (request, response, next) =>
+  request.path === '/import' ? next() : readJson(request, response, next);
 
 /** Turns what the frameworks throw into our own errors, then answers with a problem document. Never a stack trace. */
 const answerWithProblem =
@@ -169,7 +179,7 @@ export function buildApp(
         !request.path.endsWith('/events') && compression.filter(request, response),
     }),
   );
-  app.use('/api', express.json({ limit: '8mb' }), apiRoutes(db, live, now));
+  app.use('/api', jsonUnlessFile, apiRoutes(db, live, now));
   const web = resolve(config.webFolder);
   if (existsSync(join(web, 'index.html'))) {
     app.use(

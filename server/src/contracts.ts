@@ -41,6 +41,40 @@ export const newMarksSchema = z.strictObject({
     .max(500),
 });
 
+export const importQuerySchema = z.object({
+  file: z.string().trim().min(1, 'is the file’s name; its ending tells the format').max(300),
+  unit: z.enum(['inches', 'feet', 'millimetres', 'centimetres', 'metres']).optional(),
+  /** Names of the layers that hold walls, each given once. */
+  layer: z
+    .union([z.string(), z.array(z.string())])
+    .transform((v) => [v].flat())
+    .optional(),
+});
+const place = z.object({ x: z.number(), y: z.number() });
+export const importSchema = z.object({
+  plan: planSchema,
+  counts: z.object({ walls: z.number(), doors: z.number(), windows: z.number(), rooms: z.number() }),
+  rooms: z.array(
+    z.object({
+      name: z.string(),
+      room: z.string().nullable(),
+      written: z.array(z.number()).nullable(),
+      measured: z.array(z.number()).nullable(),
+    }),
+  ),
+  doubts: z.array(z.object({ about: z.string(), says: z.string(), level: z.string(), at: place.nullable() })),
+  scale: z
+    .object({
+      inchesPerUnit: z.number(),
+      unit: z.string().nullable(),
+      header: z.string().nullable(),
+      why: z.string(),
+      doubtful: z.boolean(),
+    })
+    .optional(),
+  layers: z.array(z.object({ name: z.string(), lines: z.number(), walls: z.boolean() })).optional(),
+});
+
 export const jobSummarySchema = z.object({
   id,
   name: z.string(),

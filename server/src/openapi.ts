@@ -28,6 +28,12 @@ export const operations: readonly Operation[] = [
     answer: contracts.jobSchema,
     status: 201,
   },
+  {
+    method: 'post',
+    path: '/api/import',
+    says: 'Read a plan out of a file (DXF, IFC, CSV or JSON as the body, ?file= its name); nothing is stored',
+    answer: contracts.importSchema,
+  },
   { method: 'get', path: '/api/jobs/{job}', says: 'A job with its plan', answer: contracts.jobSchema },
   { method: 'delete', path: '/api/jobs/{job}', says: 'Delete a job', status: 204 },
   {

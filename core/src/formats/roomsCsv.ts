@@ -1,21 +1,24 @@
 import Papa from 'papaparse';
 import { recipeOf } from '../plan/edits/index.ts';
 import { applyEdit } from '../plan/gate.ts';
-import type { PlanReading } from '../plan/read.ts';
 import type { Problem } from '../plan/problems.ts';
 import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/schema.ts';
-import { parseLength } from '../units/index.ts';
+import type { Doubt } from './imported/house.ts';
+import { planReport, type ImportReading } from './imported/toPlan.ts';
+import { formatLength, parseLength } from '../units/index.ts';
 
 interface Row {
   readonly name: string;
   readonly use: RoomUse;
   readonly length: number;
   readonly width: number;
+  /** Floor to ceiling; null when the list does not say. */
+  readonly height: number | null;
 }
 
 function readRow(row: Record<string, string | undefined>, line: number, problems: Problem[]): Row | null {
   const before = problems.length;
-  const size = (field: 'length' | 'width') => {
+  const size = (field: 'length' | 'width' | 'height') => {
     const read = parseLength(row[field] ?? '');
     if (read.ok && read.inches >= 12) return read.inches;
     problems.push({
@@ -29,12 +32,18 @@ function readRow(row: Record<string, string | undefined>, line: number, problems
   const use = (row['use'] ?? '').trim() || 'living';
   if (!roomUses.includes(use as RoomUse))
     problems.push({ path: `line ${line}.use`, message: `must be one of: ${roomUses.join(', ')}` });
-  const read: Row = { name, use: use as RoomUse, length: size('length'), width: size('width') };
+  const read: Row = {
+    name,
+    use: use as RoomUse,
+    length: size('length'),
+    width: size('width'),
+    height: row['height']?.trim() ? size('height') : null,
+  };
   return problems.length === before ? read : null;
 }
 
-/** A room list as CSV with columns name, length, width and, if wanted, use: each becomes a square room, side by side. Lengths as people write them. */
-export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): PlanReading {
+/** A room list as CSV with columns name, length, width and, if wanted, height and use: each becomes a square room, side by side. Lengths as people write them. */
+export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): ImportReading {
   const parsed = Papa.parse<Record<string, string>>(text.trim(), {
     header: true,
     skipEmptyLines: true,
@@ -67,5 +76,23 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Plan
     if (!walked.ok) return walked;
     plan = walked.plan;
   }
-  return { ok: true, plan };
+  const heights = rows.flatMap((r) => r?.height ?? []);
+  const usual = heights.sort(
+    (a, b) => heights.filter((h) => h === b).length - heights.filter((h) => h === a).length,
+  )[0];
+  if (usual !== undefined)
+    plan = { ...plan, levels: { ...plan.levels, L1: { ...plan.levels['L1']!, ceiling: usual } } };
+  const doubts = rows.flatMap((r): Doubt[] =>
+    r?.height && r.height !== usual
+      ? [
+          {
+            about: r.name,
+            level: 'L1',
+            at: null,
+            says: `${r.name} is ${formatLength(r.height)} high; the level came in at ${formatLength(usual!)}.`,
+          },
+        ]
+      : [],
+  );
+  return planReport(plan, doubts);
 }

@@ -155,6 +155,21 @@ function markExterior(draft: Plan, boundaries: readonly Boundary[]): void {
   for (const [id, wall] of Object.entries(draft.walls)) if (sides.get(id)?.size === 1) wall.exterior = true;
 }
 
+function countsOf(plan: Plan): ImportReport['counts'] {
+  const kinds = Object.values(plan.openings).map((o) => o.kind);
+  return {
+    walls: Object.keys(plan.walls).length,
+    doors: kinds.filter((k) => doorKinds.has(k)).length,
+    windows: kinds.filter((k) => windowKinds.has(k)).length,
+    rooms: Object.keys(plan.rooms).length,
+  };
+}
+
+/** The report of a plan that came in as it is. */
+export function planReport(plan: Plan, doubts: readonly Doubt[] = []): ImportReading {
+  return { ok: true, plan, counts: countsOf(plan), rooms: [], doubts };
+}
+
 /** Builds a plan from what was read of a file: walls joined, rooms found and named, outside walls marked. */
 export function housePlan(house: ImportedHouse, name: string, read: readonly Doubt[] = []): ImportReading {
   const doubts = [...read];
@@ -171,7 +186,6 @@ export function housePlan(house: ImportedHouse, name: string, read: readonly Dou
   });
   if (!made.ok) return { ok: false, problems: made.problems };
   const { plan } = made;
-  const kinds = Object.values(plan.openings).map((o) => o.kind);
   const rooms = house.labels.map((l): ImportedRoom => ({
     name: l.name,
     room: roomOf.get(l) ?? null,
@@ -181,12 +195,7 @@ export function housePlan(house: ImportedHouse, name: string, read: readonly Dou
   return {
     ok: true,
     plan,
-    counts: {
-      walls: walls.length,
-      doors: kinds.filter((k) => doorKinds.has(k)).length,
-      windows: kinds.filter((k) => windowKinds.has(k)).length,
-      rooms: Object.keys(plan.rooms).length,
-    },
+    counts: countsOf(plan),
     rooms,
     doubts,
   };
