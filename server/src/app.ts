@@ -7,13 +7,14 @@ import type { Knex } from 'knex';
 import pino from 'pino';
 import { pinoHttp } from 'pino-http';
 import { z } from 'zod';
-import { problemsFrom } from '@fieldchalk/core';
+import { problemsFrom, rulesFileSchema } from '@fieldchalk/core';
 import type { Config } from './config.ts';
 import * as contracts from './contracts.ts';
 import { ApiError, errorCatalogue } from './errors.ts';
 import { Live } from './live.ts';
 import { openApi } from './openapi.ts';
 import { Crew } from './services/crew.ts';
+import { RuleBooks } from './services/ruleBooks.ts';
 import { readImport } from './services/importing.ts';
 import { Jobs } from './services/jobs.ts';
 
@@ -29,6 +30,7 @@ const idOf = (request: Request, name: string): string => String(request.params[n
 function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
   const jobs = new Jobs(db, now);
   const crew = new Crew(db, now);
+  const books = new RuleBooks(db, now);
   const router = express.Router();
   router.get(
     '/health',
@@ -40,8 +42,14 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
   router.post(
     '/jobs',
     async (request, response) =>
-      void response.status(201).json(await jobs.create(parsed(contracts.newJobSchema, request.body))),
+      void response
+        .status(201)
+        .json(await jobs.create(parsed(contracts.newJobSchema, request.body), await books.company())),
   );
+  router.get('/rules', async (_request, response) => void response.json(await books.company()));
+  router.put('/rules', async (request, response) => {
+    response.json(await books.setCompany(parsed(rulesFileSchema, request.body)));
+  });
   router.post('/import', express.raw({ type: () => true, limit: '64mb' }), async (request, response) => {
     const query = parsed(contracts.importQuerySchema, request.query);
     response.json(await readImport(query, request.body as unknown));
@@ -53,6 +61,12 @@ function apiRoutes(db: Knex, live: Live, now: () => number): express.Router {
   router.delete('/jobs/:job', async (request, response) => {
     await jobs.remove(idOf(request, 'job'));
     response.status(204).end();
+  });
+  router.post('/jobs/:job/measurements', async (request, response) => {
+    const { id } = await jobs.get(idOf(request, 'job'));
+    const measurement = parsed(contracts.measurementSchema, request.body);
+    live.tell(id, 'measurement', measurement);
+    response.status(202).json(measurement);
   });
   router.post('/jobs/:job/changes', async (request, response) => {
     const job = idOf(request, 'job');

@@ -41,6 +41,11 @@ export const newMarksSchema = z.strictObject({
     .max(500),
 });
 
+/** One length from a laser meter, in whichever unit it speaks. It goes to the windows of the job and is not stored. */
+export const measurementSchema = z.union([
+  z.strictObject({ metres: z.number().positive().max(300), device: z.string().max(60).default('meter') }),
+  z.strictObject({ inches: z.number().positive().max(12_000), device: z.string().max(60).default('meter') }),
+]);
 export const importQuerySchema = z.object({
   file: z.string().trim().min(1, 'is the file’s name; its ending tells the format').max(300),
   unit: z.enum(['inches', 'feet', 'millimetres', 'centimetres', 'metres']).optional(),

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { rulesFileSchema } from '@fieldchalk/core';
 import * as contracts from './contracts.ts';
 import { errorCatalogue } from './errors.ts';
 
 interface Operation {
-  readonly method: 'get' | 'post' | 'delete';
+  readonly method: 'get' | 'post' | 'put' | 'delete';
   readonly path: string;
   readonly says: string;
   readonly body?: z.ZodType;
@@ -27,6 +28,22 @@ export const operations: readonly Operation[] = [
     body: contracts.newJobSchema,
     answer: contracts.jobSchema,
     status: 201,
+  },
+  { method: 'get', path: '/api/rules', says: 'The company’s house rules', answer: rulesFileSchema },
+  {
+    method: 'put',
+    path: '/api/rules',
+    says: 'Set the company’s house rules; jobs made from now on start with them',
+    body: rulesFileSchema,
+    answer: rulesFileSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{job}/measurements',
+    says: 'Send a length from a meter to the job’s open windows',
+    body: contracts.measurementSchema,
+    answer: contracts.measurementSchema,
+    status: 202,
   },
   {
     method: 'post',

@@ -14,6 +14,7 @@ export {
   countingKinds,
   devicesByBox,
   heightIn,
+  heightWords,
   houseHeight,
   lightKinds,
   switchKinds,

@@ -2,6 +2,7 @@ import type { Box, Device, DeviceKind, Plan } from '../plan/schema.ts';
 import { boxModels, nominalBoxSize } from '../plan/stock.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { compareIds } from '../plan/ids.ts';
+import { formatLength } from '../units/index.ts';
 
 /** Devices of one box, in slot order. */
 export type BoxDevices = readonly (readonly [id: string, device: Device])[];
@@ -59,4 +60,10 @@ export function heightIn(
 ): number {
   const below = { bottom: 0, center: boxHeight / 2, top: boxHeight }[to];
   return bottom + below - (from === 'finished' ? floorFinish : 0);
+}
+
+/** A height as it is said: `16″ to centre, from the finished floor`. */
+export function heightWords(height: Height): string {
+  const to = height.to === 'center' ? 'centre' : height.to;
+  return `${formatLength(height.value)} to ${to}, from the ${height.from === 'finished' ? 'finished floor' : 'subfloor'}`;
 }

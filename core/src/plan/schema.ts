@@ -249,7 +249,8 @@ const price = z.strictObject({
   on: text.optional(),
 });
 
-const ruleValues = z
+/** Rule values by id, each checked against its own rule. */
+export const ruleValues = z
   .record(z.string(), z.unknown())
   .default({})
   .superRefine((values, context) => {

@@ -137,8 +137,8 @@ function readChain(plan: Plan, roomId: string): WalkedRoom | null {
   const nearest = loose.sort((a, b) => distance(middle(a), room) - distance(middle(b), room))[0];
   if (!nearest) return null;
   const chain = [nearest];
-  for (let grown = true; grown;) {
-    grown = false;
+  for (let length = 0; length < chain.length;) {
+    length = chain.length;
     const head = loose.find(
       (id) => !chain.includes(id) && plan.walls[id]!.to === plan.walls[chain[0]!]!.from,
     );
@@ -147,7 +147,6 @@ function readChain(plan: Plan, roomId: string): WalkedRoom | null {
       (id) => !chain.includes(id) && plan.walls[id]!.from === plan.walls[chain.at(-1)!]!.to,
     );
     if (tail) chain.push(tail);
-    grown = head !== undefined || tail !== undefined;
   }
   const points = [
     ...chain.map((id) => plan.points[plan.walls[id]!.from]!),

@@ -45,4 +45,16 @@ export const migrations: Record<string, Knex.Migration> = {
       for (const table of ['marks', 'shares', 'revisions', 'jobs']) await knex.schema.dropTable(table);
     },
   },
+  '2026-11-25-company-rules': {
+    async up(knex) {
+      await knex.schema.createTable('rule_books', (t) => {
+        t.string('id').primary();
+        t.text('rules').notNullable();
+        t.bigInteger('changed_at').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('rule_books');
+    },
+  },
 };

@@ -1,6 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import { applyChange, emptyPlan, readPlan, type Patch, type Plan } from '@fieldchalk/core';
+import {
+  applyChange,
+  emptyPlan,
+  planSchema,
+  readPlan,
+  type Patch,
+  type Plan,
+  type RulesFile,
+} from '@fieldchalk/core';
 import type { ChangeRequest, Job, JobSummary, NewJob, StoredChange } from '../contracts.ts';
 import { ApiError } from '../errors.ts';
 
@@ -19,6 +27,12 @@ interface RevisionRow {
   patches: string;
 }
 
+/** A stored plan may be older than a field of the format that has a default. */
+function withDefaults(stored: Plan): Plan {
+  const read = planSchema.safeParse(stored);
+  return read.success ? read.data : stored;
+}
+
 /** Jobs and their changes. Clock and database come from the caller, who may hand in a transaction. */
 export class Jobs {
   constructor(
@@ -33,8 +47,11 @@ export class Jobs {
     return rows.map((r) => ({ id: r.id, name: r.name, revision: r.revision, changedAt: r.changed_at }));
   }
 
-  async create({ name, kind, plan }: NewJob): Promise<Job> {
-    const read = readPlan(plan ?? emptyPlan(name, kind));
+  /** A job from a plan as it is, or an empty one that starts with the company's rules. */
+  async create({ name, kind, plan }: NewJob, company?: RulesFile): Promise<Job> {
+    const { values = {}, reasons = {} } = company ?? {};
+    const empty = emptyPlan(name, kind);
+    const read = readPlan(plan ?? { ...empty, rules: { ...empty.rules, values, reasons } });
     if (!read.ok)
       throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
     const job = { id: randomBytes(9).toString('base64url'), name, revision: 0, changedAt: this.now() };
@@ -57,7 +74,7 @@ export class Jobs {
       name: row.name,
       revision: row.revision,
       changedAt: row.changed_at,
-      plan: JSON.parse(row.plan) as Plan,
+      plan: withDefaults(JSON.parse(row.plan) as Plan),
     };
   }
 

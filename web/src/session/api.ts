@@ -1,4 +1,5 @@
 import type { Patch, Plan, Problem } from '@fieldchalk/core';
+import type { DrawnLayer, ImportReport, ScaleReading } from '@fieldchalk/core/import';
 
 export interface JobSummary {
   id: string;
@@ -43,15 +44,30 @@ export class Refusal extends Error {
   }
 }
 
+export type ImportAnswer = ImportReport & { scale?: ScaleReading; layers?: readonly DrawnLayer[] };
+
 /** Calls the API and reads its answer; throws a Refusal for anything else. */
-export async function call<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+export function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  return send(path, {
+    method,
+    headers: body === undefined ? {} : { 'content-type': 'application/json' },
+    body: body === undefined ? null : JSON.stringify(body),
+  });
+}
+
+/** Has the server read a file of another program; nothing is stored. */
+export function importFile(file: File, unit?: string, layers: readonly string[] = []): Promise<ImportAnswer> {
+  const query = new URLSearchParams({ file: file.name });
+  if (unit) query.set('unit', unit);
+  for (const layer of layers) query.append('layer', layer);
+  const headers = { 'content-type': 'application/octet-stream' };
+  return send(`/import?${query.toString()}`, { method: 'POST', headers, body: file });
+}
+
+async function send<T>(path: string, request: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? null : JSON.stringify(body),
-    });
+    response = await fetch(`/api${path}`, request);
   } catch {
     throw new Refusal(0, 'The server cannot be reached. Your work is kept here and sent when it answers.');
   }

@@ -11,6 +11,7 @@ import {
   type Plan,
   type Problem,
 } from '@fieldchalk/core';
+import type { Measurement } from '../meter/fill.ts';
 import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from './api.ts';
 
 interface Pending extends Change {
@@ -24,6 +25,7 @@ export interface SessionNews {
   saving?: boolean;
   marks?: readonly MarkRecord[];
   shares?: true;
+  measurement?: Measurement;
 }
 
 /**
@@ -72,6 +74,9 @@ export class JobSession {
     this.events = new EventSource(`/api/jobs/${this.job.id}/events`);
     this.events.addEventListener('change', (e) => this.receive([JSON.parse(e.data) as StoredChange]));
     this.events.addEventListener('marks', (e) => this.tell({ marks: JSON.parse(e.data) as MarkRecord[] }));
+    this.events.addEventListener('measurement', (e) =>
+      this.tell({ measurement: JSON.parse(e.data) as Measurement }),
+    );
     this.events.addEventListener('shares', () => this.tell({ shares: true }));
     this.events.addEventListener('open', () => void this.catchUp());
     this.tell({ plan: { plan: this.plan, patches: null } });
@@ -109,10 +114,10 @@ export class JobSession {
     return [];
   }
 
-  /** The plan an edit would give, as patches, without making it. Null when it would be refused. */
-  preview<N extends EditName>(name: N, args: EditArgs<N>): readonly Patch[] | null {
+  /** What an edit would give, and the patches to it, without making it. Null when it would be refused. */
+  preview<N extends EditName>(name: N, args: EditArgs<N>): { plan: Plan; patches: readonly Patch[] } | null {
     const done = applyEdit(this.plan, name, recipeOf(name, args));
-    return done.ok ? done.change.patches : null;
+    return done.ok ? { plan: done.plan, patches: done.change.patches } : null;
   }
 
   undo(): void {

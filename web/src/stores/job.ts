@@ -11,11 +11,13 @@ import type {
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
+import { fillLength } from '../meter/fill.ts';
 import { call, type MarkRecord } from '../session/api.ts';
 import { JobSession, type SessionNews } from '../session/jobSession.ts';
 import { startCompute } from '../worker/client.ts';
 
-export type Selection = { kind: 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel'; id: string } | null;
+export type Kind = 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel' | 'fixture' | 'obstacle' | 'corner';
+export type Selection = { kind: Kind; id: string } | null;
 
 /** A place to bring into view: on a wall as one room sees it. A new object each time, so that asking twice looks twice. */
 export interface Focus {
@@ -48,6 +50,11 @@ export function tallyOf(plan: Plan, result: Result): Tally {
 /** Thin adapter: mirrors the session and the worker's answers for the screen. */
 export const useJob = defineStore('job', () => {
   const plan = shallowRef<Plan | null>(null);
+  /** What the screen draws: the plan, or while a gesture is under way what it would become. */
+  const shownPlan = shallowRef<Plan | null>(null);
+  /** Everything chosen, of the kind of `selection`, which comes first. */
+  const picked = ref<readonly string[]>([]);
+  const level = ref<string | null>(null);
   const result = shallowRef<Result | null>(null);
   const unrolled = shallowRef<Unrolled | null>(null);
   const room = ref<string | null>(null);
@@ -83,9 +90,11 @@ export const useJob = defineStore('job', () => {
     if (news.notice) notice.value = news.notice;
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.shares) sharesChanged.value++;
+    if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
     const { plan: next, patches } = news.plan;
-    plan.value = next;
+    plan.value = shownPlan.value = next;
+    if (level.value === null || !next.levels[level.value]) level.value = Object.keys(next.levels)[0] ?? null;
     history.value = { undo: session?.canUndo ?? false, redo: session?.canRedo ?? false };
     if (room.value === null || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
     queue = queue.then(async () => {
@@ -116,9 +125,9 @@ export const useJob = defineStore('job', () => {
     session = null;
     compute = null;
     queue = Promise.resolve();
-    plan.value = result.value = unrolled.value = tally.value = before.value = null;
-    selection.value = null;
-    room.value = null;
+    plan.value = shownPlan.value = result.value = unrolled.value = tally.value = before.value = null;
+    choose(null);
+    room.value = level.value = null;
   }
 
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
@@ -145,7 +154,10 @@ export const useJob = defineStore('job', () => {
 
   /** Shows what an edit would give while a gesture is under way; only the latest is computed. */
   async function preview<N extends EditName>(name: N, args: EditArgs<N>): Promise<void> {
-    waitingPreview = session?.preview(name, args) ?? null;
+    const ahead = session?.preview(name, args) ?? null;
+    if (!ahead) return;
+    shownPlan.value = ahead.plan;
+    waitingPreview = ahead.patches;
     if (previewing) return;
     previewing = true;
     while (waitingPreview && compute && plan.value) {
@@ -164,10 +176,24 @@ export const useJob = defineStore('job', () => {
 
   function choose(next: Selection): void {
     selection.value = next;
+    picked.value = next ? [next.id] : [];
+  }
+  /** Adds one to what is chosen, or takes it out again; another kind starts anew. */
+  function pick(next: NonNullable<Selection>): void {
+    if (selection.value?.kind !== next.kind) return choose(next);
+    const rest = picked.value.filter((id) => id !== next.id);
+    picked.value = rest.length < picked.value.length ? rest : [...rest, next.id];
+    selection.value = picked.value[0] === undefined ? null : { kind: next.kind, id: picked.value[0] };
+  }
+  function chooseLevel(id: string): void {
+    level.value = id;
+    const here = Object.entries(plan.value?.rooms ?? {}).find(([, r]) => r.level === id);
+    if (here && plan.value?.rooms[room.value ?? '']?.level !== id) chooseRoom(here[0]);
   }
   function chooseRoom(id: string): void {
     room.value = id;
-    selection.value = null;
+    level.value = plan.value?.rooms[id]?.level ?? level.value;
+    choose(null);
     finding.value = null;
     settle();
   }
@@ -180,7 +206,7 @@ export const useJob = defineStore('job', () => {
     const home = shown.about.find((id) => plan.value!.rooms[id]) ?? roomSeeing(shown.place);
     if (home && home !== room.value) chooseRoom(home);
     const box = shown.about.find((id) => plan.value!.boxes[id]);
-    selection.value = box ? { kind: 'box', id: box } : null;
+    choose(box ? { kind: 'box', id: box } : null);
     look(shown.place);
   }
   function look(place: Focus | null): void {
@@ -213,7 +239,7 @@ export const useJob = defineStore('job', () => {
 
   /** Keeping what was proposed pins it: the chosen box, or all boxes the room in hand sees. */
   function keep(): void {
-    const chosen = selection.value?.kind === 'box' ? [selection.value.id] : boxesInHand();
+    const chosen = selection.value?.kind === 'box' ? picked.value : boxesInHand();
     edit('keepBoxes', { boxes: chosen });
   }
   function boxesInHand(): string[] {
@@ -234,8 +260,8 @@ export const useJob = defineStore('job', () => {
   });
 
   return {
-    plan, result, unrolled, room, selection, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged, finding, focus,
-    open, close, edit, preview, settle, choose, chooseRoom, fix, showFinding, roomSeeing, look, stepFinding, stepRoom, keep, boxesInHand,
+    plan, shownPlan, result, unrolled, room, level, selection, picked, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged, finding, focus,
+    open, close, edit, preview, settle, choose, pick, chooseRoom, chooseLevel, fix, showFinding, roomSeeing, look, stepFinding, stepRoom, keep, boxesInHand,
     undo: () => session?.undo(),
     redo: () => session?.redo(),
   }; // prettier-ignore

@@ -99,6 +99,17 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
           <span class="mr-1 text-sm text-quiet">{{ i + 1 }}</span>{{ s }}
         </RouterLink>
       </nav>
+      <RouterLink
+        class="text-quiet underline-offset-4 hover:underline"
+        :to="`/jobs/${String(route.params['job'])}/rules`"
+        >Rules</RouterLink
+      >
+      <a
+        class="text-quiet underline-offset-4 hover:underline"
+        :href="`/meter/${String(route.params['job'])}`"
+        target="_blank"
+        >Meter</a
+      >
       <span class="text-sm text-quiet" role="status">{{ job.saving ? 'saving…' : 'saved' }}</span>
       <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()">
         <Undo2 :size="20" />

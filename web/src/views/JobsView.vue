@@ -26,15 +26,6 @@ function create() {
     await router.push(`/jobs/${job.id}/walk`);
   });
 }
-function openFile(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0];
-  if (!file) return;
-  return attempt(async () => {
-    const plan = JSON.parse(await file.text()) as { job?: { name?: string } };
-    const job = await call<JobDocument>('POST', '/jobs', { name: plan.job?.name ?? file.name, plan });
-    await router.push(`/jobs/${job.id}/walk`);
-  });
-}
 </script>
 
 <template>
@@ -53,13 +44,8 @@ function openFile(event: Event) {
           :aria-invalid="says.startsWith('Job name')"
       /></label>
       <button class="key key-main" type="submit">New job</button>
-      <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
-        >Open a plan file<input
-          type="file"
-          accept=".json,application/json"
-          class="sr-only"
-          @change="openFile"
-      /></label>
+      <RouterLink class="key" to="/import">Read a drawing or plan file</RouterLink>
+      <RouterLink class="key" to="/rules">House rules</RouterLink>
     </form>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
     <h2 class="mt-8 mb-2 text-xl font-bold">Jobs</h2>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { parseLength, typedLength } from '@fieldchalk/core';
-import { ref, useId, watch } from 'vue';
+import { nextTick, ref, useId, watch } from 'vue';
 
 /** A length that is typed as it is said. What cannot be read stays in the field with the way out; Escape brings the old one back. */
 const props = defineProps<{
@@ -24,7 +24,10 @@ function take() {
   if (text.value === show()) return void (problem.value = '');
   const read = parseLength(text.value);
   problem.value = read.ok ? '' : read.problem;
-  if (read.ok) emit('update:modelValue', read.inches);
+  if (!read.ok) return;
+  emit('update:modelValue', read.inches);
+  // A field that keeps no value of its own is for the next length.
+  void nextTick(() => props.modelValue === null && (text.value = ''));
 }
 function back() {
   text.value = show();
@@ -40,6 +43,7 @@ function back() {
       v-model="text"
       class="field"
       autocomplete="off"
+      data-length
       :aria-invalid="problem !== ''"
       :aria-describedby="problem ? `${id}p` : undefined"
       @change="take"

@@ -1,134 +1,283 @@
 <script setup lang="ts">
-import { formatLength, framingKinds } from '@fieldchalk/core';
-import { computed } from 'vue';
-import { useJob } from '../stores/job.ts';
-import { boxNumber } from './names.ts';
+import { formatLength, isOnWall, type EditArgs, type EditName } from '@fieldchalk/core';
+import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
+import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { useJob, type Kind } from '../stores/job.ts';
+import LengthField from './LengthField.vue';
+import PlanDrawing from './PlanDrawing.vue';
+import { extentOf, lineOf, planShapes, snappedEnd, snappedOffset } from './planShapes.ts';
 
 const job = useJob();
-
-const walls = computed(() => {
-  const plan = job.plan;
-  if (!plan) return [];
-  return Object.entries(plan.walls).map(([id, w]) => {
-    const [a, b] = [plan.points[w.from]!, plan.points[w.to]!];
-    const span = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-    const u = { x: (b.x - a.x) / span, y: (b.y - a.y) / span };
-    const half = framingKinds[w.framing].depth / 2;
-    const at = (along: number, off: number) => ({
-      x: a.x + u.x * along - u.y * off,
-      y: -(a.y + u.y * along + u.x * off),
-    });
-    const corner = (along: number, off: number) => `${at(along, off).x},${at(along, off).y}`;
-    const block = (start: number, end: number) =>
-      [corner(start, half), corner(end, half), corner(end, -half), corner(start, -half)].join(' ');
-    const openings = Object.entries(plan.openings)
-      .filter(([, o]) => o.wall === id)
-      .map(([openingId, o]) => {
-        const hinge = o.hinge === 'from' ? o.at : o.at + o.width;
-        const strike = o.hinge === 'from' ? o.at + o.width : o.at;
-        const out = o.swing === 'left' ? 1 : -1;
-        const [h, s, tip] = [
-          at(hinge, half * out),
-          at(strike, half * out),
-          at(hinge, (half + o.width) * out),
-        ];
-        const sweep = (o.hinge === 'from') === (o.swing === 'left') ? 1 : 0;
-        const arc =
-          o.kind === 'door'
-            ? `M${h.x} ${h.y}L${tip.x} ${tip.y}A${o.width} ${o.width} 0 0 ${sweep} ${s.x} ${s.y}`
-            : '';
-        return { id: openingId, block: block(o.at, o.at + o.width), arc };
-      });
-    const studs = (job.result?.members ?? [])
-      .filter((m) => m.wall === id && m.number !== null)
-      .map((m) => block(m.at - 0.75, m.at + 0.75));
-    return { id, block: block(-half, span + half), openings, studs, closed: w.cover === 'closed' };
-  });
-});
-
-const boxes = computed(() => {
-  const plan = job.plan;
-  if (!plan || !job.result) return [];
-  return Object.entries(job.result.marks).map(([id, m]) => {
-    const w = plan.walls[m.wall]!;
-    const [a, b] = [plan.points[w.from]!, plan.points[w.to]!];
-    const span = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-    const u = { x: (b.x - a.x) / span, y: (b.y - a.y) / span };
-    const off = (m.side === 'left' ? 1 : -1) * (framingKinds[w.framing].depth / 2 + 5);
-    return {
-      id,
-      x: a.x + u.x * m.at - u.y * off,
-      y: -(a.y + u.y * m.at + u.x * off),
-      label: boxNumber(id),
-    };
-  });
-});
-
-const cables = computed(() =>
-  Object.entries(job.result?.runs ?? {}).map(([id, r]) => ({
-    id,
-    points: r.path.map((p) => `${p.x},${-p.y}`).join(' '),
-  })),
+const svg = ref<SVGSVGElement | null>(null);
+const { width, height } = useElementSize(svg);
+const view = shallowRef({ k: 1, x: 0, y: 0 });
+const level = computed(() => job.level ?? 'L1');
+const shapes = computed(() => (job.shownPlan ? planShapes(job.shownPlan, job.result, level.value) : null));
+/** What the pane shows at its own size stays put while things are dragged about in it. */
+const extent = computed(() => (job.plan ? extentOf(job.plan, level.value) : null));
+const fitted = computed(() =>
+  extent.value && width.value > 0
+    ? Math.min(width.value / extent.value.width, height.value / extent.value.height)
+    : 1,
 );
+const scale = computed(() => fitted.value * view.value.k);
+const chosen = computed(() => new Set(job.picked));
+const isEmpty = computed(() => Object.keys(job.plan?.walls ?? {}).length === 0);
 
-const view = computed(() => {
-  const points = Object.values(job.plan?.points ?? {});
-  if (points.length === 0) return '0 0 200 120';
-  const xs = points.map((p) => p.x);
-  const ys = points.map((p) => -p.y);
-  const [x, y] = [Math.min(...xs) - 16, Math.min(...ys) - 16];
-  return `${x} ${y} ${Math.max(...xs) - x + 16} ${Math.max(...ys) - y + 16}`;
+const drawing = ref(false);
+const begun = shallowRef<{ x: number; y: number } | null>(null);
+const pointer = shallowRef<{ x: number; y: number } | null>(null);
+
+const zooming = zoom<SVGSVGElement, unknown>()
+  .scaleExtent([0.6, 40])
+  .filter((event: Event) => {
+    if (event.type === 'wheel') return true;
+    if (event.type.startsWith('touch')) return (event as TouchEvent).touches.length > 1;
+    return event.target === svg.value && !drawing.value && !(event as MouseEvent).shiftKey;
+  })
+  .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => (view.value = event.transform));
+onMounted(() =>
+  watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null), { immediate: true }),
+);
+const zoomBy = (factor: number) => svg.value && select(svg.value).call(zooming.scaleBy, factor);
+const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
+watch(level, fit);
+
+function placeOf(event: PointerEvent | MouseEvent): { x: number; y: number } {
+  const group = svg.value!.querySelector('g')! as SVGGraphicsElement;
+  const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(group.getScreenCTM()!.inverse());
+  return { x: p.x, y: -p.y };
+}
+
+interface Grip {
+  readonly kind: Kind;
+  readonly id: string;
+  readonly from: { x: number; y: number };
+  moved: boolean;
+  /** What letting go here would do. */
+  order: { name: EditName; args: unknown } | null;
+}
+let grip: Grip | null = null;
+const says = ref('');
+
+function grab(kind: Kind, id: string, event: PointerEvent) {
+  if (drawing.value || event.button !== 0) return;
+  event.stopPropagation();
+  if (event.shiftKey) return job.pick({ kind, id });
+  job.choose({ kind, id });
+  if (kind === 'panel') return;
+  grip = { kind, id, from: placeOf(event), moved: false, order: null };
+}
+
+/** The edit a drag stands for, with a word on where it has got to. */
+function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: EditName; args: unknown; says: string } | null {
+  const plan = job.plan!;
+  const by = { x: to.x - g.from.x, y: to.y - g.from.y };
+  const tick = (v: number) => (fine ? Math.round(v * 16) / 16 : Math.round(v));
+  const make = <N extends EditName>(name: N, args: EditArgs<N>, words: string) => ({ name, args, says: words });
+  const along = (wall: string) => {
+    const { u } = lineOf(plan, wall)!;
+    return tick(by.x * u.x + by.y * u.y);
+  };
+  switch (g.kind) {
+    case 'wall': {
+      const { u } = lineOf(plan, g.id)!;
+      const raw = by.x * -u.y + by.y * u.x;
+      const snapped = fine ? { offset: tick(raw), inLine: false } : snappedOffset(plan, g.id, raw, 4 / scale.value + 2);
+      return make('moveWall', { wall: g.id, offset: snapped.offset }, `${formatLength(Math.abs(snapped.offset))}${snapped.inLine ? ', in line' : ''}`);
+    }
+    case 'corner': {
+      const p = plan.points[g.id]!;
+      const end = fine ? { x: tick(p.x + by.x), y: tick(p.y + by.y) } : snappedEnd(without(g.id), level.value, { x: p.x + by.x, y: p.y + by.y }, null, 6 / scale.value + 1);
+      return make('moveCorner', { point: g.id, to: end }, `${formatLength(Math.hypot(end.x - p.x, end.y - p.y))}`);
+    }
+    case 'opening': {
+      const o = plan.openings[g.id]!;
+      const at = o.at + along(o.wall);
+      return make('setOpening', { opening: g.id, changes: { at } }, `${formatLength(along(o.wall))}`);
+    }
+    case 'obstacle': {
+      const x = plan.obstacles[g.id]!;
+      return make('setObstacle', { obstacle: g.id, changes: { at: x.at + along(x.wall) } }, formatLength(along(x.wall)));
+    }
+    case 'fixture': {
+      const f = plan.fixtures[g.id]!;
+      if (f.wall) return make('setFixture', { fixture: g.id, changes: { at: f.at + along(f.wall) } }, formatLength(along(f.wall)));
+      const room = plan.rooms[f.room]!;
+      const changes = { x: tick((f.x ?? room.x) + by.x), y: tick((f.y ?? room.y) + by.y) };
+      return make('setFixture', { fixture: g.id, changes }, formatLength(Math.hypot(by.x, by.y)));
+    }
+    case 'box': {
+      const { on } = plan.boxes[g.id]!;
+      if (!isOnWall(on)) return null;
+      return make('moveBox', { box: g.id, at: job.result!.marks[g.id]!.at + along(on.wall) }, formatLength(along(on.wall)));
+    }
+    default:
+      return null;
+  }
+} // prettier-ignore
+
+/** The plan as seen by a corner looking for others to land on. */
+function without(point: string) {
+  const { [point]: _, ...points } = job.plan!.points;
+  const walls = Object.fromEntries(
+    Object.entries(job.plan!.walls).filter(([, w]) => w.from !== point && w.to !== point),
+  );
+  return { ...job.plan!, points, walls };
+}
+
+useEventListener(window, 'pointermove', (event: PointerEvent) => {
+  if (drawing.value && svg.value) {
+    const near = snappedEnd(job.plan!, level.value, placeOf(event), begun.value, 8 / scale.value + 1);
+    pointer.value = near;
+    if (begun.value) says.value = formatLength(Math.hypot(near.x - begun.value.x, near.y - begun.value.y));
+    return;
+  }
+  if (!grip) return;
+  const to = placeOf(event);
+  if (Math.hypot(to.x - grip.from.x, to.y - grip.from.y) * scale.value > 3) grip.moved = true;
+  if (!grip.moved) return;
+  const order = orderOf(grip, to, event.altKey);
+  if (!order) return;
+  grip.order = order;
+  says.value = order.says;
+  void job.preview(order.name, order.args as never);
 });
-const rooms = computed(() =>
-  Object.entries(job.plan?.rooms ?? {}).map(([id, r]) => ({ id, ...r, found: job.result?.rooms[id] })),
+useEventListener(window, 'pointerup', () => {
+  const { order = null, moved = false } = grip ?? {};
+  grip = null;
+  if (!drawing.value) says.value = '';
+  if (moved && order && !job.edit(order.name, order.args as never)) job.settle();
+});
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Escape') return;
+  if (grip?.moved) job.settle();
+  else if (drawing.value) stopDrawing();
+  else if (!(event.target as HTMLElement).closest('input, select')) job.choose(null);
+  grip = null;
+  says.value = '';
+});
+
+function stopDrawing() {
+  if (begun.value) begun.value = null;
+  else drawing.value = false;
+  pointer.value = null;
+  says.value = '';
+}
+function drawTo(end: { x: number; y: number }) {
+  if (begun.value && !job.edit('addWall', { level: level.value, from: begun.value, to: end })) return;
+  begun.value = end;
+}
+function press(event: PointerEvent) {
+  if (!drawing.value || event.button !== 0) return;
+  drawTo(snappedEnd(job.plan!, level.value, placeOf(event), begun.value, 8 / scale.value + 1));
+}
+/** A typed length draws on the way the pointer shows. */
+function drawLength(length: number) {
+  if (!begun.value || !pointer.value) return;
+  const [dx, dy] = [pointer.value.x - begun.value.x, pointer.value.y - begun.value.y];
+  const span = Math.hypot(dx, dy) || 1;
+  drawTo({ x: begun.value.x + (dx / span) * length, y: begun.value.y + (dy / span) * length });
+}
+const levels = computed(() =>
+  Object.entries(job.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
 );
 </script>
 
 <template>
-  <section class="relative min-h-0 bg-ground p-2" aria-label="Plan">
+  <section class="relative min-h-0 overflow-hidden bg-ground" aria-label="Plan">
     <svg
-      v-if="walls.length > 0"
-      :viewBox="view"
-      class="h-full w-full"
+      v-if="job.plan && shapes && extent"
+      ref="svg"
+      :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
+      class="h-full w-full touch-none select-none"
+      :class="{ 'cursor-crosshair': drawing }"
       role="group"
       aria-label="Plan of the level"
+      @pointerdown="press"
     >
-      <template v-for="w in walls" :key="w.id">
-        <polygon :points="w.block" class="fill-sheet stroke-ink" stroke-width="0.8" />
-        <polygon
-          v-for="(s, i) in w.studs"
-          :key="i"
-          :points="s"
-          class="fill-wood stroke-wood-edge"
-          stroke-width="0.3"
+      <defs>
+        <pattern id="closed-wall" width="2.4" height="2.4" patternUnits="userSpaceOnUse">
+          <rect width="2.4" height="2.4" class="fill-ground" />
+          <circle cx="1.2" cy="1.2" r="0.45" class="fill-quiet" />
+        </pattern>
+      </defs>
+      <g :transform="`translate(${view.x},${view.y}) scale(${view.k})`">
+        <PlanDrawing
+          :shapes="shapes"
+          :scale="scale"
+          :room="job.room"
+          :chosen="chosen"
+          @grab="grab"
+          @room="(id) => !drawing && job.chooseRoom(id)"
         />
-        <g v-for="o in w.openings" :key="o.id">
-          <polygon :points="o.block" class="fill-ground stroke-quiet" stroke-width="0.6" />
-          <path v-if="o.arc" :d="o.arc" fill="none" class="stroke-quiet" stroke-width="0.7" />
+        <g v-if="drawing && pointer" pointer-events="none">
+          <line
+            v-if="begun"
+            :x1="begun.x"
+            :y1="-begun.y"
+            :x2="pointer.x"
+            :y2="-pointer.y"
+            class="stroke-chalk"
+            :stroke-width="3.5"
+            stroke-opacity="0.6"
+          />
+          <circle :cx="pointer.x" :cy="-pointer.y" :r="5 / scale" class="fill-chalk" />
         </g>
-      </template>
-      <polyline
-        v-for="c in cables"
-        :key="c.id"
-        :points="c.points"
-        fill="none"
-        class="stroke-chalk"
-        stroke-width="1"
-        stroke-dasharray="3 1.6"
-      />
-      <g v-for="r in rooms" :key="r.id" text-anchor="middle">
-        <text :x="r.x" :y="-r.y" font-size="10" class="fill-ink font-bold">{{ r.name || 'Room' }}</text>
-        <text v-if="r.found?.closed" :x="r.x" :y="-r.y + 9" font-size="6.5" class="fill-quiet">
-          {{ Math.round(r.found.area / 144) }} sq ft · {{ formatLength(r.found.perimeter) }} round
-        </text>
-      </g>
-      <g v-for="b in boxes" :key="b.id" class="cursor-pointer" @click="job.choose({ kind: 'box', id: b.id })">
-        <circle :cx="b.x" :cy="b.y" r="4.6" :class="job.selection?.id === b.id ? 'fill-chalk' : 'fill-ink'" />
-        <text :x="b.x" :y="b.y + 2" font-size="5.6" text-anchor="middle" class="fill-sheet font-bold">
-          {{ b.label }}
-        </text>
       </g>
     </svg>
-    <p v-else class="p-6 text-lg text-quiet">Nothing is drawn yet. Name a room and type its first wall.</p>
+    <p v-if="isEmpty" class="absolute inset-x-0 top-14 px-6 text-lg text-quiet">
+      Nothing is drawn yet. Name a room and type its first wall, draw walls here, or
+      <RouterLink to="/import" class="text-chalk underline">read a drawing</RouterLink>.
+    </p>
+    <div class="absolute top-2 left-2 flex flex-wrap items-center gap-1">
+      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="job.chooseLevel">
+        <div class="relative">
+          <ListboxButton class="key" aria-label="Level"
+            >{{ job.plan?.levels[level]?.name || level }} ▾</ListboxButton
+          >
+          <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
+            <ListboxOption v-for="[id, l] in levels" :key="id" v-slot="{ active }" :value="id"
+              ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">
+                {{ l.name || id }}
+              </div></ListboxOption
+            >
+          </ListboxOptions>
+        </div>
+      </Listbox>
+      <button
+        class="key"
+        type="button"
+        :class="{ 'key-main': drawing }"
+        :aria-pressed="drawing"
+        @click="((drawing = !drawing), (begun = pointer = null), (says = ''))"
+      >
+        <PencilRuler :size="18" /> Draw walls
+      </button>
+      <LengthField
+        v-if="drawing && begun"
+        class="w-32"
+        label="Length of the wall being drawn"
+        hide-label
+        :model-value="null"
+        @update:model-value="drawLength"
+      />
+      <span v-if="says" class="rounded-sm bg-bar px-2 py-1 font-bold text-bar-ink" role="status">{{
+        says
+      }}</span>
+    </div>
+    <div class="absolute right-2 bottom-2 flex gap-1">
+      <button class="key" type="button" aria-label="Zoom plan in" @click="zoomBy(1.5)">
+        <ZoomIn :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Zoom plan out" @click="zoomBy(1 / 1.5)">
+        <ZoomOut :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Whole level" @click="fit"><Maximize :size="18" /></button>
+    </div>
   </section>
 </template>

@@ -1,17 +1,11 @@
 <script setup lang="ts">
-import {
-  formatLength,
-  readWalk,
-  roomUses,
-  walkClosure,
-  wallLetter,
-  type Opening,
-  type RoomUse,
-} from '@fieldchalk/core';
+import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useJob } from '../stores/job.ts';
 import { useWalk } from '../stores/walk.ts';
 import LengthField from './LengthField.vue';
+import LevelCard from './LevelCard.vue';
+import RoomThings from './RoomThings.vue';
 
 const job = useJob();
 const turning = useWalk();
@@ -22,52 +16,32 @@ const legs = computed(() => walk.value?.walk.legs ?? []);
 const gap = computed(() =>
   walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
 );
+const rooms = computed(() => Object.entries(job.plan!.rooms).filter(([, r]) => r.level === job.level));
 const room = computed(() => (job.room ? job.plan?.rooms[job.room] : null));
 
 function start() {
   const known = Object.keys(job.plan!.rooms);
-  if (!job.edit('startRoom', { name: name.value || 'Room', use: use.value })) return;
+  if (!job.edit('startRoom', { name: name.value || 'Room', use: use.value, level: job.level! })) return;
   const added = Object.keys(job.plan!.rooms).find((id) => !known.includes(id));
   if (added) job.chooseRoom(added);
   turning.turn = 0;
   name.value = '';
 }
-const openings = computed(() =>
-  Object.entries(job.plan?.openings ?? {}).filter(([, o]) => legs.value.some((l) => l.wall === o.wall)),
-);
 function letterOf(wall: string) {
   return (
     job.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
     wallLetter(legs.value.findIndex((l) => l.wall === wall))
   );
 }
-function fromLeft(id: string): number {
-  const o = job.plan!.openings[id]!;
-  const wall = job.unrolled?.walls.find((w) => w.wall === o.wall);
-  if (!wall) return o.at;
-  return wall.sign === 1 ? o.at - wall.origin : wall.origin - o.at - o.width;
-}
-function setFromLeft(id: string, value: number) {
-  const o = job.plan!.openings[id]!;
-  const wall = job.unrolled!.walls.find((w) => w.wall === o.wall)!;
-  job.edit('setOpening', {
-    opening: id,
-    changes: { at: wall.sign === 1 ? wall.origin + value : wall.origin - value - o.width },
+const setRoom = (changes: { name?: string; use?: RoomUse }) =>
+  job.edit('setRoom', { room: job.room!, changes });
+function mirrorCopy() {
+  const xs = (job.unrolled?.walls ?? []).flatMap((w) => {
+    const wall = job.plan!.walls[w.wall]!;
+    return [job.plan!.points[wall.from]!.x, job.plan!.points[wall.to]!.x];
   });
-}
-const ribbonWall = (o: Opening) => job.unrolled?.walls.find((w) => w.wall === o.wall);
-const hingeSide = (o: Opening) => ((o.hinge === 'from') === (ribbonWall(o)?.sign === 1) ? 'left' : 'right');
-const swings = (o: Opening) => (o.swing === ribbonWall(o)?.side ? 'in' : 'out');
-function setHinge(id: string, side: string) {
-  const forward = ribbonWall(job.plan!.openings[id]!)?.sign === 1;
-  job.edit('setOpening', { opening: id, changes: { hinge: (side === 'left') === forward ? 'from' : 'to' } });
-}
-function setSwing(id: string, way: string) {
-  const inward = ribbonWall(job.plan!.openings[id]!)?.side ?? 'left';
-  job.edit('setOpening', {
-    opening: id,
-    changes: { swing: way === 'in' ? inward : inward === 'left' ? 'right' : 'left' },
-  });
+  const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
+  job.edit('copyRoom', { room: job.room!, by, mirrored: true });
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
@@ -88,6 +62,24 @@ const gapWords = computed(() =>
 
 <template>
   <div>
+    <div
+      v-if="rooms.length > 1"
+      class="mb-2 flex flex-wrap gap-1"
+      role="group"
+      aria-label="Rooms of this level"
+    >
+      <button
+        v-for="[id, r] in rooms"
+        :key="id"
+        type="button"
+        class="key"
+        :class="{ 'key-main': id === job.room }"
+        :aria-pressed="id === job.room"
+        @click="job.chooseRoom(id)"
+      >
+        {{ r.name || id }}
+      </button>
+    </div>
     <div v-if="room && legs.length === 0" class="my-2 rounded-sm border-l-4 border-chalk bg-chalk-soft p-3">
       Stand in the corner left of the door and type the first wall in the <b>chalk</b> line below, as the tape
       reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
@@ -105,13 +97,39 @@ const gapWords = computed(() =>
     </form>
     <template v-if="room && legs.length > 0 && job.room">
       <h2 class="heading">{{ room.name }}, as walked</h2>
+      <div class="mb-1 grid grid-cols-[1fr_8rem_auto] items-end gap-2">
+        <label class="text-sm text-quiet"
+          >Name<input
+            class="field text-base"
+            maxlength="200"
+            :value="room.name"
+            @change="setRoom({ name: ($event.target as HTMLInputElement).value })"
+        /></label>
+        <label class="text-sm text-quiet"
+          >Use<select
+            class="field text-base"
+            aria-label="Use of this room"
+            :value="room.use"
+            @change="setRoom({ use: ($event.target as HTMLSelectElement).value as RoomUse })"
+          >
+            <option v-for="u in roomUses" :key="u">{{ u }}</option>
+          </select></label
+        >
+        <button v-if="walk?.closed" class="key" type="button" @click="mirrorCopy">Copy, mirrored</button>
+      </div>
       <ol>
         <li
-          v-for="(leg, i) in legs"
+          v-for="(leg, i) in legs.filter((l) => l.wall)"
           :key="leg.wall"
           class="grid grid-cols-[4.5rem_1fr_6rem] items-center gap-2 border-b border-rule py-1"
         >
-          <b>Wall {{ letterOf(leg.wall!) }}</b>
+          <button
+            type="button"
+            class="text-left font-bold hover:underline"
+            @click="job.choose({ kind: 'wall', id: leg.wall! })"
+          >
+            Wall {{ letterOf(leg.wall!) }}
+          </button>
           <LengthField
             :label="`Length of wall ${letterOf(leg.wall!)}`"
             hide-label
@@ -134,6 +152,9 @@ const gapWords = computed(() =>
         </li>
       </ol>
       <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>
+        <button class="key float-right" type="button" @click="job.edit('walkBack', { room: job.room! })">
+          Take the last wall back
+        </button>
         <p v-if="gap.distance > 24 || legs.length < 3">
           <b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.
         </p>
@@ -168,132 +189,8 @@ const gapWords = computed(() =>
           </button>
         </div>
       </div>
-      <h2 class="heading">Doors and windows</h2>
-      <p v-if="openings.length === 0" class="text-quiet">
-        Type <b>door 32 at 14 wall C hinge left swing in</b> or <b>window 48 at 5' wall A sill 36 head 80</b>.
-        “At” is from the wall’s left corner, as you face it.
-      </p>
-      <div v-for="[id, o] in openings" :key="id" class="border-b border-rule py-2">
-        <div class="flex items-center justify-between">
-          <b>{{ o.kind }} · wall {{ letterOf(o.wall) }}</b
-          ><button
-            class="key"
-            type="button"
-            :aria-label="`Remove ${o.kind} on wall ${letterOf(o.wall)}`"
-            @click="job.edit('removeOpening', { opening: id })"
-          >
-            Remove
-          </button>
-        </div>
-        <div class="grid grid-cols-4 gap-2">
-          <LengthField
-            label="From left"
-            :model-value="fromLeft(id)"
-            @update:model-value="(v) => setFromLeft(id, v)"
-          />
-          <LengthField
-            label="Width"
-            :model-value="o.width"
-            @update:model-value="(width) => job.edit('setOpening', { opening: id, changes: { width } })"
-          />
-          <LengthField
-            label="Head"
-            :model-value="o.head"
-            @update:model-value="(head) => job.edit('setOpening', { opening: id, changes: { head } })"
-          />
-          <LengthField
-            label="Sill"
-            :model-value="o.sill"
-            @update:model-value="(sill) => job.edit('setOpening', { opening: id, changes: { sill } })"
-          />
-          <template v-if="o.kind === 'door'">
-            <label class="col-span-2 text-sm text-quiet"
-              >Hinge<select
-                class="field text-base"
-                :value="hingeSide(o)"
-                @change="setHinge(id, ($event.target as HTMLSelectElement).value)"
-              >
-                <option>left</option>
-                <option>right</option>
-              </select></label
-            >
-            <label class="col-span-2 text-sm text-quiet"
-              >Swing<select
-                class="field text-base"
-                :value="swings(o)"
-                @change="setSwing(id, ($event.target as HTMLSelectElement).value)"
-              >
-                <option value="in">into this room</option>
-                <option value="out">out of it</option>
-              </select></label
-            >
-          </template>
-        </div>
-      </div>
-      <h2 class="heading">Walls</h2>
-      <div
-        v-for="leg in legs"
-        :key="leg.wall"
-        class="grid grid-cols-[3.7rem_4.4rem_5rem_6rem_1fr] items-center gap-2 py-1"
-      >
-        <b>Wall {{ letterOf(leg.wall!) }}</b>
-        <select
-          class="field"
-          :aria-label="`Framing of wall ${letterOf(leg.wall!)}`"
-          :value="job.plan!.walls[leg.wall!]?.framing"
-          @change="
-            job.edit('setWall', {
-              wall: leg.wall!,
-              changes: { framing: ($event.target as HTMLSelectElement).value as '2x4' },
-            })
-          "
-        >
-          <option>2x4</option>
-          <option>2x6</option>
-          <option>2x8</option>
-        </select>
-        <select
-          class="field"
-          :aria-label="`Spacing in wall ${letterOf(leg.wall!)}`"
-          :value="job.plan!.walls[leg.wall!]?.spacing"
-          @change="
-            job.edit('setWall', {
-              wall: leg.wall!,
-              changes: { spacing: Number(($event.target as HTMLSelectElement).value) },
-            })
-          "
-        >
-          <option :value="16">16 oc</option>
-          <option :value="24">24 oc</option>
-        </select>
-        <select
-          class="field"
-          :aria-label="`Layout of wall ${letterOf(leg.wall!)} starts`"
-          :value="job.plan!.walls[leg.wall!]?.layoutFrom"
-          @change="
-            job.edit('setWall', {
-              wall: leg.wall!,
-              changes: { layoutFrom: ($event.target as HTMLSelectElement).value as 'from' },
-            })
-          "
-        >
-          <option value="from">from left</option>
-          <option value="to">from right</option>
-        </select>
-        <label class="text-sm"
-          ><input
-            type="checkbox"
-            :checked="job.plan!.walls[leg.wall!]?.exterior"
-            @change="
-              job.edit('setWall', {
-                wall: leg.wall!,
-                changes: { exterior: ($event.target as HTMLInputElement).checked },
-              })
-            "
-          />
-          ext.</label
-        >
-      </div>
+      <RoomThings />
     </template>
+    <LevelCard />
   </div>
 </template>

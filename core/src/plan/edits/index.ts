@@ -25,6 +25,11 @@ export const edits = {
     if (args.reason) draft.rules.reasons[args.rule] = args.reason;
     else delete draft.rules.reasons[args.rule];
   },
+  /** Takes a whole set of rules in place of the job's own. */
+  setRules: (draft: Plan, args: { values: Plan['rules']['values']; reasons: Plan['rules']['reasons'] }) => {
+    draft.rules.values = { ...args.values };
+    draft.rules.reasons = { ...args.reasons };
+  },
   setPrice: (draft: Plan, args: { item: string; cents: number; per: Plan['prices'][string]['per'] }) => {
     draft.prices[args.item] = { cents: args.cents, per: args.per };
   },

@@ -1,0 +1,21 @@
+import type { Knex } from 'knex';
+import { emptyRules, type RulesFile } from '@fieldchalk/core';
+
+/** The company's house rules. Jobs take a copy when they are made; changing these changes no job by itself. */
+export class RuleBooks {
+  constructor(
+    private readonly db: Knex,
+    private readonly now: () => number,
+  ) {}
+
+  async company(): Promise<RulesFile> {
+    const row = await this.db<{ id: string; rules: string }>('rule_books').where('id', 'company').first();
+    return row ? (JSON.parse(row.rules) as RulesFile) : emptyRules();
+  }
+
+  async setCompany(rules: RulesFile): Promise<RulesFile> {
+    const row = { id: 'company', rules: JSON.stringify(rules), changed_at: this.now() };
+    await this.db('rule_books').insert(row).onConflict('id').merge();
+    return rules;
+  }
+}

@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import {
+  compute,
+  formatLength,
+  roomUses,
+  type Plan,
+  type Result,
+  type RoomUse,
+  type RulesFile,
+} from '@fieldchalk/core';
+import { computed, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { call, importFile, type ImportAnswer, type JobDocument } from '../session/api.ts';
+import PlanDrawing from '../workspace/PlanDrawing.vue';
+import { extentOf, planShapes } from '../workspace/planShapes.ts';
+
+/** A file of another program, step by step: read, what is doubtful, mend it, accept. Nothing is stored before that. */
+const router = useRouter();
+const file = shallowRef<File | null>(null);
+const read = shallowRef<ImportAnswer | null>(null);
+const plan = shallowRef<Plan | null>(null);
+const result = shallowRef<Result | null>(null);
+const level = ref('L1');
+const says = ref('');
+const busy = ref(false);
+const settled = ref<ReadonlySet<number>>(new Set());
+const units = ['inches', 'feet', 'millimetres', 'centimetres', 'metres'] as const;
+
+async function readAgain(unit?: string, layers?: readonly string[]) {
+  if (!file.value) return;
+  busy.value = true;
+  says.value = '';
+  try {
+    read.value = await importFile(file.value, unit, layers);
+    show(read.value.plan);
+    settled.value = new Set();
+    level.value = Object.keys(read.value.plan.levels)[0]!;
+  } catch (error) {
+    says.value = (error as Error).message;
+    read.value = plan.value = null;
+  }
+  busy.value = false;
+}
+function show(next: Plan) {
+  plan.value = next;
+  result.value = compute(next);
+}
+function choose(event: Event) {
+  file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
+  void readAgain();
+}
+const shapes = computed(() => (plan.value ? planShapes(plan.value, result.value, level.value) : null));
+const extent = computed(() => (plan.value ? extentOf(plan.value, level.value) : null));
+const doubts = computed(() => read.value?.doubts ?? []);
+const doubtHere = computed(() =>
+  doubts.value.flatMap((d, i) => (d.at && d.level === level.value ? [{ ...d.at, number: i + 1 }] : [])),
+);
+const rooms = computed(() => Object.entries(plan.value?.rooms ?? {}));
+const sizeOf = (room: string) => {
+  const known = read.value?.rooms.find((r) => r.room === room && r.written && r.measured);
+  if (!known) return null;
+  const words = (size: readonly number[]) => size.map((v) => formatLength(v)).join(' × ');
+  const [w, h] = known.measured!;
+  const off = (a: number, b: number) =>
+    Math.max(Math.abs(known.written![0]! - a), Math.abs(known.written![1]! - b));
+  return {
+    written: words(known.written!),
+    measured: words(known.measured!),
+    agree: Math.min(off(w!, h!), off(h!, w!)) <= 2,
+  };
+};
+function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
+  const room = plan.value!.rooms[id]!;
+  plan.value = { ...plan.value!, rooms: { ...plan.value!.rooms, [id]: { ...room, ...changes } } };
+}
+function forget(id: string) {
+  const { [id]: _, ...rest } = plan.value!.rooms;
+  show({ ...plan.value!, rooms: rest });
+}
+function settle(i: number) {
+  const next = new Set(settled.value);
+  if (!next.delete(i)) next.add(i);
+  settled.value = next;
+}
+function setLayer(name: string, on: boolean) {
+  const chosen = read.value!.layers!.filter((l) => (l.name === name ? on : l.walls)).map((l) => l.name);
+  if (chosen.length > 0) void readAgain(read.value?.scale?.unit ?? undefined, chosen);
+}
+/** A drawing brings no rules of its own, so it starts with the company's; a plan file keeps its own. */
+async function withHouseRules(from: Plan): Promise<Plan> {
+  if (file.value!.name.toLowerCase().endsWith('.json')) return from;
+  const { values, reasons } = await call<RulesFile>('GET', '/rules');
+  return { ...from, rules: { ...from.rules, values, reasons } };
+}
+async function accept() {
+  busy.value = true;
+  try {
+    const name = plan.value!.job.name || file.value!.name;
+    const job = await call<JobDocument>('POST', '/jobs', { name, plan: await withHouseRules(plan.value!) });
+    await router.push(`/jobs/${job.id}/walk`);
+  } catch (error) {
+    says.value = (error as Error).message;
+  }
+  busy.value = false;
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value;
+</script>
+
+<template>
+  <main class="mx-auto max-w-7xl p-6">
+    <RouterLink to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
+    <h1 class="text-3xl font-bold">Read a drawing</h1>
+    <p class="mb-4 text-quiet">
+      DXF or IFC, a room list as CSV (name, length, width, height), or a plan file. You see what was read and
+      what is doubtful before anything is kept.
+    </p>
+    <div class="flex flex-wrap items-end gap-3">
+      <label class="key key-main cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
+        >{{ file ? 'Another file' : 'Choose a file'
+        }}<input type="file" accept=".dxf,.ifc,.csv,.json" class="sr-only" @change="choose"
+      /></label>
+      <label v-if="read?.scale" class="text-sm text-quiet"
+        >The drawing’s unit<select
+          class="field text-base"
+          :value="read.scale.unit ?? ''"
+          @change="readAgain(text($event))"
+        >
+          <option v-if="!read.scale.unit" value="">
+            {{ formatLength(read.scale.inchesPerUnit) }} a unit
+          </option>
+          <option v-for="u in units" :key="u">{{ u }}</option>
+        </select></label
+      >
+      <label v-if="plan" class="text-sm text-quiet"
+        >Job name<input
+          class="field text-base"
+          maxlength="200"
+          :value="plan.job.name"
+          @change="plan = { ...plan!, job: { ...plan!.job, name: text($event) } }"
+      /></label>
+      <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
+        Accept as a new job
+      </button>
+      <span v-if="busy" role="status">reading…</span>
+    </div>
+    <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
+    <div
+      v-if="read && plan && shapes && extent"
+      class="mt-4 grid grid-cols-[1fr_24rem] gap-4 max-lg:grid-cols-1"
+    >
+      <div>
+        <p class="mb-2 text-lg" data-counts>
+          <b>{{ read.counts.walls }}</b> walls, <b>{{ read.counts.doors }}</b> doors,
+          <b>{{ read.counts.windows }}</b> windows, <b>{{ rooms.length }}</b> rooms
+          <template v-for="(l, id) in plan.levels" :key="id">
+            <button
+              v-if="Object.keys(plan.levels).length > 1"
+              class="key ml-2"
+              :class="{ 'key-main': id === level }"
+              type="button"
+              @click="level = String(id)"
+            >
+              {{ l.name || id }}
+            </button>
+          </template>
+        </p>
+        <svg
+          :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
+          class="max-h-[36rem] w-full bg-ground"
+          role="img"
+          aria-label="The plan as it was read"
+        >
+          <defs>
+            <pattern id="closed-wall" width="2.4" height="2.4" patternUnits="userSpaceOnUse">
+              <rect width="2.4" height="2.4" />
+            </pattern>
+          </defs>
+          <PlanDrawing :shapes="shapes" :scale="800 / extent.width" :room="null" :chosen="new Set()" />
+          <g v-for="d in doubtHere" :key="d.number">
+            <circle :cx="d.x" :cy="-d.y" r="9" class="fill-trouble" />
+            <text :x="d.x" :y="-d.y + 4" font-size="12" text-anchor="middle" class="fill-sheet font-bold">
+              {{ d.number }}
+            </text>
+          </g>
+        </svg>
+        <details v-if="read.layers" class="mt-2">
+          <summary class="cursor-pointer font-bold">Layers that hold the walls</summary>
+          <label v-for="l in read.layers" :key="l.name" class="row"
+            ><span
+              ><input
+                type="checkbox"
+                :checked="l.walls"
+                @change="setLayer(l.name, ($event.target as HTMLInputElement).checked)"
+              />
+              {{ l.name }}</span
+            ><span class="text-quiet">{{ l.lines }} lines</span></label
+          >
+        </details>
+      </div>
+      <div>
+        <h2 class="heading">To look at</h2>
+        <p v-if="doubts.length === 0" class="text-quiet">Nothing doubtful.</p>
+        <label
+          v-for="(d, i) in doubts"
+          :key="i"
+          class="mb-1 flex gap-2 border-l-4 border-trouble py-1 pl-2"
+          :class="{ 'opacity-55': settled.has(i) }"
+        >
+          <input type="checkbox" :checked="settled.has(i)" @change="settle(i)" />
+          <span
+            ><b>{{ i + 1 }}</b> {{ d.says }}</span
+          >
+        </label>
+        <h2 class="heading">Rooms</h2>
+        <div v-for="[id, r] in rooms" :key="id" class="border-b border-rule py-1" :data-room="id">
+          <div class="grid grid-cols-[1fr_7.5rem_auto] gap-2">
+            <input
+              class="field"
+              maxlength="200"
+              :aria-label="`Name of room ${r.name}`"
+              :value="r.name"
+              @change="setRoom(id, { name: text($event) })"
+            />
+            <select
+              class="field"
+              :aria-label="`Use of ${r.name}`"
+              :value="r.use"
+              @change="setRoom(id, { use: text($event) as RoomUse })"
+            >
+              <option v-for="u in roomUses" :key="u">{{ u }}</option>
+            </select>
+            <button class="key" type="button" :aria-label="`Leave out ${r.name}`" @click="forget(id)">
+              ✕
+            </button>
+          </div>
+          <p
+            v-if="sizeOf(id)"
+            class="text-sm"
+            :class="sizeOf(id)!.agree ? 'text-quiet' : 'font-bold text-trouble'"
+          >
+            written {{ sizeOf(id)!.written }}, measured {{ sizeOf(id)!.measured
+            }}{{ sizeOf(id)!.agree ? '' : ': look again' }}
+          </p>
+        </div>
+      </div>
+    </div>
+  </main>
+</template>

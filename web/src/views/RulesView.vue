@@ -1,0 +1,258 @@
+<script setup lang="ts">
+import {
+  emptyRules,
+  heightWords,
+  readRulesText,
+  ruleCatalogue,
+  ruleIds,
+  withRule,
+  type Height,
+  type Plan,
+  type Rule,
+  type RuleId,
+  type RulesFile,
+} from '@fieldchalk/core';
+import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
+import { useRoute } from 'vue-router';
+import RuleField from '../rules/RuleField.vue';
+import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
+import { call, type JobDocument, type JobSummary } from '../session/api.ts';
+import { useJob } from '../stores/job.ts';
+
+/** House rules: the company's, or one job's. A change shows what it would do before it is taken. */
+const route = useRoute();
+const jobId = route.params['job'] ? String(route.params['job']) : null;
+const job = useJob();
+const company = shallowRef<RulesFile>(emptyRules());
+const jobs = ref<JobSummary[]>([]);
+const tried = ref('');
+const says = ref('');
+const find = ref('');
+const pending = shallowRef<{ rules: RulesFile; about: readonly RuleId[]; reason: string } | null>(null);
+const effect = shallowRef<Effect | null>(null);
+let whatIf: WhatIf | null = null;
+
+const rules = computed<RulesFile>(() =>
+  jobId
+    ? ({ ...emptyRules(), ...(job.plan?.rules ?? {}), format: 'fieldchalk.rules', version: 1 } as RulesFile)
+    : company.value,
+);
+const shown = computed(() => pending.value?.rules ?? rules.value);
+const valueOf = (set: RulesFile, id: RuleId) =>
+  Object.hasOwn(set.values, id) ? set.values[id] : ruleCatalogue[id].default;
+const groups = computed(() => {
+  const words = find.value.toLowerCase();
+  const wanted = ruleIds.filter((id) => {
+    const rule = ruleCatalogue[id] as Rule;
+    return `${id} ${rule.title} ${rule.says} ${rule.source}`.toLowerCase().includes(words);
+  });
+  const map = new Map<string, RuleId[]>();
+  for (const id of wanted) map.set(id.split('.')[0]!, [...(map.get(id.split('.')[0]!) ?? []), id]);
+  return [...map];
+});
+const groupNames: Record<string, string> = { spacing: 'Receptacle spacing', height: 'Heights', box: 'Boxes', framing: 'Framing', drill: 'Drilling', bore: 'Bores', staple: 'Staples', end: 'Cable ends', run: 'Runs', bend: 'Bends', circuit: 'Circuits', protect: 'Protection', makeup: 'Make-up', shape: 'Shape of circuits', route: 'Routes', coil: 'Coils', cost: 'Cost', minutes: 'Minutes', closed: 'Closed walls' }; // prettier-ignore
+function words(id: RuleId, value: unknown): string {
+  const rule = ruleCatalogue[id] as Rule;
+  if (rule.unit === 'height') return heightWords(value as Height);
+  const school = rule.schools?.find((s) => s.value === value);
+  return school
+    ? school.says
+    : `${String(value)}${typeof value === 'number' && rule.unit !== 'choice' && rule.unit !== 'count' ? ` ${rule.unit}` : ''}`;
+}
+
+async function attempt(work: () => Promise<unknown>) {
+  says.value = '';
+  try {
+    await work();
+  } catch (error) {
+    says.value = (error as Error).message;
+  }
+}
+onMounted(() =>
+  attempt(async () => {
+    company.value = await call<RulesFile>('GET', '/rules');
+    if (jobId) return job.open(jobId);
+    jobs.value = await call<JobSummary[]>('GET', '/jobs');
+    tried.value = jobs.value[0]?.id ?? '';
+  }),
+);
+onUnmounted(() => {
+  whatIf?.stop();
+  if (jobId) job.close();
+});
+
+async function planToTry(): Promise<Plan | null> {
+  if (jobId) return job.plan;
+  return tried.value ? (await call<JobDocument>('GET', `/jobs/${tried.value}`)).plan : null;
+}
+/** Holds a change back and works out what it would do. */
+async function consider(next: RulesFile, about: readonly RuleId[]) {
+  pending.value = { rules: next, about, reason: about.length === 1 ? (next.reasons[about[0]!] ?? '') : '' };
+  effect.value = null;
+  await attempt(async () => {
+    whatIf?.stop();
+    const plan = await planToTry();
+    whatIf = plan ? new WhatIf(plan) : null;
+    effect.value = (await whatIf?.effectOf(next)) ?? null;
+  });
+}
+const change = (id: RuleId, value: unknown) =>
+  consider(withRule(rules.value, id, value, rules.value.reasons[id] ?? ''), [id]);
+function leave() {
+  pending.value = effect.value = null;
+}
+async function take() {
+  const { rules: next, about, reason } = pending.value!;
+  const [only] = about;
+  const kept = about.length === 1 && only ? withRule(next, only, valueOf(next, only), reason) : next;
+  await attempt(async () => {
+    if (jobId) {
+      if (!job.edit('setRules', { values: kept.values, reasons: kept.reasons }))
+        throw new Error(job.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+    } else company.value = await call<RulesFile>('PUT', '/rules', kept);
+    leave();
+  });
+}
+function download() {
+  const url = URL.createObjectURL(
+    new Blob([JSON.stringify(rules.value, null, 2)], { type: 'application/json' }),
+  );
+  Object.assign(document.createElement('a'), { href: url, download: 'house-rules.json' }).click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+async function openFile(event: Event) {
+  const input = event.target as HTMLInputElement;
+  const text = (await input.files?.[0]?.text()) ?? '';
+  input.value = '';
+  const read = readRulesText(text);
+  if (!read.ok) return void (says.value = read.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+  const differs = ruleIds.filter(
+    (id) => JSON.stringify(valueOf(read.rules, id)) !== JSON.stringify(valueOf(rules.value, id)),
+  );
+  if (differs.length === 0) return void (says.value = 'The file says the same as these rules.');
+  await consider(read.rules, differs);
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-5xl p-6 pb-40">
+    <RouterLink
+      :to="jobId ? `/jobs/${jobId}/boxes` : '/'"
+      class="text-quiet underline-offset-4 hover:underline"
+      >{{ jobId ? (job.plan?.job.name ?? 'Job') : 'Jobs' }}</RouterLink
+    >
+    <h1 class="text-3xl font-bold">{{ jobId ? 'Rules of this job' : 'House rules' }}</h1>
+    <p class="mb-3 text-quiet">
+      <template v-if="jobId"
+        >This job’s own rules, begun from the company’s. Code figures are from memory; local code
+        decides.</template
+      >
+      <template v-else
+        >New jobs start with these. Jobs that are there keep theirs until you take the company’s over in them.
+        Code figures are from memory; local code decides.</template
+      >
+    </p>
+    <div class="mb-3 flex flex-wrap items-end gap-2">
+      <label class="flex-1 text-sm text-quiet"
+        >Find a rule<input v-model="find" type="search" class="field text-base"
+      /></label>
+      <label v-if="!jobId && jobs.length > 0" class="text-sm text-quiet"
+        >Show effects on<select v-model="tried" class="field text-base">
+          <option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option>
+        </select></label
+      >
+      <button
+        v-if="jobId"
+        class="key"
+        type="button"
+        @click="
+          consider(
+            { ...company },
+            ruleIds.filter(
+              (id) => JSON.stringify(valueOf(company, id)) !== JSON.stringify(valueOf(rules, id)),
+            ),
+          )
+        "
+      >
+        Take the company’s
+      </button>
+      <button class="key" type="button" @click="download">Save to a file</button>
+      <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
+        >Read from a file<input type="file" accept=".json" class="sr-only" @change="openFile"
+      /></label>
+    </div>
+    <p v-if="says" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
+    <section v-for="[group, ids] in groups" :key="group" class="mb-4 bg-sheet p-3">
+      <h2 class="text-xl font-bold">{{ groupNames[group] ?? group }}</h2>
+      <div
+        v-for="id in ids"
+        :key="id"
+        class="grid grid-cols-[1fr_20rem] gap-4 border-b border-rule py-2 max-md:grid-cols-1"
+        :data-rule="id"
+      >
+        <div>
+          <b>{{ ruleCatalogue[id].title }}</b>
+          <span v-if="Object.hasOwn(shown.values, id)" class="ml-2 bg-chalk-soft px-1 text-sm">changed</span>
+          <p class="text-sm">{{ ruleCatalogue[id].says }}</p>
+          <p class="text-sm text-quiet">
+            {{ id }} · default {{ words(id, ruleCatalogue[id].default) }} · {{ ruleCatalogue[id].source }}
+          </p>
+          <p
+            v-if="jobId && JSON.stringify(valueOf(company, id)) !== JSON.stringify(valueOf(rules, id))"
+            class="text-sm"
+          >
+            Company: {{ words(id, valueOf(company, id)) }}
+          </p>
+          <p v-if="rules.reasons[id]" class="text-sm">Why: {{ rules.reasons[id] }}</p>
+        </div>
+        <div class="flex items-start gap-2">
+          <RuleField
+            :id="id"
+            class="flex-1"
+            :model-value="valueOf(shown, id)"
+            @update:model-value="(v) => change(id, v)"
+          />
+          <button
+            v-if="Object.hasOwn(rules.values, id)"
+            class="key"
+            type="button"
+            :aria-label="`Back to the default of ${ruleCatalogue[id].title}`"
+            @click="change(id, ruleCatalogue[id].default)"
+          >
+            ↺
+          </button>
+        </div>
+      </div>
+    </section>
+    <div
+      v-if="pending"
+      class="fixed inset-x-0 bottom-0 border-t-2 border-ink bg-sheet p-4"
+      role="region"
+      aria-label="What this would change"
+      data-pending
+    >
+      <div class="mx-auto flex max-w-5xl flex-wrap items-end gap-4">
+        <div class="min-w-64 flex-1">
+          <b>{{
+            pending.about.length === 1
+              ? ruleCatalogue[pending.about[0]!].title
+              : `${pending.about.length} rules`
+          }}</b>
+          <p v-if="!effect" class="text-quiet">
+            {{
+              jobId || tried ? 'Working out what it would change…' : 'There is no job to show an effect on.'
+            }}
+          </p>
+          <ul v-else class="max-h-32 overflow-y-auto">
+            <li v-for="line in effectWords(effect)" :key="line">{{ line }}</li>
+          </ul>
+        </div>
+        <label v-if="pending.about.length === 1" class="w-72 text-sm text-quiet"
+          >Reason<input v-model="pending.reason" class="field text-base" maxlength="1000"
+        /></label>
+        <button class="key key-main" type="button" @click="take">Take it</button>
+        <button class="key" type="button" @click="leave">Leave it</button>
+      </div>
+    </div>
+  </main>
+</template>

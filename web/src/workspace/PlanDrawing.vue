@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import type { PlanShapes } from './planShapes.ts';
+
+/** A level seen from above. Draws only; what is done with it is the pane's. */
+defineProps<{
+  shapes: PlanShapes;
+  /** Screen pixels an inch, so that words and dots keep their size while zooming. */
+  scale: number;
+  room: string | null;
+  chosen: ReadonlySet<string>;
+}>();
+const emit = defineEmits<{
+  grab: [
+    kind: 'wall' | 'opening' | 'box' | 'corner' | 'fixture' | 'obstacle' | 'panel',
+    id: string,
+    event: PointerEvent,
+  ];
+  room: [id: string];
+}>();
+</script>
+
+<template>
+  <g>
+    <g
+      v-for="f in shapes.fixtures"
+      :key="f.id"
+      class="cursor-move"
+      @pointerdown="emit('grab', 'fixture', f.id, $event)"
+    >
+      <polygon
+        :points="f.points"
+        class="fill-sheet/70"
+        :class="chosen.has(f.id) ? 'stroke-chalk' : 'stroke-quiet'"
+        :stroke-width="(chosen.has(f.id) ? 2.5 : 1) / scale"
+        stroke-dasharray="3 2"
+      />
+      <text :x="f.x" :y="f.y + 3 / scale" :font-size="10 / scale" text-anchor="middle" class="fill-quiet">
+        {{ f.name }}
+      </text>
+    </g>
+    <g v-for="w in shapes.walls" :key="w.id" :data-wall="w.id">
+      <polygon
+        :points="w.block"
+        class="cursor-move"
+        :class="[
+          w.closed ? 'fill-[url(#closed-wall)]' : 'fill-sheet',
+          chosen.has(w.id) ? 'stroke-chalk' : 'stroke-ink',
+        ]"
+        :stroke-width="(chosen.has(w.id) ? 3 : 1.2) / scale"
+        @pointerdown="emit('grab', 'wall', w.id, $event)"
+      />
+      <path
+        v-if="scale > 0.9"
+        :d="w.studs"
+        class="fill-wood stroke-wood-edge"
+        :stroke-width="0.4 / scale"
+        pointer-events="none"
+      />
+      <polygon
+        v-for="x in w.obstacles"
+        :key="x.id"
+        :points="x.block"
+        class="cursor-move fill-quiet"
+        :class="{ 'fill-chalk': chosen.has(x.id) }"
+        @pointerdown.stop="emit('grab', 'obstacle', x.id, $event)"
+      />
+      <g
+        v-for="o in w.openings"
+        :key="o.id"
+        class="cursor-move"
+        :data-opening="o.id"
+        @pointerdown.stop="emit('grab', 'opening', o.id, $event)"
+      >
+        <polygon
+          :points="o.block"
+          class="fill-ground"
+          :class="chosen.has(o.id) ? 'stroke-chalk' : 'stroke-quiet'"
+          :stroke-width="(chosen.has(o.id) ? 2.6 : 1) / scale"
+        />
+        <path v-if="o.glass" :d="o.glass" fill="none" class="stroke-ink" :stroke-width="1.2 / scale" />
+        <path v-if="o.arc" :d="o.arc" fill="none" class="stroke-quiet" :stroke-width="1.1 / scale" />
+      </g>
+    </g>
+    <polyline
+      v-for="c in shapes.cables"
+      :key="c.id"
+      :points="c.points"
+      fill="none"
+      pointer-events="none"
+      class="stroke-chalk"
+      :stroke-width="(chosen.has(c.id) ? 3 : 1.4) / scale"
+      :stroke-dasharray="`${5 / scale} ${3 / scale}`"
+    />
+    <g
+      v-for="p in shapes.panels"
+      :key="p.id"
+      class="cursor-pointer"
+      @pointerdown="emit('grab', 'panel', p.id, $event)"
+    >
+      <polygon :points="p.points" class="fill-ink" />
+      <text :x="p.x" :y="p.y" :font-size="10 / scale" text-anchor="middle" class="fill-ink font-bold">{{
+        p.name
+      }}</text>
+    </g>
+    <g
+      v-for="r in shapes.rooms"
+      :key="r.id"
+      text-anchor="middle"
+      class="cursor-pointer"
+      @click="emit('room', r.id)"
+    >
+      <text
+        :x="r.x"
+        :y="r.y"
+        :font-size="15 / scale"
+        class="fill-ink font-bold"
+        :class="{ 'fill-chalk': r.id === room && shapes.rooms.length > 1 }"
+      >
+        {{ r.name }}
+      </text>
+      <text v-if="scale > 0.7" :x="r.x" :y="r.y + 14 / scale" :font-size="10.5 / scale" class="fill-quiet">
+        {{ r.says }}
+      </text>
+    </g>
+    <g
+      v-for="b in shapes.boxes"
+      :key="b.id"
+      class="cursor-move"
+      @pointerdown="emit('grab', 'box', b.id, $event)"
+    >
+      <circle
+        :cx="b.x"
+        :cy="b.y"
+        :r="Math.max(3, 8 / scale)"
+        :class="chosen.has(b.id) ? 'fill-chalk' : 'fill-ink'"
+      />
+      <text
+        :x="b.x"
+        :y="b.y + 3.4 / scale"
+        :font-size="9.5 / scale"
+        text-anchor="middle"
+        pointer-events="none"
+        class="fill-sheet font-bold"
+      >
+        {{ b.label }}
+      </text>
+    </g>
+    <circle
+      v-for="c in shapes.corners"
+      :key="c.id"
+      :cx="c.x"
+      :cy="c.y"
+      :r="(chosen.has(c.id) ? 7 : 5) / scale"
+      class="cursor-move fill-transparent hover:fill-chalk/40"
+      :class="{ 'stroke-chalk': chosen.has(c.id) }"
+      :stroke-width="2 / scale"
+      @pointerdown.stop="emit('grab', 'corner', c.id, $event)"
+    />
+  </g>
+</template>
