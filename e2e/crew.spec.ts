@@ -1,4 +1,4 @@
-import { copyOfDemo, expect, expectAccessible, test } from './helpers.ts';
+import { studyJob, expect, expectAccessible, test } from './helpers.ts';
 
 test.use({ allowed: /Failed to load resource|ERR_INTERNET_DISCONNECTED|410/ });
 
@@ -6,7 +6,7 @@ test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is d
   page,
   browser,
 }) => {
-  const job = await copyOfDemo(page, 'Crew job');
+  const job = await studyJob(page, 'Crew job');
   await page.goto(`/jobs/${job}/crew`);
   await page.getByRole('button', { name: 'Make a share link' }).click();
   const link = (await page.locator('[data-share]').getAttribute('href'))!;

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type Page } from '@playwright/test';
 
@@ -23,10 +24,10 @@ export async function demoJob(page: Page): Promise<string> {
   return jobs.find((j) => j.name === 'Marl Street addition')!.id;
 }
 
-/** A copy of the demo job, so that tests do not meet in one. */
-export async function copyOfDemo(page: Page, name: string): Promise<string> {
-  const demo = await demoJob(page);
-  const { plan } = (await (await page.request.get(`/api/jobs/${demo}`)).json()) as { plan: object };
+const study = JSON.parse(readFileSync(new URL('./fixtures/study.json', import.meta.url), 'utf8')) as object;
+
+/** A job of one planned room, its own for each test. */
+export async function studyJob(page: Page, name: string, plan: object = study): Promise<string> {
   const made = await page.request.post('/api/jobs', { data: { name, plan } });
   return ((await made.json()) as { id: string }).id;
 }

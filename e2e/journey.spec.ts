@@ -1,4 +1,4 @@
-import { chalk, copyOfDemo, expect, expectAccessible, tally, test } from './helpers.ts';
+import { chalk, studyJob, expect, expectAccessible, tally, test } from './helpers.ts';
 
 test('the whole journey by typing: job, room, framing, boxes, circuit, runs, list', async ({ page }) => {
   await page.goto('/');
@@ -10,7 +10,8 @@ test('the whole journey by typing: job, room, framing, boxes, circuit, runs, lis
   await chalk(page, 'close');
   await expect(page.getByText('130 sq ft', { exact: false })).toBeVisible();
   await chalk(page, 'door 32 at 14 wall C hinge left swing in', `window 4' at 3' wall A sill 36 head 80`);
-  await expect(page.getByLabel('From left').first()).toHaveValue('14"');
+  await page.locator('[data-row=o1]').click();
+  await expect(page.getByLabel('From the left corner')).toHaveValue('14"');
   await page.getByLabel('Length of wall A').fill(`12'8"`);
   await page.getByLabel('Length of wall A').press('Enter');
   await expect(page.getByLabel('Length of wall C')).toHaveValue(`12'8"`);
@@ -40,7 +41,7 @@ test('the whole journey by typing: job, room, framing, boxes, circuit, runs, lis
 test('by pointer: drag a box, the proof follows, undo; broken rule shown with its fix; pin, height, delete', async ({
   page,
 }) => {
-  const job = await copyOfDemo(page, 'Pointer job');
+  const job = await studyJob(page, 'Pointer job');
   await page.goto(`/jobs/${job}/boxes`);
   const box = page.locator('[data-box=b2]');
   await expect(box).toBeVisible();
@@ -114,7 +115,7 @@ test('by pointer: panel, circuits, runs and a way chosen, from a room with nothi
 });
 
 test('a stud corrected to its measured place takes its box along', async ({ page }) => {
-  const job = await copyOfDemo(page, 'Stud job');
+  const job = await studyJob(page, 'Stud job');
   await page.goto(`/jobs/${job}/boxes`);
   await page.getByRole('button', { name: 'Stud 4', exact: true }).first().dispatchEvent('click');
   const field = page.getByLabel('Its centre, measured from the left corner');
@@ -127,7 +128,7 @@ test('a stud corrected to its measured place takes its box along', async ({ page
 test('keys: next finding, keep, house height; the chalk line finds by name and offers what begins so', async ({
   page,
 }) => {
-  const job = await copyOfDemo(page, 'Keys job');
+  const job = await studyJob(page, 'Keys job');
   await page.goto(`/jobs/${job}/boxes`);
   await expect(page.locator('[data-box=b2]')).toBeVisible();
   await page.keyboard.press('k');
@@ -148,7 +149,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
 });
 
 test('two windows stay in step', async ({ page, context }) => {
-  const job = await copyOfDemo(page, 'Two windows');
+  const job = await studyJob(page, 'Two windows');
   const other = await context.newPage();
   await page.goto(`/jobs/${job}/boxes`);
   await other.goto(`/jobs/${job}/boxes`);
@@ -161,7 +162,7 @@ test('two windows stay in step', async ({ page, context }) => {
 });
 
 test('work done with no network is kept, survives a reload and is sent later', async ({ page, context }) => {
-  const job = await copyOfDemo(page, 'No network');
+  const job = await studyJob(page, 'No network');
   await page.goto(`/jobs/${job}/boxes`);
   await expect(page.locator('[data-box=b2]')).toBeVisible();
   await page.route('**/changes', (route) => route.abort());
@@ -203,7 +204,7 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
   await page.goto('/');
   await page.getByRole('button', { name: 'New job' }).click();
   await expect(page.getByRole('alert')).toContainText('Job name');
-  const job = await copyOfDemo(page, 'Wrong input');
+  const job = await studyJob(page, 'Wrong input');
   await page.goto(`/jobs/${job}/walk`);
   for (const [line, says] of [
     ['12 14', 'a foot or more'],
@@ -217,7 +218,8 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
     await chalk(page, line);
     await expect(page.locator('#entry-says')).toContainText(says);
   }
-  for (const label of ['Length of wall A', 'From left', 'Width', 'Head', 'Sill']) {
+  await page.locator('[data-row=o1]').click();
+  for (const label of ['Length of wall A', 'From the left corner', 'Width', 'Head', 'Sill']) {
     const field = page.getByLabel(label, { exact: true }).first();
     const before = await field.inputValue();
     await field.fill('twelve');
@@ -231,7 +233,7 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
 });
 
 test('no view has an accessibility violation', async ({ page }) => {
-  const job = await copyOfDemo(page, 'Accessible');
+  const job = await studyJob(page, 'Accessible');
   await page.goto('/');
   await expectAccessible(page);
   for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
-import { compute, marlStreet, planSchema, type Plan, type Result } from '@fieldchalk/core';
+import { compute, study, planSchema, type Plan, type Result } from '@fieldchalk/core';
 
 function chalk(args: string[], input = '') {
   const done = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
@@ -9,18 +9,18 @@ function chalk(args: string[], input = '') {
   });
   return { code: done.status, out: done.stdout, errors: done.stderr };
 }
-const demo = JSON.stringify(marlStreet());
+const demo = JSON.stringify(study());
 
 describe('chalk', () => {
   test('compute prints what the core computes', () => {
     const { code, out } = chalk(['compute', '-'], demo);
     expect(code).toBe(0);
-    expect(JSON.parse(out) as Result).toEqual(JSON.parse(JSON.stringify(compute(marlStreet()))));
+    expect(JSON.parse(out) as Result).toEqual(JSON.parse(JSON.stringify(compute(study()))));
   });
 
   test('check exits 0 on a sound plan and 1 where an error is found', () => {
     expect(chalk(['check', '-'], demo).code).toBe(0);
-    const plan = marlStreet();
+    const plan = study();
     const wrong = { ...plan, circuits: { ...plan.circuits, c1: { ...plan.circuits.c1!, amps: 20 } } };
     const { code, out } = chalk(['check', '-'], JSON.stringify(wrong));
     expect(code).toBe(1);
@@ -54,7 +54,7 @@ describe('chalk', () => {
   });
 
   test('propose lays out only what is asked, the same each time', () => {
-    const plan = planSchema.parse({ ...marlStreet(), boxes: {}, devices: {}, runs: {}, circuits: {} });
+    const plan = planSchema.parse({ ...study(), boxes: {}, devices: {}, runs: {}, circuits: {} });
     const [a, b] = [1, 2].map(() => chalk(['propose', '-', '--only', 'boxes'], JSON.stringify(plan)).out);
     expect(a).toBe(b);
     const proposed = JSON.parse(a!) as Plan;

@@ -1,6 +1,6 @@
 import { medianMs } from '../bench/timing.ts';
 import { Computer, compute } from './compute.ts';
-import { marlStreet } from './demo/marlStreet.ts';
+import { study } from './demo/study.ts';
 import { readPlan } from './plan/read.ts';
 import { collections, type Plan } from './plan/schema.ts';
 import { edited } from './testing.ts';
@@ -27,7 +27,7 @@ export function copies(plan: Plan, count: number): Plan {
 }
 
 export function bench(): string[] {
-  const one = marlStreet();
+  const one = study();
   const sixteen = copies(one, 16);
   const full = medianMs(15, () => compute(one));
   const fullSixteen = medianMs(5, () => compute(sixteen));

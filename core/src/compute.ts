@@ -1,4 +1,11 @@
-import { BoxesStage, heightIn, type BoxLayout, type ProvenLine } from './boxes/index.ts';
+import {
+  BoxesStage,
+  depthPlan,
+  heightIn,
+  type BoxLayout,
+  type DepthPlan,
+  type ProvenLine,
+} from './boxes/index.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
 import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
@@ -38,6 +45,8 @@ export interface Mark {
   readonly centerFromFinished: number;
   readonly topFromSubfloor: number;
   readonly setback: number;
+  /** How the finish build-up comes to that setback, and whether the box needs an extension, a recess or another model. */
+  readonly depth: DepthPlan;
   readonly backing: { size: string; length: number; between: readonly [number, number] } | null;
 }
 
@@ -76,6 +85,8 @@ function marksOf(layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
     Object.values(layout.placed).map((p): [string, Mark] => {
       const setting = layout.settings.get(p.wall)!;
       const height = p.top - p.bottom;
+      const finish = setting.finish[p.side];
+      const depth = depthPlan(finish, setting.layers[p.side], p, { depth: setting.frame.line.depth });
       return [
         p.id,
         {
@@ -87,7 +98,8 @@ function marksOf(layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
           bottomFromSubfloor: tidy(p.bottom),
           centerFromFinished: tidy(heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished')),
           topFromSubfloor: tidy(p.top),
-          setback: setback === 'auto' ? setting.finish[p.side] : setback,
+          setback: setback === 'auto' ? depth.setback : setback,
+          depth,
           backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
         },
       ];

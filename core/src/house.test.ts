@@ -245,6 +245,8 @@ describe('checks', () => {
           at: 48,
         }),
     ],
+    ['box.depth', (p) => edited(p, 'setLayers', { walls: ['w1'], side: 'left', layers: [{ name: 'stone', thickness: 1.75, combustible: false }] })], // prettier-ignore
+    ['run.closed', (p) => edited(edited(p, 'setRule', { rule: 'route.prefer', value: 'in-wall' }), 'setWalls', { walls: Object.keys(p.walls), changes: { cover: 'closed', access: 'fish' } })], // prettier-ignore
     ['spacing.none', (p) => edited(p, 'removeBoxes', { boxes: Object.keys(p.boxes) })],
     ['spacing.maxGap', (p) => edited(p, 'removeBoxes', { boxes: ['b2'] })],
   ];

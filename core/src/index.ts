@@ -30,3 +30,4 @@ export * from './units/index.ts';
 export { unrollRoom } from './drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './drawing/unrolled.ts';
 export { marlStreet } from './demo/marlStreet.ts';
+export { study } from './demo/study.ts';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Knex } from 'knex';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { applyEdit, emptyPlan, marlStreet, recipeOf, type Plan } from '@fieldchalk/core';
+import { applyEdit, emptyPlan, study, recipeOf, type Plan } from '@fieldchalk/core';
 import { buildApp } from './app.ts';
 import { importSchema } from './contracts.ts';
 import { openDatabase } from './db/connect.ts';
@@ -34,7 +34,7 @@ function change(plan: Plan, id: string, base: number, at: number) {
 
 describe('jobs and changes', () => {
   test('made, listed, read, changed, deleted', async () => {
-    const job = await newJob(marlStreet());
+    const job = await newJob(study());
     expect((await api().get('/api/jobs')).body).toMatchObject([
       { id: job.id, name: 'Test job', revision: 0 },
     ]);
@@ -48,7 +48,7 @@ describe('jobs and changes', () => {
   });
 
   test('the same change sent twice is stored once', async () => {
-    const job = await newJob(marlStreet());
+    const job = await newJob(study());
     const body = change(job.plan, 'x1', 0, 60);
     for (let i = 0; i < 3; i++)
       expect((await api().post(`/api/jobs/${job.id}/changes`).send(body)).body.revision).toBe(1);
@@ -56,7 +56,7 @@ describe('jobs and changes', () => {
   });
 
   test('changes to different things merge; one that no longer fits gets 409 with what is new', async () => {
-    const job = await newJob(marlStreet());
+    const job = await newJob(study());
     const gone = applyEdit(job.plan, 'removeBoxes', recipeOf('removeBoxes', { boxes: ['b1'] }));
     if (!gone.ok) throw new Error('refused');
     const rename = applyEdit(job.plan, 'renameJob', recipeOf('renameJob', { name: 'Other' }));
@@ -155,7 +155,7 @@ describe('files of other programs', () => {
 
 describe('crew links', () => {
   test('a tick arrives once; a withdrawn link is dead', async () => {
-    const job = await newJob(marlStreet());
+    const job = await newJob(study());
     const { token } = (await api().post(`/api/jobs/${job.id}/shares`).send({ label: 'Phone' })).body as {
       token: string;
     };

@@ -20,6 +20,8 @@ export {
   switchKinds,
   yokeKinds,
 } from './kinds.ts';
+export { depthPlan } from './depth.ts';
+export type { DepthPlan } from './depth.ts';
 export type { BoxDevices } from './kinds.ts';
 export type { Backing, PlacedBox } from './place.ts';
 export { alongLineOf, placeOnLine, reachAt, reachProfile } from './reach.ts';

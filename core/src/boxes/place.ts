@@ -1,6 +1,14 @@
 import type { Framing, WallFrame } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { isOnWall, type Box, type Obstacle, type Plan, type Side, type WallPlace } from '../plan/schema.ts';
+import {
+  isOnWall,
+  type Box,
+  type Layer,
+  type Obstacle,
+  type Plan,
+  type Side,
+  type WallPlace,
+} from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { bottomFromSubfloor, boxSize, houseHeight, type BoxDevices } from './kinds.ts';
@@ -48,6 +56,7 @@ export interface WallSetting {
   readonly visible: Readonly<Record<Side, Visible>>;
   readonly floorFinish: number;
   readonly finish: Readonly<Record<Side, number>>;
+  readonly layers: Readonly<Record<Side, readonly Layer[]>>;
 }
 
 export function visibleStretches(
@@ -80,6 +89,7 @@ export function wallSetting(
     visible: { left: visible.get(`${wallId}/left`) ?? null, right: visible.get(`${wallId}/right`) ?? null },
     floorFinish: plan.levels[frame.line.level]!.floorFinish,
     finish: wall.finish,
+    layers: wall.layers,
   };
 }
 

@@ -74,6 +74,12 @@ export const findingTexts = {
     says: (f) => `Box ${f.box} stands in framing, an opening, an obstacle or another box.`,
     fix: () => 'Move it along the wall or change its height.',
   },
+  'box.depth': {
+    level: 'warning',
+    source: nec('314.20'),
+    says: (f) => `Box ${f.box} behind ${inches(f.finish)} of finish. ${f.says}`,
+    fix: () => 'Change the layers of the finish, or the box.',
+  },
   'box.switch-height': {
     level: 'error',
     source: nec('404.8(A)'),
@@ -165,6 +171,16 @@ export const findingTexts = {
     source: 'framing',
     says: (f) => `Run ${f.run} from ${f.from} to ${f.to} finds no way through the open framing.`,
     fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
+  },
+  'run.closed': {
+    level: 'note',
+    source: 'common practice, no source',
+    says: (f) =>
+      `Run ${f.run} goes past ${f.studs} studs of closed wall ${f.wall}: fished ${f.fish} min, or a strip opened ${f.open} min.`,
+    fix: (f) =>
+      f.how === f.cheaper
+        ? 'Asbestos and lead in old finishes: stop and test before cutting.'
+        : `${f.cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`,
   },
   'run.loop': {
     level: 'error',

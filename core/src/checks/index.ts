@@ -1,4 +1,4 @@
-import { keepsSpacing, placeOnLine, switchKinds, type ProvenLine } from '../boxes/index.ts';
+import { depthPlan, keepsSpacing, placeOnLine, switchKinds, type ProvenLine } from '../boxes/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -118,6 +118,14 @@ const boxesStandRight: Check = ({ plan, layout, rules }) =>
           { box: p.id, height: handle, limit: rules('height.switchHighest') },
           { place },
         ),
+      );
+    const setting = layout.settings.get(p.wall)!;
+    const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
+      depth: setting.frame.line.depth,
+    });
+    if (depth.needs !== 'nothing' && !plan.boxes[p.id]!.existing)
+      list.push(
+        finding('box.depth', [p.id], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
       );
     if (devices.length > plan.boxes[p.id]!.gangs)
       list.push(
@@ -271,6 +279,21 @@ const runsAreLaid: Check = ({ plan, runs }) =>
       }),
     );
 
+const closedWallsAreAChoice: Check = ({ runs }) =>
+  Object.values(runs.runs).flatMap((r) =>
+    r.closed.map((c) =>
+      finding('run.closed', [r.id, c.wall], {
+        run: r.id,
+        wall: c.wall,
+        studs: c.studs,
+        fish: c.fishMinutes,
+        open: c.openMinutes,
+        how: c.how,
+        cheaper: c.fishMinutes <= c.openMinutes ? 'fish' : 'open',
+      }),
+    ),
+  );
+
 const circuitsAreTrees: Check = ({ plan }) => {
   const leader = new Map<string, string>();
   const root = (key: string): string =>
@@ -310,7 +333,7 @@ const boresLeaveWood: Check = ({ plan, runs, rules }) => {
 
 export const checks: readonly Check[] = [
   roomsClose, receptaclesReach, boxesStandRight, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
-  devicesHaveCircuits, outletsAreProtected, runsAreLaid, circuitsAreTrees, boresLeaveWood,
+  devicesHaveCircuits, outletsAreProtected, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,
 ]; // prettier-ignore
 
 const rank = { error: 0, warning: 1, note: 2 } as const;

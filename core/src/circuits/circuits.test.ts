@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { marlStreet } from '../demo/marlStreet.ts';
+import { study } from '../demo/study.ts';
 import { computed, edited, planOf } from '../testing.ts';
 import { reachFromPanel, segmentDrop } from './index.ts';
 
@@ -60,7 +60,7 @@ describe('order', () => {
 });
 
 test('a circuit added by hand takes the next free space', () => {
-  const plan = edited(marlStreet(), 'addCircuit', { panel: 'n1', name: 'Spare' });
+  const plan = edited(study(), 'addCircuit', { panel: 'n1', name: 'Spare' });
   const spaces = Object.values(plan.circuits).map((c) => c.space);
   expect(new Set(spaces).size).toBe(spaces.length);
   expect(spaces).not.toContain(null);

@@ -113,3 +113,86 @@ describe('walls that meet', () => {
     expect(computed(plan).members.some((m) => m.wall === 'w3' && m.role === 'header')).toBe(false);
   });
 });
+
+describe('walls framed otherwise', () => {
+  const tee = (values: object) =>
+    wallOf(
+      144,
+      {},
+      {
+        rules: { values },
+        points: { a: { x: 0, y: 0 }, b: { x: 144, y: 0 }, c: { x: 70, y: 0 }, d: { x: 70, y: 90 } },
+        walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'c', to: 'd' } },
+      },
+    );
+
+  test('a half wall stops at its own height, plates and all', () => {
+    const { members } = computed(wallOf(96, { height: 42 }));
+    expect(members.filter((m) => m.role === 'top-plate').map((m) => m.high)).toEqual([40.5, 42]);
+    expect(members.find((m) => m.id === 'w1/s3')).toMatchObject({ low: 1.5, high: 39 });
+  });
+
+  test('ladder backing: blocks between the studs there are, no partition studs', () => {
+    const result = computed(tee({ 'framing.partition': 'ladder' }));
+    expect(uprights(result, 'w1')).not.toContain('partition');
+    const blocks = result.members.filter((m) => m.wall === 'w1' && m.role === 'block');
+    expect(blocks.map((m) => [m.at, m.width, m.high])).toEqual([[72, 14.5, 25.5], [72, 14.5, 49.5], [72, 14.5, 73.5]]); // prettier-ignore
+  });
+
+  test('a two-stud corner leaves the second corner stud out', () => {
+    const plan = roomOf('140\n110\n140\n110');
+    const two = edited(plan, 'setRule', { rule: 'framing.corner', value: 'two' });
+    expect(uprights(computed(plan), 'w1')).toMatch(/^corner -1, corner 2, stud 16/);
+    expect(uprights(computed(two), 'w1')).toMatch(/^corner -1, stud 16/);
+  });
+
+  test('furring stands 1-1/2 deep at its own spacing; its bores are all too near a face', () => {
+    const plan = wallOf(96, { framing: 'furring', spacing: 24 });
+    expect(uprights(computed(plan))).toBe('stud 0.75, stud 24, stud 48, stud 72, stud 95.25');
+  });
+
+  test('a measured king takes the king’s place, a measured cripple the cripple’s', () => {
+    const plan = wallOf(
+      144,
+      {},
+      {
+        openings: { o1: { wall: 'w1', kind: 'door', at: 40, width: 32, head: 82 } },
+        members: { m1: { wall: 'w1', role: 'king', at: 36 } },
+      },
+    );
+    expect(uprights(computed(plan))).toContain('stud 32, king 36, jack 38.25');
+  });
+});
+
+describe('closed walls', () => {
+  /** Panel and box in one wall, the wall between them closed. */
+  const closed = (access: string) =>
+    wallOf(
+      144,
+      { cover: 'closed', access },
+      {
+        panels: { n1: { on: { wall: 'w1', side: 'left', at: 24 } } },
+        circuits: { c1: { panel: 'n1' } },
+        boxes: { b1: { on: { wall: 'w1', side: 'left', at: 120 } } },
+        devices: { d1: { box: 'b1', circuit: 'c1' } },
+        runs: { k1: { from: 'n1', to: 'b1', circuit: 'c1', way: 'wall' } },
+      },
+    );
+
+  test('are not bored blindly: left alone there is no way through', () => {
+    const result = computed(closed('leave'));
+    expect(result.runs['k1']!.path).toEqual([]);
+    expect(result.findings.some((f) => f.rule === 'run.no-route')).toBe(true);
+  });
+
+  test('may be fished or opened, each at its cost in minutes, and both are shown', () => {
+    const fished = computed(closed('fish'));
+    const [passage] = fished.runs['k1']!.closed;
+    expect(passage).toMatchObject({ how: 'fish', studs: 6, fishMinutes: 150, openMinutes: 112 });
+    expect(fished.hours.stages.find((s) => s.stage === 'closed walls')!.hours).toBe(2.5);
+    const note = fished.findings.find((f) => f.rule === 'run.closed')!;
+    expect(note.says).toContain('fished 150 min, or a strip opened 112 min');
+    expect(note.fix).toContain('Opening a strip would take less');
+    expect(computed(closed('open')).hours.stages.find((s) => s.stage === 'closed walls')!.hours).toBe(1.87);
+  });
+});

@@ -50,7 +50,7 @@ export class FramingStage {
       const wall = plan.walls[line.id]!;
       const ownOpenings = openings.get(line.id) ?? [];
       const ownMembers = members.get(line.id) ?? [];
-      const ceiling = plan.levels[line.level]!.ceiling;
+      const ceiling = Math.min(plan.levels[line.level]!.ceiling, wall.height ?? Infinity);
       const inputs = [
         line,
         junctions,

@@ -111,9 +111,11 @@ function endUprights(input: FrameInput, start: number, end: number, low: number,
   const isCorner = (joint: typeof from) => joint.kind === 'through' || joint.kind === 'butt';
   stand(isCorner(from) ? 'corner' : 'stud', start + thickness / 2);
   stand(isCorner(to) ? 'corner' : 'stud', end - thickness / 2);
-  if (from.covered > 0) stand('corner', start + from.covered + 0.25);
-  if (to.covered > 0) stand('corner', end - to.covered - 0.25);
-  for (const met of [...tees, ...crossings]) {
+  const threeStuds = input.rules('framing.corner') === 'three';
+  if (from.covered > 0 && threeStuds) stand('corner', start + from.covered + 0.25);
+  if (to.covered > 0 && threeStuds) stand('corner', end - to.covered - 0.25);
+  const backed = input.rules('framing.partition') === 'studs' ? tees : [];
+  for (const met of [...backed, ...crossings]) {
     const role = 'through' in met && !met.through ? 'stud' : 'partition';
     stand(role, met.at - met.width / 2 - thickness / 2);
     stand(role, met.at + met.width / 2 + thickness / 2);
@@ -155,6 +157,27 @@ function moveToMeasured(
       nearest.measured = true;
     } else uprights.push({ role: m.role, at: m.at, low, high, measured: true });
   }
+}
+
+/** Ladder blocks behind partitions: flat pieces between the studs that stand on either side, every 24 in. */
+function ladderBlocks(input: FrameInput, uprights: readonly Upright[], low: number, high: number) {
+  if (input.rules('framing.partition') !== 'ladder') return [];
+  return input.junctions.tees.flatMap((tee, t) => {
+    const before = uprights.filter((u) => u.at < tee.at && u.high >= high - 1).at(-1);
+    const after = uprights.find((u) => u.at > tee.at && u.high >= high - 1);
+    if (!before || !after) return [];
+    const width = after.at - before.at - thickness;
+    const count = Math.floor((high - low - thickness) / 24);
+    return Array.from({ length: count }, (_, i): Omit<Member, 'wall' | 'number'> => ({
+      id: `block-${t + 1}-${i + 1}`,
+      role: 'block',
+      at: (before.at + after.at) / 2,
+      width,
+      low: low + 24 * (i + 1) - thickness,
+      high: low + 24 * (i + 1),
+      measured: false,
+    }));
+  });
 }
 
 interface Break {
@@ -258,6 +281,7 @@ export function frameWall(input: FrameInput): WallFrame {
   moveToMeasured(uprights, input.measured, low, high, wall.spacing);
 
   uprights.sort((a, b) => a.at - b.at || a.low - b.low);
+  others.push(...ladderBlocks(input, uprights, low, high));
   const standing = uprights.map((u, i): Member => ({
     id: `${line.id}/s${i + 1}`,
     wall: line.id,

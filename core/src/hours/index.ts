@@ -4,7 +4,7 @@ import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 
 export interface StageHours {
-  readonly stage: 'boxes' | 'holes' | 'pull' | 'staple' | 'make-up' | 'trim';
+  readonly stage: 'boxes' | 'holes' | 'closed walls' | 'pull' | 'staple' | 'make-up' | 'trim';
   readonly hours: number;
 }
 
@@ -23,6 +23,9 @@ export function countHours(plan: Plan, runs: RunLayout, rules: RuleBook): StageH
   const minutes: Record<StageHours['stage'], number> = {
     boxes: boxes * rules('minutes.box'),
     holes: (holes.size - inPlates + joists) * rules('minutes.bore') + inPlates * rules('minutes.plateBore'),
+    'closed walls': laid
+      .flatMap((r) => r.closed)
+      .reduce((sum, c) => sum + (c.how === 'fish' ? c.fishMinutes : c.openMinutes), 0),
     pull: feet * rules('minutes.pullFoot'),
     staple: staples * rules('minutes.staple'),
     'make-up': boxes * rules('minutes.makeup'),

@@ -3,7 +3,7 @@ import { applyChange, applyEdit } from './gate.ts';
 import { recipeOf } from './edits/index.ts';
 import { readPlan, readPlanText } from './read.ts';
 import { emptyPlan, planJsonSchema } from './schema.ts';
-import { marlStreet } from '../demo/marlStreet.ts';
+import { study } from '../demo/study.ts';
 import { takeoffCsv } from '../formats/csv.ts';
 import { computed, edited, roomOf } from '../testing.ts';
 import { checks, findingTexts } from '../checks/index.ts';
@@ -73,7 +73,7 @@ describe('reading plans', () => {
   });
 
   test('the hash reads content, not order', () => {
-    const plan = marlStreet();
+    const plan = study();
     const shuffled = Object.fromEntries(Object.entries(plan).reverse()) as typeof plan;
     expect(planHash(shuffled)).toBe(planHash(plan));
     expect(planHash(edited(plan, 'renameJob', { name: 'x' }))).not.toBe(planHash(plan));
@@ -82,7 +82,7 @@ describe('reading plans', () => {
 
 describe('the gate', () => {
   test('an edit comes with its inverse, and replays elsewhere', () => {
-    const plan = marlStreet();
+    const plan = study();
     const done = applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b1', at: 60 }));
     if (!done.ok) throw new Error('refused');
     expect(applyChange(done.plan, done.change.inverse)).toMatchObject({ ok: true, plan });
@@ -104,14 +104,14 @@ describe('the gate', () => {
   });
 
   test('removing a box takes its device and cables along', () => {
-    const plan = edited(marlStreet(), 'removeBoxes', { boxes: ['b1'] });
+    const plan = edited(study(), 'removeBoxes', { boxes: ['b1'] });
     expect(Object.values(plan.devices).some((d) => d.box === 'b1')).toBe(false);
     expect(Object.values(plan.runs).some((r) => r.from === 'b1' || r.to === 'b1')).toBe(false);
   });
 });
 
 test('the list as CSV: a header and a line for each item', () => {
-  const { takeoff } = computed(marlStreet());
+  const { takeoff } = computed(study());
   const rows = takeoffCsv(takeoff).trim().split('\r\n');
   expect(rows[0]).toBe('item,name,quantity,unit,price,why');
   expect(rows).toHaveLength(takeoff.lines.length + 1);

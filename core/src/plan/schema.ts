@@ -134,6 +134,9 @@ const room = z.strictObject({
   y: coordinate,
   name: text.default(''),
   use: z.enum(roomUses).default('living'),
+  /** What lies over or under this room where it differs from the rest of its level. */
+  above: z.enum(['attic', 'joists', 'truss', 'closed']).optional(),
+  below: z.enum(['crawl', 'basement', 'slab', 'joists']).optional(),
   /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
   walk: z
     .strictObject({

@@ -171,6 +171,24 @@ export const ruleCatalogue = {
       { value: 'plate-end', says: 'From the end of the plate, as a tape is hooked.' },
     ],
   ),
+  'framing.corner': choice(
+    'Studs at a corner',
+    practice,
+    'How the wall that runs through a corner is framed there.',
+    [
+      { value: 'three', says: 'Three-stud corner: a second stud behind the wall that butts.' },
+      { value: 'two', says: 'Two-stud corner: drywall clips instead of the second stud.' },
+    ],
+  ),
+  'framing.partition': choice(
+    'Backing where a partition meets',
+    practice,
+    'How a wall is framed behind a partition.',
+    [
+      { value: 'studs', says: 'A stud on each side of the partition.' },
+      { value: 'ladder', says: 'Ladder blocks every 24 in. between the studs that are there.' },
+    ],
+  ),
   'framing.plates': amount('Top plates', 'count', 2, [1, 3], practice, 'How many top plates a wall has.'),
   'framing.roughDoor': amount(
     'Rough opening past a door',
@@ -392,6 +410,22 @@ export const ruleCatalogue = {
     [0, 10],
     'the company’s own',
     'Crawling or on a ladder, on top of the pull itself.',
+  ),
+  'minutes.fishStud': amount(
+    'Minutes a stud fished past',
+    'min',
+    25,
+    [0, 240],
+    'the company’s own',
+    'In a closed wall: a small hole cut, the stud drilled or notched and plated, blocking, patch and finish.',
+  ),
+  'minutes.stripFoot': amount(
+    'Minutes a foot of closed wall opened',
+    'min',
+    14,
+    [0, 240],
+    'the company’s own',
+    'One long strip cut out and closed again, vapour barrier and finish included.',
   ),
   'minutes.pullFoot': amount(
     'Minutes a foot pulled',

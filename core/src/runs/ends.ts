@@ -23,6 +23,8 @@ export type RunEnd =
       readonly joins: readonly number[];
       readonly drop: number;
       readonly away: number;
+      /** Whether it hangs over the plates or under the floor; null where it only lies near the framing. */
+      readonly hangs: 'above' | 'below' | null;
     };
 
 function bayAt(graph: RouteGraph, wall: string, along: number, z: number): number | null {
@@ -46,7 +48,9 @@ function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | n
           kind: 'wall',
           wall,
           along: at,
-          knockouts: [panelSize.bottom, panelSize.bottom + panelSize.height],
+          knockouts: [panelSize.bottom, panelSize.bottom + panelSize.height].map(
+            (z) => z + graph.elevation[wall]!,
+          ),
           bay,
         };
   }
@@ -59,7 +63,7 @@ function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | n
   const from = graph.nodes[nearest]!.at;
   const out = panel.on.side === 'left' ? 1 : -1;
   const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
-  return { kind: 'open', at: place, joins: [nearest], drop: 0, away };
+  return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
 }
 
 function hangingEnd(
@@ -77,8 +81,16 @@ function hangingEnd(
     .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
     .sort((a, b) => distance(graph.nodes[a]!.at, at) - distance(graph.nodes[b]!.at, at))
     .slice(0, 24);
-  const z = above ? level.ceiling + overPlates : -underFloor;
-  return { kind: 'open', at: { x: at.x, y: at.y, z }, joins, drop: above ? overPlates : underFloor, away: 0 };
+  const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
+  const drop = above ? overPlates : underFloor;
+  return {
+    kind: 'open',
+    at: { x: at.x, y: at.y, z },
+    joins,
+    drop,
+    away: 0,
+    hangs: above ? 'above' : 'below',
+  };
 }
 
 /** Where a box, panel or open end is reached; null when the framing gives no way to it. */
@@ -108,13 +120,19 @@ export function runEnd(
   const bay = bayAt(graph, placed.wall, placed.at, (placed.bottom + placed.top) / 2);
   return bay === null
     ? null
-    : { kind: 'wall', wall: placed.wall, along: placed.at, knockouts: [placed.bottom, placed.top], bay };
+    : {
+        kind: 'wall',
+        wall: placed.wall,
+        along: placed.at,
+        knockouts: [placed.bottom, placed.top].map((z) => z + graph.elevation[placed.wall]!),
+        bay,
+      };
 }
 
 /** The far end of a run left open: the framing nearest to the place it waits at. */
-export function openEnd(run: Run, graph: RouteGraph, framing: Framing): RunEnd | null {
-  const end = run.endsAt;
-  if (!end) return null;
+export function openEnd(run: Run, plan: Plan, graph: RouteGraph, framing: Framing): RunEnd | null {
+  if (!run.endsAt) return null;
+  const end = { ...run.endsAt, z: run.endsAt.z + plan.levels[run.endsAt.level]!.elevation };
   const joins = graph.nodes
     .map((n, i) => [i, n] as const)
     .filter(([, n]) => n.wall !== null && framing.lines[n.wall]!.level === end.level)
@@ -124,5 +142,5 @@ export function openEnd(run: Run, graph: RouteGraph, framing: Framing): RunEnd |
     .map(([i]) => i);
   return joins.length === 0
     ? null
-    : { kind: 'open', at: { x: end.x, y: end.y, z: end.z }, joins, drop: 0, away: 0 };
+    : { kind: 'open', at: { x: end.x, y: end.y, z: end.z }, joins, drop: 0, away: 0, hangs: null };
 }

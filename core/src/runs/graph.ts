@@ -24,6 +24,16 @@ export interface Step {
   readonly members: readonly Member[];
   /** Joists crossed square, where the framing above or below has to be bored. */
   readonly joists: number;
+  /** How a closed wall is gone through on this step; absent in open framing. */
+  readonly closed?: 'fish' | 'open';
+}
+
+/** The open framing over or under a room, where cable runs square from any place to any other. */
+export interface OpenSpace {
+  readonly kind: 'above' | 'below';
+  readonly nodes: readonly number[];
+  /** Joists in the way have to be bored; null where cable lies over or under them freely. */
+  readonly joists: { readonly direction: number; readonly spacing: number } | null;
 }
 
 /** The open framing of all levels as a graph: nodes, and for each node its steps. Boxes and panels join it at search time. */
@@ -35,6 +45,12 @@ export interface RouteGraph {
   readonly nodesOfBay: readonly (readonly number[])[];
   /** Bay numbers of each wall, in order along it. */
   readonly baysOfWall: Readonly<Record<string, readonly number[]>>;
+  /** Spaces over and under rooms: within one, any of its nodes is a step from any other, worked out when asked for. */
+  readonly spaces: readonly OpenSpace[];
+  /** Spaces each node lies in, by index. */
+  readonly spacesOf: readonly (readonly number[])[];
+  /** Height of each wall's subfloor over the lowest level's: nodes and paths stand on one scale, so that a run may climb. */
+  readonly elevation: Readonly<Record<string, number>>;
   /** Nodes in the space over and under each wall. */
   readonly over: Readonly<Record<string, readonly number[]>>;
   readonly under: Readonly<Record<string, readonly number[]>>;
@@ -42,6 +58,8 @@ export interface RouteGraph {
 
 /** How far past the edge of its bay a wall's end uprights may reach. */
 const nearestUprights = 8;
+/** How far past a room's own walls an upper wall may stand and still be over it. */
+const overhang = 12;
 export const overPlates = 1.5;
 export const underFloor = 2.25;
 
@@ -53,12 +71,17 @@ class Builder {
   readonly baysOfWall: Record<string, number[]> = {};
   readonly over: Record<string, number[]> = {};
   readonly under: Record<string, number[]> = {};
+  readonly spaces: OpenSpace[] = [];
+  readonly spacesOf: number[][] = [];
 
-  constructor(readonly framing: Framing) {}
+  constructor(
+    readonly framing: Framing,
+    readonly elevation: Readonly<Record<string, number>>,
+  ) {}
 
   place(wallId: string, along: number, z: number): XYZ {
     const line = this.framing.lines[wallId]!;
-    return { ...add(line.from, scale(line.unit, along)), z };
+    return { ...add(line.from, scale(line.unit, along)), z: z + this.elevation[wallId]! };
   }
 
   node(bay: number, wall: string | null, along: number, at: XYZ): number {
@@ -113,7 +136,7 @@ function lanesWithin(lanes: readonly number[], low: number, high: number): numbe
   return [...new Set(lanes.map((z) => clampTo(z, low + holeMargin, high - holeMargin)))];
 }
 
-function addCrossings(b: Builder, wallId: string, lanes: readonly number[]): void {
+function addCrossings(b: Builder, wallId: string, lanes: readonly number[], closed: Step['closed']): void {
   const numbers = b.baysOfWall[wallId]!;
   const bays = numbers.map((n) => b.bays[n]!);
   for (const c of findCrossings(b.framing.walls[wallId]!, bays)) {
@@ -124,6 +147,7 @@ function addCrossings(b: Builder, wallId: string, lanes: readonly number[]): voi
         length: c.end - c.start,
         members,
         joists: 0,
+        ...(closed ? { closed } : {}),
       });
     }
   }
@@ -214,7 +238,8 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
   for (const number of b.baysOfWall[wallId]!) {
     const bay = b.bays[number]!;
     const middle = (bay.start + bay.end) / 2;
-    if (bay.meetsTop && level.above !== 'closed') {
+    const reachesCeiling = frame.top > level.ceiling - 1;
+    if (bay.meetsTop && reachesCeiling && level.above !== 'closed') {
       const inside = b.wallNode(number, middle, bay.high);
       const z = frame.top + overPlates;
       const outside = b.node(-1, wallId, middle, b.place(wallId, middle, z));
@@ -250,11 +275,31 @@ function insideBays(b: Builder): void {
   }
 }
 
-/** Joists crossed square between two places, given the direction joists run in. */
-export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing: number }): number {
+/** Which joist a place lies past, counted across the joists from the origin. */
+export function joistLine(at: XY, joists: { direction: number; spacing: number }): number {
   const radians = (joists.direction * Math.PI) / 180;
-  const across = Math.abs(-(b.x - a.x) * Math.sin(radians) + (b.y - a.y) * Math.cos(radians));
-  return Math.floor(across / joists.spacing + 1e-9);
+  return Math.floor((at.y * Math.cos(radians) - at.x * Math.sin(radians)) / joists.spacing + 1e-9);
+}
+
+/** Joists crossed square between two places, given the direction joists run in. Adds up along a way. */
+export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing: number }): number {
+  return Math.abs(joistLine(a, joists) - joistLine(b, joists));
+}
+
+/** The step between two nodes of one space. */
+export function spaceStep(graph: RouteGraph, space: OpenSpace, from: number, to: number): Step {
+  const [a, b] = [graph.nodes[from]!.at, graph.nodes[to]!.at];
+  const joists = space.joists ? joistsCrossed(a, b, space.joists) : 0;
+  return { to, kind: space.kind, length: squareDistance(a, b), members: [], joists };
+}
+
+/** Every step from a node, those through the spaces over and under rooms included. */
+export function stepsFrom(graph: RouteGraph, node: number): Step[] {
+  const across = graph.spacesOf[node]!.flatMap((index) => {
+    const space = graph.spaces[index]!;
+    return space.nodes.filter((n) => n !== node).map((n) => spaceStep(graph, space, node, n));
+  });
+  return [...graph.steps[node]!, ...across];
 }
 
 /** Cable over the plates or under the floor runs square, so its length is the sum of both directions. */
@@ -263,52 +308,80 @@ export function squareDistance(a: XY, b: XY): number {
 }
 
 function addCeilingAndFloor(b: Builder, plan: Plan, rooms: Record<string, FoundRoom>): void {
-  const groups = Object.values(rooms).map((room) => [
-    ...new Set(room.boundary?.faces.flatMap((f) => f.wall ?? [])),
-  ]);
-  const grouped = new Set(groups.flat());
-  for (const id of Object.keys(b.baysOfWall)) if (!grouped.has(id)) groups.push([id]);
-  const done = new Set<string>();
-  for (const walls of groups) {
-    const level = plan.levels[b.framing.lines[walls[0] ?? '']?.level ?? ''];
-    if (!level) continue;
-    for (const [kind, lists, bored] of [
-      ['above', b.over, level.above === 'joists'],
-      ['below', b.under, level.below === 'joists'],
+  const groups = Object.values(rooms).map((room) => ({
+    walls: [...new Set(room.boundary?.faces.flatMap((f) => f.wall ?? []))],
+    ...overAndUnder(plan, room.id),
+  }));
+  const grouped = new Set(groups.flatMap((g) => g.walls));
+  for (const id of Object.keys(b.baysOfWall)) {
+    const level = plan.levels[b.framing.lines[id]!.level]!;
+    if (!grouped.has(id)) groups.push({ walls: [id], level, above: level.above, below: level.below });
+  }
+  for (const { walls, level, above, below } of groups) {
+    for (const [kind, lists, passable, bored] of [
+      ['above', b.over, above !== 'closed', above === 'joists'],
+      ['below', b.under, below !== 'slab', below === 'joists'],
     ] as const) {
-      const nodes = walls.flatMap((w) => lists[w] ?? []);
-      for (const [i, a] of nodes.entries()) {
-        for (const c of nodes.slice(i + 1)) {
-          if (done.has(`${a} ${c}`)) continue;
-          done.add(`${a} ${c}`);
-          const [pa, pc] = [b.nodes[a]!.at, b.nodes[c]!.at];
-          b.join(a, c, {
-            kind,
-            length: squareDistance(pa, pc),
-            members: [],
-            joists: bored ? joistsCrossed(pa, pc, level.joists) : 0,
-          });
-        }
-      }
+      const upstairs = kind === 'above' ? floorsOver(b, plan, walls) : [];
+      const nodes = passable
+        ? [...walls, ...upstairs].flatMap((w) => (upstairs.includes(w) ? b.under : lists)[w] ?? [])
+        : [];
+      if (nodes.length < 2) continue;
+      const index = b.spaces.push({ kind, nodes, joists: bored ? level.joists : null }) - 1;
+      for (const node of nodes) b.spacesOf[node]!.push(index);
     }
   }
 }
 
-/** Builds the graph of everywhere a cable may go. Closed walls are never bored along: only up or down inside a bay. */
+/** Walls of the next level up that stand over a room: what is over the room is under them. */
+function floorsOver(b: Builder, plan: Plan, walls: readonly string[]): string[] {
+  const own = plan.levels[b.framing.lines[walls[0] ?? '']?.level ?? ''];
+  if (!own) return [];
+  const higher = Object.entries(plan.levels).filter(([, l]) => l.elevation > own.elevation);
+  const next = higher.sort((x, y) => x[1].elevation - y[1].elevation)[0];
+  if (!next || next[1].below === 'slab') return [];
+  const ends = walls.flatMap((w) => [b.framing.lines[w]!.from, b.framing.lines[w]!.to]);
+  const [xs, ys] = [ends.map((p) => p.x), ends.map((p) => p.y)];
+  const within = (p: XY) =>
+    p.x > Math.min(...xs) - overhang &&
+    p.x < Math.max(...xs) + overhang &&
+    p.y > Math.min(...ys) - overhang &&
+    p.y < Math.max(...ys) + overhang;
+  return Object.values(b.framing.lines)
+    .filter((l) => l.level === next[0] && within({ x: (l.from.x + l.to.x) / 2, y: (l.from.y + l.to.y) / 2 }))
+    .map((l) => l.id);
+}
+
+/** What lies over and under a room: its own, or its level's. */
+function overAndUnder(plan: Plan, roomId: string) {
+  const room = plan.rooms[roomId]!;
+  const level = plan.levels[room.level]!;
+  return { level, above: room.above ?? level.above, below: room.below ?? level.below };
+}
+
+/** Builds the graph of everywhere a cable may go. Closed walls are left alone, but for up or down inside a bay, unless they may be fished or opened. */
 export function buildRouteGraph(
   plan: Plan,
   framing: Framing,
   rooms: Record<string, FoundRoom>,
   rules: RuleBook,
 ): RouteGraph {
-  const b = new Builder(framing);
   const walls = Object.keys(framing.walls);
+  const elevation = Object.fromEntries(
+    walls.map((id) => [id, plan.levels[framing.lines[id]!.level]!.elevation]),
+  );
+  const b = new Builder(framing, elevation);
   const lanesOf: Record<string, number[]> = {};
   for (const id of walls) addWall(b, plan, id);
   for (const id of walls) lanesOf[id] = laneHeights(b, id, rules);
-  const open = (id: string | null) => id !== null && plan.walls[id]!.cover === 'open';
+  const closedAs = (id: string): Step['closed'] => {
+    const { cover, access } = plan.walls[id]!;
+    return cover === 'closed' && access !== 'leave' ? access : undefined;
+  };
+  const open = (id: string | null) =>
+    id !== null && (plan.walls[id]!.cover === 'open' || closedAs(id) !== undefined);
   for (const id of walls) {
-    if (open(id)) addCrossings(b, id, lanesOf[id]!);
+    if (open(id)) addCrossings(b, id, lanesOf[id]!, closedAs(id));
     for (const end of ['from', 'to'] as const)
       if (open(id) && open(framing.junctions[id]![end].against)) addJoint(b, id, end, lanesOf);
     for (const crossing of framing.junctions[id]!.crossings)
@@ -316,6 +389,7 @@ export function buildRouteGraph(
     addPlates(b, plan, id);
   }
   insideBays(b);
+  for (let n = 0; n < b.nodes.length; n++) b.spacesOf.push([]);
   addCeilingAndFloor(b, plan, rooms);
   return b;
 }

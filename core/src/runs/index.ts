@@ -11,7 +11,7 @@ import { toDecimals } from '../units/index.ts';
 import { openEnd, runEnd, type RunEnd } from './ends.ts';
 import { buildRouteGraph, type RouteGraph } from './graph.ts';
 import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
-import { layRoute, stepCostFor, type Route } from './route.ts';
+import { closedMinutes, layRoute, stepCostFor, type Route } from './route.ts';
 
 export type { CutLength } from './lengths.ts';
 export type { RouteGraph } from './graph.ts';
@@ -40,6 +40,16 @@ export interface LaidRun {
   readonly joists: number;
   readonly staples: number;
   readonly length: CutLength;
+  /** Closed walls the run goes through: how, past how many studs, and the minutes either way would take. */
+  readonly closed: readonly ClosedPassage[];
+}
+
+export interface ClosedPassage {
+  readonly wall: string;
+  readonly how: 'fish' | 'open';
+  readonly studs: number;
+  readonly fishMinutes: number;
+  readonly openMinutes: number;
 }
 
 export interface RunLayout {
@@ -82,8 +92,7 @@ export class RunsStage {
       const route = routes[i]!;
       const path = route?.path ?? [];
       const length = cutLength(run, route?.length ?? 0, plan, rules);
-      const ceiling = Math.max(...Object.values(plan.levels).map((l) => l.ceiling));
-      const staples = route ? stapleCount(path, run, ceiling, rules) : 0;
+      const staples = route ? stapleCount(path, run, Object.values(plan.levels), rules) : 0;
       return [
         id,
         {
@@ -95,6 +104,7 @@ export class RunsStage {
           joists: route?.joists ?? 0,
           staples,
           length,
+          closed: closedPassages(bores[i]!, plan, rules),
         },
       ];
     });
@@ -112,7 +122,8 @@ export class RunsStage {
   ): Route | null {
     const run = plan.runs[id]!;
     const from = runEnd(run.from, plan, layout, graph, framing);
-    const to = run.to === null ? openEnd(run, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
+    const to =
+      run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
     const cents = cableCents(plan, run.cable);
     const known = this.routes.get(
       id,
@@ -124,6 +135,20 @@ export class RunsStage {
     );
     return known;
   }
+}
+
+function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): ClosedPassage[] {
+  const walls = [...new Set(bores.map((b) => b.wall))].filter((w) => plan.walls[w]!.cover === 'closed');
+  return walls.flatMap((wall) => {
+    const studs = bores.filter((b) => b.wall === wall && b.number !== null).map((b) => ({ id: b.member }));
+    const how = plan.walls[wall]!.access;
+    if (studs.length === 0 || how === 'leave') return [];
+    const [fishMinutes, openMinutes] = [
+      closedMinutes('fish', studs, rules),
+      closedMinutes('open', studs, rules),
+    ];
+    return [{ wall, how, studs: studs.length, fishMinutes, openMinutes: toDecimals(openMinutes, 1) }];
+  });
 }
 
 /** Boxes that stand in the line of holes, the only ones that bend a route. */
@@ -159,7 +184,7 @@ function sharedBores(
           member: member.id,
           wall: member.wall,
           number: member.number,
-          at: plateAt(routes[ids.indexOf(run)]!, member, framing),
+          at: plateAt(routes[ids.indexOf(run)]!, member, plan, framing),
           z: toDecimals(z + (k / perHole) * 2, 3),
           diameter,
           edge,
@@ -178,10 +203,10 @@ function sharedBores(
 }
 
 /** Where along its wall a member is bored: its own centre, or for a plate the place the cable goes through. */
-function plateAt(route: Route, member: Member, framing: Framing): number {
+function plateAt(route: Route, member: Member, plan: Plan, framing: Framing): number {
   if (member.role !== 'top-plate' && member.role !== 'bottom-plate') return member.at;
   const line = framing.lines[member.wall]!;
-  const z = (member.low + member.high) / 2;
+  const z = (member.low + member.high) / 2 + plan.levels[line.level]!.elevation;
   for (let i = 1; i < route.path.length; i++) {
     const [a, b] = [route.path[i - 1]!, route.path[i]!];
     const along = (a.x - line.from.x) * line.unit.x + (a.y - line.from.y) * line.unit.y;

@@ -1,6 +1,6 @@
 import type { XYZ } from '../geometry/index.ts';
 import { bitSizes, cables } from '../plan/stock.ts';
-import type { Plan, Run } from '../plan/schema.ts';
+import type { Level, Plan, Run } from '../plan/schema.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 
@@ -31,7 +31,12 @@ export function cutLength(run: Run, pathLength: number, plan: Plan, rules: RuleB
  * Staples on a run: one near each box or panel, then one every `staple.every` on stretches that nothing else supports.
  * Level stretches inside a wall lie in bored studs and need none unless a bay is wider than that: NEC 334.30(A) (from memory).
  */
-export function stapleCount(path: readonly XYZ[], run: Run, inWallBelow: number, rules: RuleBook): number {
+export function stapleCount(
+  path: readonly XYZ[],
+  run: Run,
+  levels: readonly Level[],
+  rules: RuleBook,
+): number {
   const every = rules('staple.every');
   const first = rules('staple.first');
   let count = run.to === null ? 1 : 2;
@@ -39,7 +44,7 @@ export function stapleCount(path: readonly XYZ[], run: Run, inWallBelow: number,
     const [a, b] = [path[i - 1]!, path[i]!];
     const span = Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
     const vertical = Math.abs(b.z - a.z) > 1e-6;
-    const outside = a.z < 0 || a.z > inWallBelow;
+    const outside = !levels.some((l) => a.z >= l.elevation && a.z <= l.elevation + l.ceiling);
     if (!vertical && !outside && run.way !== 'surface') continue;
     const atEnd = i === 1 || i === path.length - 1;
     count += Math.floor(Math.max(0, span - (atEnd ? first : 0)) / every);

@@ -36,6 +36,19 @@ export function stepCostFor(way: Run['way'], rules: RuleBook, centsPerFoot: numb
   return stepCost;
 }
 
+const usualBay = 16;
+
+/** Minutes to get past studs of a closed wall, patch and finish included: fished one by one, or along an opened strip. */
+export function closedMinutes(
+  how: 'fish' | 'open',
+  members: readonly { readonly id: string }[],
+  rules: RuleBook,
+): number {
+  return how === 'fish'
+    ? members.length * rules('minutes.fishStud')
+    : ((members.length * usualBay) / 12) * rules('minutes.stripFoot');
+}
+
 function makeStepCost(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
   const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
@@ -49,7 +62,8 @@ function makeStepCost(way: Run['way'], rules: RuleBook, centsPerFoot: number): S
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
     const outside =
       step.kind === 'above' || step.kind === 'below' ? (rules('minutes.outsideFoot') * minute) / 12 : 0;
-    return step.length * (perInch + outside) + holes(step) * minutes * minute + (leaves ? 1e6 : 0);
+    const covered = step.closed ? closedMinutes(step.closed, step.members, rules) * minute : 0;
+    return step.length * (perInch + outside) + holes(step) * minutes * minute + covered + (leaves ? 1e6 : 0);
   };
   return (step) => {
     switch (way) {
@@ -76,7 +90,7 @@ function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] 
     cost: stepCost({ to: node, kind, length, members: [], joists: 0 }),
   });
   if (end.kind === 'open') {
-    const kind = end.away > 0 ? 'inside' : end.at.z > 0 ? 'above' : 'below';
+    const kind = end.away > 0 ? 'inside' : (end.hangs ?? (end.at.z > 0 ? 'above' : 'below'));
     return end.joins
       .map((n) =>
         priced(n, end.drop + (end.away > 0 ? end.away : squareDistance(graph.nodes[n]!.at, end.at)), kind),
@@ -134,7 +148,7 @@ function endPoints(end: RunEnd, towards: XYZ, framing: Framing): XYZ[] {
       placeOn(framing, end.wall, end.along, towards.z),
     ];
   }
-  const low = { ...end.at, z: end.at.z - Math.sign(end.at.z) * end.drop };
+  const low = { ...end.at, z: end.at.z + (end.hangs === 'below' ? end.drop : -end.drop) };
   return end.away > 0 ? [end.at] : [low, end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
 }
 
@@ -165,8 +179,9 @@ function pathPoints(
   steps.forEach((step, i) => {
     if (step.kind !== 'bore' && step.kind !== 'plate') return;
     const from = graph.nodes[nodes[i]!]!;
-    const z = step.kind === 'bore' ? clearHole(step, from.at.z, boxes) : from.at.z;
-    if (step.kind === 'bore') for (const n of [nodes[i]!, nodes[i + 1]!]) height.set(n, z);
+    const floor = graph.elevation[from.wall!] ?? 0;
+    const z = step.kind === 'bore' ? clearHole(step, from.at.z - floor, boxes) : 0;
+    if (step.kind === 'bore') for (const n of [nodes[i]!, nodes[i + 1]!]) height.set(n, z + floor);
     for (const member of step.members)
       bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
   });
@@ -188,7 +203,7 @@ function pathPoints(
 function wayTaken(steps: readonly Step[], asked: Run['way'], ends: readonly RunEnd[]): Route['way'] {
   if (asked === 'surface') return 'surface';
   const hangs = (above: boolean) =>
-    ends.some((e) => e.kind === 'open' && e.away === 0 && e.at.z > 0 === above);
+    ends.some((e) => e.kind === 'open' && e.hangs === (above ? 'above' : 'below'));
   if (steps.some((s) => s.kind === 'above') || hangs(true)) return 'over';
   if (steps.some((s) => s.kind === 'below') || hangs(false)) return 'under';
   return 'wall';

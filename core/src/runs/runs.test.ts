@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Computer } from '../compute.ts';
-import { marlStreet } from '../demo/marlStreet.ts';
+import { study } from '../demo/study.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { segmentDrop } from '../circuits/index.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -93,7 +93,7 @@ describe('laying a run', () => {
 });
 
 test('the search costs what a plain relaxation costs, 24 seeded pairs over the demo', () => {
-  const stages = new Computer().stages(marlStreet());
+  const stages = new Computer().stages(study());
   const graph = stages.runs.graph();
   for (let seed = 1; seed <= 24; seed++) {
     const random = randomFrom(seed);
@@ -145,7 +145,7 @@ test('cuts come off partial coils first, and no coil gives more than it holds', 
 });
 
 test('the demo is whole: every box reached, nothing wrong, breaker and gauge checked', () => {
-  const plan = marlStreet();
+  const plan = study();
   const result = computed(plan);
   expect(result.findings.filter((f) => f.level === 'error')).toEqual([]);
   expect(Object.values(result.circuits).flatMap((c) => c.unreached)).toEqual([]);

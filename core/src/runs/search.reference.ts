@@ -1,4 +1,4 @@
-import type { RouteGraph } from './graph.ts';
+import { stepsFrom, type RouteGraph } from './graph.ts';
 import type { Access, StepCost } from './search.ts';
 
 /** The plain answer for tests: relaxes every step until nothing changes (Bellman–Ford). Cost only; null when there is no way. */
@@ -10,9 +10,10 @@ export function cheapestCostPlainly(
 ): number | null {
   const cost = graph.nodes.map(() => Infinity);
   for (const s of starts) cost[s.node] = Math.min(cost[s.node]!, s.cost);
+  const all = graph.nodes.map((_, node) => stepsFrom(graph, node));
   for (let changed = true; changed;) {
     changed = false;
-    graph.steps.forEach((steps, from) => {
+    all.forEach((steps, from) => {
       for (const step of steps) {
         const reached = cost[from]! + stepCost(step);
         if (reached < cost[step.to]! - 1e-12) {

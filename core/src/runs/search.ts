@@ -1,4 +1,4 @@
-import type { RouteGraph, Step } from './graph.ts';
+import { joistLine, spaceStep, type OpenSpace, type RouteGraph, type Step } from './graph.ts';
 import { RouteHeap } from './heap.ts';
 
 /** A way into the graph from a box or panel: the node it reaches and what getting there costs. */
@@ -15,7 +15,7 @@ export interface FoundPath {
   readonly length: number;
 }
 
-/** What a step costs under the rules in force; Infinity forbids it. Must not be negative. */
+/** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a space it grows evenly with inches and joists. */
 export type StepCost = (step: Step) => number;
 
 /** The steps of a graph laid flat with their costs; made once for each cost function and graph. */
@@ -24,6 +24,34 @@ interface FlatSteps {
   readonly to: Uint32Array;
   readonly cost: Float64Array;
   readonly length: Float64Array;
+  readonly spaces: readonly FlatSpace[];
+}
+
+/** A space laid flat: a step in it costs `base` + inches × `perInch` + joists × `perJoist`. */
+interface FlatSpace {
+  readonly nodes: Uint32Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly line: Int32Array;
+  readonly base: number;
+  readonly perInch: number;
+  readonly perJoist: number;
+}
+
+function flatSpace(graph: RouteGraph, space: OpenSpace, stepCost: StepCost): FlatSpace {
+  const price = (length: number, joists: number) =>
+    stepCost({ to: 0, kind: space.kind, length, members: [], joists });
+  const at = space.nodes.map((n) => graph.nodes[n]!.at);
+  const base = price(0, 0);
+  return {
+    nodes: Uint32Array.from(space.nodes),
+    x: Float64Array.from(at, (p) => p.x),
+    y: Float64Array.from(at, (p) => p.y),
+    line: Int32Array.from(at, (p) => (space.joists ? joistLine(p, space.joists) : 0)),
+    base,
+    perInch: Number.isFinite(base) ? price(1, 0) - base : 0,
+    perJoist: Number.isFinite(base) ? price(0, 1) - base : 0,
+  };
 }
 
 const heap = new RouteHeap();
@@ -40,6 +68,7 @@ function flatSteps(graph: RouteGraph, stepCost: StepCost): FlatSteps {
     to: new Uint32Array(count),
     cost: new Float64Array(count),
     length: new Float64Array(count),
+    spaces: graph.spaces.map((space) => flatSpace(graph, space, stepCost)),
   };
   let at = 0;
   graph.steps.forEach((steps, node) => {
@@ -73,6 +102,8 @@ export function cheapestPath(
   const cost = new Float64Array(count).fill(Infinity);
   const length = new Float64Array(count);
   const before = new Int32Array(count).fill(-1);
+  // The space a node was reached through: going on in the same space is never shorter than going there at once.
+  const through = new Int32Array(count).fill(-1);
   const closing = new Map(goals.map((g) => [g.node, g]));
   heap.clear();
   for (const start of starts) {
@@ -98,7 +129,26 @@ export function cheapestPath(
       cost[next] = reached;
       length[next] = length[node]! + flat.length[k]!;
       before[next] = node;
+      through[next] = -1;
       heap.push(next, reached);
+    }
+    for (const index of graph.spacesOf[node]!) {
+      const space = flat.spaces[index]!;
+      if (through[node] === index || space.base === Infinity) continue;
+      const own = space.nodes.indexOf(node);
+      const [x, y, line] = [space.x[own]!, space.y[own]!, space.line[own]!];
+      const from = entry.cost + space.base;
+      for (let k = 0; k < space.nodes.length; k++) {
+        const inches = Math.abs(space.x[k]! - x) + Math.abs(space.y[k]! - y);
+        const reached = from + inches * space.perInch + Math.abs(space.line[k]! - line) * space.perJoist;
+        const next = space.nodes[k]!;
+        if (reached >= cost[next]!) continue;
+        cost[next] = reached;
+        length[next] = length[node]! + inches;
+        before[next] = node;
+        through[next] = index;
+        heap.push(next, reached);
+      }
     }
   }
   if (!best) return null;
@@ -113,6 +163,10 @@ export function cheapestPath(
 
 /** The cheapest step between two neighbouring nodes of a path. */
 export function stepBetween(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step {
-  const steps = graph.steps[from]!.filter((s) => s.to === to);
+  const across = graph.spacesOf[from]!.filter((s) => graph.spacesOf[to]!.includes(s));
+  const steps = [
+    ...graph.steps[from]!.filter((s) => s.to === to),
+    ...across.map((index) => spaceStep(graph, graph.spaces[index]!, from, to)),
+  ];
   return steps.reduce((best, s) => (stepCost(s) < stepCost(best) ? s : best));
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { marlStreet } from '../demo/marlStreet.ts';
+import { study } from '../demo/study.ts';
 import { computed, edited, randomFrom } from '../testing.ts';
 import { planCoils } from './index.ts';
 
@@ -33,7 +33,7 @@ describe('coils', () => {
 });
 
 describe('the list', () => {
-  const plan = marlStreet();
+  const plan = study();
   const result = computed(plan);
   const quantity = (item: string, of = result) =>
     of.takeoff.lines.find((l) => l.item === item)?.quantity ?? 0;

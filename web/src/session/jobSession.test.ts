@@ -1,11 +1,11 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { applyChange, marlStreet, type Patch, type Plan } from '@fieldchalk/core';
+import { applyChange, study, type Patch, type Plan } from '@fieldchalk/core';
 import type { StoredChange } from './api.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 
 /** A server in a few lines: stores what fits, answers 409 with what is new, can be unplugged. */
 class FakeServer {
-  plan: Plan = marlStreet();
+  plan: Plan = study();
   changes: StoredChange[] = [];
   unplugged = false;
 

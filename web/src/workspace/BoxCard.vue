@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { boxModels, formatLength, ruleBook, type Height } from '@fieldchalk/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useJob } from '../stores/job.ts';
 import LengthField from './LengthField.vue';
 import { boxNumber } from './names.ts';
@@ -19,6 +19,16 @@ const letter = computed(
     job.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side)?.letter ??
     mark.value?.wall,
 );
+const times = ref(1);
+const every = ref<number | null>(48);
+function repeat() {
+  const wall = job.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side);
+  job.edit('repeatBox', {
+    box: boxId.value!,
+    count: times.value,
+    every: (every.value ?? 48) * (wall?.sign ?? 1),
+  });
+}
 const why = computed(() => (boxId.value && job.result ? whyHere(job.result, boxId.value) : []));
 const others = computed(() => {
   const limit = ruleBook(job.plan!.rules.values)('spacing.maxGap') / 2;
@@ -66,9 +76,15 @@ function reread(to: Height['to'], from: Height['from']) {
       <span>Half of the box</span
       ><b>{{ formatLength(-(mark.topFromSubfloor - mark.bottomFromSubfloor) / 2) }}</b>
     </div>
-    <div class="row">
-      <span>Face ahead of the stud</span><b>{{ formatLength(mark.setback) }}</b>
-    </div>
+    <details>
+      <summary class="row cursor-pointer">
+        <span>Face ahead of the stud</span><b>{{ formatLength(mark.setback) }}</b>
+      </summary>
+      <p v-for="part in mark.depth.parts" :key="part.what" class="row pl-4 text-sm">
+        <span>{{ part.what }}</span><span>{{ formatLength(part.thickness) }}</span>
+      </p>
+      <p class="pl-4 text-sm text-quiet">{{ mark.depth.says }} NEC 314.20, from memory.</p>
+    </details>
     <div v-if="mark.backing" class="row">
       <span>Backing {{ mark.backing.size }} between studs {{ mark.backing.between.join(' and ') }}</span
       ><b>{{ formatLength(mark.backing.length) }}</b>
@@ -124,6 +140,27 @@ function reread(to: Height['to'], from: Height['from']) {
         </select></label
       >
     </div>
+    <div v-if="job.picked.length > 1" class="mt-2 flex flex-wrap gap-2 bg-chalk-soft p-2">
+      <b class="w-full">{{ job.picked.length }} boxes chosen</b>
+      <button class="key" type="button" @click="job.edit('alignBoxes', { boxes: job.picked })">
+        Same height as this one
+      </button>
+      <button class="key" type="button" @click="job.edit('keepBoxes', { boxes: job.picked })">Pin all</button>
+      <button
+        class="key"
+        type="button"
+        @click="job.edit('removeBoxes', { boxes: job.picked }) && job.choose(null)"
+      >
+        Delete all
+      </button>
+    </div>
+    <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
+      <label class="text-sm text-quiet"
+        >Repeat<input v-model.number="times" class="field text-base" type="number" min="1" max="50"
+      /></label>
+      <LengthField v-model="every" label="times, to the right every" />
+      <button class="key" type="submit">Repeat</button>
+    </form>
     <div class="mt-2 flex flex-wrap items-center gap-2">
       <select
         v-if="device"

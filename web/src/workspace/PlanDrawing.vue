@@ -112,13 +112,19 @@ const emit = defineEmits<{
       <text
         :x="r.x"
         :y="r.y"
-        :font-size="15 / scale"
+        :font-size="(r.across * scale > 80 ? 15 : 10.5) / scale"
         class="fill-ink font-bold"
         :class="{ 'fill-chalk': r.id === room && shapes.rooms.length > 1 }"
       >
         {{ r.name }}
       </text>
-      <text v-if="scale > 0.7" :x="r.x" :y="r.y + 14 / scale" :font-size="10.5 / scale" class="fill-quiet">
+      <text
+        v-if="r.across * scale > 95"
+        :x="r.x"
+        :y="r.y + 14 / scale"
+        :font-size="10.5 / scale"
+        class="fill-quiet"
+      >
         {{ r.says }}
       </text>
     </g>

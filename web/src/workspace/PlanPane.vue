@@ -153,13 +153,64 @@ useEventListener(window, 'pointerup', () => {
   if (!drawing.value) says.value = '';
   if (moved && order && !job.edit(order.name, order.args as never)) job.settle();
 });
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key !== 'Escape') return;
+const headings: Record<string, { x: number; y: number }> = { ArrowLeft: { x: -1, y: 0 }, ArrowRight: { x: 1, y: 0 }, ArrowUp: { x: 0, y: 1 }, ArrowDown: { x: 0, y: -1 } }; // prettier-ignore
+const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture']);
+
+/** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */
+function nudge(heading: { x: number; y: number }, step: number): boolean {
+  const chosenNow = job.selection;
+  if (!chosenNow || !nudged.has(chosenNow.kind)) return false;
+  const order = orderOf(
+    { ...chosenNow, from: { x: 0, y: 0 }, moved: true, order: null },
+    { x: heading.x * step, y: heading.y * step },
+    true,
+  );
+  return order !== null && job.edit(order.name, order.args as never);
+}
+function remove(): boolean {
+  const ids = [...job.picked];
+  const done = {
+    wall: () => job.edit('removeWalls', { walls: ids }),
+    opening: () => ids.every((opening) => job.edit('removeOpening', { opening })),
+    fixture: () => ids.every((fixture) => job.edit('removeFixture', { fixture })),
+    obstacle: () => ids.every((obstacle) => job.edit('removeObstacle', { obstacle })),
+  } as Partial<Record<Kind, () => boolean>>;
+  const act = done[job.selection?.kind ?? 'corner'];
+  if (!act?.()) return false;
+  job.choose(null);
+  return true;
+}
+function lock(): boolean {
+  if (job.selection?.kind === 'wall')
+    return job.edit('setWalls', {
+      walls: job.picked,
+      changes: { locked: !job.plan!.walls[job.selection.id]!.locked },
+    });
+  return job.selection?.kind === 'box' && job.edit('keepBoxes', { boxes: job.picked });
+}
+function letGo(target: HTMLElement) {
   if (grip?.moved) job.settle();
   else if (drawing.value) stopDrawing();
-  else if (!(event.target as HTMLElement).closest('input, select')) job.choose(null);
+  else if (!target.closest('input, select')) job.choose(null);
   grip = null;
   says.value = '';
+}
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const target = event.target as HTMLElement;
+  if (event.key === 'Escape') return letGo(target);
+  if (
+    target.closest('input, select, textarea, [data-box], [role=separator]') ||
+    event.ctrlKey ||
+    event.metaKey
+  )
+    return;
+  const heading = headings[event.key];
+  const did = heading
+    ? nudge(heading, event.shiftKey ? 1 / 16 : 1)
+    : event.key === 'Delete' || event.key === 'Backspace'
+      ? remove()
+      : event.key === 'l' && lock();
+  if (did) event.preventDefault();
 });
 
 function stopDrawing() {

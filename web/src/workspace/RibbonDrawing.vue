@@ -28,7 +28,7 @@ const props = defineProps<{
   selectedFinding?: number | null;
 }>();
 const emit = defineEmits<{
-  box: [id: string];
+  box: [id: string, more: boolean];
   stud: [wall: string, at: number, number: number];
   opening: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
@@ -299,7 +299,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
       :data-box="b.id"
       :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
       :aria-pressed="selected === b.id"
-      @click.stop="emit('box', b.id)"
+      @click.stop="emit('box', b.id, $event.shiftKey)"
       @pointerdown="emit('grab', b, $event)"
       @keydown="emit('key', b, $event)"
     >

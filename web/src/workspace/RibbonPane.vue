@@ -40,6 +40,7 @@ let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | nu
 
 function grab(box: RibbonBox, event: PointerEvent) {
   if (event.button !== 0) return;
+  if (event.shiftKey) return job.pick({ kind: 'box', id: box.id });
   job.choose({ kind: 'box', id: box.id });
   grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
 }
@@ -120,7 +121,7 @@ function wheel(event: WheelEvent) {
       :done="job.done"
       :selected-run="selectedRun"
       :selected-finding="job.finding"
-      @box="(id) => job.choose({ kind: 'box', id })"
+      @box="(id, more) => !more && job.choose({ kind: 'box', id })"
       @grab="grab"
       @key="key"
       @place="place"

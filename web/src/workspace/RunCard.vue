@@ -58,6 +58,24 @@ type Way = Plan['runs'][string]['way'];
     <div class="row">
       <span>Staples</span><b>{{ laid.staples }}</b>
     </div>
+    <div v-for="c in laid.closed" :key="c.wall" class="my-2 border-l-4 border-chalk p-2">
+      Past {{ c.studs }} studs of a closed wall: fished {{ c.fishMinutes }} min, a strip opened
+      {{ c.openMinutes }} min.
+      <div class="mt-1 flex gap-2">
+        <button
+          v-for="how in ['fish', 'open'] as const"
+          :key="how"
+          class="key"
+          type="button"
+          :aria-pressed="c.how === how"
+          :class="{ 'key-main': c.how === how }"
+          @click="job.edit('setWalls', { walls: [c.wall], changes: { access: how } })"
+        >
+          {{ how === 'fish' ? 'Fish it' : 'Open a strip' }}
+        </button>
+      </div>
+      <p class="text-sm text-quiet">Asbestos or lead in old finishes: stop and test before cutting.</p>
+    </div>
     <label class="mt-2 block text-sm text-quiet"
       >Way
       <select

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { Computer, marlStreet, unrollRoom } from '@fieldchalk/core';
+import { Computer, study, unrollRoom } from '@fieldchalk/core';
 import { entryWords, readEntry, type EntryContext, type Order } from './entry.ts';
 
-const plan = marlStreet();
+const plan = study();
 const computer = new Computer();
 const context: EntryContext = {
   plan,
@@ -101,6 +101,17 @@ test('things are found by name; keys have words', () => {
   expect(read('stud 4 wall B')).toMatchObject({ kind: 'choose', what: 'stud' });
   expect(read('box 99')).toMatchObject({ kind: 'problem', says: 'There is no box 99.' });
   expect(read('keep')).toEqual({ kind: 'keep' });
+});
+
+test('a room goes on behind a wall of the room in hand', () => {
+  expect(args('room Linen closet behind B at 24')).toMatchObject({
+    edit: 'startRoom',
+    name: 'Linen',
+    use: 'closet',
+    behind: { wall: 'w2', side: 'right', at: 24 },
+  });
+  expect(read('room Linen closet behind Z')).toMatchObject({ kind: 'problem' });
+  expect(args('back')).toMatchObject({ edit: 'walkBack', room: 'r1' });
 });
 
 test('every line that is offered can be read', () => {

@@ -123,14 +123,27 @@ function leg(text: string, context: EntryContext): Order {
   return order('walkOn', { room: context.room, length, turn: context.turn }, next);
 }
 
-function roomOrder(rest: string): Order {
+/** `room Pantry pantry behind B at 24`: walked along the far side of a wall of the room in hand, from its left end as seen there. */
+function roomOrder(line: string, context: EntryContext): Order {
+  const [rest = '', after] = line.split(/\s+behind\s+/i);
+  const [, letter, at] = /^(?:wall\s+)?(\S+)(?:\s+at\s+(.+))?$/i.exec(after ?? '') ?? [];
+  const wall = after === undefined ? null : wallOf(context, letter ?? '?');
+  const behind = wall
+    ? {
+        behind: {
+          wall: wall.wall,
+          side: wall.side,
+          at: at ? lengthOf(at, 'Distance from the corner (at …)') : 0,
+        },
+      }
+    : {};
   const words = rest.split(/\s+/).filter(Boolean);
   const use = words.at(-1)?.toLowerCase() as RoomUse;
   const known = roomUses.includes(use);
   const name = (known && words.length > 1 ? words.slice(0, -1) : words).join(' ');
   return name === ''
     ? problem('Name the room: room Study office.')
-    : order('startRoom', { name, use: known ? use : 'living' });
+    : order('startRoom', { name, use: known ? use : 'living', ...behind });
 }
 
 function boxOrder(kind: 'receptacle' | 'switch' | 'gfci', rest: string, context: EntryContext): Order {
@@ -207,10 +220,11 @@ export function entryWords(context: EntryContext): string[] {
   const names = [plan.rooms, plan.panels, plan.circuits].flatMap((r) => Object.values(r).map((x) => x.name));
   return [
     ...stages.map((s) => `go ${s}`),
-    ...['close', 'square', 'spread', 'keep', 'next', 'previous', 'undo', 'redo'],
+    ...['close', 'back', 'square', 'spread', 'keep', 'next', 'previous', 'undo', 'redo'],
     ...['boxes', 'circuits', 'runs', 'models'].map((p) => `propose ${p}`),
     ...[`door 32 at 14 wall ${first} hinge left swing in`, `window 48 at 36 wall ${first} sill 36 head 80`],
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
+    ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),
     ...roomUses.map((use) => `room ${use[0]!.toUpperCase()}${use.slice(1)} ${use}`),
     ...Object.keys(plan.boxes).map((b) => `box ${boxNumber(b)}`),
     ...(unrolled?.walls ?? []).map((w) => `wall ${w.letter}`),
@@ -230,7 +244,7 @@ export function readEntry(line: string, context: EntryContext): Order {
       case '':
         return problem('Type a length, an opening, a box or an action; ? lists them.');
       case 'room':
-        return roomOrder(rest);
+        return roomOrder(rest, context);
       case 'door':
       case 'window':
       case 'cased':
@@ -255,6 +269,8 @@ export function readEntry(line: string, context: EntryContext): Order {
         });
       case 'propose':
         return order('propose', rest ? { only: rest.split(/[\s,]+/) as EditArgs<'propose'>['only'] } : {});
+      case 'back':
+        return room === null ? problem('There is no wall to take back.') : order('walkBack', { room });
       case 'undo':
       case 'redo':
       case 'keep':

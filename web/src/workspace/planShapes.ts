@@ -7,7 +7,8 @@ export interface PlanShapes {
   readonly corners: readonly { id: string; x: number; y: number }[];
   readonly boxes: readonly { id: string; x: number; y: number; label: string }[];
   readonly cables: readonly { id: string; points: string }[];
-  readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string }[];
+  /** `across` is about how wide the room is, for deciding what fits in it. */
+  readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
   readonly fixtures: readonly { id: string; points: string; x: number; y: number; name: string }[];
   readonly panels: readonly { id: string; points: string; name: string; x: number; y: number }[];
 }
@@ -171,7 +172,8 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
       .map(([id, r]) => {
         const found = result?.rooms[id];
         const says = found?.closed ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round` : 'not closed yet';
-        return { id, x: r.x, y: -r.y, name: r.name || 'Room', says };
+        const across = found?.closed ? Math.sqrt(found.area) : 120;
+        return { id, x: r.x, y: -r.y, name: r.name || 'Room', says, across };
       }),
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)

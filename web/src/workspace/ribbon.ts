@@ -147,14 +147,16 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
       const frame = plan.walls[wall.wall]!;
       const [a, b] = [plan.points[frame.from]!, plan.points[frame.to]!];
       const span = Math.hypot(b.x - a.x, b.y - a.y);
+      const floor = plan.levels[a.level]?.elevation ?? 0;
       const local = run.path.map((p) => ({
         at: ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / span,
         off: Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / span,
-        z: p.z,
+        z: p.z - floor,
       }));
       const parts: string[][] = [];
       local.forEach((p, i) => {
-        const near = p.off < 4 && isOn(wall, p.at, 3);
+        const onLevel = (z: number) => z > -12 && z < wall.ceiling + 12;
+        const near = p.off < 4 && isOn(wall, p.at, 3) && onLevel(p.z);
         if (!near) return;
         const joined = i > 0 && local[i - 1]!.off < 4 && isOn(wall, local[i - 1]!.at, 3);
         const point = `${ribbonX(wall, p.at).toFixed(2)},${(height - p.z).toFixed(2)}`;

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { applyEdit, compute, marlStreet, recipeOf } from '@fieldchalk/core';
+import { applyEdit, compute, study, recipeOf } from '@fieldchalk/core';
 import { whatElse, whyHere } from './why.ts';
 
-const plan = marlStreet();
+const plan = study();
 const result = compute(plan);
 
 test('a receptacle says what it reaches on either hand; a switch says nothing', () => {

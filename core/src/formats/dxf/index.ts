@@ -168,7 +168,7 @@ function labelsOf(drawing: Drawing): ImportedLabel[] {
 
 const distanceAlong = (from: XY, to: XY) => Math.hypot(to.x - from.x, to.y - from.y);
 const titled = (words: string) =>
-  words.replace(/[A-Za-z]{4,}/g, (w) => w[0]!.toUpperCase() + w.slice(1).toLowerCase()).trim();
+  words.replace(/[A-Za-z]{3,}/g, (w) => w[0]!.toUpperCase() + w.slice(1).toLowerCase()).trim();
 
 function doubtsOf(
   scale: ScaleReading,

@@ -127,10 +127,10 @@ function nameRooms(draft: Plan, house: ImportedHouse, boundaries: readonly Bound
     );
     const { level } = boundary;
     const area = signedArea(boundary.polygon);
-    const place = inside[0]?.at ?? innerPoint(boundary.polygon);
-    if (!place || (inside.length === 0 && area < smallestRoom)) continue;
     const size = (l: ImportedLabel) => (l.size ? l.size[0] * l.size[1] : 0);
     const main = [...inside].sort((a, b) => size(b) - size(a))[0];
+    const place = main?.at ?? innerPoint(boundary.polygon);
+    if (!place || (inside.length === 0 && area < smallestRoom)) continue;
     const name = inside.length > 0 ? inside.map((l) => l.name).join(' / ') : `Unnamed ${++unnamed}`;
     const id = `r${Object.keys(draft.rooms).length + 1}`;
     const use = main ? (main.use ?? useByName(main.name)) : 'storage';

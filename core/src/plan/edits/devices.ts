@@ -62,6 +62,41 @@ export const deviceEdits = {
       if (!box.existing) box.pinned = true;
     }
   },
+  /** Gives boxes on walls the height of the first of them, in its own reference. */
+  alignBoxes: (draft: Plan, args: { boxes: readonly string[] }) => {
+    const [first, ...rest] = args.boxes.map((id) => need(draft.boxes, id, 'box'));
+    if (!first || !isOnWall(first.on)) throw new EditRefused('box', 'is not on a wall');
+    for (const box of rest) {
+      if (!isOnWall(box.on)) continue;
+      if (first.on.height) box.on.height = { ...first.on.height };
+      else delete box.on.height;
+    }
+  },
+  /** Copies a box with its devices along its wall: `count` more, `every` inches apart, the way the sign says. Circuits are not copied. */
+  repeatBox: (draft: Plan, args: { box: string; count: number; every: number }) => {
+    const box = need(draft.boxes, args.box, 'box');
+    if (!isOnWall(box.on)) throw new EditRefused('box', 'is not on a wall');
+    if (!Number.isInteger(args.count) || args.count < 1 || args.count > 50)
+      throw new EditRefused('count', 'must be 1 to 50');
+    const devices = Object.values(draft.devices).filter((d) => d.box === args.box);
+    for (let k = 1; k <= args.count; k++) {
+      const id = nextId(draft.boxes, 'b');
+      const { on, gangs, model, exact } = box;
+      draft.boxes[id] = entrySchemas.boxes.parse({
+        on: { ...on, at: on.at + k * args.every },
+        gangs,
+        model,
+        exact,
+      });
+      for (const d of devices)
+        draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+          box: id,
+          slot: d.slot,
+          kind: d.kind,
+          label: d.label,
+        });
+    }
+  },
   setBoxModel: (draft: Plan, args: { box: string; model: Plan['boxes'][string]['model'] }) => {
     need(draft.boxes, args.box, 'box').model = args.model;
   },
