@@ -98,6 +98,13 @@ async function consider(next: RulesFile, about: readonly RuleId[]) {
 }
 const change = (id: RuleId, value: unknown) =>
   consider(withRule(rules.value, id, value, rules.value.reasons[id] ?? ''), [id]);
+const differing = (from: RulesFile) =>
+  ruleIds.filter((id) => JSON.stringify(valueOf(from, id)) !== JSON.stringify(valueOf(rules.value, id)));
+function takeCompany() {
+  const differs = differing(company.value);
+  if (differs.length === 0) return void (says.value = 'This job says the same as the company.');
+  return consider({ ...company.value }, differs);
+}
 function leave() {
   pending.value = effect.value = null;
 }
@@ -126,9 +133,7 @@ async function openFile(event: Event) {
   input.value = '';
   const read = readRulesText(text);
   if (!read.ok) return void (says.value = read.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
-  const differs = ruleIds.filter(
-    (id) => JSON.stringify(valueOf(read.rules, id)) !== JSON.stringify(valueOf(rules.value, id)),
-  );
+  const differs = differing(read.rules);
   if (differs.length === 0) return void (says.value = 'The file says the same as these rules.');
   await consider(read.rules, differs);
 }
@@ -161,21 +166,7 @@ async function openFile(event: Event) {
           <option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option>
         </select></label
       >
-      <button
-        v-if="jobId"
-        class="key"
-        type="button"
-        @click="
-          consider(
-            { ...company },
-            ruleIds.filter(
-              (id) => JSON.stringify(valueOf(company, id)) !== JSON.stringify(valueOf(rules, id)),
-            ),
-          )
-        "
-      >
-        Take the company’s
-      </button>
+      <button v-if="jobId" class="key" type="button" @click="takeCompany">Take the company’s</button>
       <button class="key" type="button" @click="download">Save to a file</button>
       <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
         >Read from a file<input type="file" accept=".json" class="sr-only" @change="openFile"

@@ -245,7 +245,7 @@ const levels = computed(() =>
       v-if="job.plan && shapes && extent"
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
-      class="h-full w-full touch-none select-none"
+      class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
       :class="{ 'cursor-crosshair': drawing }"
       role="group"
       aria-label="Plan of the level"
