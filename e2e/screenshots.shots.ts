@@ -1,35 +1,64 @@
-import { test } from '@playwright/test';
+import { test, type Page } from '@playwright/test';
 import { demoJob } from './helpers.ts';
 
 /** One picture of each main view, from the demo, for docs/screenshots. */
 const shot = (name: string) => ({ path: `docs/screenshots/${name}.png` });
+const settle = (page: Page) => page.waitForTimeout(700);
+
+async function study(page: Page, stage: string): Promise<void> {
+  await page.goto(`/jobs/${await demoJob(page)}/${stage}`);
+  await page.locator('[data-box]').first().waitFor();
+  await page.getByText('Study', { exact: true }).first().click();
+  await page.locator('[data-box=b11]').waitFor();
+}
 
 test('workspace', async ({ page }) => {
-  const job = await demoJob(page);
   await page.goto('/');
   await page.getByRole('link', { name: /Marl Street/ }).waitFor();
   await page.screenshot(shot('jobs'));
   for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {
-    await page.goto(`/jobs/${job}/${stage}`);
-    await page.locator('[data-box]').first().waitFor();
-    if (stage === 'boxes') await page.locator('[data-box=b2]').click();
+    await study(page, stage);
+    if (stage === 'walk')
+      await page
+        .locator('[data-wall=w21] > polygon')
+        .first()
+        .click({ position: { x: 3, y: 12 } });
+    if (stage === 'boxes') await page.locator('[data-box=b11]').click();
+    if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
       await page.getByRole('button', { name: 'Make a share link' }).click();
-    await page.waitForTimeout(400);
+    await settle(page);
     await page.screenshot(shot(stage));
   }
 });
 
 test('dark workspace', async ({ page }) => {
-  const job = await demoJob(page);
   await page.emulateMedia({ colorScheme: 'dark' });
-  await page.goto(`/jobs/${job}/runs`);
-  await page.locator('[data-box]').first().waitFor();
-  await page.waitForTimeout(400);
+  await study(page, 'runs');
+  await settle(page);
   await page.screenshot(shot('runs-dark'));
 });
 
-test('crew', async ({ page }) => {
+test('house rules', async ({ page }) => {
+  await page.goto(`/jobs/${await demoJob(page)}/rules`);
+  await page.getByLabel('Longest gap between receptacles').fill(`8'`);
+  await page.getByLabel('Longest gap between receptacles').press('Enter');
+  await page.locator('[data-pending] li').first().waitFor();
+  await settle(page);
+  await page.screenshot(shot('rules'));
+});
+
+test('a room list read', async ({ page }) => {
+  await page.goto('/import');
+  const rows = `name,use,length,width,height\nSun room,sunroom,14',12',8'1"\nMud room,mud,8',6'6",8'1"\nStore,storage,10',7',7'`;
+  const file = { name: 'rooms.csv', mimeType: 'text/csv', buffer: Buffer.from(rows) };
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.locator('[data-counts]').waitFor();
+  await settle(page);
+  await page.screenshot(shot('import'));
+});
+
+test('phones', async ({ page }) => {
   const job = await demoJob(page);
   const { token } = (await (await page.request.post(`/api/jobs/${job}/shares`, { data: {} })).json()) as {
     token: string;
@@ -37,6 +66,9 @@ test('crew', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/crew/${token}`);
   await page.locator('[data-task]').first().click();
-  await page.waitForTimeout(400);
+  await settle(page);
   await page.screenshot(shot('crew-phone'));
+  await page.goto(`/meter/${job}`);
+  await settle(page);
+  await page.screenshot(shot('meter-phone'));
 });

@@ -8,7 +8,7 @@ export type { Change, Edited, Patch } from './plan/gate.ts';
 export { edits, recipeOf } from './plan/edits/index.ts';
 export type { EditArgs, EditName } from './plan/edits/index.ts';
 export { walkClosure, walkPoints } from './plan/walk.ts';
-export { boundaryOfRoom, readWalk, walkedCorners } from './rooms/walked.ts';
+export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';
 export type { Walk, WalkLeg } from './plan/walk.ts';
 export * from './plan/schema.ts';

@@ -119,7 +119,7 @@ const plan: PlanInput = {
   },
   panels: {
     n1: { on: { wall: 'w4', side: 'right', at: 20, away: 144, leaves: 'below' }, name: 'Basement', amps: 150, spaces: 30 },
-    n2: { on: { wall: 'w4', side: 'right', at: 36, away: 150, leaves: 'below' }, name: 'Standby', amps: 60, spaces: 12, source: 'standby' },
+    n2: { on: { wall: 'w4', side: 'right', at: 76, away: 150, leaves: 'below' }, name: 'Standby', amps: 60, spaces: 12, source: 'standby' },
   },
   prices: Object.fromEntries(
     Object.entries({ 'cable-14/2': 48, 'cable-12/2': 71 }).map(([item, cents]) => [item, { cents, per: 'ft' }]).concat(

@@ -64,7 +64,7 @@ const free: EndJoint = { kind: 'free', reach: 0, covered: 0, against: null };
 const joined = 0.02;
 const straightSine = 0.05;
 
-export function wallLine(plan: Plan, id: string, wall: Wall): WallLine {
+export function wallLine(plan: Pick<Plan, 'points'>, id: string, wall: Wall): WallLine {
   const from = plan.points[wall.from]!;
   const to = plan.points[wall.to]!;
   return {

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { applyEdit } from './gate.ts';
 import { recipeOf, type EditArgs, type EditName } from './edits/index.ts';
 import { computed, edited, planOf, randomFrom, roomOf } from '../testing.ts';
-import { readWalk } from '../rooms/walked.ts';
+import { readWalk, unnamedSpaces } from '../rooms/walked.ts';
 import { planOfHouse, randomHouse } from '../rooms/randomHouse.testing.ts';
 import type { Plan } from './schema.ts';
 
@@ -91,6 +91,15 @@ describe('walls cut, joined, drawn, copied', () => {
     const plan = edited(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 60 }, to: { x: 120, y: 60 } });
     const named = edited(plan, 'nameRoom', { level: 'L1', at: { x: 60, y: 90 }, name: 'Nook', use: 'den' });
     expect(area(named, 'r3')).toBeCloseTo(116.5 * 56.5, 6);
+  });
+
+  test('the space it closes off is there to be named, once', () => {
+    const plan = edited(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 60 }, to: { x: 120, y: 60 } });
+    const [space, ...others] = unnamedSpaces(plan, 'L1');
+    expect(others).toEqual([]);
+    const named = edited(plan, 'nameRoom', { level: 'L1', at: space!, name: 'Nook', use: 'den' });
+    expect(unnamedSpaces(named, 'L1')).toEqual([]);
+    expect(area(named, 'r3')).toBeCloseTo(space!.area, 6);
   });
 
   test('a wall drawn through another crosses it, and four rooms come of two', () => {

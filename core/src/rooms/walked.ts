@@ -1,5 +1,13 @@
-import { isDraft } from 'immer';
-import { distance, headingOf, pointInPolygon, signedArea, subtract, type XY } from '../geometry/index.ts';
+import { current, isDraft } from 'immer';
+import {
+  distance,
+  headingOf,
+  innerPoint,
+  pointInPolygon,
+  signedArea,
+  subtract,
+  type XY,
+} from '../geometry/index.ts';
 import { findJunctions, wallLine, type Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, Side } from '../plan/schema.ts';
@@ -29,7 +37,7 @@ const keptBoundaries = new WeakMap<object, WeakMap<object, readonly Boundary[]>>
 
 /** Closed boundaries of a plan's walls, found once for each set of walls and points. */
 export function boundariesOf(plan: Plan): readonly Boundary[] {
-  if (isDraft(plan.walls) || isDraft(plan.points)) return tracedBoundaries(plan);
+  if (isDraft(plan.walls) || isDraft(plan.points)) return tracedBoundaries(plainSpace(plan));
   const byPoints = keptBoundaries.get(plan.walls) ?? new WeakMap<object, readonly Boundary[]>();
   keptBoundaries.set(plan.walls, byPoints);
   const known = byPoints.get(plan.points);
@@ -39,7 +47,15 @@ export function boundariesOf(plan: Plan): readonly Boundary[] {
   return found;
 }
 
-function tracedBoundaries(plan: Plan): readonly Boundary[] {
+/** Walls and points of a draft as plain objects: tracing reads them many times, and proxies are slow. */
+function plainSpace(plan: Plan): Pick<Plan, 'walls' | 'points'> {
+  return {
+    walls: isDraft(plan.walls) ? current(plan.walls) : plan.walls,
+    points: isDraft(plan.points) ? current(plan.points) : plan.points,
+  };
+}
+
+function tracedBoundaries(plan: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
   const lines = Object.keys(plan.walls).sort(compareIds).map((id) => wallLine(plan, id, plan.walls[id]!)); // prettier-ignore
   const framing: Framing = {
     lines: Object.fromEntries(lines.map((l) => [l.id, l])),
@@ -47,6 +63,24 @@ function tracedBoundaries(plan: Plan): readonly Boundary[] {
     walls: {},
   };
   return findBoundaries(framing);
+}
+
+const smallestSpace = 4 * 144;
+
+/** Closed spaces of a level that no room names yet: a point well inside each, and its area in square inches. */
+export function unnamedSpaces(
+  plan: Plan,
+  level: string,
+  boundaries = boundariesOf(plan),
+): { x: number; y: number; area: number }[] {
+  const named = Object.values(plan.rooms).filter((r) => r.level === level);
+  return boundaries.flatMap((b) => {
+    const area = signedArea(b.polygon);
+    if (b.level !== level || area < smallestSpace || named.some((r) => pointInPolygon(r, b.polygon)))
+      return [];
+    const at = innerPoint(b.polygon);
+    return at ? [{ ...at, area }] : [];
+  });
 }
 
 export function boundaryOfRoom(plan: Plan, roomId: string): Boundary | null {

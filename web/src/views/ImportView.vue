@@ -2,6 +2,7 @@
 import {
   compute,
   formatLength,
+  nextId,
   roomUses,
   type Plan,
   type Result,
@@ -72,6 +73,11 @@ const sizeOf = (room: string) => {
 function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
   const room = plan.value!.rooms[id]!;
   plan.value = { ...plan.value!, rooms: { ...plan.value!.rooms, [id]: { ...room, ...changes } } };
+}
+function nameSpace(at: { x: number; y: number }) {
+  const id = nextId(plan.value!.rooms, 'r');
+  const room = { level: level.value, ...at, name: `Room ${id.slice(1)}`, use: 'living' as const };
+  show({ ...plan.value!, rooms: { ...plan.value!.rooms, [id]: room } });
 }
 function forget(id: string) {
   const { [id]: _, ...rest } = plan.value!.rooms;
@@ -167,7 +173,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         <svg
           :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
           class="max-h-[36rem] w-full bg-ground"
-          role="img"
+          role="group"
           aria-label="The plan as it was read"
         >
           <defs>
@@ -175,7 +181,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
               <rect width="2.4" height="2.4" />
             </pattern>
           </defs>
-          <PlanDrawing :shapes="shapes" :scale="800 / extent.width" :room="null" :chosen="new Set()" />
+          <PlanDrawing
+            :shapes="shapes"
+            :scale="800 / extent.width"
+            :room="null"
+            :chosen="new Set()"
+            @name="nameSpace"
+          />
           <g v-for="d in doubtHere" :key="d.number">
             <circle :cx="d.x" :cy="-d.y" r="9" class="fill-trouble" />
             <text :x="d.x" :y="-d.y + 4" font-size="12" text-anchor="middle" class="fill-sheet font-bold">

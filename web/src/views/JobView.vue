@@ -65,7 +65,7 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
   </main>
   <main
     v-else
-    class="grid h-full grid-rows-[auto_1fr_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible"
+    class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible"
   >
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-4 py-1">
       <RouterLink to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
@@ -87,7 +87,10 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
         </div>
       </Listbox>
       <span v-else-if="job.room" class="text-lg text-quiet">{{ job.plan?.rooms[job.room]?.name }}</span>
-      <nav class="flex flex-1 flex-wrap justify-center gap-1" aria-label="Stages of the work">
+      <nav
+        class="flex flex-1 justify-center gap-1 max-md:order-last max-md:w-full max-md:flex-none max-md:justify-start max-md:overflow-x-auto"
+        aria-label="Stages of the work"
+      >
         <RouterLink
           v-for="(s, i) in stages"
           :key="s"
@@ -119,7 +122,7 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       </button>
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
-    <div v-if="isNarrow" class="grid grid-cols-1 grid-rows-[16rem_auto_21rem]">
+    <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] grid-rows-[16rem_auto_21rem]">
       <PlanPane />
       <WorkPane :panel="panels[stage]" />
       <RibbonPane class="border-t border-rule bg-ground pt-1" />

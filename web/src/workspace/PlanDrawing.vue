@@ -16,6 +16,7 @@ const emit = defineEmits<{
     event: PointerEvent,
   ];
   room: [id: string];
+  name: [at: { x: number; y: number }];
 }>();
 </script>
 
@@ -34,7 +35,14 @@ const emit = defineEmits<{
         :stroke-width="(chosen.has(f.id) ? 2.5 : 1) / scale"
         stroke-dasharray="3 2"
       />
-      <text :x="f.x" :y="f.y + 3 / scale" :font-size="10 / scale" text-anchor="middle" class="fill-quiet">
+      <text
+        v-if="f.across * scale > f.name.length * 5.2"
+        :x="f.x"
+        :y="f.y + 3 / scale"
+        :font-size="10 / scale"
+        text-anchor="middle"
+        class="fill-quiet"
+      >
         {{ f.name }}
       </text>
     </g>
@@ -127,6 +135,32 @@ const emit = defineEmits<{
       >
         {{ r.says }}
       </text>
+    </g>
+    <g
+      v-for="(u, i) in shapes.unnamed"
+      :key="`u${i}`"
+      class="cursor-pointer"
+      role="button"
+      tabindex="0"
+      aria-label="Name this space"
+      @click="emit('name', { x: u.x, y: -u.y })"
+      @keydown.enter.prevent="emit('name', { x: u.x, y: -u.y })"
+    >
+      <circle
+        :cx="u.x"
+        :cy="u.y"
+        :r="11 / scale"
+        class="fill-chalk-soft stroke-chalk"
+        :stroke-width="1.5 / scale"
+      />
+      <text
+        :x="u.x"
+        :y="u.y + 5 / scale"
+        :font-size="15 / scale"
+        text-anchor="middle"
+        class="fill-chalk font-bold"
+        >+</text
+      >
     </g>
     <g
       v-for="b in shapes.boxes"

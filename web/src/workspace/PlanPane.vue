@@ -234,6 +234,14 @@ function drawLength(length: number) {
   const span = Math.hypot(dx, dy) || 1;
   drawTo({ x: begun.value.x + (dx / span) * length, y: begun.value.y + (dy / span) * length });
 }
+/** A closed space gets a name to be bettered, and comes in hand. */
+function nameSpace(at: { x: number; y: number }) {
+  const before = Object.keys(job.plan!.rooms);
+  if (!job.edit('nameRoom', { level: level.value, at, name: `Room ${before.length + 1}`, use: 'living' }))
+    return;
+  const added = Object.keys(job.plan!.rooms).find((id) => !before.includes(id));
+  if (added) job.chooseRoom(added);
+}
 const levels = computed(() =>
   Object.entries(job.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
 );
@@ -264,6 +272,7 @@ const levels = computed(() =>
           :room="job.room"
           :chosen="chosen"
           @grab="grab"
+          @name="nameSpace"
           @room="(id) => !drawing && job.chooseRoom(id)"
         />
         <g v-if="drawing && pointer" pointer-events="none">

@@ -8,6 +8,7 @@ import {
   framingRects,
   holesOn,
   isOn,
+  obstacleRects,
   openingRects,
   panelsOn,
   ribbonX,
@@ -31,6 +32,8 @@ const emit = defineEmits<{
   box: [id: string, more: boolean];
   stud: [wall: string, at: number, number: number];
   opening: [id: string];
+  grabStud: [key: string, wall: string, at: number, event: PointerEvent];
+  obstacle: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
   place: [x: number];
@@ -44,6 +47,7 @@ const profileHeight = computed(() => (props.crew ? 0 : 44));
 const height = computed(() => props.unrolled.height);
 const framing = computed(() => framingRects(props.result, props.unrolled));
 const openings = computed(() => openingRects(props.plan, props.unrolled));
+const obstacles = computed(() => obstacleRects(props.plan, props.unrolled));
 const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled));
 const cables = computed(() => cableLines(props.plan, props.result, props.unrolled));
 const labels = computed(() =>
@@ -150,6 +154,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           class="cursor-pointer hover:brightness-90"
           :class="{ 'stroke-ink': m.measured }"
           @click="emit('stud', m.wall, m.at, m.number!)"
+          @pointerdown="emit('grabStud', m.key, m.wall, m.at, $event)"
         />
         <rect
           v-else
@@ -179,6 +184,34 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         class="fill-quiet"
       >
         {{ words(o.kind) }}
+      </text>
+    </g>
+    <g
+      v-for="x in obstacles"
+      :key="x.id"
+      class="cursor-pointer"
+      role="button"
+      tabindex="-1"
+      :aria-label="`${x.kind} in the wall`"
+      @click="emit('obstacle', x.id)"
+    >
+      <rect
+        :x="x.x"
+        :y="y(x.high)"
+        :width="x.width"
+        :height="x.high - x.low"
+        class="fill-quiet/60 stroke-ink"
+        :stroke-width="1 / scale"
+      />
+      <text
+        v-if="x.width * scale > 26"
+        :x="x.x + x.width / 2"
+        :y="y((x.low + x.high) / 2)"
+        :font-size="fold * 0.8"
+        text-anchor="middle"
+        class="fill-sheet font-bold"
+      >
+        {{ x.kind }}
       </text>
     </g>
     <g fill="none" stroke-linejoin="round">

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { formatLength, ruleBook } from '@fieldchalk/core';
+import { formatLength, ruleBook, type UnrolledWall } from '@fieldchalk/core';
 import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { computed, ref, watch } from 'vue';
+import { select } from 'd3-selection';
+import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
+import { computed, onMounted, ref, watch } from 'vue';
 import { useJob, type Focus } from '../stores/job.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
@@ -44,6 +46,19 @@ function grab(box: RibbonBox, event: PointerEvent) {
   job.choose({ kind: 'box', id: box.id });
   grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
 }
+/** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
+let stud: { wall: UnrolledWall; at: number; startX: number; role: string; moved: boolean } | null = null;
+function grabStud(key: string, wallId: string, at: number, event: PointerEvent) {
+  const wall = job.unrolled?.walls.find((w) => w.wall === wallId && key.startsWith(`${w.letter} `));
+  const member = job.result?.members.find((m) => m.wall === wallId && m.at === at && m.number !== null);
+  if (event.button === 0 && wall && member)
+    stud = { wall, at, startX: event.clientX, role: member.role, moved: false };
+}
+function studArgs(event: PointerEvent) {
+  const { wall, at, startX, role } = stud!;
+  const moved = ((event.clientX - startX) / scale.value) * wall.sign;
+  return { wall: wall.wall, was: at, at: Math.round((at + moved) * 16) / 16, role: role as 'stud' };
+}
 function placeOf(event: PointerEvent): number {
   const { box, at, startX } = grabbed!;
   const moved = ((event.clientX - startX) / scale.value) * box.wall.sign;
@@ -51,17 +66,25 @@ function placeOf(event: PointerEvent): number {
   return Math.max(Math.min(...ends), Math.min(Math.max(...ends), at + moved));
 }
 useEventListener(window, 'pointermove', (event: PointerEvent) => {
+  if (stud && Math.abs(event.clientX - stud.startX) > 3) stud.moved = true;
+  if (stud?.moved) void job.preview('measureStud', studArgs(event));
   if (!grabbed) return;
   if (Math.abs(event.clientX - grabbed.startX) > 3) grabbed.moved = true;
   if (grabbed.moved) void job.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
 });
 useEventListener(window, 'pointerup', (event: PointerEvent) => {
+  if (stud?.moved) {
+    const args = studArgs(event);
+    if (job.edit('measureStud', args)) job.choose({ kind: 'stud', id: `${args.wall}@${args.at}` });
+    else job.settle();
+  }
+  stud = null;
   if (grabbed?.moved && !job.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) })) job.settle();
   grabbed = null;
 });
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key !== 'Escape' || !grabbed) return;
-  grabbed = null;
+  if (event.key !== 'Escape' || !(grabbed || stud)) return;
+  grabbed = stud = null;
   job.settle();
 });
 
@@ -92,14 +115,20 @@ function place(x: number) {
   const wall = job.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
   if (wall) job.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
 }
-function stud(wall: string, at: number) {
+function chooseStud(wall: string, at: number) {
   job.choose({ kind: 'stud', id: `${wall}@${at}` });
 }
-function wheel(event: WheelEvent) {
-  if (!event.ctrlKey) return;
-  event.preventDefault();
-  zoom.value = Math.max(1, Math.min(12, zoom.value * (event.deltaY < 0 ? 1.15 : 1 / 1.15)));
-}
+const zooming = d3Zoom<HTMLElement, unknown>()
+  .scaleExtent([1, 12])
+  .filter((event: Event) =>
+    event.type === 'wheel'
+      ? (event as WheelEvent).ctrlKey
+      : event.type.startsWith('touch') && (event as TouchEvent).touches.length > 1,
+  )
+  .on('zoom', (event: D3ZoomEvent<HTMLElement, unknown>) => (zoom.value = event.transform.k));
+onMounted(() => pane.value && select(pane.value).call(zooming));
+const zoomBy = (factor: number) => pane.value && select(pane.value).call(zooming.scaleBy, factor);
+const whole = () => pane.value && select(pane.value).call(zooming.transform, zoomIdentity);
 </script>
 
 <template>
@@ -108,7 +137,6 @@ function wheel(event: WheelEvent) {
     class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2"
     aria-label="Unrolled room"
     tabindex="0"
-    @wheel="wheel"
   >
     <RibbonDrawing
       v-if="job.plan && job.result && job.unrolled && job.unrolled.walls.length > 0"
@@ -125,7 +153,9 @@ function wheel(event: WheelEvent) {
       @grab="grab"
       @key="key"
       @place="place"
-      @stud="stud"
+      @stud="chooseStud"
+      @grab-stud="grabStud"
+      @obstacle="(id) => job.choose({ kind: 'obstacle', id })"
       @run="(id) => job.choose({ kind: 'run', id })"
       @panel="(id) => job.choose({ kind: 'panel', id })"
       @finding="(i) => job.showFinding(i)"
@@ -135,13 +165,13 @@ function wheel(event: WheelEvent) {
       The room unrolls here, wall by wall, as its lengths are typed.
     </p>
     <div class="sticky bottom-1 left-0 flex w-max items-center gap-1">
-      <button class="key" type="button" aria-label="Zoom in" @click="zoom = Math.min(12, zoom * 1.5)">
+      <button class="key" type="button" aria-label="Zoom in" @click="zoomBy(1.5)">
         <ZoomIn :size="18" />
       </button>
-      <button class="key" type="button" aria-label="Zoom out" @click="zoom = Math.max(1, zoom / 1.5)">
+      <button class="key" type="button" aria-label="Zoom out" @click="zoomBy(1 / 1.5)">
         <ZoomOut :size="18" />
       </button>
-      <button class="key" type="button" aria-label="Whole room" @click="zoom = 1">
+      <button class="key" type="button" aria-label="Whole room" @click="whole">
         <Maximize :size="18" />
       </button>
       <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet"

@@ -35,13 +35,14 @@ function letterOf(wall: string) {
 }
 const setRoom = (changes: { name?: string; use?: RoomUse }) =>
   job.edit('setRoom', { room: job.room!, changes });
-function mirrorCopy() {
+/** A copy beside the room; mirrored left to right when asked. */
+function copyRoom(mirrored: boolean) {
   const xs = (job.unrolled?.walls ?? []).flatMap((w) => {
     const wall = job.plan!.walls[w.wall]!;
     return [job.plan!.points[wall.from]!.x, job.plan!.points[wall.to]!.x];
   });
   const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
-  job.edit('copyRoom', { room: job.room!, by, mirrored: true });
+  job.edit('copyRoom', { room: job.room!, by, mirrored });
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
@@ -97,7 +98,7 @@ const gapWords = computed(() =>
     </form>
     <template v-if="room && legs.length > 0 && job.room">
       <h2 class="heading">{{ room.name }}, as walked</h2>
-      <div class="mb-1 grid grid-cols-[1fr_8rem_auto] items-end gap-2">
+      <div class="mb-1 grid grid-cols-[1fr_7.5rem_auto_auto] items-end gap-2">
         <label class="text-sm text-quiet"
           >Name<input
             class="field text-base"
@@ -115,7 +116,8 @@ const gapWords = computed(() =>
             <option v-for="u in roomUses" :key="u">{{ u }}</option>
           </select></label
         >
-        <button v-if="walk?.closed" class="key" type="button" @click="mirrorCopy">Copy, mirrored</button>
+        <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(false)">Copy</button>
+        <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(true)">Mirror</button>
       </div>
       <ol>
         <li

@@ -3,6 +3,7 @@ import {
   roomUses,
   type EditArgs,
   type EditName,
+  type Opening,
   type Plan,
   type Result,
   type RoomUse,
@@ -97,13 +98,15 @@ function edgeAt(wall: { origin: number; sign: 1 | -1 }, fromLeft: number, width:
   return wall.sign === 1 ? wall.origin + fromLeft : wall.origin - fromLeft - width;
 }
 
-function opening(kind: 'door' | 'window' | 'cased', rest: string, context: EntryContext): Order {
+function opening(kind: Opening['kind'], rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
+  const glazed = kind === 'window' || kind === 'fixed-glass';
   const wall = wallOf(context, f['wall'] || undefined);
   const width = lengthOf(f[''], 'Width');
   const at = edgeAt(wall, lengthOf(f['at'], 'Distance from the left corner (at …)'), width);
-  const head = f['head'] ? lengthOf(f['head'], 'Head') : kind === 'window' ? 80 : 82;
+  const head = f['head'] ? lengthOf(f['head'], 'Head') : glazed ? 80 : 82;
   const sill = f['sill'] ? lengthOf(f['sill'], 'Sill') : kind === 'window' ? 36 : 0;
+  if (head <= sill) throw new Error(`Head: must be above the sill.`);
   const hingeLeft = (f['hinge'] ?? 'left').toLowerCase() !== 'right';
   const inward = (f['swing'] ?? 'in').toLowerCase() !== 'out';
   const hinge = hingeLeft === (wall.sign === 1) ? 'from' : 'to';
@@ -222,7 +225,13 @@ export function entryWords(context: EntryContext): string[] {
     ...stages.map((s) => `go ${s}`),
     ...['close', 'back', 'square', 'spread', 'keep', 'next', 'previous', 'undo', 'redo'],
     ...['boxes', 'circuits', 'runs', 'models'].map((p) => `propose ${p}`),
-    ...[`door 32 at 14 wall ${first} hinge left swing in`, `window 48 at 36 wall ${first} sill 36 head 80`],
+    ...[
+      `door 32 at 14 wall ${first} hinge left swing in`,
+      `window 48 at 36 wall ${first} sill 36 head 80`,
+      ...['slider', 'garage', 'glass', 'cased', 'fireplace', 'cabinet'].map(
+        (w) => `${w} 60 at 36 wall ${first}`,
+      ),
+    ],
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),
     ...roomUses.map((use) => `room ${use[0]!.toUpperCase()}${use.slice(1)} ${use}`),
@@ -245,9 +254,17 @@ export function readEntry(line: string, context: EntryContext): Order {
         return problem('Type a length, an opening, a box or an action; ? lists them.');
       case 'room':
         return roomOrder(rest, context);
+      case 'slider':
+        return opening('sliding-door', rest, context);
+      case 'garage':
+        return opening('garage-door', rest, context);
+      case 'glass':
+        return opening('fixed-glass', rest, context);
       case 'door':
       case 'window':
       case 'cased':
+      case 'fireplace':
+      case 'cabinet':
         return opening(word.toLowerCase() as 'door', rest, context);
       case 'receptacle':
       case 'switch':

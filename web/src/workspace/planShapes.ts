@@ -1,4 +1,4 @@
-import { framingKinds, type Fixture, type Plan, type Result } from '@fieldchalk/core';
+import { framingKinds, unnamedSpaces, type Fixture, type Plan, type Result } from '@fieldchalk/core';
 import { boxNumber } from './names.ts';
 
 /** A level's plan as shapes for the screen: inches, y down. */
@@ -9,7 +9,16 @@ export interface PlanShapes {
   readonly cables: readonly { id: string; points: string }[];
   /** `across` is about how wide the room is, for deciding what fits in it. */
   readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
-  readonly fixtures: readonly { id: string; points: string; x: number; y: number; name: string }[];
+  readonly fixtures: readonly {
+    id: string;
+    points: string;
+    x: number;
+    y: number;
+    name: string;
+    across: number;
+  }[];
+  /** Closed spaces nobody has named yet. */
+  readonly unnamed: readonly { x: number; y: number }[];
   readonly panels: readonly { id: string; points: string; name: string; x: number; y: number }[];
 }
 
@@ -131,7 +140,7 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
       at(line, f.at, (line.half + f.depth) * out),
     ];
     const middle = at(line, f.at + f.width / 2, (line.half + f.depth / 2) * out);
-    return [{ id, points: corners.map(show).join(' '), ...middle, name }];
+    return [{ id, points: corners.map(show).join(' '), ...middle, name, across: f.width }];
   }
   const room = plan.rooms[f.room];
   const center = { x: f.x ?? room?.x ?? 0, y: f.y ?? room?.y ?? 0 };
@@ -142,7 +151,9 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
     span: f.width,
     half: f.depth / 2,
   };
-  return [{ id, points: block(line, -f.width / 2, f.width / 2), x: center.x, y: -center.y, name }];
+  return [
+    { id, points: block(line, -f.width / 2, f.width / 2), x: center.x, y: -center.y, name, across: f.width },
+  ];
 }
 
 /** Everything on one level, from the plan as it is shown and the last result. */
@@ -178,6 +189,7 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)
       .flatMap(([id, f]) => fixtureShape(plan, id, f)),
+    unnamed: unnamedSpaces(plan, level).map((u) => ({ x: u.x, y: -u.y })),
     panels: Object.entries(plan.panels).flatMap(([id, p]) => {
       const line = onLevel(p.on.wall) ? lineOf(plan, p.on.wall) : null;
       if (!line) return [];

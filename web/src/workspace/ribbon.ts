@@ -105,6 +105,31 @@ export function openingRects(plan: Plan, unrolled: Unrolled): RibbonOpening[] {
   );
 }
 
+export interface RibbonObstacle {
+  readonly id: string;
+  readonly kind: string;
+  readonly x: number;
+  readonly width: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Things in the walls that boxes, holes and runs keep clear of. */
+export function obstacleRects(plan: Plan, unrolled: Unrolled): RibbonObstacle[] {
+  return unrolled.walls.flatMap((wall) =>
+    Object.entries(plan.obstacles)
+      .filter(([, x]) => x.wall === wall.wall && isOn(wall, x.at + x.width / 2))
+      .map(([id, x]) => ({
+        id,
+        kind: x.kind,
+        x: Math.min(ribbonX(wall, x.at), ribbonX(wall, x.at + x.width)),
+        width: x.width,
+        low: x.low,
+        high: x.high,
+      })),
+  );
+}
+
 export interface RibbonBox {
   readonly id: string;
   readonly x: number;

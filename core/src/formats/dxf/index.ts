@@ -227,7 +227,7 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
     openings: holes.filter((h) => h.wall === wall).map((h) => openingOf(h, of.get(h), evidence)),
   }));
   const house: ImportedHouse = {
-    levels: [{ id: level, name: 'Main', ceiling }],
+    levels: [{ id: level, name: 'Main', ceiling, elevation: 0 }],
     walls,
     labels: labelsOf(drawing),
   };

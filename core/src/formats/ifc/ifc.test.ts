@@ -71,7 +71,7 @@ describe.each([
     expect(read.counts).toEqual({ walls: 9, doors: 2, windows: 4, rooms: 3 });
     expect(Object.values(plan.levels).map((l) => l.name)).toEqual(['Ground floor', 'Attic']);
     expect(plan.levels['L1']!.ceiling).toBeCloseTo(2.5 * metre, 1);
-    expect(Object.values(plan.rooms).map((r) => `${r.name} ${r.use}`).sort()).toEqual(['Gallery living', 'Kitchen kitchen', 'Living living']); // prettier-ignore
+    expect(Object.values(plan.rooms).map((r) => `${r.name} ${r.use}`).sort()).toEqual(['Gallery library', 'Kitchen kitchen', 'Living living']); // prettier-ignore
     const door = Object.values(plan.openings).find((o) => o.kind === 'door' && o.width > 38)!;
     expect(door.width).toBeCloseTo(1 * metre, 2);
     expect(door.head).toBeCloseTo(2.1 * metre, 1);
@@ -79,6 +79,10 @@ describe.each([
     const windows = Object.values(plan.openings).filter((o) => o.kind === 'window');
     expect(windows.map((o) => Math.round((o.width / metre) * 100) / 100).sort()).toEqual([0.8, 0.8, 1.5, 2]);
     expect(Object.values(compute(plan).rooms).every((r) => r.closed)).toBe(true);
+    // The 120 mm partition is 2x4 framing with what is left as finish; the attic's side walls stop under the roof.
+    expect(Object.values(plan.walls).filter((w) => w.framing === '2x4').map((w) => w.finish)).toEqual([{ left: 0.625, right: 0.625 }]); // prettier-ignore
+    expect(plan.levels['L2']).toMatchObject({ elevation: 106.3125, below: 'joists' });
+    expect(Object.values(plan.walls).filter((w) => w.height !== undefined).map((w) => Math.round(w.height!))).toEqual([47, 47]); // prettier-ignore
   });
 
   test('rooms are as large as their walls leave them: within 2 in. of what was written', async () => {

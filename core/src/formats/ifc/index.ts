@@ -8,7 +8,8 @@ import type {
   ImportedOpening,
   ImportedWall,
 } from '../imported/house.ts';
-import { housePlan, type ImportReading } from '../imported/toPlan.ts';
+import { framingKinds } from '../../plan/stock.ts';
+import { framingFor, housePlan, type ImportReading } from '../imported/toPlan.ts';
 import { IfcModel, numbersOf, refOf, refsOf, textOf, type IfcLibrary, type IfcLine } from './model.ts';
 
 export type { IfcLibrary } from './model.ts';
@@ -170,6 +171,48 @@ function inverse(map: ReadonlyMap<number, readonly number[]>): Map<number, numbe
   return new Map([...map].flatMap(([key, values]) => values.map((v) => [v, key] as const)));
 }
 
+interface Storey {
+  readonly id: number;
+  readonly floor: number;
+  readonly ceiling: number;
+  readonly name: string;
+}
+
+interface FoundWall {
+  readonly id: number;
+  readonly box: Box;
+  readonly storey: number;
+}
+
+const overHeads = 12;
+
+/** Storeys that have walls, lowest first. The ceiling is the height most walls have, and clear of every opening's head. */
+function storeysOf(
+  model: IfcModel,
+  walls: readonly FoundWall[],
+  voids: ReadonlyMap<number, readonly number[]>,
+): Storey[] {
+  return [...new Set(walls.map((w) => w.storey))]
+    .map((id): Storey => {
+      const own = walls.filter((w) => w.storey === id);
+      const floor = middle(own.map((w) => w.box.low));
+      const heads = own
+        .flatMap((w) => voids.get(w.id) ?? [])
+        .flatMap((o) => model.corners(o).map((c) => c.z - floor));
+      const usual = middle(own.map((w) => w.box.high - floor));
+      const ceiling = Math.max(usual, heads.reduce((a, b) => Math.max(a, b), 0) + overHeads);
+      const line = id < 0 ? null : model.line(id);
+      const name = line ? textOf(line['LongName']) || textOf(line['Name']) : 'Main';
+      return {
+        id,
+        floor,
+        ceiling: Math.round((ceiling > usual + overHeads ? ceiling : usual) * 16) / 16,
+        name,
+      };
+    })
+    .sort((a, b) => a.floor - b.floor);
+}
+
 function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
   const { ifc } = model;
   const storeyOf = inverse(
@@ -189,28 +232,36 @@ function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
     if (!box) doubts.push({ about: `#${id}`, level: 'L1', at: null, says: `Wall ${textOf(model.line(id)['Name']) || `#${id}`} has no shape that can be read; draw it by hand.` }); // prettier-ignore
     return box ? [{ id, box, storey: storeyOf.get(id) ?? -1 }] : [];
   });
-  const storeys = [...new Set(found.map((w) => w.storey))]
-    .map((id) => {
-      const own = found.filter((w) => w.storey === id);
-      return { id, floor: middle(own.map((w) => w.box.low)), height: middle(own.map((w) => w.box.high - w.box.low)), name: id < 0 ? 'Main' : textOf(model.line(id)['LongName']) || textOf(model.line(id)['Name']) };
-    })
-    .sort((a, b) => a.floor - b.floor); // prettier-ignore
+  const storeys = storeysOf(model, found, voids);
   const levelOf = new Map(storeys.map((s, i) => [s.id, `L${i + 1}`]));
   const levels = storeys.map((s, i): ImportedLevel => ({
     id: `L${i + 1}`,
     name: s.name || `Level ${i + 1}`,
-    ceiling: Math.round(s.height * 16) / 16,
+    ceiling: s.ceiling,
+    elevation: Math.round((s.floor - storeys[0]!.floor) * 16) / 16,
   }));
 
   const walls = found.map(({ id, box, storey }): ImportedWall => {
     const level = levelOf.get(storey)!;
-    const { floor, height } = storeys.find((s) => s.id === storey)!;
-    if (box.high - box.low > height + 6)
-      doubts.push({ about: `#${id}`, level, at: box.origin, says: `Wall ${textOf(model.line(id)['Name'])} rises with the roof to ${Math.round((box.high - box.low) / 12)} ft; it came in at the level’s ceiling height.` }); // prettier-ignore
+    const { floor, ceiling } = storeys.find((s) => s.id === storey)!;
+    const rise = box.high - floor;
+    const name = textOf(model.line(id)['Name']) || `#${id}`;
+    if (rise > ceiling + 6)
+      doubts.push({ about: name, level, at: box.origin, says: `Wall ${name} rises with the roof to ${Math.round(rise / 12)} ft; it came in at the level’s ceiling height.` }); // prettier-ignore
     const openings = (voids.get(id) ?? []).flatMap((o) => openingOf(o, box, floor, level, context) ?? []);
     const { origin: a, along, length, thickness } = box;
     const b = { x: a.x + along.x * length, y: a.y + along.y * length };
-    return { level, a, b, thickness, exterior: false, openings: openings.sort((x, y) => x.start - y.start) };
+    const beyond = (thickness - framingKinds[framingFor(thickness)].depth) / 2;
+    return {
+      level,
+      a,
+      b,
+      thickness,
+      exterior: false,
+      ...(rise < ceiling - 6 ? { height: Math.max(12, Math.round(rise * 16) / 16) } : {}),
+      ...(beyond > 0.5 ? { finish: Math.min(6, Math.round(beyond * 16) / 16) } : {}),
+      openings: openings.sort((x, y) => x.start - y.start),
+    };
   });
   const labels = model.ids(ifc.IFCSPACE).flatMap((id): ImportedLabel[] => {
     const line = model.line(id);

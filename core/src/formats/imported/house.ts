@@ -12,6 +12,8 @@ export interface ImportedLevel {
   readonly id: string;
   readonly name: string;
   readonly ceiling: number;
+  /** Its subfloor over the lowest level's. */
+  readonly elevation: number;
 }
 
 /** A wall by the middle of its drawn thickness, with its openings in order along it. */
@@ -21,6 +23,10 @@ export interface ImportedWall {
   readonly b: XY;
   readonly thickness: number;
   readonly exterior: boolean;
+  /** Top of a wall that stops below the level's ceiling, as under a roof; absent for the rest. */
+  readonly height?: number;
+  /** Finish on each side that the file's thickness leaves beyond the framing; the usual finish when not given. */
+  readonly finish?: number;
   readonly openings: readonly ImportedOpening[];
 }
 
@@ -55,7 +61,7 @@ export interface Doubt {
 
 const uses: readonly [RegExp, RoomUse][] = [
   [/closet|w\.?i\.?c|\bclo\b|wardrobe/i, 'closet'],
-  [/bed/i, 'bedroom'],
+  [/bed|schlaf|kinder|chambre/i, 'bedroom'],
   [/toil|powder|half bath|\bwc\b/i, 'powder'],
   [/bath|shower|bad\b/i, 'bath'],
   [/kitchen|küche/i, 'kitchen'],
@@ -66,13 +72,13 @@ const uses: readonly [RegExp, RoomUse][] = [
   [/garage|carport/i, 'garage'],
   [/workshop|shop/i, 'workshop'],
   [/stair/i, 'stair'],
-  [/hall|corridor|flur/i, 'hall'],
+  [/hall|corridor|flur|diele/i, 'hall'],
   [/entry|foyer|vestibule/i, 'foyer'],
   [/porch|veranda/i, 'porch'],
   [/deck|patio|terrace|balcon/i, 'outdoor'],
   [/office|study|büro/i, 'office'],
-  [/library/i, 'library'],
-  [/den\b/i, 'den'],
+  [/library|galler|galerie/i, 'library'],
+  [/\bden\b/i, 'den'],
   [/family/i, 'family'],
   [/sun\s?room/i, 'sunroom'],
   [/rec|game|play/i, 'recreation'],

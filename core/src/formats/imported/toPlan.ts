@@ -69,6 +69,8 @@ function addWalls(draft: Plan, walls: readonly ImportedWall[]): void {
       to,
       framing: framingFor(wall.thickness),
       exterior: wall.exterior,
+      ...(wall.height === undefined ? {} : { height: wall.height }),
+      ...(wall.finish === undefined ? {} : { finish: { left: wall.finish, right: wall.finish } }),
     });
     for (const o of wall.openings) {
       const [start, end] = [Math.max(0, o.start), Math.min(length, o.end)];
@@ -177,7 +179,15 @@ export function housePlan(house: ImportedHouse, name: string, read: readonly Dou
   let roomOf = new Map<ImportedLabel, string>();
   const made = applyEdit(emptyPlan(name, 'renovation'), 'import', (draft) => {
     draft.levels = Object.fromEntries(
-      house.levels.map((l) => [l.id, entrySchemas.levels.parse({ name: l.name, ceiling: l.ceiling })]),
+      house.levels.map((l) => [
+        l.id,
+        entrySchemas.levels.parse({
+          name: l.name,
+          ceiling: l.ceiling,
+          elevation: l.elevation,
+          ...(l.elevation > 0 ? { below: 'joists' } : {}),
+        }),
+      ]),
     );
     addWalls(draft, walls);
     const boundaries = findBoundaries(framingLines(draft));

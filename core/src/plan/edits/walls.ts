@@ -1,11 +1,34 @@
-import { boundaryOfRoom } from '../../rooms/walked.ts';
-import type { XY } from '../../geometry/index.ts';
+import { isDraft, original } from 'immer';
+import type { Boundary } from '../../rooms/faces.ts';
+import { boundariesOf, boundaryOfRoom, unnamedSpaces } from '../../rooms/walked.ts';
+import { pointInPolygon, type XY } from '../../geometry/index.ts';
 import { EditRefused } from '../gate.ts';
 import { dropWall } from '../hanging.ts';
 import { nextId } from '../ids.ts';
 import { entrySchemas, type Plan, type RoomUse, type Wall } from '../schema.ts';
 import { addWall, copyWalls, joinWalls, moveCorner, moveWall, splitWall } from '../wallMoves.ts';
 import { need } from './need.ts';
+
+/**
+ * Makes an edit of walls, then sees that every room that was closed still has its name point inside one of the spaces its old space became:
+ * the largest that no other room names.
+ */
+function keepingRooms(draft: Plan, change: () => void): void {
+  const rooms = Object.entries(draft.rooms).map(([id, { level, x, y }]) => ({ id, level, x, y }));
+  const around = (boundaries: readonly Boundary[], room: (typeof rooms)[number]) =>
+    boundaries.find((b) => b.level === room.level && pointInPolygon(room, b.polygon));
+  const before = boundariesOf(isDraft(draft) ? (original(draft) ?? draft) : draft);
+  change();
+  const after = boundariesOf(draft);
+  for (const room of rooms) {
+    const was = around(before, room);
+    if (!was || around(after, room)) continue;
+    const [space] = unnamedSpaces(draft, room.level, after)
+      .filter((s) => pointInPolygon(s, was.polygon))
+      .sort((a, b) => b.area - a.area);
+    if (space) Object.assign(draft.rooms[room.id]!, { x: space.x, y: space.y });
+  }
+}
 
 /** Verbs for walls as pieces of framing: drawn, moved, cut, joined, copied. */
 export const wallEdits = {
@@ -20,10 +43,12 @@ export const wallEdits = {
   },
   addWall: (draft: Plan, args: { level: string; from: XY; to: XY; wall?: Partial<Wall> }) => {
     need(draft.levels, args.level, 'level');
-    addWall(draft, args.level, args.from, args.to, args.wall ?? {});
+    keepingRooms(draft, () => void addWall(draft, args.level, args.from, args.to, args.wall ?? {}));
   },
-  moveWall: (draft: Plan, args: { wall: string; offset: number }) => moveWall(draft, args.wall, args.offset),
-  moveCorner: (draft: Plan, args: { point: string; to: XY }) => moveCorner(draft, args.point, args.to),
+  moveWall: (draft: Plan, args: { wall: string; offset: number }) =>
+    keepingRooms(draft, () => moveWall(draft, args.wall, args.offset)),
+  moveCorner: (draft: Plan, args: { point: string; to: XY }) =>
+    keepingRooms(draft, () => moveCorner(draft, args.point, args.to)),
   splitWall: (draft: Plan, args: { wall: string; at: number }) => void splitWall(draft, args.wall, args.at),
   joinWalls: (draft: Plan, args: { walls: readonly [string, string] }) => joinWalls(draft, ...args.walls),
   removeWalls: (draft: Plan, args: { walls: readonly string[] }) => {
