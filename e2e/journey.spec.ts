@@ -139,7 +139,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
   await page.keyboard.press('n');
   await expect(page.locator('[data-finding="spacing.maxGap"]')).toHaveClass(/bg-chalk-soft/);
   await expect(page.getByRole('button', { name: /^Finding: / })).toBeVisible();
-  await page.getByLabel('Receptacles: usual heights').selectOption({ label: '18 to centre.' });
+  await page.getByLabel('Receptacle height', { exact: true }).selectOption({ label: '18 to centre.' });
   await chalk(page, 'box 1');
   await expect(page.locator('[data-card] .figure')).toHaveText('17⅛″');
   await page.getByRole('combobox', { name: 'chalk:' }).fill('stud 4');

@@ -8,8 +8,8 @@ import { MarksQueue } from '../crew/marksQueue.ts';
 import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
 import { endName } from '../workspace/names.ts';
-import RibbonDrawing from '../workspace/RibbonDrawing.vue';
-import { boxRects, holesOn } from '../workspace/ribbon.ts';
+import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
+import { boxRects, holesOn } from '../workspace/ribbon/ribbon.ts';
 
 type CrewJob = JobDocument & { marks: MarkRecord[] };
 const token = String(useRoute().params['token']);

@@ -12,8 +12,8 @@ import {
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { call, importFile, type ImportAnswer, type JobDocument } from '../session/api.ts';
-import PlanDrawing from '../workspace/PlanDrawing.vue';
-import { extentOf, planShapes } from '../workspace/planShapes.ts';
+import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
+import { extentOf, planShapes } from '../workspace/plan/planShapes.ts';
 
 /** A file of another program, step by step: read, what is doubtful, mend it, accept. Nothing is stored before that. */
 const router = useRouter();

@@ -2,7 +2,7 @@
 import type { Component } from 'vue';
 import { useJob } from '../stores/job.ts';
 import FindingsList from './FindingsList.vue';
-import SelectionCard from './SelectionCard.vue';
+import SelectionCard from './cards/SelectionCard.vue';
 
 /** Beside the plan: news, the why of what is chosen, the stage's tools, and what is open. */
 defineProps<{ panel: Component }>();

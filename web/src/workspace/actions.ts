@@ -2,7 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useJob } from '../stores/job.ts';
-import { stages } from './entry.ts';
+import { stages } from './entry/entry.ts';
 
 /** Something a single key does anywhere in the workspace. */
 export interface Action {

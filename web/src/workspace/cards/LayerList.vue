@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { Layer } from '@fieldchalk/core';
+import LengthField from '../LengthField.vue';
+
+/** Layers of a finish, from the framing outwards; their sum is what box faces and heights follow. */
+const props = defineProps<{ title: string; layers: readonly Layer[] }>();
+const emit = defineEmits<{ change: [layers: Layer[]] }>();
+const usual: readonly Layer[] = [
+  { name: 'drywall 1/2', thickness: 0.5, combustible: false },
+  { name: 'drywall 5/8', thickness: 0.625, combustible: false },
+  { name: 'tile on backer', thickness: 0.875, combustible: false },
+  { name: 'plywood 1/2', thickness: 0.5, combustible: true },
+  { name: 'panelling 3/4', thickness: 0.75, combustible: true },
+  { name: 'strapping 3/4', thickness: 0.75, combustible: true },
+  { name: 'siding', thickness: 0.625, combustible: true },
+  { name: 'wood floor 3/4', thickness: 0.75, combustible: true },
+];
+const copy = () => props.layers.map((l) => ({ ...l }));
+const change = (i: number, changes: Partial<Layer>) =>
+  emit(
+    'change',
+    copy().map((l, k) => (k === i ? { ...l, ...changes } : l)),
+  );
+function add(event: Event) {
+  const select = event.target as HTMLSelectElement;
+  const layer = usual[Number(select.value)];
+  if (layer) emit('change', [...copy(), { ...layer }]);
+  select.value = '';
+}
+</script>
+
+<template>
+  <details class="mt-2">
+    <summary class="cursor-pointer font-bold">{{ title }}</summary>
+    <div
+      v-for="(l, i) in layers"
+      :key="i"
+      class="grid grid-cols-[1fr_6rem_auto_auto] items-center gap-2 py-1"
+    >
+      <span>{{ l.name }}</span>
+      <LengthField
+        :label="`Thickness of ${l.name}`"
+        hide-label
+        :model-value="l.thickness"
+        @update:model-value="(thickness) => change(i, { thickness })"
+      />
+      <label class="text-sm"
+        ><input
+          type="checkbox"
+          :checked="l.combustible"
+          @change="change(i, { combustible: ($event.target as HTMLInputElement).checked })"
+        />
+        burns</label
+      >
+      <button
+        class="key"
+        type="button"
+        :aria-label="`Remove ${l.name}`"
+        @click="
+          emit(
+            'change',
+            copy().filter((_, k) => k !== i),
+          )
+        "
+      >
+        ✕
+      </button>
+    </div>
+    <select class="field mt-1" aria-label="Add a layer" @change="add">
+      <option value="">add a layer…</option>
+      <option v-for="(l, i) in usual" :key="l.name" :value="i">{{ l.name }}</option>
+    </select>
+  </details>
+</template>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { Obstacle } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import CardHead from './CardHead.vue';
+import LengthField from '../LengthField.vue';
+import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
+
+const job = useJob();
+const id = computed(() => job.selection!.id);
+const obstacle = computed(() => job.plan!.obstacles[id.value]);
+const wall = computed(() =>
+  obstacle.value
+    ? wallSeen(job.unrolled, obstacle.value.wall, obstacle.value.at + obstacle.value.width / 2)
+    : undefined,
+);
+const set = (changes: Partial<Obstacle>) => job.edit('setObstacle', { obstacle: id.value, changes });
+</script>
+
+<template>
+  <div v-if="obstacle" class="mb-4 border-b-2 border-ink pb-3" data-card>
+    <CardHead
+      :title="obstacle.kind"
+      :says="`in wall ${wallName(job.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
+    />
+    <div class="grid grid-cols-3 gap-2">
+      <label class="text-sm text-quiet"
+        >What it is<input
+          class="field text-base"
+          maxlength="200"
+          :value="obstacle.kind"
+          @change="set({ kind: ($event.target as HTMLInputElement).value })"
+      /></label>
+      <LengthField
+        v-if="wall"
+        label="From the left corner"
+        :model-value="fromLeft(wall, obstacle.at, obstacle.width)"
+        @update:model-value="(v) => set({ at: atFromLeft(wall!, v, obstacle!.width) })"
+      />
+      <LengthField
+        label="Width"
+        :model-value="obstacle.width"
+        @update:model-value="(width) => set({ width })"
+      />
+      <LengthField label="Low side" :model-value="obstacle.low" @update:model-value="(low) => set({ low })" />
+      <LengthField
+        label="High side"
+        :model-value="obstacle.high"
+        @update:model-value="(high) => set({ high })"
+      />
+    </div>
+    <button
+      class="key mt-2"
+      type="button"
+      @click="job.edit('removeObstacle', { obstacle: id }) && job.choose(null)"
+    >
+      Delete
+    </button>
+  </div>
+</template>

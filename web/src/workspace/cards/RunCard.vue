@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { formatLength, type Plan } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { endName } from '../names.ts';
+
+const job = useJob();
+const id = computed(() => job.selection!.id);
+const run = computed(() => job.plan!.runs[id.value]);
+const laid = computed(() => job.result?.runs[id.value]);
+const title = computed(() =>
+  run.value ? `${endName(job.plan!, run.value.from)} → ${endName(job.plan!, run.value.to)}` : '',
+);
+const circuit = computed(() => job.plan!.circuits[run.value?.circuit ?? '']);
+const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
+type Way = Plan['runs'][string]['way'];
+</script>
+
+<template>
+  <div v-if="run && laid" class="mb-4 border-b-2 border-ink pb-3" data-card>
+    <div class="flex items-start justify-between gap-2">
+      <p class="text-quiet">{{ title }} · {{ laid.cable }} · {{ circuit?.name ?? 'no circuit' }}</p>
+      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+    </div>
+    <p>
+      <span class="figure">{{ formatLength(laid.length.cut) }}</span> to cut
+    </p>
+    <div class="row">
+      <span>Along the run</span><b>{{ formatLength(laid.length.path) }}</b>
+    </div>
+    <div class="row">
+      <span>Service loops</span><b>{{ formatLength(laid.length.loops) }}</b>
+    </div>
+    <div class="row">
+      <span>Free ends</span><b>{{ formatLength(laid.length.ends) }}</b>
+    </div>
+    <div class="row">
+      <span>Margin</span><b>{{ formatLength(laid.length.margin) }}</b>
+    </div>
+    <details>
+      <summary class="row cursor-pointer">
+        <span>Holes, {{ laid.bores.filter((b) => b.plate).length }} with a nail plate</span
+        ><b>{{ laid.bores.length }}</b>
+      </summary>
+      <div v-for="b in laid.bores" :key="b.hole" class="row pl-4 text-sm">
+        <span
+          >{{ b.number === null ? 'plate or cripple' : `stud ${b.number}` }}, {{ formatLength(b.z) }} up</span
+        ><span
+          >{{ formatLength(b.diameter) }} hole, {{ formatLength(b.edge) }} of wood left{{
+            b.plate ? ', plate' : ''
+          }}</span
+        >
+      </div>
+      <p v-if="laid.bores.length > 0" class="text-sm text-quiet">
+        Least wood left {{ formatLength(smallestEdge) }}. NEC 300.4 asks 1¼″ or a steel plate (from memory).
+      </p>
+    </details>
+    <div class="row">
+      <span>Staples</span><b>{{ laid.staples }}</b>
+    </div>
+    <div v-for="c in laid.closed" :key="c.wall" class="my-2 border-l-4 border-chalk p-2">
+      Past {{ c.studs }} studs of a closed wall: fished {{ c.fishMinutes }} min, a strip opened
+      {{ c.openMinutes }} min.
+      <div class="mt-1 flex gap-2">
+        <button
+          v-for="how in ['fish', 'open'] as const"
+          :key="how"
+          class="key"
+          type="button"
+          :aria-pressed="c.how === how"
+          :class="{ 'key-main': c.how === how }"
+          @click="job.edit('setWalls', { walls: [c.wall], changes: { access: how } })"
+        >
+          {{ how === 'fish' ? 'Fish it' : 'Open a strip' }}
+        </button>
+      </div>
+      <p class="text-sm text-quiet">Asbestos or lead in old finishes: stop and test before cutting.</p>
+    </div>
+    <label class="mt-2 block text-sm text-quiet"
+      >Way
+      <select
+        class="field text-base"
+        :value="run.way"
+        @change="job.edit('setRunWay', { run: id, way: ($event.target as HTMLSelectElement).value as Way })"
+      >
+        <option value="auto">cheapest</option>
+        <option value="wall">stay in the wall</option>
+        <option value="over">over the plates</option>
+        <option value="under">under the floor</option>
+        <option value="surface">on the surface</option>
+      </select>
+    </label>
+  </div>
+</template>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import BoxCard from './BoxCard.vue';
+import FixtureCard from './FixtureCard.vue';
+import ObstacleCard from './ObstacleCard.vue';
+import OpeningCard from './OpeningCard.vue';
+import PanelCard from './PanelCard.vue';
+import RunCard from './RunCard.vue';
+import StudCard from './StudCard.vue';
+import WallCard from './WallCard.vue';
+
+/** The why of what is chosen. */
+const job = useJob();
+const cards = {
+  box: BoxCard,
+  stud: StudCard,
+  run: RunCard,
+  panel: PanelCard,
+  wall: WallCard,
+  opening: OpeningCard,
+  fixture: FixtureCard,
+  obstacle: ObstacleCard,
+} as const;
+const card = computed(() => {
+  const kind = job.selection?.kind;
+  return kind && kind in cards ? cards[kind as keyof typeof cards] : null;
+});
+</script>
+
+<template>
+  <component :is="card" v-if="card" :key="job.selection?.id" />
+</template>

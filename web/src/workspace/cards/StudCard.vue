@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import LengthField from '../LengthField.vue';
+
+const job = useJob();
+const stud = computed(() => {
+  if (job.selection?.kind !== 'stud') return null;
+  const [wall, at] = job.selection.id.split('@') as [string, string];
+  const uprights = job.result?.members.filter((m) => m.wall === wall && m.number !== null) ?? [];
+  const off = (m: { at: number }) => Math.abs(m.at - Number(at));
+  return uprights.reduce<(typeof uprights)[number] | null>(
+    (best, m) => (!best || off(m) < off(best) ? m : best),
+    null,
+  );
+});
+const studWall = computed(() => job.unrolled?.walls.find((w) => w.wall === stud.value?.wall));
+const studFromLeft = computed(() =>
+  stud.value && studWall.value ? (stud.value.at - studWall.value.origin) * studWall.value.sign : 0,
+);
+const measuredAs = computed(
+  () =>
+    Object.entries(job.plan?.members ?? {}).find(
+      ([, m]) => m.wall === stud.value?.wall && Math.abs(m.at - stud.value.at) < 0.05,
+    )?.[0],
+);
+function measure(fromLeft: number) {
+  if (!studWall.value || !stud.value) return;
+  const at = studWall.value.origin + fromLeft * studWall.value.sign;
+  if (Math.abs(at - stud.value.at) < 1e-6) return;
+  const role = stud.value.role as 'stud';
+  if (job.edit('measureStud', { wall: stud.value.wall, was: stud.value.at, at, role }))
+    job.choose({ kind: 'stud', id: `${stud.value.wall}@${at}` });
+}
+</script>
+
+<template>
+  <div v-if="stud" class="mb-4 border-b-2 border-ink pb-3" data-card>
+    <p class="text-quiet">Wall {{ studWall?.letter }}</p>
+    <p>
+      <span class="figure">Stud {{ stud.number }}</span> {{ stud.role
+      }}{{ stud.measured ? ', measured' : '' }}
+    </p>
+    <LengthField
+      label="Its centre, measured from the left corner"
+      :model-value="studFromLeft"
+      @update:model-value="measure"
+    />
+    <button
+      v-if="measuredAs"
+      class="key mt-2"
+      type="button"
+      @click="job.edit('forgetStud', { member: measuredAs! })"
+    >
+      Back to the layout
+    </button>
+  </div>
+</template>

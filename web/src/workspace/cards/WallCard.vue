@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import {
+  framingKinds,
+  formatLength,
+  readWalk,
+  roomUses,
+  type Layer,
+  type RoomUse,
+  type Wall,
+} from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { useWalk } from '../../stores/walk.ts';
+import CardHead from './CardHead.vue';
+import LayerList from './LayerList.vue';
+import LengthField from '../LengthField.vue';
+import { roomsAt, wallName, wallSeen } from './onWall.ts';
+
+const job = useJob();
+const walk = useWalk();
+const id = computed(() => job.selection!.id);
+const wall = computed(() => job.plan!.walls[id.value]);
+const many = computed(() => job.picked.length);
+const span = computed(() => {
+  const [a, b] = [job.plan!.points[wall.value!.from]!, job.plan!.points[wall.value!.to]!];
+  return Math.hypot(b.x - a.x, b.y - a.y);
+});
+const seen = computed(() => wallSeen(job.unrolled, id.value, span.value / 2));
+const leg = computed(() => {
+  const read = job.room ? readWalk(job.plan!, job.room) : null;
+  return read?.walk.legs.find((l) => l.wall === id.value);
+});
+const set = (changes: Partial<Omit<Wall, 'from' | 'to'>>) =>
+  job.edit('setWalls', { walls: job.picked, changes });
+const text = (event: Event) => (event.target as HTMLSelectElement).value;
+const checked = (event: Event) => (event.target as HTMLInputElement).checked;
+/** Positive moves the wall away from the room in hand. */
+const moveOut = (by: number) =>
+  job.edit('moveWall', { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) });
+const side = computed(() => seen.value?.side ?? 'left');
+const setLayers = (layers: Layer[]) => job.edit('setLayers', { walls: job.picked, side: side.value, layers });
+const roomName = ref('');
+const use = ref<RoomUse>('closet');
+function roomBehind() {
+  if (!seen.value) return;
+  const before = Object.keys(job.plan!.rooms);
+  const behind = { wall: id.value, side: seen.value.side };
+  if (!job.edit('startRoom', { name: roomName.value || 'Room', use: use.value, behind })) return;
+  walk.turn = 0;
+  const added = Object.keys(job.plan!.rooms).find((r) => !before.includes(r));
+  if (added) job.chooseRoom(added);
+}
+const inLine = computed(() => {
+  const { from, to } = wall.value!;
+  return Object.keys(job.plan!.walls).filter((o) => {
+    const w = job.plan!.walls[o]!;
+    return o !== id.value && [w.from, w.to].some((p) => p === from || p === to);
+  });
+});
+const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip' } as const;
+</script>
+
+<template>
+  <div v-if="wall" class="mb-4 border-b-2 border-ink pb-3" data-card>
+    <CardHead
+      :title="many > 1 ? `${many} walls` : `Wall ${wallName(job.unrolled, id)}`"
+      :says="`${formatLength(span)} between centres · ${roomsAt(job.plan!, job.result?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
+    />
+    <div class="grid grid-cols-3 gap-2">
+      <LengthField
+        v-if="leg && job.room"
+        label="Length, face to face"
+        :model-value="leg.length"
+        @update:model-value="(length) => job.edit('setWallLength', { room: job.room!, wall: id, length })"
+      />
+      <LengthField label="Move out by" :model-value="null" @update:model-value="moveOut" />
+      <LengthField label="Move in by" :model-value="null" @update:model-value="(v) => moveOut(-v)" />
+      <label class="text-sm text-quiet"
+        >Framing<select
+          class="field text-base"
+          :value="wall.framing"
+          @change="set({ framing: text($event) as Wall['framing'] })"
+        >
+          <option v-for="(_, kind) in framingKinds" :key="kind">{{ kind }}</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Spacing<select
+          class="field text-base"
+          :value="wall.spacing"
+          @change="set({ spacing: Number(text($event)) })"
+        >
+          <option v-for="s in [12, 16, 19.2, 24]" :key="s" :value="s">{{ s }} oc</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Layout from<select
+          class="field text-base"
+          :value="wall.layoutFrom"
+          @change="set({ layoutFrom: text($event) as 'from' })"
+        >
+          <option :value="seen?.sign === -1 ? 'to' : 'from'">left end</option>
+          <option :value="seen?.sign === -1 ? 'from' : 'to'">right end</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Cover<select
+          class="field text-base"
+          :value="wall.cover"
+          @change="set({ cover: text($event) as 'open' })"
+        >
+          <option value="open">open framing</option>
+          <option value="closed">closed, existing</option>
+        </select></label
+      >
+      <label v-if="wall.cover === 'closed'" class="text-sm text-quiet"
+        >Cable may<select
+          class="field text-base"
+          :value="wall.access"
+          @change="set({ access: text($event) as 'fish' })"
+        >
+          <option v-for="(says, kind) in access" :key="kind" :value="kind">{{ says }}</option>
+        </select></label
+      >
+      <LengthField
+        label="Height, if low"
+        :model-value="wall.height ?? null"
+        @update:model-value="(height) => set({ height })"
+      />
+    </div>
+    <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1">
+      <label
+        ><input type="checkbox" :checked="wall.bearing" @change="set({ bearing: checked($event) })" />
+        bearing</label
+      >
+      <label
+        ><input type="checkbox" :checked="wall.exterior" @change="set({ exterior: checked($event) })" />
+        outside</label
+      >
+      <label
+        ><input type="checkbox" :checked="wall.locked" @change="set({ locked: checked($event) })" />
+        locked</label
+      >
+    </div>
+    <LayerList
+      :title="`Finish on this side: ${formatLength(wall.finish[side])}`"
+      :layers="wall.layers[side]"
+      @change="setLayers"
+    />
+    <div class="mt-2 grid grid-cols-[1fr_7rem_auto] items-end gap-2">
+      <label class="text-sm text-quiet"
+        >Room behind it<input v-model="roomName" class="field text-base" maxlength="200"
+      /></label>
+      <select v-model="use" class="field" aria-label="Use of the room behind">
+        <option v-for="u in roomUses" :key="u">{{ u }}</option>
+      </select>
+      <button class="key" type="button" :disabled="!seen" @click="roomBehind">Walk it</button>
+    </div>
+    <div class="mt-2 flex flex-wrap gap-2">
+      <button class="key" type="button" @click="job.edit('splitWall', { wall: id, at: span / 2 })">
+        Split in half
+      </button>
+      <button
+        v-for="other in inLine"
+        :key="other"
+        class="key"
+        type="button"
+        @click="job.edit('joinWalls', { walls: [id, other] })"
+      >
+        Join with {{ wallName(job.unrolled, other) }}
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="job.edit('copyWalls', { walls: job.picked, by: { x: 0, y: 24 } })"
+      >
+        Copy
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="job.edit('removeWalls', { walls: job.picked }) && job.choose(null)"
+      >
+        Delete
+      </button>
+    </div>
+  </div>
+</template>

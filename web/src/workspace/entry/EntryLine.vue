@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import type { EditName } from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useRouter, useRoute } from 'vue-router';
+import { useJob } from '../../stores/job.ts';
+import { useWalk } from '../../stores/walk.ts';
+import { entryWords, readEntry, type EntryContext } from './entry.ts';
+
+const job = useJob();
+const walk = useWalk();
+const router = useRouter();
+const route = useRoute();
+const text = ref('');
+const says = ref('');
+const field = ref<HTMLInputElement | null>(null);
+defineExpose({ focus: () => field.value?.focus() });
+
+const context = (): EntryContext => ({
+  plan: job.plan!,
+  room: job.room,
+  unrolled: job.unrolled,
+  result: job.result,
+  turn: walk.turn,
+});
+/** Up to a dozen lines that begin as what is typed so far. */
+const offers = computed(() => {
+  const typed = text.value.trim().toLowerCase();
+  if (!job.plan || typed === '') return [];
+  const begins = entryWords(context()).filter(
+    (w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed,
+  );
+  return [...new Set(begins)].slice(0, 12);
+});
+
+function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: string) {
+  if (what === 'room') return job.chooseRoom(id);
+  job.choose({ kind: what, id });
+  const place = what === 'box' ? job.result?.marks[id] : null;
+  const home = place && Object.keys(job.plan!.rooms).length > 1 ? job.roomSeeing(place) : undefined;
+  if (home && home !== job.room) {
+    job.chooseRoom(home);
+    job.choose({ kind: what, id });
+  }
+  if (place) return job.look({ wall: place.wall, side: place.side, at: place.at });
+  const wall = job.unrolled?.walls.find((w) => w.wall === id.split('@')[0]);
+  if (wall)
+    job.look({
+      wall: wall.wall,
+      side: wall.side,
+      at: Number(id.split('@')[1] ?? wall.origin + (wall.sign * wall.length) / 2),
+    });
+}
+
+function enter() {
+  if (!job.plan) return;
+  const order = readEntry(text.value, context());
+  says.value = '';
+  switch (order.kind) {
+    case 'problem':
+      says.value = order.says;
+      return;
+    case 'stage':
+      void router.push(`/jobs/${String(route.params['job'])}/${order.stage}`);
+      break;
+    case 'undo':
+      job.undo();
+      break;
+    case 'redo':
+      job.redo();
+      break;
+    case 'keep':
+      job.keep();
+      break;
+    case 'next':
+      job.stepFinding(1);
+      break;
+    case 'previous':
+      job.stepFinding(-1);
+      break;
+    case 'choose':
+      choose(order.what, order.id);
+      break;
+    case 'edit': {
+      const rooms = Object.keys(job.plan.rooms);
+      if (!job.edit(order.name as EditName, order.args as never)) {
+        says.value = job.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
+        return;
+      }
+      if (order.turnNext !== undefined) walk.turn = order.turnNext;
+      if (order.name === 'startRoom') {
+        const added = Object.keys(job.plan.rooms).find((id) => !rooms.includes(id));
+        if (added) job.chooseRoom(added);
+        walk.turn = 0;
+      }
+      break;
+    }
+    default:
+      order satisfies never;
+  }
+  text.value = '';
+}
+</script>
+
+<template>
+  <form class="relative" @submit.prevent="enter">
+    <label class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink">
+      <span class="font-bold">chalk:</span>
+      <input
+        ref="field"
+        v-model="text"
+        data-entry
+        class="min-h-10 w-full bg-transparent outline-none"
+        autocomplete="off"
+        list="entry-offers"
+        placeholder="a length, an opening, a box, an action"
+        :aria-invalid="says !== ''"
+        aria-describedby="entry-says"
+        @keydown.escape="((text = ''), (says = ''))"
+      />
+    </label>
+    <datalist id="entry-offers">
+      <option v-for="o in offers" :key="o" :value="o" />
+    </datalist>
+    <p
+      v-if="says"
+      id="entry-says"
+      role="alert"
+      class="absolute right-0 bottom-full mb-2 max-w-xl rounded-sm border-l-4 border-trouble bg-sheet px-3 py-2 text-ink shadow-lg"
+    >
+      {{ says }}
+    </p>
+  </form>
+</template>

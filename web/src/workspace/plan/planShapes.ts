@@ -1,0 +1,276 @@
+import { framingKinds, unnamedSpaces, type Fixture, type Plan, type Result } from '@fieldchalk/core';
+import { boxNumber } from '../names.ts';
+
+/** A level's plan as shapes for the screen: inches, y down. */
+export interface PlanShapes {
+  readonly walls: readonly WallShape[];
+  readonly corners: readonly { id: string; x: number; y: number }[];
+  readonly boxes: readonly { id: string; x: number; y: number; label: string }[];
+  readonly cables: readonly { id: string; points: string }[];
+  /** `across` is about how wide the room is, for deciding what fits in it. */
+  readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
+  readonly fixtures: readonly {
+    id: string;
+    points: string;
+    x: number;
+    y: number;
+    name: string;
+    across: number;
+  }[];
+  /** Closed spaces nobody has named yet. */
+  readonly unnamed: readonly { x: number; y: number }[];
+  readonly panels: readonly { id: string; points: string; name: string; x: number; y: number }[];
+}
+
+export interface WallShape {
+  readonly id: string;
+  readonly block: string;
+  readonly studs: string;
+  readonly closed: boolean;
+  readonly openings: readonly { id: string; block: string; arc: string; glass: string }[];
+  readonly obstacles: readonly { id: string; block: string }[];
+  /** The wall's own directions, for dragging: along it, and to its left. */
+  readonly along: { readonly x: number; readonly y: number };
+}
+
+interface Line {
+  readonly a: { x: number; y: number };
+  readonly u: { x: number; y: number };
+  readonly span: number;
+  readonly half: number;
+}
+
+export function lineOf(plan: Plan, wallId: string): Line | null {
+  const wall = plan.walls[wallId];
+  const [a, b] = [plan.points[wall?.from ?? ''], plan.points[wall?.to ?? '']];
+  if (!wall || !a || !b) return null;
+  const span = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+  return {
+    a,
+    u: { x: (b.x - a.x) / span, y: (b.y - a.y) / span },
+    span,
+    half: framingKinds[wall.framing].depth / 2,
+  };
+}
+
+/** A place along a wall and off its middle, on the screen. */
+const at = ({ a, u }: Line, along: number, off: number) => ({
+  x: a.x + u.x * along - u.y * off,
+  y: -(a.y + u.y * along + u.x * off),
+});
+const show = (p: { x: number; y: number }) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`;
+const block = (line: Line, start: number, end: number, off = line.half) =>
+  [at(line, start, off), at(line, end, off), at(line, end, -off), at(line, start, -off)].map(show).join(' ');
+
+function doorArc(line: Line, o: Plan['openings'][string]): string {
+  const hinge = o.hinge === 'from' ? o.at : o.at + o.width;
+  const strike = o.hinge === 'from' ? o.at + o.width : o.at;
+  const out = o.swing === 'left' ? 1 : -1;
+  const [h, s, tip] = [
+    at(line, hinge, line.half * out),
+    at(line, strike, line.half * out),
+    at(line, hinge, (line.half + o.width) * out),
+  ];
+  const sweep = (o.hinge === 'from') === (o.swing === 'left') ? 1 : 0;
+  return `M${show(h)}L${show(tip)}A${o.width} ${o.width} 0 0 ${sweep} ${show(s)}`;
+}
+
+/** What tells the kinds of opening apart: leaves, tracks, glass. */
+function openingLines(line: Line, o: Plan['openings'][string]): string {
+  const rule = (from: number, to: number, off: number) =>
+    `M${show(at(line, from, off))}L${show(at(line, to, off))}`;
+  const [start, end, middle] = [o.at, o.at + o.width, o.at + o.width / 2];
+  switch (o.kind) {
+    case 'window':
+      return rule(start, end, 0);
+    case 'fixed-glass':
+      return rule(start, end, 0.6) + rule(start, end, -0.6);
+    case 'sliding-door':
+      return rule(start, middle + 2, 0.7) + rule(middle - 2, end, -0.7);
+    case 'garage-door':
+      return rule(start, end, 0.9) + rule(start, end, 0) + rule(start, end, -0.9);
+    case 'fireplace':
+    case 'cabinet':
+      return rule(start, end, line.half) + rule(start, end, -line.half);
+    default:
+      return '';
+  }
+}
+
+function wallShape(plan: Plan, result: Result | null, id: string): WallShape | null {
+  const line = lineOf(plan, id);
+  if (!line) return null;
+  const studs = (result?.members ?? [])
+    .filter((m) => m.wall === id && m.number !== null)
+    .map((m) => `M${block(line, m.at - 0.75, m.at + 0.75).replaceAll(' ', 'L')}z`)
+    .join('');
+  return {
+    id,
+    block: block(line, -line.half, line.span + line.half),
+    studs,
+    closed: plan.walls[id]!.cover === 'closed',
+    along: line.u,
+    openings: Object.entries(plan.openings)
+      .filter(([, o]) => o.wall === id)
+      .map(([openingId, o]) => ({
+        id: openingId,
+        block: block(line, o.at, o.at + o.width),
+        arc: o.kind === 'door' ? doorArc(line, o) : '',
+        glass: openingLines(line, o),
+      })),
+    obstacles: Object.entries(plan.obstacles)
+      .filter(([, x]) => x.wall === id)
+      .map(([obstacleId, x]) => ({
+        id: obstacleId,
+        block: block(line, x.at, x.at + x.width, line.half * 0.8),
+      })),
+  };
+}
+
+function fixtureShape(plan: Plan, id: string, f: Fixture) {
+  const name = f.label || f.kind.replaceAll('-', ' ');
+  if (f.wall) {
+    const line = lineOf(plan, f.wall);
+    if (!line) return [];
+    const out = f.side === 'left' ? 1 : -1;
+    const corners = [
+      at(line, f.at, line.half * out),
+      at(line, f.at + f.width, line.half * out),
+      at(line, f.at + f.width, (line.half + f.depth) * out),
+      at(line, f.at, (line.half + f.depth) * out),
+    ];
+    const middle = at(line, f.at + f.width / 2, (line.half + f.depth / 2) * out);
+    return [{ id, points: corners.map(show).join(' '), ...middle, name, across: f.width }];
+  }
+  const room = plan.rooms[f.room];
+  const center = { x: f.x ?? room?.x ?? 0, y: f.y ?? room?.y ?? 0 };
+  const radians = (f.turn * Math.PI) / 180;
+  const line: Line = {
+    a: center,
+    u: { x: Math.cos(radians), y: Math.sin(radians) },
+    span: f.width,
+    half: f.depth / 2,
+  };
+  return [
+    { id, points: block(line, -f.width / 2, f.width / 2), x: center.x, y: -center.y, name, across: f.width },
+  ];
+}
+
+/** Everything on one level, from the plan as it is shown and the last result. */
+export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
+  const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
+  const walls = Object.keys(plan.walls).filter(onLevel);
+  const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
+  return {
+    walls: walls.flatMap((id) => wallShape(plan, result, id) ?? []),
+    corners: Object.entries(plan.points)
+      .filter(([, p]) => p.level === level)
+      .map(([id, p]) => ({ id, x: p.x, y: -p.y })),
+    boxes: Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
+      const line = onLevel(m.wall) ? lineOf(plan, m.wall) : null;
+      if (!line) return [];
+      const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
+      return [{ id, ...at(line, m.at, off), label: boxNumber(id) }];
+    }),
+    cables: Object.entries(result?.runs ?? {}).flatMap(([id, r]) => {
+      const run = plan.runs[id];
+      const from = run && (plan.boxes[run.from]?.on ?? plan.panels[run.from]?.on);
+      const here = from && ('wall' in from ? onLevel(from.wall) : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
+      return here ? [{ id, points: r.path.map((p) => `${p.x},${-p.y}`).join(' ') }] : [];
+    }),
+    rooms: Object.entries(plan.rooms)
+      .filter(([, r]) => r.level === level)
+      .map(([id, r]) => {
+        const found = result?.rooms[id];
+        const says = found?.closed ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round` : 'not closed yet';
+        const across = found?.closed ? Math.sqrt(found.area) : 120;
+        return { id, x: r.x, y: -r.y, name: r.name || 'Room', says, across };
+      }),
+    fixtures: Object.entries(plan.fixtures)
+      .filter(([, f]) => plan.rooms[f.room]?.level === level)
+      .flatMap(([id, f]) => fixtureShape(plan, id, f)),
+    unnamed: unnamedSpaces(plan, level).map((u) => ({ x: u.x, y: -u.y })),
+    panels: Object.entries(plan.panels).flatMap(([id, p]) => {
+      const line = onLevel(p.on.wall) ? lineOf(plan, p.on.wall) : null;
+      if (!line) return [];
+      const out = p.on.side === 'left' ? 1 : -1;
+      const corners = [at(line, p.on.at - 7, line.half * out), at(line, p.on.at + 7, line.half * out), at(line, p.on.at + 7, (line.half + 4) * out), at(line, p.on.at - 7, (line.half + 4) * out)];
+      return [{ id, points: corners.map(show).join(' '), name: p.name || 'Panel', ...at(line, p.on.at, (line.half + 10) * out) }];
+    }),
+  };
+} // prettier-ignore
+
+/** The rectangle a level needs on the screen, with room around it. */
+export function extentOf(plan: Plan, level: string): { x: number; y: number; width: number; height: number } {
+  const points = Object.values(plan.points).filter((p) => p.level === level);
+  const rooms = Object.values(plan.rooms).filter((r) => r.level === level);
+  const all = points.length > 0 ? points : rooms;
+  if (all.length === 0) return { x: -20, y: -140, width: 240, height: 160 };
+  const margin = 18;
+  const xs = all.map((p) => p.x);
+  const ys = all.map((p) => -p.y);
+  const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
+  return {
+    x,
+    y,
+    width: Math.max(Math.max(...xs) - x + margin, 120),
+    height: Math.max(Math.max(...ys) - y + margin, 80),
+  };
+}
+
+/** Where a drag of a wall should stop: in line with another wall that runs the same way, else on the whole inch. */
+export function snappedOffset(
+  plan: Plan,
+  wallId: string,
+  offset: number,
+  reach: number,
+): { offset: number; inLine: boolean } {
+  const line = lineOf(plan, wallId);
+  if (!line) return { offset, inLine: false };
+  let best: number | null = null;
+  for (const id of Object.keys(plan.walls)) {
+    const other = id === wallId ? null : lineOf(plan, id);
+    if (!other || Math.abs(other.u.x * line.u.y - other.u.y * line.u.x) > 0.01) continue;
+    const to = (other.a.x - line.a.x) * -line.u.y + (other.a.y - line.a.y) * line.u.x;
+    if (
+      Math.abs(to) > 0.1 &&
+      Math.abs(to - offset) < reach &&
+      (best === null || Math.abs(to - offset) < Math.abs(best - offset))
+    )
+      best = to;
+  }
+  return best === null ? { offset: Math.round(offset), inLine: false } : { offset: best, inLine: true };
+}
+
+/** Where a drawn wall's end should land: a corner, the middle of a wall, square to where it began, or the whole inch. Plan coordinates, y up. */
+export function snappedEnd(
+  plan: Plan,
+  level: string,
+  to: { x: number; y: number },
+  from: { x: number; y: number } | null,
+  reach: number,
+): { x: number; y: number } {
+  const corner = Object.values(plan.points).find(
+    (p) => p.level === level && Math.hypot(p.x - to.x, p.y - to.y) < reach,
+  );
+  if (corner) return { x: corner.x, y: corner.y };
+  const squared = from ? squareTo(from, to) : to;
+  for (const [id, w] of Object.entries(plan.walls)) {
+    if (plan.points[w.from]?.level !== level) continue;
+    const line = lineOf(plan, id)!;
+    const along = (squared.x - line.a.x) * line.u.x + (squared.y - line.a.y) * line.u.y;
+    const off = (squared.x - line.a.x) * -line.u.y + (squared.y - line.a.y) * line.u.x;
+    if (Math.abs(off) > Math.max(reach, line.half) || along < 0 || along > line.span) continue;
+    return { x: squared.x + line.u.y * off, y: squared.y - line.u.x * off };
+  }
+  return { x: Math.round(squared.x), y: Math.round(squared.y) };
+}
+
+function squareTo(from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number } {
+  const heading = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  const near = Math.round(heading / 45) * 45;
+  if (Math.abs(heading - near) > 6) return to;
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const radians = (near * Math.PI) / 180;
+  return { x: from.x + Math.cos(radians) * length, y: from.y + Math.sin(radians) * length };
+}

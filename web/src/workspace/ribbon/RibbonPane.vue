@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { formatLength, ruleBook, type UnrolledWall } from '@fieldchalk/core';
+import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { select } from 'd3-selection';
+import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
+import { computed, onMounted, ref, watch } from 'vue';
+import { useJob, type Focus } from '../../stores/job.ts';
+import RibbonDrawing from './RibbonDrawing.vue';
+import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
+
+const job = useJob();
+const pane = ref<HTMLElement | null>(null);
+const { width, height } = useElementSize(pane);
+const zoom = ref(1);
+const fit = computed(() => {
+  const u = job.unrolled;
+  if (!u || width.value === 0) return 2;
+  return Math.max(
+    0.5,
+    Math.min((width.value - 16) / (Math.max(u.width, 60) + 8), (height.value - 8) / (u.height + 84)),
+  );
+});
+const scale = computed(() => fit.value * zoom.value);
+const limit = computed(() => (job.plan ? ruleBook(job.plan.rules.values)('spacing.maxGap') / 2 : 72));
+/** Brings a place asked for into the middle of the pane, once the room it is in is unrolled. */
+let shown: Focus | null = null;
+watch([() => job.focus, () => job.unrolled], ([place, unrolled]) => {
+  if (!place || place === shown) return;
+  const wall = unrolled?.walls.find(
+    (w) => w.wall === place.wall && w.side === place.side && isOn(w, place.at),
+  );
+  if (!wall) return;
+  shown = place;
+  const middle = (ribbonX(wall, place.at) + 4) * scale.value;
+  pane.value?.scrollTo({ left: middle - width.value / 2, behavior: 'smooth' });
+});
+const selectedRun = computed(() => (job.selection?.kind === 'run' ? job.selection.id : null));
+const selectedBox = computed(() => (job.selection?.kind === 'box' ? job.selection.id : null));
+
+let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
+
+function grab(box: RibbonBox, event: PointerEvent) {
+  if (event.button !== 0) return;
+  if (event.shiftKey) return job.pick({ kind: 'box', id: box.id });
+  job.choose({ kind: 'box', id: box.id });
+  grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
+}
+/** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
+let stud: { wall: UnrolledWall; at: number; startX: number; role: string; moved: boolean } | null = null;
+function grabStud(key: string, wallId: string, at: number, event: PointerEvent) {
+  const wall = job.unrolled?.walls.find((w) => w.wall === wallId && key.startsWith(`${w.letter} `));
+  const member = job.result?.members.find((m) => m.wall === wallId && m.at === at && m.number !== null);
+  if (event.button === 0 && wall && member)
+    stud = { wall, at, startX: event.clientX, role: member.role, moved: false };
+}
+function studArgs(event: PointerEvent) {
+  const { wall, at, startX, role } = stud!;
+  const moved = ((event.clientX - startX) / scale.value) * wall.sign;
+  return { wall: wall.wall, was: at, at: Math.round((at + moved) * 16) / 16, role: role as 'stud' };
+}
+function placeOf(event: PointerEvent): number {
+  const { box, at, startX } = grabbed!;
+  const moved = ((event.clientX - startX) / scale.value) * box.wall.sign;
+  const ends = [wallAt(box.wall, box.wall.x), wallAt(box.wall, box.wall.x + box.wall.length)];
+  return Math.max(Math.min(...ends), Math.min(Math.max(...ends), at + moved));
+}
+useEventListener(window, 'pointermove', (event: PointerEvent) => {
+  if (stud && Math.abs(event.clientX - stud.startX) > 3) stud.moved = true;
+  if (stud?.moved) void job.preview('measureStud', studArgs(event));
+  if (!grabbed) return;
+  if (Math.abs(event.clientX - grabbed.startX) > 3) grabbed.moved = true;
+  if (grabbed.moved) void job.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
+});
+useEventListener(window, 'pointerup', (event: PointerEvent) => {
+  if (stud?.moved) {
+    const args = studArgs(event);
+    if (job.edit('measureStud', args)) job.choose({ kind: 'stud', id: `${args.wall}@${args.at}` });
+    else job.settle();
+  }
+  stud = null;
+  if (grabbed?.moved && !job.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) })) job.settle();
+  grabbed = null;
+});
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Escape' || !(grabbed || stud)) return;
+  grabbed = stud = null;
+  job.settle();
+});
+
+/** Arrows step from stud face to stud face; with Shift a sixteenth, which makes the place exact. */
+function step(box: RibbonBox, event: KeyboardEvent) {
+  const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
+  const { at } = job.result!.marks[box.id]!;
+  if (event.shiftKey) {
+    job.edit('setBox', { box: box.id, changes: { exact: true } });
+    job.edit('moveBox', { box: box.id, at: at + towards / 16 });
+    return;
+  }
+  const places = facePlaces(job.result!, box.wall.wall, box.width);
+  const next = towards > 0 ? places.find((p) => p > at + 0.3) : places.findLast((p) => p < at - 0.3);
+  if (next !== undefined) job.edit('moveBox', { box: box.id, at: next });
+}
+function key(box: RibbonBox, event: KeyboardEvent) {
+  if (event.key === 'Enter' || event.key === ' ') job.choose({ kind: 'box', id: box.id });
+  else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') step(box, event);
+  else if (event.key === 'Delete' || event.key === 'Backspace') job.edit('removeBoxes', { boxes: [box.id] });
+  else if (event.key === 'p')
+    job.edit('setBox', { box: box.id, changes: { pinned: !job.plan!.boxes[box.id]!.pinned } });
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+function place(x: number) {
+  const wall = job.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
+  if (wall) job.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
+}
+function chooseStud(wall: string, at: number) {
+  job.choose({ kind: 'stud', id: `${wall}@${at}` });
+}
+const zooming = d3Zoom<HTMLElement, unknown>()
+  .scaleExtent([1, 12])
+  .filter((event: Event) =>
+    event.type === 'wheel'
+      ? (event as WheelEvent).ctrlKey
+      : event.type.startsWith('touch') && (event as TouchEvent).touches.length > 1,
+  )
+  .on('zoom', (event: D3ZoomEvent<HTMLElement, unknown>) => (zoom.value = event.transform.k));
+onMounted(() => pane.value && select(pane.value).call(zooming));
+const zoomBy = (factor: number) => pane.value && select(pane.value).call(zooming.scaleBy, factor);
+const whole = () => pane.value && select(pane.value).call(zooming.transform, zoomIdentity);
+</script>
+
+<template>
+  <section
+    ref="pane"
+    class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2"
+    aria-label="Unrolled room"
+    tabindex="0"
+  >
+    <RibbonDrawing
+      v-if="job.plan && job.result && job.unrolled && job.unrolled.walls.length > 0"
+      :plan="job.plan"
+      :result="job.result"
+      :unrolled="job.unrolled"
+      :scale="scale"
+      :selected="selectedBox"
+      :limit="limit"
+      :done="job.done"
+      :selected-run="selectedRun"
+      :selected-finding="job.finding"
+      @box="(id, more) => !more && job.choose({ kind: 'box', id })"
+      @grab="grab"
+      @key="key"
+      @place="place"
+      @stud="chooseStud"
+      @grab-stud="grabStud"
+      @obstacle="(id) => job.choose({ kind: 'obstacle', id })"
+      @run="(id) => job.choose({ kind: 'run', id })"
+      @panel="(id) => job.choose({ kind: 'panel', id })"
+      @finding="(i) => job.showFinding(i)"
+      @opening="(id) => job.choose({ kind: 'opening', id })"
+    />
+    <p v-else class="p-6 text-lg text-quiet">
+      The room unrolls here, wall by wall, as its lengths are typed.
+    </p>
+    <div class="sticky bottom-1 left-0 flex w-max items-center gap-1">
+      <button class="key" type="button" aria-label="Zoom in" @click="zoomBy(1.5)">
+        <ZoomIn :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Zoom out" @click="zoomBy(1 / 1.5)">
+        <ZoomOut :size="18" />
+      </button>
+      <button class="key" type="button" aria-label="Whole room" @click="whole">
+        <Maximize :size="18" />
+      </button>
+      <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet"
+        >reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span
+      >
+    </div>
+  </section>
+</template>

@@ -1,0 +1,297 @@
+import { boxNumber } from '../names.ts';
+import { cables, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
+
+/** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
+export function ribbonX(wall: UnrolledWall, at: number): number {
+  return wall.x + (at - wall.origin) * wall.sign;
+}
+export function wallAt(wall: UnrolledWall, x: number): number {
+  return wall.origin + (x - wall.x) * wall.sign;
+}
+export function isOn(wall: UnrolledWall, at: number, slack = 0.1): boolean {
+  const into = (at - wall.origin) * wall.sign;
+  return into > -slack && into < wall.length + slack;
+}
+
+export interface RibbonRect {
+  readonly key: string;
+  readonly x: number;
+  readonly low: number;
+  readonly width: number;
+  readonly height: number;
+  readonly role: string;
+  readonly number: number | null;
+  readonly at: number;
+  readonly wall: string;
+  readonly measured: boolean;
+}
+
+/** At an outside corner the wall that runs through shows its end where this wall's own plates stop. */
+function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
+  const plate = result.members.find((m) => m.wall === wall.wall && m.role === 'top-plate');
+  if (!plate) return [];
+  const edges = [ribbonX(wall, plate.at - plate.width / 2), ribbonX(wall, plate.at + plate.width / 2)];
+  const [start, end] = [Math.min(...edges), Math.max(...edges)];
+  const gaps = [
+    [wall.x, start],
+    [end, wall.x + wall.length],
+  ] as const;
+  return gaps
+    .filter(([from, to]) => to - from > 0.25 && to - from < 12)
+    .map(([from, to], i) => ({
+      key: `${wall.letter} end ${i}`,
+      x: from,
+      low: 0,
+      width: to - from,
+      height: wall.ceiling,
+      role: 'corner',
+      number: null,
+      at: 0,
+      wall: wall.wall,
+      measured: false,
+    }));
+}
+
+/** Framing as rectangles on the ribbon, cut at the edges of each stretch. */
+export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
+  return unrolled.walls.flatMap((wall) => [
+    ...cornerEnds(result, wall),
+    ...result.members
+      .filter((m) => m.wall === wall.wall)
+      .flatMap((m): RibbonRect[] => {
+        const ends = [ribbonX(wall, m.at - m.width / 2), ribbonX(wall, m.at + m.width / 2)];
+        const x = Math.max(wall.x, Math.min(...ends));
+        const end = Math.min(wall.x + wall.length, Math.max(...ends));
+        if (end - x < 0.05) return [];
+        return [
+          {
+            key: `${wall.letter} ${m.id}`,
+            x,
+            low: m.low,
+            width: end - x,
+            height: m.high - m.low,
+            role: m.role,
+            number: m.number,
+            at: m.at,
+            wall: m.wall,
+            measured: m.measured,
+          },
+        ];
+      }),
+  ]);
+}
+
+export interface RibbonOpening {
+  readonly id: string;
+  readonly kind: string;
+  readonly x: number;
+  readonly width: number;
+  readonly sill: number;
+  readonly head: number;
+}
+
+export function openingRects(plan: Plan, unrolled: Unrolled): RibbonOpening[] {
+  return unrolled.walls.flatMap((wall) =>
+    Object.entries(plan.openings)
+      .filter(([, o]) => o.wall === wall.wall && isOn(wall, o.at + o.width / 2))
+      .map(([id, o]) => ({
+        id,
+        kind: o.kind,
+        x: Math.min(ribbonX(wall, o.at), ribbonX(wall, o.at + o.width)),
+        width: o.width,
+        sill: o.sill,
+        head: o.head,
+      })),
+  );
+}
+
+export interface RibbonObstacle {
+  readonly id: string;
+  readonly kind: string;
+  readonly x: number;
+  readonly width: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Things in the walls that boxes, holes and runs keep clear of. */
+export function obstacleRects(plan: Plan, unrolled: Unrolled): RibbonObstacle[] {
+  return unrolled.walls.flatMap((wall) =>
+    Object.entries(plan.obstacles)
+      .filter(([, x]) => x.wall === wall.wall && isOn(wall, x.at + x.width / 2))
+      .map(([id, x]) => ({
+        id,
+        kind: x.kind,
+        x: Math.min(ribbonX(wall, x.at), ribbonX(wall, x.at + x.width)),
+        width: x.width,
+        low: x.low,
+        high: x.high,
+      })),
+  );
+}
+
+export interface RibbonBox {
+  readonly id: string;
+  readonly x: number;
+  readonly bottom: number;
+  readonly width: number;
+  readonly height: number;
+  readonly wall: UnrolledWall;
+  readonly kept: boolean;
+  readonly kind: string;
+  readonly label: string;
+}
+
+export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): RibbonBox[] {
+  return Object.entries(result.marks).flatMap(([id, mark]): RibbonBox[] => {
+    const wall = unrolled.walls.find((w) => w.wall === mark.wall && w.side === mark.side && isOn(w, mark.at));
+    const box = plan.boxes[id];
+    if (!wall || !box) return [];
+    const width = [2.25, 4, 5.8, 7.6][box.gangs - 1] ?? 9;
+    const devices = Object.values(plan.devices).filter((d) => d.box === id);
+    return [{
+      id, wall, width, kept: box.pinned || box.existing, kind: devices[0]?.kind ?? 'empty', label: boxNumber(id),
+      x: ribbonX(wall, mark.at) - width / 2, bottom: mark.bottomFromSubfloor, height: mark.topFromSubfloor - mark.bottomFromSubfloor,
+    }]; // prettier-ignore
+  });
+}
+
+export interface RibbonCable {
+  readonly id: string;
+  readonly run: string;
+  readonly points: string;
+  readonly cable: string;
+  readonly jacket: string;
+}
+
+/** Cables on the stretches they pass; parts over the plates or under the floor show where they leave the wall. */
+export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): RibbonCable[] {
+  const height = unrolled.height;
+  return Object.entries(result.runs).flatMap(([id, run]) =>
+    unrolled.walls.flatMap((wall): RibbonCable[] => {
+      const frame = plan.walls[wall.wall]!;
+      const [a, b] = [plan.points[frame.from]!, plan.points[frame.to]!];
+      const span = Math.hypot(b.x - a.x, b.y - a.y);
+      const floor = plan.levels[a.level]?.elevation ?? 0;
+      const local = run.path.map((p) => ({
+        at: ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / span,
+        off: Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / span,
+        z: p.z - floor,
+      }));
+      const parts: string[][] = [];
+      local.forEach((p, i) => {
+        const onLevel = (z: number) => z > -12 && z < wall.ceiling + 12;
+        const near = p.off < 4 && isOn(wall, p.at, 3) && onLevel(p.z);
+        if (!near) return;
+        const joined = i > 0 && local[i - 1]!.off < 4 && isOn(wall, local[i - 1]!.at, 3);
+        const point = `${ribbonX(wall, p.at).toFixed(2)},${(height - p.z).toFixed(2)}`;
+        if (joined && parts.length > 0) parts.at(-1)!.push(point);
+        else parts.push([point]);
+      });
+      return parts
+        .filter((p) => p.length > 1)
+        .map((p, i) => ({
+          id: `${id} ${wall.letter}${i}`,
+          run: id,
+          points: p.join(' '),
+          cable: run.cable,
+          jacket: cables[run.cable]!.jacket,
+        }));
+    }),
+  );
+}
+
+export interface RibbonLabel {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly text: string;
+}
+
+/** One label for each run, over its longest level stretch in the room; where two would meet, the first stands. */
+export function cableLabels(
+  plan: Plan,
+  lines: readonly RibbonCable[],
+  widthOf: (text: string) => number,
+): RibbonLabel[] {
+  const longest = new Map<string, { x: number; y: number; span: number; cable: string }>();
+  for (const line of lines) {
+    const points = line.points.split(' ').map((p) => p.split(',').map(Number) as [number, number]);
+    for (let i = 1; i < points.length; i++) {
+      const [a, b] = [points[i - 1]!, points[i]!];
+      const span = Math.abs(a[0] - b[0]);
+      if (Math.abs(a[1] - b[1]) > 0.01 || span <= (longest.get(line.run)?.span ?? 0)) continue;
+      longest.set(line.run, { x: (a[0] + b[0]) / 2, y: a[1], span, cable: line.cable });
+    }
+  }
+  const labels: RibbonLabel[] = [];
+  for (const [run, at] of longest) {
+    const circuit = plan.circuits[plan.runs[run]?.circuit ?? ''];
+    const text = `${at.cable} · ${circuit?.space ? `circuit ${circuit.space}` : (circuit?.name ?? run)}`;
+    const width = widthOf(text);
+    const meets = labels.some((l) => Math.abs(l.y - at.y) < 8 && Math.abs(l.x - at.x) < width * 1.1);
+    if (at.span > width && !meets) labels.push({ id: run, x: at.x, y: at.y, text });
+  }
+  return labels;
+}
+
+export interface RibbonPanel {
+  readonly id: string;
+  readonly name: string;
+  readonly x: number;
+  readonly away: number;
+  readonly leaves: 'below' | 'above';
+}
+
+/** Panels on the room's walls, and the places where cable leaves for a panel that stands elsewhere. */
+export function panelsOn(plan: Plan, unrolled: Unrolled): RibbonPanel[] {
+  return Object.entries(plan.panels).flatMap(([id, p]) => {
+    const wall = unrolled.walls.find((w) => w.wall === p.on.wall && w.side === p.on.side && isOn(w, p.on.at));
+    const { away, leaves } = p.on;
+    return wall ? [{ id, name: p.name || 'Panel', x: ribbonX(wall, p.on.at), away, leaves }] : [];
+  });
+}
+
+export interface RibbonHole {
+  readonly key: string;
+  readonly run: string;
+  readonly x: number;
+  readonly z: number;
+  readonly diameter: number;
+  readonly cables: number;
+  readonly number: number | null;
+  readonly hole: string;
+}
+
+export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
+  const seen = new Set<string>();
+  return Object.entries(result.runs).flatMap(([run, r]) =>
+    r.bores.flatMap((b) =>
+      unrolled.walls.flatMap((wall): RibbonHole[] => {
+        const key = `${wall.letter} ${b.hole}`;
+        if (wall.wall !== b.wall || !isOn(wall, b.at) || seen.has(key)) return [];
+        seen.add(key);
+        return [
+          {
+            key,
+            run,
+            x: ribbonX(wall, b.at),
+            z: b.z,
+            diameter: b.diameter,
+            cables: b.cables,
+            number: b.number,
+            hole: b.hole,
+          },
+        ];
+      }),
+    ),
+  );
+}
+
+/** Stud faces a box of this width can be nailed to, along the wall, for stepping with the keys. */
+export function facePlaces(result: Result, wallId: string, width: number): number[] {
+  return result.members
+    .filter((m) => m.wall === wallId && m.number !== null && m.role !== 'jack')
+    .flatMap((m) => [m.at - 0.75 - width / 2, m.at + 0.75 + width / 2])
+    .sort((a, b) => a - b);
+}

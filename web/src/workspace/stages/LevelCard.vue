@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { Level } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import LayerList from '../cards/LayerList.vue';
+import LengthField from '../LengthField.vue';
+
+/** The level in hand: its height, what lies over and under it, its joists and floor. */
+const job = useJob();
+const level = computed(() => job.plan!.levels[job.level ?? '']);
+const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['joists']>) =>
+  job.edit('setLevel', { level: job.level!, changes, ...(joists ? { joists } : {}) });
+const text = (event: Event) => (event.target as HTMLSelectElement).value;
+</script>
+
+<template>
+  <details v-if="level" class="mt-3">
+    <summary class="cursor-pointer font-bold">
+      Level {{ level.name || job.level }}: {{ level.above }} above, {{ level.below }} below
+    </summary>
+    <div class="mt-1 grid grid-cols-3 gap-2">
+      <label class="text-sm text-quiet"
+        >Name<input
+          class="field text-base"
+          maxlength="200"
+          :value="level.name"
+          @change="set({ name: text($event) })"
+      /></label>
+      <LengthField
+        label="Ceiling"
+        :model-value="level.ceiling"
+        @update:model-value="(ceiling) => set({ ceiling })"
+      />
+      <LengthField
+        label="Floor finish"
+        :model-value="level.floorFinish"
+        @update:model-value="(floorFinish) => set({ floorFinish, floorLayers: [] })"
+      />
+      <label class="text-sm text-quiet"
+        >Above<select
+          class="field text-base"
+          :value="level.above"
+          @change="set({ above: text($event) as 'attic' })"
+        >
+          <option value="attic">attic</option>
+          <option value="joists">joists</option>
+          <option value="truss">trusses</option>
+          <option value="closed">closed ceiling</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Below<select
+          class="field text-base"
+          :value="level.below"
+          @change="set({ below: text($event) as 'crawl' })"
+        >
+          <option value="crawl">crawl space</option>
+          <option value="basement">basement</option>
+          <option value="slab">slab</option>
+          <option value="joists">joists</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Joists run °<input
+          class="field text-base"
+          type="number"
+          step="any"
+          :value="level.joists.direction"
+          @change="set({}, { direction: Number(text($event)) })"
+      /></label>
+      <LengthField
+        label="Joist spacing"
+        :model-value="level.joists.spacing"
+        @update:model-value="(spacing) => set({}, { spacing })"
+      />
+      <LengthField
+        label="Joist depth"
+        :model-value="level.joists.depth"
+        @update:model-value="(depth) => set({}, { depth })"
+      />
+    </div>
+    <LayerList
+      title="Floor layers"
+      :layers="level.floorLayers"
+      @change="(floorLayers) => set({ floorLayers })"
+    />
+    <LayerList
+      title="Ceiling layers"
+      :layers="level.ceilingLayers"
+      @change="(ceilingLayers) => set({ ceilingLayers })"
+    />
+    <button class="key mt-2" type="button" @click="job.edit('addLevel', { name: 'Upper' })">
+      Add a level above
+    </button>
+  </details>
+</template>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { fixtureKinds, formatLength, type Fixture, type Opening } from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useJob, type Kind } from '../../stores/job.ts';
+import LengthField from '../LengthField.vue';
+import { atFromLeft, fromLeft, openingName, wallName, wallSeen } from '../cards/onWall.ts';
+
+/** What stands on the walls of the room in hand: doors and windows, fixtures, things in the way. */
+const job = useJob();
+const walls = computed(() => job.unrolled?.walls ?? []);
+const here = computed(() => new Set(walls.value.map((w) => w.wall)));
+const openings = computed(() => Object.entries(job.plan!.openings).filter(([, o]) => here.value.has(o.wall)));
+const fixtures = computed(() => Object.entries(job.plan!.fixtures).filter(([, f]) => f.room === job.room));
+const obstacles = computed(() =>
+  Object.entries(job.plan!.obstacles).filter(([, x]) => here.value.has(x.wall)),
+);
+function left(wall: string, at: number, width: number): string {
+  const seen = wallSeen(job.unrolled, wall, at + width / 2);
+  return seen ? formatLength(fromLeft(seen, at, width)) : '';
+}
+const openingWords = (o: Opening) => `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(job.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`; // prettier-ignore
+const letter = ref('');
+const at = ref<number | null>(0);
+const width = ref<number | null>(36);
+const kind = ref<Fixture['kind'] | 'obstacle'>('counter');
+function add() {
+  const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
+  if (kind.value === 'island') return job.edit('addFixture', { room: job.room!, kind: 'island', width: width.value ?? 36, depth: 36, x: job.plan!.rooms[job.room!]!.x, y: job.plan!.rooms[job.room!]!.y - 24 });
+  if (!wall) return false;
+  const place = { wall: wall.wall, at: atFromLeft(wall, at.value ?? 0, width.value ?? 24), width: width.value ?? 24 };
+  if (kind.value === 'obstacle') return job.edit('addObstacle', { ...place, kind: 'duct' });
+  return job.edit('addFixture', { room: job.room!, kind: kind.value, side: wall.side, ...place });
+} // prettier-ignore
+const choose = (kind: Kind, id: string) => job.choose({ kind, id });
+</script>
+
+<template>
+  <h2 class="heading">Doors and windows</h2>
+  <p v-if="openings.length === 0" class="text-quiet">
+    Type <b>door 32 at 14 wall C hinge left swing in</b> or <b>window 48 at 5' wall A sill 36 head 80</b>.
+    “At” is from the wall’s left corner, as you face it.
+  </p>
+  <button
+    v-for="[id, o] in openings"
+    :key="id"
+    type="button"
+    class="row w-full text-left hover:bg-chalk-soft"
+    :class="{ 'bg-chalk-soft': job.selection?.id === id }"
+    :data-row="id"
+    @click="choose('opening', id)"
+  >
+    <span>{{ openingWords(o) }}</span><span class="text-sm text-quiet"
+      >{{ formatLength(o.sill) }} to {{ formatLength(o.head) }}</span
+    >
+  </button>
+  <h2 class="heading">Fixtures, and what is in the way</h2>
+  <button
+    v-for="[id, f] in fixtures"
+    :key="id"
+    type="button"
+    class="row w-full text-left hover:bg-chalk-soft"
+    :data-row="id"
+    @click="choose('fixture', id)"
+  >
+    <span
+      >{{ f.label || f.kind }} {{ formatLength(f.width)
+      }}<template v-if="f.wall">
+        · wall {{ wallName(job.unrolled, f.wall) }} at {{ left(f.wall, f.at, f.width) }}</template
+      ></span
+    ><span v-if="f.va" class="text-sm text-quiet">{{ f.va }} VA</span>
+  </button>
+  <button
+    v-for="[id, x] in obstacles"
+    :key="id"
+    type="button"
+    class="row w-full text-left hover:bg-chalk-soft"
+    :data-row="id"
+    @click="choose('obstacle', id)"
+  >
+    <span
+      >{{ x.kind }} {{ formatLength(x.width) }} · in wall {{ wallName(job.unrolled, x.wall) }} at
+      {{ left(x.wall, x.at, x.width) }}</span
+    >
+  </button>
+  <form class="mt-2 grid grid-cols-[1fr_4rem_5rem_5rem_auto] items-end gap-2" @submit.prevent="add">
+    <label class="text-sm text-quiet"
+      >Add<select v-model="kind" class="field text-base">
+        <option v-for="k in fixtureKinds" :key="k">{{ k }}</option>
+        <option value="obstacle">in the way</option>
+      </select></label
+    >
+    <label class="text-sm text-quiet"
+      >Wall<select v-model="letter" class="field text-base">
+        <option v-for="w in walls" :key="w.letter">{{ w.letter }}</option>
+      </select></label
+    >
+    <LengthField v-model="at" label="At" />
+    <LengthField v-model="width" label="Wide" />
+    <button class="key" type="submit">Add</button>
+  </form>
+</template>

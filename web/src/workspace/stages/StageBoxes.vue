@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { formatLength, ruleBook } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import HouseHeight from './HouseHeight.vue';
+import { boxNumber } from '../names.ts';
+
+const job = useJob();
+const rules = computed(() => ruleBook(job.plan!.rules.values));
+const letter = (wall: string, side: string) =>
+  job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
+const proof = computed(() =>
+  job.room ? (job.result?.rooms[job.room]?.spaces ?? []).filter((s) => s.required) : [],
+);
+</script>
+
+<template>
+  <div>
+    <div class="grid grid-cols-[1fr_auto] gap-2">
+      <button
+        class="key key-main justify-center"
+        type="button"
+        @click="job.edit('propose', { only: ['boxes'] })"
+      >
+        Place receptacles <kbd class="text-sm opacity-80">B</kbd>
+      </button>
+      <button class="key" type="button" @click="job.keep()">Keep <kbd class="text-sm">K</kbd></button>
+    </div>
+    <label class="mt-2 block text-sm text-quiet"
+      >At corners
+      <select
+        class="field text-base"
+        :value="rules('spacing.corners')"
+        @change="
+          job.edit('setRule', { rule: 'spacing.corners', value: ($event.target as HTMLSelectElement).value })
+        "
+      >
+        <option value="around">measure around the corner (code)</option>
+        <option value="each-wall">each straight wall by itself, code checked too</option>
+      </select>
+    </label>
+    <div v-for="(s, i) in proof" :key="i" class="row">
+      <span>{{ formatLength(s.length) }} of floor line, {{ s.receptacles.length }} on it</span>
+      <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>
+    </div>
+    <h2 class="heading">House heights</h2>
+    <HouseHeight rule="height.receptacle" label="Receptacles" />
+    <HouseHeight rule="height.switch" label="Switches" />
+    <HouseHeight rule="height.counter" label="Over counters" />
+    <h2 class="heading">Marks</h2>
+    <p class="text-sm text-quiet">Bottom of box from the subfloor.</p>
+    <button
+      v-for="(m, id) in job.result?.marks ?? {}"
+      :key="id"
+      type="button"
+      class="row w-full text-left hover:bg-chalk-soft"
+      @click="job.choose({ kind: 'box', id: String(id) })"
+    >
+      <span
+        ><b>{{ boxNumber(String(id)) }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},
+        {{ m.studSide }} face</span
+      >
+      <b>{{ formatLength(m.bottomFromSubfloor) }}</b>
+    </button>
+  </div>
+</template>

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { useWalk } from '../../stores/walk.ts';
+import LengthField from '../LengthField.vue';
+import LevelCard from './LevelCard.vue';
+import RoomThings from './RoomThings.vue';
+
+const job = useJob();
+const turning = useWalk();
+const name = ref('');
+const use = ref<RoomUse>('bedroom');
+const walk = computed(() => (job.plan && job.room ? readWalk(job.plan, job.room) : null));
+const legs = computed(() => walk.value?.walk.legs ?? []);
+const gap = computed(() =>
+  walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
+);
+const rooms = computed(() => Object.entries(job.plan!.rooms).filter(([, r]) => r.level === job.level));
+const room = computed(() => (job.room ? job.plan?.rooms[job.room] : null));
+
+function start() {
+  const known = Object.keys(job.plan!.rooms);
+  if (!job.edit('startRoom', { name: name.value || 'Room', use: use.value, level: job.level! })) return;
+  const added = Object.keys(job.plan!.rooms).find((id) => !known.includes(id));
+  if (added) job.chooseRoom(added);
+  turning.turn = 0;
+  name.value = '';
+}
+function letterOf(wall: string) {
+  return (
+    job.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
+    wallLetter(legs.value.findIndex((l) => l.wall === wall))
+  );
+}
+const setRoom = (changes: { name?: string; use?: RoomUse }) =>
+  job.edit('setRoom', { room: job.room!, changes });
+/** A copy beside the room; mirrored left to right when asked. */
+function copyRoom(mirrored: boolean) {
+  const xs = (job.unrolled?.walls ?? []).flatMap((w) => {
+    const wall = job.plan!.walls[w.wall]!;
+    return [job.plan!.points[wall.from]!.x, job.plan!.points[wall.to]!.x];
+  });
+  const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
+  job.edit('copyRoom', { room: job.room!, by, mirrored });
+}
+const turnWords = (turn: number) =>
+  turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
+function setTurn(wall: string, event: Event) {
+  const turn = Number((event.target as HTMLInputElement).value);
+  if (Number.isFinite(turn)) job.edit('setTurn', { room: job.room!, wall, turn });
+}
+const offBy = (v: number, plus: string, minus: string) =>
+  Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
+const gapWords = computed(() =>
+  gap.value
+    ? [offBy(gap.value.gap.x, 'to the right', 'to the left'), offBy(gap.value.gap.y, 'up', 'down')]
+        .filter(Boolean)
+        .join(' and ')
+    : '',
+);
+</script>
+
+<template>
+  <div>
+    <div
+      v-if="rooms.length > 1"
+      class="mb-2 flex flex-wrap gap-1"
+      role="group"
+      aria-label="Rooms of this level"
+    >
+      <button
+        v-for="[id, r] in rooms"
+        :key="id"
+        type="button"
+        class="key"
+        :class="{ 'key-main': id === job.room }"
+        :aria-pressed="id === job.room"
+        @click="job.chooseRoom(id)"
+      >
+        {{ r.name || id }}
+      </button>
+    </div>
+    <div v-if="room && legs.length === 0" class="my-2 rounded-sm border-l-4 border-chalk bg-chalk-soft p-3">
+      Stand in the corner left of the door and type the first wall in the <b>chalk</b> line below, as the tape
+      reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
+    </div>
+    <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
+      <label class="text-sm text-quiet"
+        >Room name<input v-model="name" class="field text-base" maxlength="200"
+      /></label>
+      <label class="text-sm text-quiet"
+        >Use<select v-model="use" class="field text-base">
+          <option v-for="u in roomUses" :key="u">{{ u }}</option>
+        </select></label
+      >
+      <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
+    </form>
+    <template v-if="room && legs.length > 0 && job.room">
+      <h2 class="heading">{{ room.name }}, as walked</h2>
+      <div class="mb-1 grid grid-cols-[1fr_7.5rem_auto_auto] items-end gap-2">
+        <label class="text-sm text-quiet"
+          >Name<input
+            class="field text-base"
+            maxlength="200"
+            :value="room.name"
+            @change="setRoom({ name: ($event.target as HTMLInputElement).value })"
+        /></label>
+        <label class="text-sm text-quiet"
+          >Use<select
+            class="field text-base"
+            aria-label="Use of this room"
+            :value="room.use"
+            @change="setRoom({ use: ($event.target as HTMLSelectElement).value as RoomUse })"
+          >
+            <option v-for="u in roomUses" :key="u">{{ u }}</option>
+          </select></label
+        >
+        <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(false)">Copy</button>
+        <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(true)">Mirror</button>
+      </div>
+      <ol>
+        <li
+          v-for="(leg, i) in legs.filter((l) => l.wall)"
+          :key="leg.wall"
+          class="grid grid-cols-[4.5rem_1fr_6rem] items-center gap-2 border-b border-rule py-1"
+        >
+          <button
+            type="button"
+            class="text-left font-bold hover:underline"
+            @click="job.choose({ kind: 'wall', id: leg.wall! })"
+          >
+            Wall {{ letterOf(leg.wall!) }}
+          </button>
+          <LengthField
+            :label="`Length of wall ${letterOf(leg.wall!)}`"
+            hide-label
+            :model-value="leg.length"
+            @update:model-value="
+              (length) => job.edit('setWallLength', { room: job.room!, wall: leg.wall!, length })
+            "
+          />
+          <span v-if="i === legs.length - 1 && !walk!.closed" />
+          <span v-else-if="walk!.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
+          <label v-else class="text-sm text-quiet"
+            >turn °<input
+              class="field"
+              type="number"
+              step="any"
+              :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
+              :value="leg.turn"
+              @change="setTurn(leg.wall!, $event)"
+          /></label>
+        </li>
+      </ol>
+      <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>
+        <button class="key float-right" type="button" @click="job.edit('walkBack', { room: job.room! })">
+          Take the last wall back
+        </button>
+        <p v-if="gap.distance > 24 || legs.length < 3">
+          <b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.
+        </p>
+        <p v-else>
+          <b>Does not close by {{ formatLength(gap.distance) }}</b> at wall {{ letterOf(legs[0]!.wall!) }}’s
+          first corner: {{ gapWords }}.
+        </p>
+        <div class="mt-2 flex flex-wrap gap-2">
+          <template v-if="legs.length > 2 && gap.distance < 60">
+            <button
+              class="key"
+              type="button"
+              @click="job.edit('closeRoom', { room: job.room!, closing: 'square' })"
+            >
+              Square it
+            </button>
+            <button
+              class="key"
+              type="button"
+              @click="job.edit('closeRoom', { room: job.room!, closing: 'distribute' })"
+            >
+              Spread the error
+            </button>
+          </template>
+          <button
+            v-if="legs.length > 1"
+            class="key"
+            type="button"
+            @click="job.edit('closeRoom', { room: job.room!, closing: 'last-wall' })"
+          >
+            Close with a last wall
+          </button>
+        </div>
+      </div>
+      <RoomThings />
+    </template>
+    <LevelCard />
+  </div>
+</template>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import EntryLine from '../entry/EntryLine.vue';
+import { partsOf } from './tallyParts.ts';
+
+const job = useJob();
+const money = (cents: number) => `$${Math.round(cents / 100).toLocaleString('en-US')}`;
+const items = computed(() => {
+  const now = job.tally;
+  if (!now) return [];
+  const part = (key: keyof typeof now, label: string, show: (n: number) => string = String) => {
+    const change = job.before ? Math.round((now[key] - job.before[key]) * 10) / 10 : 0;
+    return {
+      key,
+      label,
+      value: show(now[key]),
+      change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${show(Math.abs(change))}`,
+    };
+  };
+  return [
+    part('boxes', 'boxes'),
+    part('feet', 'ft of cable'),
+    part('holes', 'holes'),
+    part('hours', 'hours'),
+    part('cents', 'material', money),
+    part('open', 'open'),
+  ];
+});
+</script>
+
+<template>
+  <footer
+    class="flex flex-wrap items-center gap-x-7 gap-y-1 bg-bar px-4 py-2 text-bar-ink"
+    aria-label="Tally"
+  >
+    <Popover v-for="i in items" :key="i.label" class="relative" :data-tally="i.label">
+      <PopoverButton class="rounded-sm whitespace-nowrap hover:bg-white/10">
+        <span class="text-2xl font-bold">{{ i.value }}</span>
+        <span class="ml-1.5 text-sm text-bar-quiet">{{ i.label }}</span>
+        <span v-if="i.change" class="ml-1 text-sm font-semibold text-good">{{ i.change }}</span>
+      </PopoverButton>
+      <PopoverPanel
+        class="absolute bottom-full left-0 z-10 mb-2 max-h-96 w-80 overflow-y-auto border border-ink bg-sheet p-3 text-ink"
+      >
+        <p v-for="p in partsOf(i.key, job.result!)" :key="p.what" class="row text-sm">
+          <span>{{ p.what }}</span><b>{{ p.value }}</b>
+        </p>
+      </PopoverPanel>
+    </Popover>
+    <EntryLine class="ml-auto min-w-72 flex-1" />
+  </footer>
+</template>
