@@ -233,6 +233,7 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
 });
 
 test('no view has an accessibility violation', async ({ page }) => {
+  test.slow();
   const job = await studyJob(page, 'Accessible');
   await page.goto('/');
   await expectAccessible(page);
