@@ -113,6 +113,15 @@ test('a drawing read, corrected and accepted', async ({ page }) => {
   expect(Object.values(rooms).map((r) => r.name)).not.toContain('Unnamed 2');
 });
 
+test('a building model read: its wall, door and space', async ({ page }) => {
+  await page.goto('/import');
+  await page.locator('input[type=file]').setInputFiles('e2e/fixtures/house.ifc');
+  await expect(page.locator('[data-counts]')).toContainText('4 walls, 1 doors, 0 windows, 1 rooms');
+  await page.getByRole('button', { name: 'Accept as a new job' }).click();
+  await expect(page.getByRole('heading', { name: 'Room, as walked' })).toBeVisible();
+  await expect(page.getByLabel('Length of wall A')).toHaveValue(/^1[18]'/);
+});
+
 test.describe('files that cannot be read', () => {
   test.use({ allowed: /422|400|Failed to load resource/ });
   test('say what is wrong with them, and another can be chosen', async ({ page }) => {

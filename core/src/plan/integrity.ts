@@ -158,6 +158,30 @@ const runsJoinThings: Invariant = (plan) =>
     return problems;
   });
 
+/** Named layers explain a thickness, so they must add up to it. */
+const layersAddUp: Invariant = (plan) => {
+  const off = (layers: readonly { thickness: number }[], total: number, path: string): Problem[] => {
+    const sum = layers.reduce((s, l) => s + l.thickness, 0);
+    return layers.length > 0 && Math.abs(sum - total) > 1 / 64
+      ? [
+          {
+            path,
+            message: `is ${total}, but its layers add up to ${Math.round(sum * 1000) / 1000}; make them agree`,
+          },
+        ]
+      : [];
+  };
+  return [
+    ...entries(plan.walls).flatMap(([id, w]) => [
+      ...off(w.layers.left, w.finish.left, `walls.${id}.finish.left`),
+      ...off(w.layers.right, w.finish.right, `walls.${id}.finish.right`),
+    ]),
+    ...entries(plan.levels).flatMap(([id, l]) =>
+      off(l.floorLayers, l.floorFinish, `levels.${id}.floorFinish`),
+    ),
+  ];
+};
+
 /** A box and a panel may be named by a run, so one id cannot mean both. */
 const endsHaveOneMeaning: Invariant = (plan) =>
   Object.keys(plan.panels)
@@ -174,6 +198,7 @@ export const invariants: readonly Invariant[] = [
   fixturesHaveTheirRoom,
   devicesAreWired,
   runsJoinThings,
+  layersAddUp,
   endsHaveOneMeaning,
 ];
 

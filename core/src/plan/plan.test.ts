@@ -36,6 +36,18 @@ describe('reading plans', () => {
     expect(problems.join('\n')).toMatch(/extra: is not a known field/);
   });
 
+  test('named layers that do not add up to the finish they explain', () => {
+    const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
+    const layers = { left: [{ name: 'tile', thickness: 0.75 }] };
+    const walls = { w1: { from: 'a', to: 'b', layers } };
+    expect(problemsOf({ ...head, points, walls })).toEqual([
+      'walls.w1.finish.left: is 0.5, but its layers add up to 0.75; make them agree',
+    ]);
+    expect(problemsOf({ ...head, points, walls: { w1: { ...walls.w1, finish: { left: 0.75 } } } })).toEqual(
+      [],
+    );
+  });
+
   test('invariants: dangling names, doors past the end of a wall, doors over each other, open ends', () => {
     const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
     const problems = problemsOf({

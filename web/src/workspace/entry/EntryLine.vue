@@ -18,6 +18,7 @@ defineExpose({ focus: () => field.value?.focus() });
 const context = (): EntryContext => ({
   plan: job.plan!,
   room: job.room,
+  level: job.level,
   unrolled: job.unrolled,
   result: job.result,
   turn: walk.turn,

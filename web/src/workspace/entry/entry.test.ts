@@ -7,6 +7,7 @@ const computer = new Computer();
 const context: EntryContext = {
   plan,
   room: 'r1',
+  level: 'L1',
   unrolled: unrollRoom(plan, computer.stages(plan), 'r1'),
   result: computer.compute(plan),
   turn: 90,

@@ -26,6 +26,8 @@ export type Order =
 export interface EntryContext {
   readonly plan: Plan;
   readonly room: string | null;
+  /** The level in hand, where a new room is walked. */
+  readonly level: string | null;
   readonly unrolled: Unrolled | null;
   readonly result: Result | null;
   /** The turn to take before the next wall, degrees to the right. */
@@ -146,7 +148,12 @@ function roomOrder(line: string, context: EntryContext): Order {
   const name = (known && words.length > 1 ? words.slice(0, -1) : words).join(' ');
   return name === ''
     ? problem('Name the room: room Study office.')
-    : order('startRoom', { name, use: known ? use : 'living', ...behind });
+    : order('startRoom', {
+        name,
+        use: known ? use : 'living',
+        ...behind,
+        ...(wall || !context.level ? {} : { level: context.level }),
+      });
 }
 
 function boxOrder(kind: 'receptacle' | 'switch' | 'gfci', rest: string, context: EntryContext): Order {

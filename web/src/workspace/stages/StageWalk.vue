@@ -192,6 +192,9 @@ const gapWords = computed(() =>
         </div>
       </div>
       <RoomThings />
+      <button class="key mt-2" type="button" @click="job.edit('removeRoom', { room: job.room! })">
+        Forget this room; its walls stay
+      </button>
     </template>
     <LevelCard />
   </div>
