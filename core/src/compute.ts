@@ -6,6 +6,7 @@ import {
   type DepthPlan,
   type ProvenLine,
 } from './boxes/index.ts';
+import { addDutyBoxes, openDuties } from './boxes/duties.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
 import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
@@ -204,9 +205,17 @@ function proposeBoxesUntilDone(draft: Plan, computer: Computer): void {
     const plan = structuredCopy(draft);
     const s = computer.stages(plan);
     const added = addReceptacles(draft, proposeReceptacles(plan, s.framing, s.rooms, s.layout, s.rules));
-    if (added.length === 0) return;
+    if (added.length === 0) break;
+  }
+  for (let pass = 0; pass < mostDutyPasses; pass++) {
+    const plan = structuredCopy(draft);
+    const s = computer.stages(plan);
+    if (addDutyBoxes(draft, openDuties(plan, s.framing, s.rooms, s.layout, s.rules)) === 0) return;
   }
 }
+
+/** Each pass meets one duty of every room; more than this in one room are left for the next proposal. */
+const mostDutyPasses = 16;
 
 /** A plain copy of a draft, so that stages never keep hold of a draft's proxies. */
 function structuredCopy(draft: Plan): Plan {

@@ -3,7 +3,7 @@ import type { Framing } from '../framing/index.ts';
 import type { Plan, Side } from '../plan/schema.ts';
 import { nominalBoxSize } from '../plan/stock.ts';
 import type { FloorLine, SpacePiece } from '../rooms/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import type { Height, RuleBook } from '../rules/index.ts';
 import type { BoxLayout } from './index.ts';
 import { bottomFromSubfloor } from './kinds.ts';
 import { boxSolids } from './place.ts';
@@ -23,9 +23,9 @@ export interface Candidate {
 
 const receptacleDepth = 2.75;
 
-function receptacleBody(floorFinish: number, rules: RuleBook) {
+function receptacleBody(floorFinish: number, at: Height) {
   const { width, height } = nominalBoxSize(1);
-  const bottom = bottomFromSubfloor(rules('height.receptacle'), height, floorFinish);
+  const bottom = bottomFromSubfloor(at, height, floorFinish);
   return { width, bottom, top: bottom + height };
 }
 
@@ -46,7 +46,7 @@ function isBehindDoor(plan: Plan, framing: Framing, piece: SpacePiece, at: numbe
   });
 }
 
-function facePoint(framing: Framing, wallId: string, side: Side, at: number): XY {
+export function facePoint(framing: Framing, wallId: string, side: Side, at: number): XY {
   const line = framing.lines[wallId]!;
   const out = scale(leftOf(line.unit), (side === 'left' ? 1 : -1) * (line.depth / 2));
   return add(add(line.from, scale(line.unit, at)), out);
@@ -57,11 +57,11 @@ function candidatesOnPiece(
   plan: Plan,
   framing: Framing,
   layout: BoxLayout,
-  rules: RuleBook,
+  height: Height,
   exact: boolean,
 ): Candidate[] {
   const setting = layout.settings.get(piece.wall)!;
-  const body = receptacleBody(setting.floorFinish, rules);
+  const body = receptacleBody(setting.floorFinish, height);
   const others = Object.values(layout.placed).filter((p) => p.wall === piece.wall);
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
@@ -96,12 +96,13 @@ export function receptacleCandidates(
   layout: BoxLayout,
   rules: RuleBook,
   exact = false,
+  height: Height = rules('height.receptacle'),
 ): Candidate[] {
   return line.pieces
     .flatMap((piece) =>
       plan.walls[piece.wall]!.cover === 'closed' && !exact
         ? []
-        : candidatesOnPiece(piece, plan, framing, layout, rules, exact),
+        : candidatesOnPiece(piece, plan, framing, layout, height, exact),
     )
     .sort((a, b) => a.along - b.along);
 }

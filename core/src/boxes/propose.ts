@@ -17,7 +17,8 @@ export interface ProposedReceptacle extends Candidate {
 
 const doorPenalty = 10;
 
-function coverLine(
+/** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line. */
+export function coverLine(
   line: FloorLine,
   fixed: readonly number[],
   candidates: readonly Candidate[],

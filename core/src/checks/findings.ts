@@ -62,6 +62,61 @@ export const findingTexts = {
       `Wall ${f.wall} in ${f.room} by itself: ${Number(f.distance) < 0 ? 'no receptacle on it' : `${inches(f.distance)} to the nearest receptacle, house limit ${inches(f.limit)}`}.`,
     fix: () => 'Add a receptacle on this wall, or measure around corners.',
   },
+  'counter.maxGap': {
+    level: 'error',
+    source: nec('210.52(C)(1)'),
+    says: (f) =>
+      `Counter of ${inches(f.length)} in ${f.room}: ${Number(f.distance) < 0 ? 'no receptacle over it' : `${inches(f.distance)} to the nearest receptacle over it`}. Allowed ${inches(f.limit)}.`,
+    fix: () => 'Add a counter receptacle, not over 20 in. above the top.',
+  },
+  'bath.basin': {
+    level: 'error',
+    source: nec('210.52(D)'),
+    says: (f) => `No receptacle within ${inches(f.limit)} of the basin in ${f.room}.`,
+    fix: () => 'Add one beside it.',
+  },
+  'laundry.none': {
+    level: 'error',
+    source: nec('210.52(F)'),
+    says: (f) => `${f.room} has no receptacle.`,
+    fix: () => 'Add one for the laundry.',
+  },
+  'hall.none': {
+    level: 'error',
+    source: nec('210.52(H)'),
+    says: (f) => `${f.room} is ${inches(f.length)} long and has no receptacle.`,
+    fix: () => 'Add one.',
+  },
+  'foyer.wall': {
+    level: 'error',
+    source: nec('210.52(I)'),
+    says: (f) => `A wall of ${inches(f.length)} in ${f.room} has no receptacle.`,
+    fix: () => 'Add one on this wall.',
+  },
+  'garage.bay': {
+    level: 'error',
+    source: nec('210.52(G)(1)'),
+    says: (f) => `${f.room} has ${f.there} of the ${f.owed} receptacles its bays need.`,
+    fix: () => 'Add one in each bay, not over 5-1/2 ft high.',
+  },
+  'basement.none': {
+    level: 'error',
+    source: nec('210.52(G)(3)'),
+    says: (f) => `${f.room} has no receptacle.`,
+    fix: () => 'Add one in each unfinished part.',
+  },
+  'outdoor.none': {
+    level: 'error',
+    source: nec('210.52(E)'),
+    says: (f) => `${f.room} has no receptacle that can be reached from it.`,
+    fix: () => 'Add one, not over 6-1/2 ft above the ground, deck or porch.',
+  },
+  'appliance.far': {
+    level: 'warning',
+    source: nec('210.50(C)'),
+    says: (f) => `The ${f.appliance} in ${f.room} has no outlet of its own within ${inches(f.limit)}.`,
+    fix: () => 'Add an appliance receptacle near it.',
+  },
   'box.no-face': {
     level: 'warning',
     source: 'common practice, no source',

@@ -1,5 +1,6 @@
 import { depthPlan, keepsSpacing, placeOnLine, switchKinds, type ProvenLine } from '../boxes/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
+import { openDuties } from '../boxes/duties.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -100,6 +101,31 @@ const receptaclesReach: Check = (input) => {
     return [...around, ...straight];
   });
 };
+
+const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rules }) =>
+  openDuties(plan, framing, rooms, layout, rules).map(({ rule, room, about, figures, place, boxes }) =>
+    finding(
+      rule,
+      about,
+      { room: roomName(plan, room), ...figures },
+      {
+        place,
+        fixes: boxes.slice(0, 1).map((b) => ({
+          label: 'Add one here',
+          edit: 'addBox',
+          args: {
+            wall: b.wall,
+            side: b.side,
+            at: b.at,
+            kind: b.kind,
+            exact: b.exact,
+            gangs: b.gangs,
+            ...(b.height ? { height: b.height } : {}),
+          },
+        })),
+      },
+    ),
+  );
 
 const boxesStandRight: Check = ({ plan, layout, rules }) =>
   Object.values(layout.placed).flatMap((p) => {
@@ -332,7 +358,7 @@ const boresLeaveWood: Check = ({ plan, runs, rules }) => {
 };
 
 export const checks: readonly Check[] = [
-  roomsClose, receptaclesReach, boxesStandRight, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
+  roomsClose, receptaclesReach, roomsHaveTheirOutlets, boxesStandRight, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
   devicesHaveCircuits, outletsAreProtected, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,
 ]; // prettier-ignore
 

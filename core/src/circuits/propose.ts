@@ -3,7 +3,7 @@ import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, isOnWall, type Device, type Plan, type RoomUse } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { freeSpaces } from './spaces.ts';
+import { firstSpace } from './spaces.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from './duties.ts';
 
 interface Load {
@@ -18,9 +18,25 @@ interface Load {
 interface Kind {
   readonly key: string;
   readonly name: string;
-  readonly amps: 15 | 20;
+  readonly amps: 15 | 20 | 30 | 50;
   readonly atLeast: number;
+  /** 240 V, both legs; one pole at 120 V when not given. */
+  readonly twoPole?: boolean;
 }
+
+const wireFor = { 15: 14, 20: 12, 30: 10, 50: 6 } as const;
+
+/** Appliances that have a circuit to themselves, with the usual size of it; the plate on the appliance decides. NEC 210.19, 422 (from memory). */
+const individual: Readonly<Record<string, Pick<Kind, 'amps' | 'twoPole'>>> = {
+  range: { amps: 50, twoPole: true },
+  oven: { amps: 30, twoPole: true },
+  dryer: { amps: 30, twoPole: true },
+  dishwasher: { amps: 20 },
+  disposal: { amps: 20 },
+  refrigerator: { amps: 20 },
+  freezer: { amps: 20 },
+  microwave: { amps: 20 },
+};
 
 /** Circuits that must be their own: NEC 2023 210.11(C) (from memory). The rest follows the house's schools. */
 function kindOf(load: Load, plan: Plan, rules: RuleBook): Kind {
@@ -32,6 +48,8 @@ function kindOf(load: Load, plan: Plan, rules: RuleBook): Kind {
   if (lit && rules('circuit.lighting') === 'separate')
     return { key: 'lighting', name: 'Lighting', amps: 15, atLeast: 1 };
   if (lit) return { key: `room ${load.room}`, name: roomName, amps: 15, atLeast: 1 };
+  const own = load.device.kind === 'appliance-receptacle' ? individual[load.device.label] : undefined;
+  if (own) return { key: `own ${load.id}`, name: `${roomName} ${load.device.label}`, atLeast: 1, ...own };
   switch (load.use) {
     case 'kitchen':
     case 'dining':
@@ -108,6 +126,7 @@ export function addCircuits(draft: Plan, rooms: Record<string, FoundRoom>, rules
   const added: string[] = [];
   for (const { kind, loads } of groups.values()) {
     const cap = rules(kind.amps === 15 ? 'circuit.cap15' : 'circuit.cap20');
+    const poles = kind.twoPole ? 2 : 1;
     const outlets = loads.filter((l) => isOutlet(l.device));
     const rest = loads.filter((l) => !isOutlet(l.device));
     const parts = outlets.length > 0 ? evenParts(outlets, cap, kind.atLeast) : [[]];
@@ -116,7 +135,10 @@ export function addCircuits(draft: Plan, rooms: Record<string, FoundRoom>, rules
       const duties = part.map((l) => dutiesOf(l.device, l.use));
       const arc = duties.some((d) => d.arcFault);
       const ground = duties.some((d) => d.groundFault);
-      const atReceptacle = ground && rules('protect.gfci') === 'receptacle';
+      const canLead = part.some(
+        (l) => l.device.kind === 'receptacle' && dutiesOf(l.device, l.use).groundFault,
+      );
+      const atReceptacle = ground && canLead && rules('protect.gfci') === 'receptacle';
       const protection =
         ground && !atReceptacle
           ? arc || rules('protect.gfci') === 'dual'
@@ -130,9 +152,11 @@ export function addCircuits(draft: Plan, rooms: Record<string, FoundRoom>, rules
       const id = nextId(draft.circuits, 'c');
       draft.circuits[id] = entrySchemas.circuits.parse({
         panel,
-        space: freeSpaces(draft, panel)[0] ?? null,
+        space: firstSpace(draft, panel, poles),
         amps: kind.amps,
-        gauge: kind.amps === 15 ? 14 : 12,
+        poles,
+        volts: poles === 2 ? 240 : 120,
+        gauge: wireFor[kind.amps],
         protection,
         protectAt: atReceptacle && !arc ? 'first-device' : 'breaker',
         name: parts.length > 1 ? `${kind.name} ${i + 1}` : kind.name,

@@ -9,3 +9,9 @@ export function freeSpaces(plan: Plan, panelId: string): number[] {
   );
   return Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) => !taken.has(s));
 }
+
+/** The first space a breaker of so many poles fits in; null when the panel has none left. */
+export function firstSpace(plan: Plan, panelId: string, poles: number): number | null {
+  const free = freeSpaces(plan, panelId);
+  return free.find((s) => poles === 1 || free.includes(s + 2)) ?? null;
+}

@@ -25,16 +25,37 @@ export class EditRefused extends Error {
   }
 }
 
-function problemsOf(plan: Plan): Problem[] {
+function problemsOf(plan: Plan, given: 'by-us' | 'from-outside'): Problem[] {
   const read = planSchema.safeParse(plan, { reportInput: true });
-  return read.success ? integrityProblems(plan) : problemsFrom(read.error.issues);
+  if (!read.success) return problemsFrom(read.error.issues);
+  const broken = integrityProblems(read.data);
+  return broken.length > 0 || given === 'by-us' ? broken : leftOut(read.data, plan, '');
+}
+
+/** Fields that only the defaults would fill: a change must bring its entries whole, or windows would differ in what they hold. */
+function leftOut(whole: unknown, given: unknown, path: string): Problem[] {
+  if (typeof whole !== 'object' || whole === null || whole === given) return [];
+  return Object.entries(whole).flatMap(([key, value]) => {
+    const here = path === '' ? key : `${path}.${key}`;
+    const own = (given as Record<string, unknown>)[key];
+    if (own === undefined && value !== undefined)
+      return [
+        { path: here, message: `must be given in a change; ${JSON.stringify(value)} is the usual value` },
+      ];
+    return leftOut(value, own, here);
+  });
 }
 
 /** The one way a plan changes: recipe on a draft, then schema and invariants, then patches. A throw or a problem leaves the plan as it was. */
-export function applyEdit(plan: Plan, name: string, recipe: (draft: Plan) => void): Edited {
+export function applyEdit(
+  plan: Plan,
+  name: string,
+  recipe: (draft: Plan) => void,
+  given: 'by-us' | 'from-outside' = 'by-us',
+): Edited {
   try {
     const [next, patches, inverse] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
-    const problems = problemsOf(next);
+    const problems = problemsOf(next, given);
     return problems.length > 0
       ? { ok: false, problems }
       : { ok: true, plan: next, change: { name, patches, inverse } };
@@ -48,7 +69,7 @@ export function applyEdit(plan: Plan, name: string, recipe: (draft: Plan) => voi
 /** Replays patches on a plan that may have moved on; problems when they no longer fit or the outcome is not valid. */
 export function applyChange(plan: Plan, patches: readonly Patch[], name = 'change'): Edited {
   try {
-    return applyEdit(plan, name, (draft) => void applyPatches(draft, patches as Patch[]));
+    return applyEdit(plan, name, (draft) => void applyPatches(draft, patches as Patch[]), 'from-outside');
   } catch (error) {
     return { ok: false, problems: [{ path: '', message: `no longer fits: ${(error as Error).message}` }] };
   }

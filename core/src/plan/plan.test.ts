@@ -36,6 +36,17 @@ describe('reading plans', () => {
     expect(problems.join('\n')).toMatch(/extra: is not a known field/);
   });
 
+  test('a change from outside must bring its entries whole', () => {
+    const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
+    const read = readPlan({ ...head, points });
+    if (!read.ok) throw new Error('not read');
+    const done = applyChange(read.plan, [
+      { op: 'add', path: ['walls', 'w1'], value: { from: 'a', to: 'b' } },
+    ]);
+    expect(done.ok).toBe(false);
+    if (!done.ok) expect(done.problems.map((p) => p.path)).toContain('walls.w1.framing');
+  });
+
   test('named layers that do not add up to the finish they explain', () => {
     const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
     const layers = { left: [{ name: 'tile', thickness: 0.75 }] };

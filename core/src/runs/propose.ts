@@ -125,7 +125,7 @@ export function addRuns(
       from,
       to,
       circuit,
-      cable: `${draft.circuits[circuit]!.gauge}/2`,
+      cable: `${draft.circuits[circuit]!.gauge}/${draft.circuits[circuit]!.poles === 2 ? 3 : 2}`,
     });
   });
   return ids;
