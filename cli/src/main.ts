@@ -120,7 +120,7 @@ async function run(command: string | undefined, args: readonly string[]): Promis
     case 'check': {
       const { findings } = compute(loadPlan(args[0]));
       print(findings);
-      return findings.some((f) => f.level === 'error') ? 1 : 0;
+      return findings.some((f) => f.level === 'error' && f.accepted === null) ? 1 : 0;
     }
     case 'compute':
       print(compute(loadPlan(args[0])));

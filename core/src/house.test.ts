@@ -267,3 +267,19 @@ describe('checks', () => {
     expect(finding.says).toMatch(/to the nearest receptacle in .+\. Allowed 6′\./);
   });
 });
+
+test('a finding let stand keeps its reason, comes last, and can be opened again', () => {
+  const plan = edited(twoRooms(['bedroom', 'office']), 'propose', {});
+  const broken = edited(plan, 'removeBoxes', { boxes: ['b2'] });
+  const open = computed(broken).findings.find((f) => f.rule === 'spacing.maxGap')!;
+  expect(open.accepted).toBeNull();
+  const same = { rule: open.rule, about: open.about, wall: open.place!.wall };
+  const elsewhere = { ...same, wall: 'w4', reason: 'Another wall' };
+  expect(computed(edited(broken, 'acceptFinding', elsewhere)).findings).toEqual(computed(broken).findings);
+  const stands = edited(broken, 'acceptFinding', { ...same, reason: 'Built-in shelves to come' });
+  const after = computed(stands).findings;
+  expect(after.at(-1)).toMatchObject({ rule: 'spacing.maxGap', accepted: 'Built-in shelves to come' });
+  const again = edited(stands, 'reopenFinding', same);
+  expect(computed(again).findings).toEqual(computed(broken).findings);
+  expect(again.accepted).toEqual({});
+});

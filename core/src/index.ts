@@ -22,6 +22,8 @@ export { boxModels, cables, framingKinds, panelSize } from './plan/stock.ts';
 export { listRules, ruleCatalogue, ruleBook, ruleIds } from './rules/index.ts';
 export type { Height, Rule, RuleId } from './rules/index.ts';
 export { bottomFromSubfloor, heightIn, heightWords } from './boxes/index.ts';
+export { storyPoles } from './boxes/storyPole.ts';
+export type { PoleMark, StoryPole } from './boxes/storyPole.ts';
 export type { Finding, FixEdit } from './checks/index.ts';
 export type { Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './takeoff/index.ts';

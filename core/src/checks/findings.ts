@@ -20,6 +20,8 @@ export interface Finding {
   /** Where on a wall it is, when it has a place. */
   readonly place: { readonly wall: string; readonly side: 'left' | 'right'; readonly at: number } | null;
   readonly fixes: readonly FixEdit[];
+  /** Why a person let it stand; null while it is open. */
+  readonly accepted: string | null;
 }
 
 type Figures = Readonly<Record<string, string | number>>;
@@ -270,5 +272,6 @@ export function finding(
     source: text.source,
     place: extra.place ?? null,
     fixes: extra.fixes ?? [],
+    accepted: null,
   };
 }

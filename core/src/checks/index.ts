@@ -2,6 +2,7 @@ import { depthPlan, keepsSpacing, placeOnLine, switchKinds, type ProvenLine } fr
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import { openDuties } from '../boxes/duties.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from '../circuits/index.ts';
+import { isAbout } from '../plan/accepted.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import { ampsByGauge, cables, framingKinds } from '../plan/stock.ts';
@@ -364,7 +365,16 @@ export const checks: readonly Check[] = [
 
 const rank = { error: 0, warning: 1, note: 2 } as const;
 
-/** All findings, worst first; within a level in the order of the checks. */
+/** All findings, worst first; within a level in the order of the checks. Those a person let stand say why and come last. */
 export function checkPlan(input: CheckInput): Finding[] {
-  return checks.flatMap((check) => check(input)).sort((a, b) => rank[a.level] - rank[b.level]);
+  const kept = Object.values(input.plan.accepted);
+  return checks
+    .flatMap((check) => check(input))
+    .map((f) => ({
+      ...f,
+      accepted: kept.find((a) => isAbout(a, { ...f, wall: f.place?.wall ?? null }))?.reason ?? null,
+    }))
+    .sort(
+      (a, b) => Number(a.accepted !== null) - Number(b.accepted !== null) || rank[a.level] - rank[b.level],
+    );
 }

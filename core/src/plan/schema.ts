@@ -241,6 +241,15 @@ const run = z.strictObject({
   tail: z.number().min(0).max(6000).default(0),
 });
 
+/** A finding a person has looked at and let stand: which check, what it is about, and why. */
+const accepted = z.strictObject({
+  rule: text,
+  about: z.array(z.string().max(200)).default([]),
+  /** The wall it was seen on, where the same check may find the same room wanting twice. */
+  wall: idSchema.nullable().default(null),
+  reason: z.string().trim().min(1, 'must say why').max(1000),
+});
+
 const stock = z.strictObject({
   item: text,
   feet: z.number().min(0).max(1e5).optional(),
@@ -280,7 +289,7 @@ export const ruleValues = z
 /** The schema of one entry of each collection, for adding entries with their defaults. */
 export const entrySchemas = {
   levels: level, points: point, walls: wall, openings: opening, members: member, obstacles: obstacle, rooms: room, fixtures: fixture,
-  boxes: box, devices: device, controls: control, panels: panel, circuits: circuit, runs: run, stock: stock,
+  boxes: box, devices: device, controls: control, panels: panel, circuits: circuit, runs: run, stock: stock, accepted: accepted,
 } as const; // prettier-ignore
 
 export const planSchema = z.strictObject({
@@ -314,6 +323,7 @@ export const planSchema = z.strictObject({
   circuits: collection(circuit),
   runs: collection(run),
   stock: collection(stock),
+  accepted: collection(accepted),
   prices: z.record(text, price).default({}),
 });
 
@@ -342,7 +352,7 @@ export type DeviceKind = (typeof deviceKinds)[number];
 /** The collections keyed by id, in the order the format lists them. */
 export const collections = [
   'levels', 'points', 'walls', 'openings', 'members', 'obstacles', 'rooms', 'fixtures', 'boxes', 'devices', 'controls',
-  'panels', 'circuits', 'runs', 'stock',
+  'panels', 'circuits', 'runs', 'stock', 'accepted',
 ] as const; // prettier-ignore
 export type CollectionName = (typeof collections)[number];
 

@@ -26,7 +26,7 @@ export class WhatIf {
     const after = (await this.worker.compute.preview(done.change.patches, null)).result;
     const before = this.before.result;
     const said = (r: typeof after) =>
-      new Set(r.findings.filter((f) => f.level !== 'note').map((f) => f.says));
+      new Set(r.findings.filter((f) => f.level !== 'note' && f.accepted === null).map((f) => f.says));
     const [was, is] = [said(before), said(after)];
     const moved = Object.keys(before.marks).filter(
       (id) =>

@@ -43,7 +43,7 @@ export function tallyOf(plan: Plan, result: Result): Tally {
     holes: holes.size,
     hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
     cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
-    open: result.findings.filter((f) => f.level !== 'note').length,
+    open: result.findings.filter((f) => f.level !== 'note' && f.accepted === null).length,
   };
 }
 

@@ -1,41 +1,103 @@
 <script setup lang="ts">
+import type { Finding } from '@fieldchalk/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useJob } from '../stores/job.ts';
 
+/** What is open, by room and then by how bad it is; what was let stand, with its reason. */
 const job = useJob();
-const findings = computed(() => job.result?.findings ?? []);
 const shape = { error: '✕', warning: '▲', note: '•' } as const;
 const list = ref<HTMLElement | null>(null);
+const asking = ref<number | null>(null);
+const reason = ref('');
+
+type Numbered = { readonly f: Finding; readonly index: number };
+const all = computed((): Numbered[] => (job.result?.findings ?? []).map((f, index) => ({ f, index })));
+const roomOf = (f: Finding) =>
+  f.about.find((id) => job.plan?.rooms[id]) ?? (f.place ? job.roomSeeing(f.place) : undefined);
+const groups = computed(() => {
+  const byRoom = new Map<string, Numbered[]>();
+  for (const n of all.value) {
+    if (n.f.accepted !== null) continue;
+    const room = roomOf(n.f);
+    const name = room ? job.plan!.rooms[room]!.name || room : 'The whole job';
+    byRoom.set(name, [...(byRoom.get(name) ?? []), n]);
+  }
+  return [...byRoom];
+});
+const accepted = computed(() => all.value.filter((n) => n.f.accepted !== null));
 watch(
   () => job.finding,
   async (index) => {
     await nextTick();
-    if (index !== null) list.value?.children[index + 1]?.scrollIntoView({ block: 'nearest' });
+    if (index !== null)
+      list.value?.querySelector(`[data-index="${index}"]`)?.scrollIntoView({ block: 'nearest' });
   },
 );
+const identity = (f: Finding) => ({ rule: f.rule, about: f.about, wall: f.place?.wall ?? null });
+function ask(index: number) {
+  asking.value = asking.value === index ? null : index;
+  reason.value = '';
+}
+function accept({ f }: Numbered) {
+  if (reason.value.trim() === '') return;
+  if (job.edit('acceptFinding', { ...identity(f), reason: reason.value })) asking.value = null;
+}
 </script>
 
 <template>
-  <section v-if="findings.length > 0" ref="list" aria-label="Findings" class="mt-4">
-    <h2 class="heading">Open <span class="text-sm font-normal text-quiet">N steps through</span></h2>
-    <div
-      v-for="(f, i) in findings"
-      :key="i"
-      class="mb-2 border-l-4 py-1 pl-3"
-      :class="[
-        f.level === 'note' ? 'border-quiet' : 'border-trouble',
-        { 'bg-chalk-soft': job.finding === i },
-      ]"
-      :data-finding="f.rule"
-    >
-      <button type="button" class="text-left" @click="job.showFinding(i)">
-        <b>{{ shape[f.level] }} {{ f.says }}</b>
-      </button>
-      <p class="text-sm">{{ f.fix }}</p>
-      <p class="text-sm text-quiet">{{ f.source }}</p>
-      <button v-for="(x, k) in f.fixes" :key="x.label" type="button" class="key my-1" @click="job.fix(f, k)">
-        {{ x.label }}
-      </button>
+  <section v-if="all.length > 0" ref="list" aria-label="Findings" class="mt-4">
+    <h2 v-if="groups.length > 0" class="heading">
+      Open <span class="text-sm font-normal text-quiet">N steps through</span>
+    </h2>
+    <div v-for="[name, findings] in groups" :key="name">
+      <h3 v-if="groups.length > 1" class="mt-2 font-bold text-quiet">{{ name }}</h3>
+      <div
+        v-for="n in findings"
+        :key="n.index"
+        class="mb-2 border-l-4 py-1 pl-3"
+        :class="[
+          n.f.level === 'note' ? 'border-quiet' : 'border-trouble',
+          { 'bg-chalk-soft': job.finding === n.index },
+        ]"
+        :data-finding="n.f.rule"
+        :data-index="n.index"
+      >
+        <button type="button" class="text-left" @click="job.showFinding(n.index)">
+          <b>{{ shape[n.f.level] }} {{ n.f.says }}</b>
+        </button>
+        <p class="text-sm">{{ n.f.fix }}</p>
+        <p class="text-sm text-quiet">{{ n.f.source }}</p>
+        <div class="my-1 flex flex-wrap gap-2">
+          <button
+            v-for="(x, k) in n.f.fixes"
+            :key="x.label"
+            type="button"
+            class="key"
+            @click="job.fix(n.f, k)"
+          >
+            {{ x.label }}
+          </button>
+          <button v-if="n.f.level !== 'note'" type="button" class="key" @click="ask(n.index)">
+            Let it stand…
+          </button>
+        </div>
+        <form v-if="asking === n.index" class="flex items-end gap-2" @submit.prevent="accept(n)">
+          <label class="flex-1 text-sm text-quiet"
+            >Why it may stand<input v-model="reason" class="field text-base" maxlength="1000"
+          /></label>
+          <button class="key key-main" type="submit" :disabled="reason.trim() === ''">Keep</button>
+        </form>
+      </div>
     </div>
+    <details v-if="accepted.length > 0" class="mt-2" data-accepted>
+      <summary class="cursor-pointer font-bold">Let stand: {{ accepted.length }}</summary>
+      <div v-for="n in accepted" :key="n.index" class="mb-2 border-l-4 border-quiet py-1 pl-3">
+        <p>{{ n.f.says }}</p>
+        <p class="text-sm">Because: {{ n.f.accepted }}</p>
+        <button class="key mt-1" type="button" @click="job.edit('reopenFinding', identity(n.f))">
+          Open it again
+        </button>
+      </div>
+    </details>
   </section>
 </template>

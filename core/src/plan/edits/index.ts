@@ -1,3 +1,5 @@
+import { isAbout } from '../accepted.ts';
+import { nextId } from '../ids.ts';
 import type { Plan } from '../schema.ts';
 import { propose, type ProposalKind } from '../../compute.ts';
 import { ruleCatalogue, type RuleId } from '../../rules/index.ts';
@@ -29,6 +31,23 @@ export const edits = {
   setRules: (draft: Plan, args: { values: Plan['rules']['values']; reasons: Plan['rules']['reasons'] }) => {
     draft.rules.values = { ...args.values };
     draft.rules.reasons = { ...args.reasons };
+  },
+  /** Lets a finding stand, with the reason kept in the plan. */
+  acceptFinding: (
+    draft: Plan,
+    args: { rule: string; about: readonly string[]; wall: string | null; reason: string },
+  ) => {
+    const known = Object.keys(draft.accepted).find((id) => isAbout(draft.accepted[id]!, args));
+    const { rule, wall, reason } = args;
+    draft.accepted[known ?? nextId(draft.accepted, 'a')] = {
+      rule,
+      about: [...args.about],
+      wall,
+      reason: reason.trim(),
+    };
+  },
+  reopenFinding: (draft: Plan, args: { rule: string; about: readonly string[]; wall: string | null }) => {
+    for (const [id, a] of Object.entries(draft.accepted)) if (isAbout(a, args)) delete draft.accepted[id];
   },
   setPrice: (draft: Plan, args: { item: string; cents: number; per: Plan['prices'][string]['per'] }) => {
     draft.prices[args.item] = { cents: args.cents, per: args.per };

@@ -60,7 +60,7 @@ const troubles = computed(() =>
     const at = f.place;
     const wall =
       at && props.unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
-    return wall && f.level !== 'note'
+    return wall && f.level !== 'note' && f.accepted === null
       ? [{ index, says: f.says, level: f.level, x: ribbonX(wall, at.at) }]
       : [];
   }),

@@ -3,12 +3,23 @@ import { formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useJob } from '../../stores/job.ts';
 import HouseHeight from './HouseHeight.vue';
+import StoryPoles from './StoryPoles.vue';
 import { boxNumber } from '../names.ts';
 
 const job = useJob();
 const rules = computed(() => ruleBook(job.plan!.rules.values));
 const letter = (wall: string, side: string) =>
   job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
+/** Marks of the room in hand, in the order someone turning to the right nails them. */
+const marks = computed(() => {
+  const place = (m: { wall: string; side: string; at: number }) => {
+    const wall = job.unrolled?.walls.find((w) => w.wall === m.wall && w.side === m.side);
+    return wall ? wall.x + (m.at - wall.origin) * wall.sign : null;
+  };
+  return Object.entries(job.result?.marks ?? {})
+    .filter(([, m]) => place(m) !== null)
+    .sort((a, b) => place(a[1])! - place(b[1])!);
+});
 const proof = computed(() =>
   job.room ? (job.result?.rooms[job.room]?.spaces ?? []).filter((s) => s.required) : [],
 );
@@ -50,7 +61,7 @@ const proof = computed(() =>
     <h2 class="heading">Marks</h2>
     <p class="text-sm text-quiet">Bottom of box from the subfloor.</p>
     <button
-      v-for="(m, id) in job.result?.marks ?? {}"
+      v-for="[id, m] in marks"
       :key="id"
       type="button"
       class="row w-full text-left hover:bg-chalk-soft"
@@ -62,5 +73,6 @@ const proof = computed(() =>
       >
       <b>{{ formatLength(m.bottomFromSubfloor) }}</b>
     </button>
+    <StoryPoles />
   </div>
 </template>

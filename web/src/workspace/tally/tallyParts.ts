@@ -44,7 +44,11 @@ export function partsOf(figure: keyof Tally, result: Result): TallyPart[] {
         : priced;
     }
     case 'open':
-      return counted(result.findings.filter((f) => f.level !== 'note').map((f) => `${f.level}: ${f.says}`));
+      return counted(
+        result.findings
+          .filter((f) => f.level !== 'note' && f.accepted === null)
+          .map((f) => `${f.level}: ${f.says}`),
+      );
     default:
       return figure satisfies never;
   }

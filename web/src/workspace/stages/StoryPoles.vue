@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import { formatLength, storyPoles } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { boxNumber } from '../names.ts';
+
+/** Every distinct mark of the job, to be laid out once on a stick. */
+const job = useJob();
+const poles = computed(() => (job.plan && job.result ? storyPoles(job.plan, job.result.marks) : []));
+</script>
+
+<template>
+  <details v-for="p in poles" :key="p.floorFinish" class="mt-3" data-pole>
+    <summary class="cursor-pointer font-bold">
+      Story pole, {{ p.marks.length }} marks, for {{ formatLength(p.floorFinish) }} of floor
+    </summary>
+    <p class="text-sm text-quiet">
+      Bottom of box from the subfloor; {{ p.levels.map((l) => job.plan!.levels[l]?.name || l).join(', ') }}.
+    </p>
+    <div v-for="m in [...p.marks].reverse()" :key="m.bottomFromSubfloor" class="row">
+      <b class="text-lg">{{ formatLength(m.bottomFromSubfloor) }}</b>
+      <span class="text-right text-sm"
+        >{{ m.kinds.map((k) => k.replaceAll('-', ' ')).join(', ') }} · box
+        {{ m.boxes.map(boxNumber).join(', ') }}</span
+      >
+    </div>
+  </details>
+</template>
