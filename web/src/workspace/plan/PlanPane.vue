@@ -17,8 +17,20 @@ const { width, height } = useElementSize(svg);
 const view = shallowRef({ k: 1, x: 0, y: 0 });
 const level = computed(() => job.level ?? 'L1');
 const shapes = computed(() => (job.shownPlan ? planShapes(job.shownPlan, job.result, level.value) : null));
-/** What the pane shows at its own size stays put while things are dragged about in it. */
-const extent = computed(() => (job.plan ? extentOf(job.plan, level.value) : null));
+const drawing = ref(false);
+const begun = shallowRef<{ x: number; y: number } | null>(null);
+const pointer = shallowRef<{ x: number; y: number } | null>(null);
+/** The sheet the pane shows: fitted to the level, but still while walls are drawn, with room around for more of them. */
+const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
+const roomToDraw = 120;
+watch(
+  [() => job.plan, level, drawing] as const,
+  ([plan, , isDrawing], before) => {
+    if (isDrawing && before?.[2] && extent.value) return;
+    extent.value = plan ? extentOf(plan, level.value, isDrawing ? roomToDraw : 18) : null;
+  },
+  { immediate: true },
+);
 const fitted = computed(() =>
   extent.value && width.value > 0
     ? Math.min(width.value / extent.value.width, height.value / extent.value.height)
@@ -27,10 +39,6 @@ const fitted = computed(() =>
 const scale = computed(() => fitted.value * view.value.k);
 const chosen = computed(() => new Set(job.picked));
 const isEmpty = computed(() => Object.keys(job.plan?.walls ?? {}).length === 0);
-
-const drawing = ref(false);
-const begun = shallowRef<{ x: number; y: number } | null>(null);
-const pointer = shallowRef<{ x: number; y: number } | null>(null);
 
 const zooming = zoom<SVGSVGElement, unknown>()
   .scaleExtent([0.6, 40])

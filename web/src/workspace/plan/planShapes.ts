@@ -97,6 +97,15 @@ function openingLines(line: Line, o: Plan['openings'][string]): string {
   }
 }
 
+/** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
+function framedEnds(line: Line, result: Result | null, id: string): [number, number] {
+  const plates = (result?.members ?? []).filter((m) => m.wall === id && m.role === 'top-plate');
+  const start = Math.min(...plates.map((m) => m.at - m.width / 2));
+  const end = Math.max(...plates.map((m) => m.at + m.width / 2));
+  const isCurrent = Math.abs(start) < 12 && Math.abs(end - line.span) < 12;
+  return isCurrent ? [start, end] : [-line.half, line.span + line.half];
+}
+
 function wallShape(plan: Plan, result: Result | null, id: string): WallShape | null {
   const line = lineOf(plan, id);
   if (!line) return null;
@@ -106,7 +115,7 @@ function wallShape(plan: Plan, result: Result | null, id: string): WallShape | n
     .join('');
   return {
     id,
-    block: block(line, -line.half, line.span + line.half),
+    block: block(line, ...framedEnds(line, result, id)),
     studs,
     closed: plan.walls[id]!.cover === 'closed',
     along: line.u,
@@ -200,22 +209,25 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
   };
 } // prettier-ignore
 
-/** The rectangle a level needs on the screen, with room around it. */
-export function extentOf(plan: Plan, level: string): { x: number; y: number; width: number; height: number } {
+const emptySheet = { x: -60, y: -300, width: 480, height: 336 };
+const smallestSheet = { width: 240, height: 160 };
+
+/** The rectangle a level needs on the screen, with `margin` inches around it; a small room keeps some air. */
+export function extentOf(
+  plan: Plan,
+  level: string,
+  margin = 18,
+): { x: number; y: number; width: number; height: number } {
   const points = Object.values(plan.points).filter((p) => p.level === level);
   const rooms = Object.values(plan.rooms).filter((r) => r.level === level);
   const all = points.length > 0 ? points : rooms;
-  if (all.length === 0) return { x: -20, y: -140, width: 240, height: 160 };
-  const margin = 18;
+  if (all.length === 0) return emptySheet;
   const xs = all.map((p) => p.x);
   const ys = all.map((p) => -p.y);
   const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
-  return {
-    x,
-    y,
-    width: Math.max(Math.max(...xs) - x + margin, 120),
-    height: Math.max(Math.max(...ys) - y + margin, 80),
-  };
+  const [width, height] = [Math.max(...xs) + margin - x, Math.max(...ys) + margin - y];
+  const [wide, high] = [Math.max(width, smallestSheet.width), Math.max(height, smallestSheet.height)];
+  return { x: x - (wide - width) / 2, y: y - (high - height) / 2, width: wide, height: high };
 }
 
 /** Where a drag of a wall should stop: in line with another wall that runs the same way, else on the whole inch. */
