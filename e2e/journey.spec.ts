@@ -136,6 +136,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
   await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
   await page.locator('[data-box=b2]').focus();
   await page.keyboard.press('Delete');
+  await expect(page.locator('[data-finding="spacing.maxGap"]')).toBeVisible();
   await page.keyboard.press('n');
   await expect(page.locator('[data-finding="spacing.maxGap"]')).toHaveClass(/bg-chalk-soft/);
   await expect(page.getByRole('button', { name: /^Finding: / })).toBeVisible();

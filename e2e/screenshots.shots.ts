@@ -22,7 +22,7 @@ test('workspace', async ({ page }) => {
       await page
         .locator('[data-wall=w21] > polygon')
         .first()
-        .click({ position: { x: 3, y: 12 } });
+        .click({ position: { x: 3, y: 40 } });
     if (stage === 'boxes') await page.locator('[data-box=b11]').click();
     if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)

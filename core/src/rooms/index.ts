@@ -34,9 +34,22 @@ export interface FoundRoom {
 export class RoomsStage {
   private readonly boundaries = new Memo<Boundary[]>();
   private readonly rooms = new Memo<FoundRoom>();
+  private known = new Map<string, Boundary>();
+
+  /** Boundaries that an edit left as they were keep their identity, so that later stages leave their rooms alone. */
+  private sameAsBefore(found: readonly Boundary[]): Boundary[] {
+    const keyed = found.map((b): [string, Boundary] => {
+      const key = JSON.stringify([b.level, b.faces]);
+      return [key, this.known.get(key) ?? b];
+    });
+    this.known = new Map(keyed);
+    return keyed.map(([, b]) => b);
+  }
 
   run(plan: Plan, framing: Framing, rules: RuleBook): Record<string, FoundRoom> {
-    const boundaries = this.boundaries.get('all', [framing.junctions], () => findBoundaries(framing));
+    const boundaries = this.boundaries.get('all', [framing.junctions], () =>
+      this.sameAsBefore(findBoundaries(framing)),
+    );
     const found = Object.keys(plan.rooms)
       .sort(compareIds)
       .map((id) => {
