@@ -6,7 +6,7 @@ import {
   type DepthPlan,
   type ProvenLine,
 } from './boxes/index.ts';
-import { addDutyBoxes, openDuties } from './boxes/duties.ts';
+import { addDutyBoxes, openDuties } from './boxes/duties/index.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
 import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
@@ -130,7 +130,11 @@ export class Computer {
   }
 
   compute(plan: Plan): Result {
-    const stages = this.stages(plan);
+    return this.resultOf(plan, this.stages(plan));
+  }
+
+  /** The result made of stages already at hand. */
+  resultOf(plan: Plan, stages: Stages): Result {
     const { framing, rooms, layout, runs, circuits, boxes, rules } = stages;
     return {
       format: 'fieldchalk.result',

@@ -1,6 +1,6 @@
 import { depthPlan, keepsSpacing, placeOnLine, switchKinds, type ProvenLine } from '../boxes/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
-import { openDuties } from '../boxes/duties.ts';
+import { openDuties } from '../boxes/duties/index.ts';
 import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from '../circuits/index.ts';
 import { isAbout } from '../plan/accepted.ts';
 import { compareIds } from '../plan/ids.ts';

@@ -12,8 +12,9 @@ const computer = new Computer();
 let plan: Plan | null = null;
 
 function answer(of: Plan, room: string | null): Answer {
-  const result = computer.compute(of);
-  return { result, unrolled: room ? unrollRoom(of, computer.stages(of), room) : null };
+  const stages = computer.stages(of);
+  const result = computer.resultOf(of, stages);
+  return { result, unrolled: room ? unrollRoom(of, stages, room) : null };
 }
 
 const api = {

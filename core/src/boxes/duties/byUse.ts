@@ -1,0 +1,115 @@
+import { distance } from '../../geometry/index.ts';
+import type { DeviceKind } from '../../plan/schema.ts';
+import type { Height } from '../../rules/index.ts';
+import {
+  aboveFloor,
+  boxAt,
+  boxesSeen,
+  candidatesOn,
+  pluggable,
+  type DutyBox,
+  type DutyRule,
+  type OpenDuty,
+  type Setting,
+} from './duty.ts';
+
+/** `count` places as even as can be along the longest lines. */
+function spread(s: Setting, count: number, height: Height): DutyBox[] {
+  const lines = [...s.room.spaces].sort((a, b) => b.length - a.length);
+  const chosen: DutyBox[] = [];
+  for (let i = 0; i < count; i++) {
+    const line = lines[i % Math.max(1, lines.length)];
+    if (!line) break;
+    const share = Math.ceil(count / lines.length);
+    const target = (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const free = candidatesOn(s, [line], height).filter(
+      (c) => !chosen.some((b) => b.wall === c.wall && Math.abs(b.at - c.at) < 12),
+    );
+    const best = free.sort((a, b) => Math.abs(a.along - target) - Math.abs(b.along - target))[0];
+    if (best) chosen.push(boxAt(best, 'receptacle', height));
+  }
+  return chosen;
+}
+
+function longSide({ room }: Setting): number {
+  const polygon = room.boundary?.polygon ?? [];
+  return Math.max(0, ...polygon.map((p, i) => distance(p, polygon[(i + 1) % polygon.length]!)));
+}
+
+/** Rooms that owe at least so many receptacles, wherever they stand. */
+function countDuty(
+  s: Setting,
+  rule: DutyRule,
+  owed: number,
+  highest: number,
+  height: Height,
+  figures: OpenDuty['figures'] = {},
+): OpenDuty[] {
+  const there = boxesSeen(s, new Set<DeviceKind>([...pluggable, 'appliance-receptacle'])).filter(
+    (p) => aboveFloor(p, s) <= highest,
+  ).length;
+  if (there >= owed) return [];
+  const boxes = spread(s, owed - there, height);
+  const place = boxes[0] ? { wall: boxes[0].wall, side: boxes[0].side, at: boxes[0].at } : null;
+  return [{ rule, room: s.room.id, about: [s.room.id], figures: { ...figures, owed, there }, place, boxes }];
+}
+
+function foyerDuties(s: Setting): OpenDuty[] {
+  if (s.room.area / 144 <= s.rules('foyer.area')) return [];
+  const seen = boxesSeen(s, pluggable);
+  return s.room.straight
+    .filter((l) => l.length >= s.rules('foyer.wall') - 1e-6)
+    .flatMap((line): OpenDuty[] => {
+      const [piece] = line.pieces;
+      if (
+        !piece ||
+        seen.some(
+          (p) => p.wall === piece.wall && p.side === piece.side && p.at >= piece.start && p.at <= piece.end,
+        )
+      )
+        return [];
+      const best = candidatesOn(s, [line], s.rules('height.receptacle')).sort(
+        (a, b) => Math.abs(a.along - line.length / 2) - Math.abs(b.along - line.length / 2),
+      )[0];
+      return [
+        {
+          rule: 'foyer.wall',
+          room: s.room.id,
+          about: [s.room.id],
+          figures: { length: line.length },
+          place: { wall: piece.wall, side: piece.side, at: (piece.start + piece.end) / 2 },
+          boxes: best ? [boxAt(best, 'receptacle', null)] : [],
+        },
+      ];
+    });
+}
+
+/** What a room owes by its use alone: NEC 210.52(E) to (I) (from memory). */
+export function dutiesByUse(s: Setting): OpenDuty[] {
+  const { rules, plan, room } = s;
+  const usual = rules('height.receptacle');
+  switch (room.use) {
+    case 'laundry':
+      return countDuty(s, 'laundry.none', 1, Infinity, usual);
+    case 'hall':
+      return longSide(s) >= rules('hall.length') - 1e-6
+        ? countDuty(s, 'hall.none', 1, Infinity, usual, { length: longSide(s) })
+        : [];
+    case 'foyer':
+      return foyerDuties(s);
+    case 'garage': {
+      const walls = new Set(room.boundary?.faces.map((f) => f.wall));
+      const bays = Object.values(plan.openings).filter(
+        (o) => o.kind === 'garage-door' && walls.has(o.wall),
+      ).length;
+      return countDuty(s, 'garage.bay', Math.max(1, bays), rules('garage.highest'), rules('height.garage'));
+    }
+    case 'basement':
+      return countDuty(s, 'basement.none', 1, Infinity, rules('height.garage'));
+    case 'porch':
+    case 'outdoor':
+      return countDuty(s, 'outdoor.none', 1, rules('outdoor.highest'), usual);
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,114 @@
+import { distancePointSegment } from '../../geometry/index.ts';
+import type { Framing } from '../../framing/index.ts';
+import { compareIds } from '../../plan/ids.ts';
+import type { DeviceKind, Fixture, Plan, Side } from '../../plan/schema.ts';
+import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
+import type { Height, RuleBook } from '../../rules/index.ts';
+import { facePoint, receptacleCandidates, type Candidate } from '../candidates.ts';
+import type { BoxLayout } from '../index.ts';
+import type { PlacedBox } from '../place.ts';
+
+/** What a room owes beside wall spacing, by its use and by what stands in it: NEC 210.52(C) to (I), 210.50(C) (from memory). */
+export type DutyRule =
+  | 'counter.maxGap'
+  | 'bath.basin'
+  | 'laundry.none'
+  | 'hall.none'
+  | 'foyer.wall'
+  | 'garage.bay'
+  | 'basement.none'
+  | 'outdoor.none'
+  | 'appliance.far';
+
+export interface DutyBox {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+  readonly exact: boolean;
+  readonly kind: DeviceKind;
+  readonly height: Height | null;
+  readonly gangs: number;
+  readonly va?: number;
+  readonly label?: string;
+}
+
+/** A duty not met: what it is about, its figures, and boxes that would meet it. */
+export interface OpenDuty {
+  readonly rule: DutyRule;
+  readonly room: string;
+  readonly about: readonly string[];
+  readonly figures: Readonly<Record<string, string | number>>;
+  readonly place: { readonly wall: string; readonly side: Side; readonly at: number } | null;
+  readonly boxes: readonly DutyBox[];
+}
+
+/** A closed room with all that its duties are judged by. */
+export interface Setting {
+  readonly plan: Plan;
+  readonly framing: Framing;
+  readonly layout: BoxLayout;
+  readonly rules: RuleBook;
+  readonly room: FoundRoom;
+}
+
+/** Kinds people plug anything into; an appliance's own outlet is not one. */
+export const pluggable: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci', 'counter-receptacle']);
+
+/** Boxes that the room sees, with a receptacle of some kind in them. */
+export function boxesSeen({ layout, room }: Setting, kinds: ReadonlySet<DeviceKind>): PlacedBox[] {
+  const faces = room.boundary?.faces ?? [];
+  return Object.values(layout.placed).filter(
+    (p) =>
+      layout.devices.get(p.id)?.some(([, d]) => kinds.has(d.kind)) &&
+      faces.some(
+        (f) =>
+          f.wall === p.wall &&
+          f.side === p.side &&
+          p.at >= Math.min(f.startAt, f.endAt) - 1 &&
+          p.at <= Math.max(f.startAt, f.endAt) + 1,
+      ),
+  );
+}
+
+export function aboveFloor(p: PlacedBox, { layout }: Setting): number {
+  return (p.bottom + p.top) / 2 - layout.settings.get(p.wall)!.floorFinish;
+}
+
+export const candidatesOn = (
+  s: Setting,
+  lines: readonly FloorLine[],
+  height: Height,
+  exact = false,
+): Candidate[] =>
+  lines.flatMap((line) => receptacleCandidates(line, s.plan, s.framing, s.layout, s.rules, exact, height));
+
+export const boxAt = (c: Candidate, kind: DeviceKind, height: Height | null): DutyBox => ({
+  wall: c.wall,
+  side: c.side,
+  at: c.at,
+  exact: c.exact,
+  kind,
+  height,
+  gangs: 1,
+});
+
+export function fixturesOf({ plan, room }: Setting): [string, Fixture & { wall: string }][] {
+  return Object.entries(plan.fixtures)
+    .filter(
+      (e): e is [string, Fixture & { wall: string }] => e[1].room === room.id && e[1].wall !== undefined,
+    )
+    .sort((a, b) => compareIds(a[0], b[0]));
+}
+
+/** From a place on a wall's face to the nearest point of a fixture's back edge, in the plan. */
+export function awayFrom(
+  s: Setting,
+  at: { wall: string; side: Side; at: number },
+  f: Fixture & { wall: string },
+): number {
+  const [a, b] = [
+    facePoint(s.framing, f.wall, f.side, f.at),
+    facePoint(s.framing, f.wall, f.side, f.at + f.width),
+  ];
+  return distancePointSegment(facePoint(s.framing, at.wall, at.side, at.at), a, b);
+}
