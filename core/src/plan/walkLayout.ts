@@ -129,6 +129,7 @@ export function layoutWalk(
   framing: FramingKind,
   own: ReadonlySet<string>,
 ): WalkLayout {
+  if (walk.legs.length === 0) return { corners: [walk.start], closed: false, legs: [] };
   const { points, closed } = settledPoints(walk, closing);
   const onRight = roomOnRight(walk);
   const count = closed ? points.length : points.length - 1;

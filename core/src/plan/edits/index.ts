@@ -1,4 +1,5 @@
 import { isAbout } from '../accepted.ts';
+import { EditRefused } from '../gate.ts';
 import { nextId } from '../ids.ts';
 import type { Plan } from '../schema.ts';
 import { propose, type ProposalKind } from '../../compute.ts';
@@ -37,14 +38,11 @@ export const edits = {
     draft: Plan,
     args: { rule: string; about: readonly string[]; wall: string | null; reason: string },
   ) => {
+    const { rule, wall, about } = args;
+    const reason = args.reason.trim();
+    if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
     const known = Object.keys(draft.accepted).find((id) => isAbout(draft.accepted[id]!, args));
-    const { rule, wall, reason } = args;
-    draft.accepted[known ?? nextId(draft.accepted, 'a')] = {
-      rule,
-      about: [...args.about],
-      wall,
-      reason: reason.trim(),
-    };
+    draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
   },
   reopenFinding: (draft: Plan, args: { rule: string; about: readonly string[]; wall: string | null }) => {
     for (const [id, a] of Object.entries(draft.accepted)) if (isAbout(a, args)) delete draft.accepted[id];

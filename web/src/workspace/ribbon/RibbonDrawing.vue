@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, panelSize, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import { formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
 import {
   boxRects,
@@ -14,6 +14,9 @@ import {
   ribbonX,
   type RibbonBox,
 } from './ribbon.ts';
+import RibbonBoxMark from './RibbonBoxMark.vue';
+import RibbonPanelMark from './RibbonPanelMark.vue';
+import RibbonProfile from './RibbonProfile.vue';
 
 const props = defineProps<{
   plan: Plan;
@@ -72,8 +75,6 @@ const box = computed(() => ({
   h: height.value + top + 16 + profileHeight.value,
 }));
 const y = (z: number) => height.value - z;
-const profileTop = computed(() => height.value + 15);
-const depth = (d: number) => profileTop.value + (Math.min(d, props.limit * 1.6) / props.limit) * 24;
 const jackets: Record<string, string> = {
   white: '#fdfdfb',
   yellow: '#f2cf3b',
@@ -256,58 +257,14 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         {{ l.text }}
       </text>
     </g>
-    <g
+    <RibbonPanelMark
       v-for="p in panels"
       :key="p.id"
-      class="cursor-pointer"
-      role="button"
-      tabindex="-1"
-      :aria-label="`Panel ${p.name}`"
+      :panel="p"
+      :height="height"
+      :scale="scale"
       @click="emit('panel', p.id)"
-    >
-      <template v-if="p.away === 0">
-        <rect
-          :x="p.x - panelSize.width / 2"
-          :y="y(panelSize.bottom + panelSize.height)"
-          :width="panelSize.width"
-          :height="panelSize.height"
-          class="fill-sheet stroke-ink"
-          :stroke-width="2 / scale"
-        />
-        <path
-          :d="`M${p.x} ${y(panelSize.bottom + panelSize.height - 3)}V${y(panelSize.bottom + 3)}`"
-          class="stroke-ink"
-          :stroke-width="1.4 / scale"
-          :stroke-dasharray="`${5 / scale} ${3 / scale}`"
-        />
-      </template>
-      <path
-        v-else
-        :d="
-          p.leaves === 'below'
-            ? `M${p.x - 5 / scale} ${height + 2}h${10 / scale}l${-5 / scale} ${7 / scale}z`
-            : `M${p.x - 5 / scale} ${-2}h${10 / scale}l${-5 / scale} ${-7 / scale}z`
-        "
-        class="fill-ink"
-      />
-      <text
-        :x="p.x + (p.away === 0 ? 0 : 8 / scale)"
-        :y="
-          p.away === 0
-            ? y(panelSize.bottom + panelSize.height) - 4 / scale
-            : p.leaves === 'below'
-              ? height - 3 / scale
-              : 9 / scale
-        "
-        :font-size="11 / scale"
-        :text-anchor="p.away === 0 ? 'middle' : 'start'"
-        class="fill-ink stroke-sheet font-bold"
-        paint-order="stroke"
-        :stroke-width="3 / scale"
-      >
-        {{ p.name }}{{ p.away > 0 ? `, ${formatLength(p.away)} on` : '' }}
-      </text>
-    </g>
+    />
     <g v-for="h in holes" :key="h.key">
       <circle
         :cx="h.x"
@@ -323,109 +280,29 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         {{ m.number }}
       </text>
     </g>
-    <g
+    <RibbonBoxMark
       v-for="b in boxes"
       :key="b.id"
-      role="button"
+      :box="b"
+      :top="y(b.bottom + b.height)"
+      :fold="fold"
+      :scale="scale"
+      :selected="selected === b.id"
+      :done="isDone('box', b.id)"
       :tabindex="crew ? -1 : 0"
-      class="cursor-grab touch-none focus:outline-none"
-      :data-box="b.id"
       :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
-      :aria-pressed="selected === b.id"
       @click.stop="emit('box', b.id, $event.shiftKey)"
       @pointerdown="emit('grab', b, $event)"
       @keydown="emit('key', b, $event)"
-    >
-      <rect
-        :x="b.x - 7 / scale"
-        :y="y(b.bottom + b.height) - 9 / scale"
-        :width="b.width + 14 / scale"
-        :height="b.height + 18 / scale"
-        fill="transparent"
-      />
-      <rect
-        v-if="selected === b.id"
-        :x="b.x - 5 / scale"
-        :y="y(b.bottom + b.height) - 5 / scale"
-        :width="b.width + 10 / scale"
-        :height="b.height + 10 / scale"
-        class="fill-chalk-soft stroke-chalk"
-        :stroke-width="2.4 / scale"
-      />
-      <rect
-        :x="b.x"
-        :y="y(b.bottom + b.height)"
-        :width="b.width"
-        :height="b.height"
-        :stroke-width="1.8 / scale"
-        :class="
-          isDone('box', b.id)
-            ? 'fill-good stroke-ink'
-            : b.kept
-              ? 'fill-ink stroke-ink'
-              : 'fill-sheet stroke-chalk'
-        "
-        :stroke-dasharray="
-          b.kept || isDone('box', b.id) || b.width * scale < 9 ? undefined : `${3 / scale} ${2 / scale}`
-        "
-      />
-      <text
-        :x="b.x + b.width / 2"
-        :y="y(b.bottom) + fold * 1.15"
-        :font-size="fold"
-        text-anchor="middle"
-        class="font-bold"
-        :class="selected === b.id ? 'fill-chalk' : 'fill-ink'"
-      >
-        {{ b.label }}
-      </text>
-    </g>
-    <g v-if="!crew && unrolled.profile.length > 0" aria-label="Reach profile" role="img">
-      <rect
-        v-for="w in unrolled.walls"
-        :key="w.letter"
-        :x="w.x"
-        :y="profileTop"
-        :width="w.length"
-        height="24"
-        class="fill-rule opacity-40"
-      />
-      <line
-        x1="0"
-        :x2="unrolled.width"
-        :y1="profileTop + 24"
-        :y2="profileTop + 24"
-        class="stroke-trouble"
-        :stroke-width="1.2 / scale"
-        stroke-dasharray="3 2"
-      />
-      <polyline
-        v-for="(p, i) in unrolled.profile"
-        :key="i"
-        fill="none"
-        :points="p.points.map((q) => `${q.x},${depth(q.distance)}`).join(' ')"
-        class="stroke-chalk"
-        :stroke-width="2.4 / scale"
-        :class="{ 'opacity-40': !p.required }"
-      />
-      <g v-for="(p, i) in unrolled.worst" :key="`w${i}`">
-        <circle
-          :cx="p.x"
-          :cy="depth(p.distance)"
-          :r="4.5 / scale"
-          :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
-        />
-        <text
-          :x="Math.min(p.x + 7 / scale, unrolled.width - 40 / scale)"
-          :y="depth(p.distance) + fold * 0.9"
-          :font-size="fold"
-          class="font-bold"
-          :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
-        >
-          {{ p.broken ? '✕ ' : '' }}{{ formatLength(p.distance) }}
-        </text>
-      </g>
-    </g>
+    />
+    <RibbonProfile
+      v-if="!crew && unrolled.profile.length > 0"
+      :unrolled="unrolled"
+      :limit="limit"
+      :top="height + 15"
+      :fold="fold"
+      :scale="scale"
+    />
     <g
       v-for="t in crew ? [] : troubles"
       :key="`t${t.index}`"

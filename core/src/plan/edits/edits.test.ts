@@ -1,0 +1,224 @@
+import { describe, expect, test } from 'vitest';
+import { study } from '../../demo/study.ts';
+import { ruleCatalogue, ruleIds } from '../../rules/index.ts';
+import { computed, edited, planOf, roomOf } from '../../testing.ts';
+import { applyChange, applyEdit } from '../gate.ts';
+import { emptyRules, readRulesText, withRule } from '../rulesFile.ts';
+import type { Plan } from '../schema.ts';
+import { edits, recipeOf, type EditArgs, type EditName } from './index.ts';
+
+function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
+  const done = applyEdit(plan, name, recipeOf(name, args));
+  return done.ok ? 'not refused' : done.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
+}
+const on = (plan: Plan, box: string) => plan.boxes[box]!.on as { wall: string; at: number; height?: object };
+
+/** One of each verb on the study, so that none is left untried. */
+const tried: { [N in EditName]: EditArgs<N> } = {
+  renameJob: { name: 'Other' },
+  startRoom: { name: 'Hall', use: 'hall' },
+  setWalk: { room: 'r1', walk: { start: { x: 0, y: 0 }, heading: 0, legs: [120, 96, 120, 96].map((length) => ({ length, turn: 90 })) } },
+  walkOn: { room: 'r2', length: 60, turn: 0 },
+  walkBack: { room: 'r2' },
+  closeRoom: { room: 'r2', closing: 'last-wall' },
+  setWallLength: { room: 'r1', wall: 'w1', length: 192 },
+  setTurn: { room: 'r2', wall: 'w7', turn: 45 },
+  setWall: { wall: 'w1', changes: { spacing: 24 } },
+  setWalls: { walls: ['w1', 'w2'], changes: { bearing: true } },
+  addWall: { level: 'L1', from: { x: 400, y: 0 }, to: { x: 500, y: 0 } },
+  moveWall: { wall: 'w2', offset: 6 },
+  moveCorner: { point: 'p1', to: { x: -4, y: 6 } },
+  splitWall: { wall: 'w6', at: 40 },
+  joinWalls: { walls: ['w6', 'w7'] },
+  removeWalls: { walls: ['w4'] },
+  copyWalls: { walls: ['w1', 'w2'], by: { x: 0, y: 300 } },
+  copyRoom: { room: 'r1', by: { x: 300, y: 0 }, mirrored: true },
+  nameRoom: { level: 'L1', at: { x: 60, y: -60 }, name: 'Same', use: 'den' },
+  setRoom: { room: 'r1', changes: { use: 'den' } },
+  removeRoom: { room: 'r1' },
+  addOpening: { wall: 'w6', at: 20, width: 24, kind: 'window', sill: 30, head: 60 },
+  setOpening: { opening: 'o1', changes: { width: 40 } },
+  removeOpening: { opening: 'o1' },
+  measureStud: { wall: 'w2', at: 33, was: 32 },
+  forgetStud: { member: 'm1' },
+  addObstacle: { wall: 'w2', at: 20, width: 4, low: 40, high: 60, kind: 'pipe' },
+  setObstacle: { obstacle: 'x1', changes: { width: 6 } },
+  removeObstacle: { obstacle: 'x1' },
+  addFixture: { room: 'r1', kind: 'desk', wall: 'w1', side: 'right', at: 20, width: 48 },
+  setFixture: { fixture: 'f1', changes: { va: 300 } },
+  removeFixture: { fixture: 'f1' },
+  addLevel: { name: 'Upper' },
+  setLevel: { level: 'L1', changes: { ceiling: 109 }, joists: { depth: 11.25 } },
+  setLayers: { walls: ['w1'], side: 'right', layers: [{ name: 'tile', thickness: 0.875, combustible: false }] },
+  addBox: { wall: 'w1', side: 'right', at: 20 },
+  moveBox: { box: 'b1', at: 50 },
+  setBoxHeight: { box: 'b1', height: { value: 20, to: 'top', from: 'subfloor' } },
+  setBox: { box: 'b1', changes: { pinned: true } },
+  keepBoxes: { boxes: ['b1', 'b2'] },
+  alignBoxes: { boxes: ['b1', 'b2'] },
+  repeatBox: { box: 'b1', count: 2, every: 16 },
+  setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
+  setDeviceKind: { device: 'd1', kind: 'gfci' },
+  removeBoxes: { boxes: ['b1'] },
+  addPanel: { wall: 'w1', side: 'right', at: 20 },
+  setPanel: { panel: 'n1', changes: { amps: 200 } },
+  removePanel: { panel: 'n1' },
+  addCircuit: { panel: 'n1', name: 'Spare' },
+  setCircuit: { circuit: 'c1', changes: { gauge: 12, amps: 20 } },
+  removeCircuit: { circuit: 'c1' },
+  assignBoxes: { boxes: ['b1'], circuit: null },
+  setRunWay: { run: 'k1', way: 'over' },
+  clearRuns: {},
+  setRule: { rule: 'coil.feet', value: 1000 },
+  setRules: { values: { 'coil.feet': 100 }, reasons: {} },
+  acceptFinding: { rule: 'x', about: ['r1'], wall: null, reason: 'because' },
+  reopenFinding: { rule: 'x', about: ['r1'], wall: null },
+  setPrice: { item: 'x', cents: 5, per: 'each' },
+  propose: { only: ['boxes'] },
+}; // prettier-ignore
+
+/** What must be there before some verbs have anything to work on. */
+const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
+  walkOn: (p) => edited(p, 'startRoom', tried.startRoom),
+  walkBack: (p) => edited(before.walkOn!(p), 'walkOn', tried.walkOn),
+  closeRoom: (p) => edited(before.walkBack!(p), 'walkOn', { room: 'r2', length: 50, turn: 90 }),
+  setTurn: (p) => before.closeRoom!(p),
+  joinWalls: (p) => edited(p, 'splitWall', tried.splitWall),
+  setObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
+  removeObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
+  setFixture: (p) => edited(p, 'addFixture', tried.addFixture),
+  removeFixture: (p) => edited(p, 'addFixture', tried.addFixture),
+  reopenFinding: (p) => edited(p, 'acceptFinding', tried.acceptFinding),
+  propose: (p) => edited(p, 'removeBoxes', { boxes: ['b2'] }),
+  alignBoxes: (p) => edited(p, 'setBoxHeight', tried.setBoxHeight),
+};
+
+test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
+
+describe('every verb', () => {
+  test.each(Object.keys(tried) as EditName[])(
+    '%s changes the plan, computes, and is taken back whole by its inverse',
+    (name) => {
+      const plan = before[name]?.(study()) ?? study();
+      const done = applyEdit(plan, name, recipeOf(name, tried[name] as never));
+      if (!done.ok) throw new Error(done.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+      expect(done.change.patches.length).toBeGreaterThan(0);
+      expect(computed(done.plan).format).toBe('fieldchalk.result');
+      const replayed = applyChange(plan, done.change.patches);
+      expect(replayed.ok && replayed.plan).toEqual(done.plan);
+      const back = applyChange(done.plan, done.change.inverse);
+      expect(back.ok && back.plan).toEqual(plan);
+    },
+  );
+});
+
+describe('boxes in numbers', () => {
+  test('repeated: so many more, so far apart, with their devices and no circuit', () => {
+    const plan = edited(study(), 'repeatBox', { box: 'b1', count: 3, every: -16 });
+    const made = ['b7', 'b8', 'b9'];
+    expect(made.map((id) => on(plan, id).at - on(plan, 'b1').at)).toEqual([-16, -32, -48]);
+    for (const id of made)
+      expect(Object.values(plan.devices).filter((d) => d.box === id)).toMatchObject([
+        { kind: 'receptacle', circuit: null },
+      ]);
+    expect(refused(study(), 'repeatBox', { box: 'b1', count: 0, every: 16 })).toContain(
+      'count: must be 1 to 50',
+    );
+  });
+
+  test('aligned to the first, in its own reference; one without a height follows the house again', () => {
+    const high = edited(study(), 'setBoxHeight', {
+      box: 'b1',
+      height: { value: 44, to: 'bottom', from: 'subfloor' },
+    });
+    const { marks } = computed(edited(high, 'alignBoxes', { boxes: ['b1', 'b2', 'b3'] }));
+    expect([marks['b2']!.bottomFromSubfloor, marks['b3']!.bottomFromSubfloor]).toEqual([44, 44]);
+    const house = computed(edited(high, 'alignBoxes', { boxes: ['b2', 'b1'] })).marks;
+    expect(house['b1']!.centerFromFinished).toBe(16);
+  });
+
+  test('keeping leaves existing boxes as they are', () => {
+    const plan = edited(study(), 'setBox', { box: 'b1', changes: { existing: true } });
+    const kept = edited(plan, 'keepBoxes', { boxes: ['b1', 'b2'] });
+    expect([kept.boxes['b1']!.pinned, kept.boxes['b2']!.pinned]).toEqual([false, true]);
+  });
+});
+
+describe('levels and layers', () => {
+  test('a level goes over the highest one: its ceiling, its joists and a subfloor up', () => {
+    const plan = edited(edited(study(), 'addLevel', { name: 'Upper' }), 'addLevel', { name: 'Top' });
+    const [main, upper, top] = Object.values(plan.levels);
+    expect(upper!.elevation).toBe(main!.ceiling + main!.joists.depth + 0.75);
+    expect(top!.elevation).toBe(upper!.elevation + upper!.ceiling + upper!.joists.depth + 0.75);
+    expect(upper!.below).toBe('joists');
+  });
+
+  test('naming layers sets the finish of that side alone', () => {
+    const plan = edited(study(), 'setLayers', tried.setLayers);
+    expect(plan.walls['w1']!.finish).toEqual({ left: 0.5, right: 0.875 });
+  });
+});
+
+describe('refusals name the field and the way out', () => {
+  const closed = roomOf('140\n110\n140\n110');
+  test.each([
+    ['walkOn', { room: 'r1', length: 40, turn: 90 }, 'length: the room is closed'],
+    ['setTurn', { room: 'r1', wall: 'w1', turn: 45 }, 'turn: the room is closed'],
+    ['setWallLength', { room: 'r1', wall: 'w1', length: 0.5 }, 'length: an inch is the least'],
+    ['setWallLength', { room: 'r1', wall: 'w9', length: 50 }, 'not a wall of this room'],
+    ['splitWall', { wall: 'w1', at: 400 }, 'at: must lie between the ends of the wall'],
+    ['addOpening', { wall: 'w1', at: 130, width: 40 }, 'width'],
+    ['addOpening', { wall: 'zz', at: 1 }, '“zz” is not in the plan any more'],
+    ['setLevel', { level: 'L9', changes: {} }, '“L9” is not in the plan any more'],
+    ['moveCorner', { point: 'none', to: { x: 0, y: 0 } }, '“none” is not in the plan any more'],
+    ['acceptFinding', { rule: 'x', about: [], wall: null, reason: '  ' }, 'must say why'],
+    ['setRule', { rule: 'spacing.maxGap', value: 'wide' }, 'rules.values.spacing.maxGap: must be a number'],
+  ] as [EditName, never, string][])('%s', (name, args, says) =>
+    expect(refused(closed, name, args)).toContain(says),
+  );
+
+  test('a locked wall is neither moved, removed nor cut', () => {
+    const locked = edited(closed, 'setWall', { wall: 'w2', changes: { locked: true } });
+    for (const [name, args] of [
+      ['moveWall', { wall: 'w2', offset: 3 }],
+      ['removeWalls', { walls: ['w2'] }],
+      ['splitWall', { wall: 'w2', at: 40 }],
+    ] as [EditName, never][])
+      // prettier-ignore
+      expect(refused(locked, name, args)).toContain('locked');
+  });
+
+  test('a room with a box in its ceiling is not forgotten', () => {
+    const lit = planOf({ ...closed, boxes: { b1: { on: { ceiling: 'r1', x: 60, y: -50 } } } });
+    expect(refused(lit, 'removeRoom', { room: 'r1' })).toContain('has boxes in its ceiling');
+  });
+});
+
+describe('rules as a file', () => {
+  test('written and read again it is the same; the default needs no entry', () => {
+    const rules = withRule(withRule(emptyRules(), 'coil.feet', 1000, 'bulk'), 'drill.height', 20, '');
+    expect(readRulesText(JSON.stringify(rules))).toEqual({ ok: true, rules });
+    expect(withRule(rules, 'coil.feet', ruleCatalogue['coil.feet'].default, '')).toEqual({ ...rules, values: { 'drill.height': 20 }, reasons: {} }); // prettier-ignore
+  });
+
+  test.each([
+    ['{', 'is not JSON'],
+    ['{"values":{"coil.feet":"long"}}', 'must be a number'],
+    ['{"values":{"nope":1}}', 'is not a rule'],
+    ['{"values":{},"extra":1}', 'is not a known field'],
+  ])('%s is refused with where and why', (text, says) => {
+    const read = readRulesText(text);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.problems.map((p) => p.message).join()).toContain(says);
+  });
+
+  test('every rule takes its own default and each of its schools', () => {
+    for (const id of ruleIds) {
+      const rule = ruleCatalogue[id] as (typeof ruleCatalogue)[typeof id] & {
+        schools?: readonly { value: unknown }[];
+      };
+      for (const value of [rule.default, ...(rule.schools ?? []).map((s) => s.value)])
+        if (!rule.schema.safeParse(value).success) throw new Error(`${id} refuses ${JSON.stringify(value)}`);
+    }
+  });
+});
