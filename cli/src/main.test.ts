@@ -54,15 +54,17 @@ describe('chalk', () => {
   });
 
   test('propose lays out only what is asked, the same each time', () => {
-    const plan = planSchema.parse({ ...study(), boxes: {}, devices: {}, runs: {}, circuits: {} });
-    const [a, b] = [1, 2].map(() => chalk(['propose', '-', '--only', 'boxes'], JSON.stringify(plan)).out);
+    const plan = planSchema.parse({ ...study(), boxes: {}, devices: {}, controls: {}, runs: {}, circuits: {} });
+    const [a, b] = [1, 2].map(() => chalk(['propose', '-', '--only', 'receptacles'], JSON.stringify(plan)).out);
     expect(a).toBe(b);
     const proposed = JSON.parse(a!) as Plan;
     expect(Object.keys(proposed.boxes).length).toBe(5);
     expect(proposed.circuits).toEqual({});
     const whole = JSON.parse(chalk(['propose', '-'], JSON.stringify(plan)).out) as Plan;
-    expect(Object.keys(whole.runs).length).toBe(5);
-    expect(Object.values(whole.boxes).every((box) => box.model === 'plastic-1g-18')).toBe(true);
+    const onWalls = Object.values(whole.boxes).filter((box) => 'wall' in box.on);
+    expect(onWalls).toHaveLength(6);
+    expect(Object.keys(whole.runs)).toHaveLength(Object.keys(whole.boxes).length);
+    expect(onWalls.every((box) => box.model.startsWith('plastic-1g'))).toBe(true);
   });
 
   test('rules, schema, import and export', () => {

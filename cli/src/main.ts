@@ -26,7 +26,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
 
   check FILE                    findings alone
   compute FILE                  the whole result
-  propose FILE [--only boxes,circuits,runs,models]
+  propose FILE [--only boxes,circuits,runs,models; parts of boxes: receptacles,lights,switches,alarms,data]
   import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
                                 a plan; what is doubtful goes to standard error
   export FILE --to json|csv [--what result|takeoff|plan] [-o OUT]

@@ -1,12 +1,20 @@
 import {
   BoxesStage,
+  countingOf,
   depthPlan,
+  fixingOf,
+  squareDistances,
   heightIn,
   type BoxLayout,
+  type Counting,
+  type Fixing,
   type DepthPlan,
   type ProvenLine,
 } from './boxes/index.ts';
 import { addDutyBoxes, openDuties } from './boxes/duties/index.ts';
+import { addAlarms, owedAlarms } from './boxes/alarms.ts';
+import { addLights, addSwitches, proposeLights } from './boxes/lighting/index.ts';
+import { addLowVoltage } from './boxes/lowVoltage.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
 import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
@@ -49,6 +57,21 @@ export interface Mark {
   /** How the finish build-up comes to that setback, and whether the box needs an extension, a recess or another model. */
   readonly depth: DepthPlan;
   readonly backing: { size: string; length: number; between: readonly [number, number] } | null;
+  /** What holds the box: nails, screws, its own wings in a closed wall, backing between studs, or powder-actuated fasteners. */
+  readonly fixing: Fixing;
+  /** Whether its receptacle counts for the spacing of the wall, and why; null when it holds none. */
+  readonly counts: Counting | null;
+  /** Why it stands at a height or in a place of its own; empty when it follows the house. */
+  readonly reason: string;
+}
+
+/** A box on a ceiling: in plan coordinates, and how far it is from the walls it is measured from. */
+export interface CeilingMark {
+  readonly room: string;
+  readonly x: number;
+  readonly y: number;
+  /** The nearest wall on each of two square hands, from the framing's face to the middle of the box. */
+  readonly from: readonly { readonly wall: string; readonly distance: number }[];
 }
 
 /** What `compute` answers; the open result format (docs/plan-format.md). Same plan, same bytes. */
@@ -61,6 +84,7 @@ export interface Result {
     Record<string, { closed: boolean; area: number; perimeter: number; spaces: readonly SpaceResult[] }>
   >;
   readonly marks: Readonly<Record<string, Mark>>;
+  readonly ceilings: Readonly<Record<string, CeilingMark>>;
   readonly runs: Readonly<Record<string, Omit<LaidRun, 'id'>>>;
   readonly circuits: Readonly<Record<string, CircuitResult>>;
   readonly boxes: Readonly<Record<string, BoxResult>>;
@@ -80,7 +104,7 @@ function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {
   };
 }
 
-function marksOf(layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
+function marksOf(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
   const setback = rules('box.setback');
   return Object.fromEntries(
     Object.values(layout.placed).map((p): [string, Mark] => {
@@ -102,9 +126,30 @@ function marksOf(layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
           setback: setback === 'auto' ? depth.setback : setback,
           depth,
           backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
+          fixing: fixingOf(plan.boxes[p.id]!, p, setting),
+          counts: countingOf(
+            { ...p, middle: heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished') },
+            layout.devices.get(p.id) ?? [],
+            plan,
+            rules,
+          ),
+          reason: plan.boxes[p.id]!.reason,
         },
       ];
     }),
+  );
+}
+
+function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string, CeilingMark> {
+  return Object.fromEntries(
+    Object.keys(plan.boxes)
+      .sort(compareIds)
+      .flatMap((id): [string, CeilingMark][] => {
+        const { on } = plan.boxes[id]!;
+        if (!('ceiling' in on)) return [];
+        const from = squareDistances(on, rooms[on.ceiling]?.boundary?.faces ?? []);
+        return [[id, { room: on.ceiling, x: tidy(on.x), y: tidy(on.y), from }]];
+      }),
   );
 }
 
@@ -154,7 +199,8 @@ export class Computer {
           },
         ]),
       ),
-      marks: marksOf(layout, rules),
+      marks: marksOf(plan, layout, rules),
+      ceilings: ceilingMarks(plan, rooms),
       runs: Object.fromEntries(
         Object.values(runs.runs).map(({ id, ...run }) => [
           id,
@@ -175,16 +221,41 @@ export function compute(plan: Plan): Result {
   return new Computer().compute(plan);
 }
 
-export const proposalKinds = ['boxes', 'circuits', 'runs', 'models'] as const;
+/** `boxes` is all of `receptacles`, `lights`, `switches`, `alarms` and `data`, which can also be asked for alone. */
+export const proposalKinds = [
+  'boxes',
+  'receptacles',
+  'lights',
+  'switches',
+  'alarms',
+  'data',
+  'circuits',
+  'runs',
+  'models',
+] as const;
 export type ProposalKind = (typeof proposalKinds)[number];
 
 /** Lays out what is missing, in a plan draft: boxes, then circuits, runs and models on what came before. Pinned and existing things stay. */
 export function propose(
   draft: Plan,
-  only: readonly ProposalKind[] = proposalKinds,
+  only: readonly ProposalKind[] = ['boxes', 'circuits', 'runs', 'models'],
   computer = new Computer(),
 ): void {
-  if (only.includes('boxes')) proposeBoxesUntilDone(draft, computer);
+  const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
+  if (boxes('receptacles')) proposeReceptaclesUntilDone(draft, computer);
+  if (boxes('data')) proposeData(draft, computer);
+  if (boxes('lights')) {
+    const { plan, s } = stagesOf(draft, computer);
+    addLights(draft, proposeLights(plan, s.framing, s.rooms, s.layout, s.rules));
+  }
+  if (boxes('switches')) {
+    const { plan, s } = stagesOf(draft, computer);
+    addSwitches(draft, s.rooms, { plan, ...s });
+  }
+  if (boxes('alarms')) {
+    const { plan, s } = stagesOf(draft, computer);
+    addAlarms(draft, s.rooms, owedAlarms(plan, s.rooms, s.rules));
+  }
   if (only.includes('circuits')) {
     const s = computer.stages(structuredCopy(draft));
     addCircuits(draft, s.rooms, s.rules);
@@ -197,14 +268,14 @@ export function propose(
     const { boxes } = computer.stages(structuredCopy(draft));
     for (const [id, b] of Object.entries(boxes)) {
       const box = draft.boxes[id]!;
-      if (box.model === 'auto' && !box.pinned && !box.existing && b.fits)
+      if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
         box.model = b.model as typeof box.model;
     }
   }
 }
 
 /** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
-function proposeBoxesUntilDone(draft: Plan, computer: Computer): void {
+function proposeReceptaclesUntilDone(draft: Plan, computer: Computer): void {
   for (let pass = 0; pass < 4; pass++) {
     const plan = structuredCopy(draft);
     const s = computer.stages(plan);
@@ -216,6 +287,20 @@ function proposeBoxesUntilDone(draft: Plan, computer: Computer): void {
     const s = computer.stages(plan);
     if (addDutyBoxes(draft, openDuties(plan, s.framing, s.rooms, s.layout, s.rules)) === 0) return;
   }
+}
+
+/** Boxes at desks and screens, one at a time, so that each keeps clear of those before it. */
+function proposeData(draft: Plan, computer: Computer): void {
+  for (let pass = 0; pass < mostDataPasses; pass++) {
+    const { plan, s } = stagesOf(draft, computer);
+    if (!addLowVoltage(draft, plan, s.framing, s.rooms, s.layout, s.rules)) return;
+  }
+}
+const mostDataPasses = 60;
+
+function stagesOf(draft: Plan, computer: Computer): { plan: Plan; s: Stages } {
+  const plan = structuredCopy(draft);
+  return { plan, s: computer.stages(plan) };
 }
 
 /** Each pass meets one duty of every room; more than this in one room are left for the next proposal. */

@@ -115,7 +115,8 @@ describe('two rooms wired from one panel', () => {
 
   test('in-wall routes never leave the wall; fewest holes never bore more than the cheapest', () => {
     const holes = (values: object) => {
-      const { runs } = computed(edited(twoRooms(['bedroom', 'living'], [], values), 'propose', {}));
+      const boxes = edited(twoRooms(['bedroom', 'living'], [], values), 'propose', { only: ['receptacles'] });
+      const { runs } = computed(edited(boxes, 'propose', { only: ['circuits', 'runs'] }));
       return {
         ways: new Set(Object.values(runs).map((r) => r.way)),
         bores: Object.values(runs).reduce((n, r) => n + r.bores.length, 0),
@@ -128,12 +129,12 @@ describe('two rooms wired from one panel', () => {
   });
 
   test('the direction walls are drawn in changes no area, no floor line and no count', () => {
-    const plain = computed(edited(twoRooms(['bedroom', 'living']), 'propose', { only: ['boxes'] }));
+    const plain = computed(edited(twoRooms(['bedroom', 'living']), 'propose', { only: ['receptacles'] }));
     for (let seed = 1; seed <= 12; seed++) {
       const random = randomFrom(seed);
       const turned = Array.from({ length: 5 }, () => random() < 0.5);
       const result = computed(
-        edited(twoRooms(['bedroom', 'living'], turned), 'propose', { only: ['boxes'] }),
+        edited(twoRooms(['bedroom', 'living'], turned), 'propose', { only: ['receptacles'] }),
       );
       for (const room of ['r1', 'r2']) {
         expect(result.rooms[room]!.area).toBeCloseTo(plain.rooms[room]!.area, 6);

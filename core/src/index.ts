@@ -1,5 +1,5 @@
 export { compute, Computer, propose, proposalKinds } from './compute.ts';
-export type { Mark, ProposalKind, Result, SpaceResult } from './compute.ts';
+export type { CeilingMark, Mark, ProposalKind, Result, SpaceResult } from './compute.ts';
 export type { Stages } from './stages.ts';
 export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';

@@ -153,7 +153,7 @@ describe('proposing receptacles', () => {
           width: 32,
           swing: 'right',
         });
-        plan = edited(plan, 'propose', { only: ['boxes'] });
+        plan = edited(plan, 'propose', { only: ['receptacles'] });
         const worst = worstInch(plan);
         if (worst > 72) throw new Error(`seed ${seed}: ${worst} in.`);
         const result = computed(plan);
@@ -168,15 +168,15 @@ describe('proposing receptacles', () => {
   test('pinned boxes stay and count; proposing again adds nothing; the same plan gives the same bytes', () => {
     let plan = edited(roomOf('160\n130\n160\n130'), 'addBox', { wall: 'w1', side: 'right', at: 50 });
     plan = edited(plan, 'setBox', { box: 'b1', changes: { pinned: true } });
-    const once = edited(plan, 'propose', { only: ['boxes'] });
+    const once = edited(plan, 'propose', { only: ['receptacles'] });
     expect(once.boxes.b1).toEqual(plan.boxes.b1);
-    expect(edited(once, 'propose', { only: ['boxes'] })).toEqual(once);
+    expect(edited(once, 'propose', { only: ['receptacles'] })).toEqual(once);
     expect(JSON.stringify(computed(once))).toBe(JSON.stringify(computed(structuredClone(once))));
   });
 
   test('a computer kept through edits answers like a new one', () => {
     const kept = new Computer();
-    let plan = edited(roomOf('160\n130\n160\n130'), 'propose', { only: ['boxes'] });
+    let plan = edited(roomOf('160\n130\n160\n130'), 'propose', { only: ['receptacles'] });
     for (let seed = 1; seed <= 30; seed++) {
       const random = randomFrom(seed);
       const id = Object.keys(plan.boxes)[Math.floor(random() * Object.keys(plan.boxes).length)]!;
@@ -188,7 +188,7 @@ describe('proposing receptacles', () => {
 
   test('rooms that are not habitable are left alone', () => {
     const plan = roomOf('160\n130\n160\n130', 'closet');
-    propose(plan, ['boxes']);
+    propose(plan, ['receptacles']);
     expect(Object.keys(plan.boxes)).toEqual([]);
   });
 });

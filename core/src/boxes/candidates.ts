@@ -6,9 +6,12 @@ import type { FloorLine, SpacePiece } from '../rooms/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import type { BoxLayout } from './index.ts';
 import { bottomFromSubfloor } from './kinds.ts';
-import { boxSolids } from './place.ts';
+import { hiddenBy } from './counting.ts';
+import { boxSolids, ratedSolids, trimSolids, type WallSetting } from './place.ts';
+import { wetFixtureNear } from './wetZone.ts';
 import { alongPiece } from './reach.ts';
-import { isClear, studFaces, wallSolids } from './studFaces.ts';
+import { isClear, studFaces, wallSolids, type BoxBody } from './studFaces.ts';
+import { formatLength } from '../units/index.ts';
 
 /** A place along a floor line where a receptacle box could go. */
 export interface Candidate {
@@ -19,6 +22,8 @@ export interface Candidate {
   /** Between studs, held by blocking: offered only where no stud face will do. */
   readonly exact: boolean;
   readonly behindDoor: boolean;
+  /** Where something low in the wall keeps it from the usual height: its own height, and what is in the way. */
+  readonly local: { readonly height: Height; readonly reason: string } | null;
 }
 
 const receptacleDepth = 2.75;
@@ -30,7 +35,12 @@ function receptacleBody(floorFinish: number, at: Height) {
 }
 
 /** Whether a place is covered by a door standing open into the room: on the hinge side, within the leaf's width. */
-function isBehindDoor(plan: Plan, framing: Framing, piece: SpacePiece, at: number): boolean {
+export function isBehindDoor(
+  plan: Plan,
+  framing: Framing,
+  piece: { readonly wall: string; readonly side: Side },
+  at: number,
+): boolean {
   const spot = facePoint(framing, piece.wall, piece.side, at);
   return Object.values(plan.openings).some((door) => {
     if (door.kind !== 'door') return false;
@@ -52,34 +62,86 @@ export function facePoint(framing: Framing, wallId: string, side: Side, at: numb
   return add(add(line.from, scale(line.unit, at)), out);
 }
 
+export interface CandidateOptions {
+  /** Places between studs instead of stud faces. */
+  readonly exact?: boolean;
+  /** Instead of the house height of receptacles. */
+  readonly height?: Height;
+  /** Places behind an appliance or in a cabinet as well: for what plugs in there and stays. */
+  readonly hidden?: boolean;
+}
+
+/** A low thing in the wall that boxes go over rather than around: a band board, a ledger, blocking. Common practice, no source. */
+const lowestOver = 40;
+const overGap = 0.25;
+
+interface Option {
+  readonly body: BoxBody;
+  readonly start: number;
+  readonly end: number;
+  readonly local: Candidate['local'];
+}
+
+/** The usual height along the whole piece, and over each low obstacle the height that clears it. */
+function heightOptions(piece: SpacePiece, height: Height, setting: WallSetting): Option[] {
+  const usual = receptacleBody(setting.floorFinish, height);
+  const over = setting.obstacles
+    .filter((x) => x.high <= lowestOver && x.high > usual.bottom && x.low < usual.top)
+    .map((x): Option => {
+      const bottom = x.high + overGap;
+      const from = Math.ceil((bottom - setting.floorFinish) * 4) / 4;
+      const local: Height = { value: from, to: 'bottom', from: 'finished' };
+      return {
+        body: receptacleBody(setting.floorFinish, local),
+        start: x.at,
+        end: x.at + x.width,
+        local: { height: local, reason: `Over the ${x.kind}, which is ${formatLength(x.high)} high.` },
+      };
+    });
+  return [{ body: usual, start: piece.start, end: piece.end, local: null }, ...over];
+}
+
 function candidatesOnPiece(
   piece: SpacePiece,
   plan: Plan,
   framing: Framing,
   layout: BoxLayout,
-  height: Height,
-  exact: boolean,
+  rules: RuleBook,
+  { exact = false, height = rules('height.receptacle'), hidden = false }: CandidateOptions,
 ): Candidate[] {
   const setting = layout.settings.get(piece.wall)!;
-  const body = receptacleBody(setting.floorFinish, height);
   const others = Object.values(layout.placed).filter((p) => p.wall === piece.wall);
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
     ...boxSolids(others, piece.side, receptacleDepth, setting),
+    ...ratedSolids(others, piece.side, setting, rules),
+    ...trimSolids(plan, piece.wall, rules),
   ];
   const visible = [{ start: piece.start, end: piece.end }];
-  const places =
-    exact || setting.frame.standing.length === 0
-      ? gridPlaces(piece).filter((at) => isClear(at, body, solids, visible))
-      : studFaces(setting.frame, body, solids, visible).map((f) => f.at);
-  return places.map((at) => ({
-    along: alongPiece(piece, at),
-    wall: piece.wall,
-    side: piece.side,
-    at,
-    exact: exact && setting.frame.standing.length > 0,
-    behindDoor: isBehindDoor(plan, framing, piece, at),
-  }));
+  const wet = Object.values(plan.fixtures).some((f) => f.kind === 'tub' || f.kind === 'shower');
+  const isWet = ({ wall, side }: SpacePiece, at: number) =>
+    wet &&
+    wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, null, plan, framing, rules) !== null;
+  return heightOptions(piece, height, setting).flatMap(({ body, start, end, local }) => {
+    const middle = (body.bottom + body.top) / 2 - setting.floorFinish;
+    const places =
+      exact || setting.frame.standing.length === 0
+        ? gridPlaces(piece).filter((at) => isClear(at, body, solids, visible))
+        : studFaces(setting.frame, body, solids, visible).map((f) => f.at);
+    return places
+      .filter((at) => at + body.width / 2 > start && at - body.width / 2 < end)
+      .filter((at) => !isWet(piece, at))
+      .filter((at) => hidden || hiddenBy(plan, piece.wall, piece.side, at, middle, rules) === null)
+      .map((at) => ({
+        along: alongPiece(piece, at),
+        wall: piece.wall,
+        side: piece.side,
+        at,
+        exact: exact && setting.frame.standing.length > 0,
+        behindDoor: isBehindDoor(plan, framing, piece, at),
+        local,
+      }));
+  });
 }
 
 /** Places an inch apart, for boxes that need no stud. */
@@ -88,21 +150,20 @@ function gridPlaces(piece: SpacePiece): number[] {
   return Array.from({ length: count + 1 }, (_, i) => piece.start + i);
 }
 
-/** Places for a receptacle along a floor line, ascending. `exact` asks for places between studs instead of stud faces. */
+/** Places for a receptacle along a floor line, ascending. */
 export function receptacleCandidates(
   line: FloorLine,
   plan: Plan,
   framing: Framing,
   layout: BoxLayout,
   rules: RuleBook,
-  exact = false,
-  height: Height = rules('height.receptacle'),
+  options: CandidateOptions = {},
 ): Candidate[] {
   return line.pieces
     .flatMap((piece) =>
-      plan.walls[piece.wall]!.cover === 'closed' && !exact
+      plan.walls[piece.wall]!.cover === 'closed' && !options.exact
         ? []
-        : candidatesOnPiece(piece, plan, framing, layout, height, exact),
+        : candidatesOnPiece(piece, plan, framing, layout, rules, options),
     )
     .sort((a, b) => a.along - b.along);
 }

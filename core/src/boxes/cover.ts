@@ -12,7 +12,7 @@ export interface CoverPoint {
 export interface Cover {
   /** Indices into the points given, ascending by place; fixed ones included. */
   readonly chosen: readonly number[];
-  /** Inches by which the rule is still exceeded, summed over gaps; 0 when the cover is complete. */
+  /** Inches of line still out of reach of any receptacle; 0 when the cover is complete. */
   readonly excess: number;
 }
 
@@ -33,7 +33,10 @@ function better(a: Label, b: Label | null): boolean {
   return a.penalty < b.penalty - dust;
 }
 
-const over = (gap: number, limit: number) => Math.max(0, gap - limit - dust);
+/** Inches of the line between two places that are owed a receptacle; the whole gap when nothing else serves it. */
+export type Owed = (from: number, to: number) => number;
+const plainlyOwed: Owed = (from, to) => Math.max(0, to - from);
+const over = (owed: Owed, from: number, to: number) => Math.max(0, owed(from, to) - dust);
 /** Even spacing is preferred among equally few: a gap costs its square, as a share of the limit's. */
 const unevenness = (gap: number, limit: number) => (gap / limit) ** 2;
 
@@ -43,13 +46,16 @@ function unwind(label: Label): number[] {
   return chosen.reverse();
 }
 
-/** Cheapest way from `first` onwards; `finish` closes the line after the last point. Points sorted by place. */
+/** Cheapest way from one of the starts to the end of the line. Points sorted by place. */
 function sweep(
   points: readonly CoverPoint[],
   starts: readonly (Label | null)[],
   maxGap: number,
-  finish: (last: number) => number,
+  owed: Owed,
+  /** Where the line runs on to after its last point, and how far from there it is still in reach of what comes next. */
+  end: { readonly at: number; readonly reach: number },
 ): Label | null {
+  const half = maxGap / 2;
   const labels: (Label | null)[] = [...starts];
   let best: Label | null = null;
   let lastFixed = -1;
@@ -61,7 +67,7 @@ function sweep(
       if (from) {
         const gap = to.along - points[i]!.along;
         const label: Label = {
-          excess: from.excess + over(gap, maxGap),
+          excess: from.excess + over(owed, points[i]!.along + half, to.along - half),
           added: from.added + (to.fixed ? 0 : 1),
           penalty: from.penalty + to.penalty + unevenness(gap, maxGap),
           index: j,
@@ -73,10 +79,10 @@ function sweep(
     }
     const label = labels[j];
     if (!label || j < lastFixed) continue;
-    const tail = finish(j);
+    const tail = (end.at - points[j]!.along) * (end.reach > 0 ? 1 : 2);
     const done = {
       ...label,
-      excess: label.excess + over(tail, maxGap),
+      excess: label.excess + over(owed, points[j]!.along + half, end.at - end.reach),
       penalty: label.penalty + unevenness(tail, maxGap),
     };
     if (better(done, best)) best = done;
@@ -84,26 +90,27 @@ function sweep(
   return best;
 }
 
-function coverOpen(points: readonly CoverPoint[], length: number, maxGap: number): Cover {
+function coverOpen(points: readonly CoverPoint[], length: number, maxGap: number, owed: Owed): Cover {
   const firstFixed = points.findIndex((p) => p.fixed);
   const starts = points.map((p, index): Label | null =>
     firstFixed >= 0 && index > firstFixed
       ? null
       : {
-          excess: over(p.along * 2, maxGap),
+          excess: over(owed, 0, p.along - maxGap / 2),
           added: p.fixed ? 0 : 1,
           penalty: p.penalty + unevenness(p.along * 2, maxGap),
           index,
           before: null,
         },
   );
-  const best = sweep(points, starts, maxGap, (last) => (length - points[last]!.along) * 2);
-  return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: length };
+  const best = sweep(points, starts, maxGap, owed, { at: length, reach: 0 });
+  return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: owed(0, length) };
 }
 
-function coverRing(points: readonly CoverPoint[], length: number, maxGap: number): Cover {
+function coverRing(points: readonly CoverPoint[], length: number, maxGap: number, owed: Owed): Cover {
   const fixed = points.findIndex((p) => p.fixed);
-  const reachable = points.flatMap((p, i) => (p.along <= points[0]!.along + maxGap ? [i] : []));
+  const allOwed = owed(0, length) > length - dust;
+  const reachable = points.flatMap((p, i) => (!allOwed || p.along <= points[0]!.along + maxGap ? [i] : []));
   let best: { label: Label; turned: number } | null = null;
   for (const first of fixed >= 0 ? [fixed] : reachable) {
     const turned = points
@@ -117,10 +124,11 @@ function coverRing(points: readonly CoverPoint[], length: number, maxGap: number
       before: null,
     };
     const starts = turned.map((_, k) => (k === 0 ? start : null));
-    const label = sweep(turned, starts, maxGap, (last) => turned[0]!.along + length - turned[last]!.along);
+    const end = { at: turned[0]!.along + length, reach: maxGap / 2 };
+    const label = sweep(turned, starts, maxGap, owed, end);
     if (label && better(label, best?.label ?? null)) best = { label, turned: first };
   }
-  if (!best) return { chosen: [], excess: length };
+  if (!best) return { chosen: [], excess: owed(0, length) };
   const { label, turned } = best;
   return {
     chosen: unwind(label)
@@ -138,7 +146,10 @@ export function fewestCover(
   points: readonly CoverPoint[],
   line: { length: number; ring: boolean },
   maxGap: number,
+  owed: Owed = plainlyOwed,
 ): Cover {
-  if (points.length === 0) return { chosen: [], excess: line.length };
-  return line.ring ? coverRing(points, line.length, maxGap) : coverOpen(points, line.length, maxGap);
+  if (points.length === 0) return { chosen: [], excess: owed(0, line.length) };
+  return line.ring
+    ? coverRing(points, line.length, maxGap, owed)
+    : coverOpen(points, line.length, maxGap, owed);
 }

@@ -1,7 +1,7 @@
 import type { Framing } from '../framing/index.ts';
 import { Memo } from '../memo.ts';
 import { compareIds } from '../plan/ids.ts';
-import { isOnWall, type Box, type Plan } from '../plan/schema.ts';
+import { catalogueOf, isOnWall, type Box, type Plan } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { devicesByBox, type BoxDevices } from './kinds.ts';
@@ -16,6 +16,7 @@ export {
   heightIn,
   heightWords,
   houseHeight,
+  isLowVoltage,
   lightKinds,
   switchKinds,
   yokeKinds,
@@ -26,6 +27,9 @@ export type { BoxDevices } from './kinds.ts';
 export type { Backing, PlacedBox } from './place.ts';
 export { alongLineOf, placeOnLine, reachAt, reachProfile } from './reach.ts';
 export type { ReachPoint } from './reach.ts';
+export { fixingOf, type Fixing } from './fixing.ts';
+export { squareDistances } from './ceiling.ts';
+export { countingOf, hiddenBy, type Counting } from './counting.ts';
 export { keepsSpacing } from './proof.ts';
 export type { ProvenLine, RoomProof } from './proof.ts';
 
@@ -46,6 +50,7 @@ export class BoxesStage {
 
   run(plan: Plan, framing: Framing, rooms: Record<string, FoundRoom>, rules: RuleBook): BoxLayout {
     const devices = this.devices.get('all', [plan.devices], () => devicesByBox(plan));
+    const catalogue = catalogueOf(plan);
     const visible = visibleStretches(rooms);
     const boxesOn = new Map<string, [string, Box][]>();
     for (const entry of Object.entries(plan.boxes)) {
@@ -65,8 +70,8 @@ export class BoxesStage {
       settings.set(wallId, setting);
       const boxes = boxesOn.get(wallId) ?? [];
       const kinds = boxes.map(([id]) => (devices.get(id) ?? []).map(([, d]) => d.kind).join(' '));
-      return this.walls.get(wallId, [setting, rules, ...boxes.map((b) => b[1]), ...kinds], () =>
-        placeBoxes(boxes, setting, devices, rules),
+      return this.walls.get(wallId, [setting, rules, catalogue, ...boxes.map((b) => b[1]), ...kinds], () =>
+        placeBoxes(boxes, setting, devices, rules, catalogue),
       );
     });
     const placedOf = new Map(
@@ -77,7 +82,7 @@ export class BoxesStage {
       const placed = walls.flatMap((w) => placedOf.get(w) ?? []);
       const kinds = placed.map((p) => (devices.get(p.id) ?? []).map(([, d]) => d.kind).join(' ')).join();
       const floor = Object.values(plan.boxes).filter((b) => 'floor' in b.on && b.on.floor === room.id);
-      const inputs = [room, rules, kinds, plan.levels, ...placed, 'floor', ...floor];
+      const inputs = [room, rules, kinds, plan.levels, plan.controls, ...placed, 'floor', ...floor];
       return [room.id, this.proofs.get(room.id, inputs, () => roomProof(room, plan, placed, devices, rules))];
     });
     for (const memo of [this.settings, this.walls, this.proofs]) memo.sweep();

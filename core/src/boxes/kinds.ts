@@ -1,5 +1,5 @@
 import type { Box, Device, DeviceKind, Plan } from '../plan/schema.ts';
-import { boxModels, nominalBoxSize } from '../plan/stock.ts';
+import { nominalBoxSize, type Catalogue } from '../plan/stock.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { formatLength } from '../units/index.ts';
@@ -27,21 +27,26 @@ export const switchKinds: ReadonlySet<DeviceKind> = new Set([
 export const yokeKinds: ReadonlySet<DeviceKind> = new Set([
   'receptacle', 'gfci', 'counter-receptacle', 'appliance-receptacle', 'switch', 'switch-3way', 'switch-4way', 'dimmer', 'opener', 'disconnect',
 ]); // prettier-ignore
+const lowVoltage: ReadonlySet<DeviceKind> = new Set(['data', 'tv', 'thermostat', 'doorbell']);
+export function isLowVoltage(kind: DeviceKind): boolean {
+  return lowVoltage.has(kind);
+}
 export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 /** The house height for what a box holds. */
 export function houseHeight(devices: BoxDevices, rules: RuleBook): Height {
   const kind = devices[0]?.[1].kind ?? 'receptacle';
-  if (switchKinds.has(kind) || kind === 'thermostat') return rules('height.switch');
+  if (switchKinds.has(kind)) return rules('height.switch');
+  if (kind === 'thermostat') return rules('height.thermostat');
+  if (kind === 'doorbell') return rules('height.doorbell');
   if (kind === 'counter-receptacle') return rules('height.counter');
   if (lightKinds.has(kind)) return rules('height.light');
   return rules('height.receptacle');
 }
 
 /** Outside size of a box: its model's, or the usual one for its gangs while the model is still to be chosen. */
-export function boxSize(box: Box): { width: number; height: number; depth: number } {
-  const model = box.model === 'auto' ? null : boxModels[box.model]!;
-  return model ?? { ...nominalBoxSize(box.gangs), depth: 3 };
+export function boxSize(box: Box, catalogue: Catalogue): { width: number; height: number; depth: number } {
+  return catalogue[box.model] ?? { ...nominalBoxSize(box.gangs), depth: 3 };
 }
 
 /** Converts a height in any reference to the bottom of the box above the subfloor. */

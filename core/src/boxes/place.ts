@@ -9,6 +9,7 @@ import {
   type Side,
   type WallPlace,
 } from '../plan/schema.ts';
+import type { Catalogue } from '../plan/stock.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { bottomFromSubfloor, boxSize, houseHeight, type BoxDevices } from './kinds.ts';
@@ -57,6 +58,8 @@ export interface WallSetting {
   readonly floorFinish: number;
   readonly finish: Readonly<Record<Side, number>>;
   readonly layers: Readonly<Record<Side, readonly Layer[]>>;
+  readonly rated: Plan['walls'][string]['rated'];
+  readonly cover: Plan['walls'][string]['cover'];
 }
 
 export function visibleStretches(
@@ -90,6 +93,8 @@ export function wallSetting(
     floorFinish: plan.levels[frame.line.level]!.floorFinish,
     finish: wall.finish,
     layers: wall.layers,
+    rated: wall.rated,
+    cover: wall.cover,
   };
 }
 
@@ -99,8 +104,9 @@ export function bodyOf(
   devices: BoxDevices,
   floorFinish: number,
   rules: RuleBook,
+  catalogue: Catalogue,
 ): BoxBody & { depth: number } {
-  const size = boxSize(box);
+  const size = boxSize(box, catalogue);
   const bottom = bottomFromSubfloor(on.height ?? houseHeight(devices, rules), size.height, floorFinish);
   return { width: size.width, bottom, top: bottom + size.height, depth: size.depth };
 }
@@ -116,6 +122,38 @@ export function boxSolids(
   return placed
     .filter((p) => p.side === side || inside(p) + inside({ side, depth }) > setting.frame.line.depth)
     .map((p) => ({ start: p.at - p.width / 2, end: p.at + p.width / 2, low: p.bottom, high: p.top }));
+}
+
+/** In a rated wall, whatever would come too near a box on the other side: IRC 2021 R302.4.2 (from memory). */
+export function ratedSolids(
+  placed: readonly PlacedBox[],
+  side: Side,
+  setting: WallSetting,
+  rules: RuleBook,
+): Solid[] {
+  if (setting.rated === 'none') return [];
+  const apart = rules('rated.apart');
+  return placed
+    .filter((p) => p.side !== side)
+    .map((p) => ({
+      start: p.at - p.width / 2 - apart,
+      end: p.at + p.width / 2 + apart,
+      low: 0,
+      high: Infinity,
+    }));
+}
+
+/** Trim around openings, which a plate must clear. Common practice, no source. */
+export function trimSolids(plan: Plan, wallId: string, rules: RuleBook): Solid[] {
+  const trim = rules('trim.width');
+  return Object.values(plan.openings)
+    .filter((o) => o.wall === wallId && o.kind !== 'cabinet')
+    .map((o) => ({
+      start: o.at - trim,
+      end: o.at + o.width + trim,
+      low: o.sill - trim,
+      high: o.head + trim,
+    }));
 }
 
 function neighbours(frame: WallFrame, at: number): [number, number] | null {
@@ -152,8 +190,9 @@ function placeBox(
   devices: BoxDevices,
   placed: readonly PlacedBox[],
   rules: RuleBook,
+  catalogue: Catalogue,
 ): PlacedBox {
-  const body = bodyOf(box, on, devices, setting.floorFinish, rules);
+  const body = bodyOf(box, on, devices, setting.floorFinish, rules, catalogue);
   const visible = setting.visible[on.side];
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
@@ -167,7 +206,7 @@ function placeBox(
   const member = found?.member ?? nearestMember(setting.frame, at);
   const towards = found?.towards ?? (member && member.at < at ? 1 : -1);
   const collides = !isClear(at, body, solids, visible);
-  const needsBacking = (stays && !found && !box.existing) || box.gangs >= 3;
+  const needsBacking = setting.cover === 'open' && !box.existing && ((stays && !found) || box.gangs >= 3);
   return {
     id,
     wall: on.wall,
@@ -201,12 +240,13 @@ export function placeBoxes(
   setting: WallSetting,
   devices: Map<string, BoxDevices>,
   rules: RuleBook,
+  catalogue: Catalogue,
 ): PlacedBox[] {
   const rank = (b: Box) => (b.existing || b.exact ? 0 : b.pinned ? 1 : 2);
   const ordered = [...boxes].sort((a, b) => rank(a[1]) - rank(b[1]) || compareIds(a[0], b[0]));
   const placed: PlacedBox[] = [];
   for (const [id, box] of ordered)
     if (isOnWall(box.on))
-      placed.push(placeBox(id, box, box.on, setting, devices.get(id) ?? [], placed, rules));
+      placed.push(placeBox(id, box, box.on, setting, devices.get(id) ?? [], placed, rules, catalogue));
   return placed.sort((a, b) => a.at - b.at || compareIds(a.id, b.id));
 }

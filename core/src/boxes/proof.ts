@@ -4,6 +4,7 @@ import { compareIds } from '../plan/ids.ts';
 import type { FloorLine, FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { countingKinds, type BoxDevices } from './kinds.ts';
+import { countingOf } from './counting.ts';
 import type { PlacedBox } from './place.ts';
 import { alongLineOf, farthestPoint, type ReachPoint } from './reach.ts';
 
@@ -19,9 +20,15 @@ export interface RoomProof {
   readonly straight: readonly ProvenLine[];
 }
 
-function counts(placed: PlacedBox, devices: BoxDevices, floorFinish: number, rules: RuleBook): boolean {
-  const center = (placed.bottom + placed.top) / 2 - floorFinish;
-  return center <= rules('spacing.maxHeight') && devices.some(([, d]) => countingKinds.has(d.kind));
+function counts(
+  placed: PlacedBox,
+  devices: BoxDevices,
+  floorFinish: number,
+  plan: Plan,
+  rules: RuleBook,
+): boolean {
+  const middle = (placed.bottom + placed.top) / 2 - floorFinish;
+  return countingOf({ ...placed, middle }, devices, plan, rules)?.does ?? false;
 }
 
 /** Floor receptacles count where they stand near enough to the line: NEC 210.52(A)(3) (from memory). */
@@ -63,7 +70,7 @@ export function provenLine(
   const floorFinish = plan.levels[plan.rooms[room.id]!.level]!.floorFinish;
   const onWalls = placed.flatMap((p): ReachPoint[] => {
     const along = alongLineOf(line, p.wall, p.side, p.at);
-    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, rules)
+    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, plan, rules)
       ? [{ box: p.id, along }]
       : [];
   });

@@ -2,7 +2,7 @@ import type { Framing } from '../framing/index.ts';
 import { nextIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import { entrySchemas } from '../plan/schema.ts';
-import type { FloorLine, FoundRoom } from '../rooms/index.ts';
+import { unservedLength, type FloorLine, type FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { receptacleCandidates, type Candidate } from './candidates.ts';
 import { fewestCover } from './cover.ts';
@@ -33,7 +33,7 @@ export function coverLine(
       candidate: c as Candidate | null,
     })),
   ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
-  const cover = fewestCover(points, line, maxGap);
+  const cover = fewestCover(points, line, maxGap, (from, to) => unservedLength(line, from, to));
   return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
 }
 
@@ -50,7 +50,7 @@ export function completeLine(
   const faces = receptacleCandidates(proven.line, plan, framing, layout, rules);
   const onFaces = coverLine(proven.line, fixed, faces, maxGap);
   if (onFaces.excess <= 1e-6) return onFaces;
-  const between = receptacleCandidates(proven.line, plan, framing, layout, rules, true);
+  const between = receptacleCandidates(proven.line, plan, framing, layout, rules, { exact: true });
   const withBlocking = coverLine(
     proven.line,
     fixed,
@@ -120,8 +120,9 @@ export function addReceptacles(draft: Plan, proposed: readonly ProposedReceptacl
   const deviceIds = nextIds(draft.devices, 'd', proposed.length);
   proposed.forEach((p, i) => {
     draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
-      on: { wall: p.wall, side: p.side, at: p.at },
+      on: { wall: p.wall, side: p.side, at: p.at, ...(p.local ? { height: p.local.height } : {}) },
       exact: p.exact,
+      reason: p.local?.reason ?? '',
     });
     draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({ box: boxIds[i]!, kind: 'receptacle' });
   });

@@ -67,12 +67,20 @@ export function reachProfile(
     .map((along) => ({ along, distance: reachAt(line, points, along)! }));
 }
 
-/** The point farthest from any receptacle that counts, the first of equals; null when the line has none. */
+/** The point farthest from any receptacle that counts, the first of equals, leaving out what counters serve; null when the line has none. */
 export function farthestPoint(
   line: FloorLine,
   points: readonly ReachPoint[],
 ): { along: number; distance: number } | null {
-  return reachProfile(line, points).reduce<{ along: number; distance: number } | null>(
+  const served = line.served ?? [];
+  const borders = points.length === 0 ? [] : served.flatMap((s) => [s.from, s.to]);
+  const owed = [
+    ...reachProfile(line, points).filter(
+      (p) => !served.some((s) => p.along > s.from + 1e-9 && p.along < s.to - 1e-9),
+    ),
+    ...borders.map((along) => ({ along, distance: reachAt(line, points, along)! })),
+  ].sort((a, b) => a.along - b.along);
+  return owed.reduce<{ along: number; distance: number } | null>(
     (worst, p) => (!worst || p.distance > worst.distance + 1e-9 ? p : worst),
     null,
   );

@@ -119,6 +119,146 @@ export const findingTexts = {
     says: (f) => `The ${f.appliance} in ${f.room} has no outlet of its own within ${inches(f.limit)}.`,
     fix: () => 'Add an appliance receptacle near it.',
   },
+  'density.gap': {
+    level: 'warning',
+    source: 'the company’s own: closer gap in garages and workshops',
+    says: (f) =>
+      `${f.room}: ${Number(f.distance) < 0 ? 'no receptacle along a wall' : `a gap of ${inches(f.distance)} between receptacles`}. House limit ${inches(f.limit)}.`,
+    fix: () => 'Add receptacles along it, or take the code’s spacing.',
+  },
+  'density.wall': {
+    level: 'warning',
+    source: 'the company’s own: fixed count on every wall',
+    says: (f) => `${f.room}: a wall of ${inches(f.length)} has ${f.there} of ${f.owed} receptacles.`,
+    fix: () => 'Add receptacles on it, or take the code’s spacing.',
+  },
+  'bench.row': {
+    level: 'warning',
+    source: 'the company’s own: second row over benches',
+    says: (f) =>
+      `The ${inches(f.length)} bench in ${f.room} lacks a second row, at most ${inches(f.limit)} apart.`,
+    fix: () => 'Add receptacles over the bench.',
+  },
+  'light.nothing': {
+    level: 'note',
+    source: nec('210.70(A)'),
+    says: (f) => `No lights or switches are laid out yet; ${f.count} rooms need a switched light.`,
+    fix: () => 'Lay them out with one key, or place them by hand.',
+  },
+  'light.none': {
+    level: 'error',
+    source: nec('210.70(A)'),
+    says: (f) => `${f.room} has no lighting outlet.`,
+    fix: () => 'Add a light with a switch at the way in.',
+  },
+  'light.outside': {
+    level: 'error',
+    source: nec('210.70(A)(2)'),
+    says: (f) => `The door out of ${f.room} has no light on its outer side.`,
+    fix: () => 'Add one beside the door, switched from inside.',
+  },
+  'light.unswitched': {
+    level: 'error',
+    source: nec('210.70(A)'),
+    says: (f) =>
+      `No switch controls ${Number(f.count) === 1 ? 'a light' : `${f.count} lights`} of ${f.room}.`,
+    fix: () => 'Add a switch at the way in.',
+  },
+  'light.stair': {
+    level: 'error',
+    source: nec('210.70(A)(2)'),
+    says: (f) => `${f.room}: its lights are not switched from each level.`,
+    fix: () => 'Add a three-way switch at the other end of the stair.',
+  },
+  'light.ways': {
+    level: 'warning',
+    source: 'common practice, no source',
+    says: (f) => `${f.room} has ${f.ways} ways in and ${f.switches} switch.`,
+    fix: () => 'Make it three-way, with a switch at each way in.',
+  },
+  'light.closet': {
+    level: 'error',
+    source: nec('410.16(C)'),
+    says: (f) =>
+      `The closet light in box ${f.box} is ${inches(f.distance)} from a wall with storage. Allowed ${inches(f.limit)}.`,
+    fix: () => 'Move it clear of the shelves, or use a light that may be closer.',
+  },
+  'alarm.none': {
+    level: 'error',
+    source: 'IRC 2021 R314.3, R315.3 (from memory)',
+    says: (f) =>
+      `${f.room} has no smoke alarm${f.why === 'level' ? '; its level has none' : f.why === 'bedroom' ? '; every bedroom needs one' : '; outside bedrooms it needs one with CO'}.`,
+    fix: () => 'Add one on the ceiling.',
+  },
+  'switch.swing': {
+    level: 'warning',
+    source: 'common practice, no source',
+    says: (f) => `The switch in box ${f.box} stands behind an open door.`,
+    fix: () => 'Put it on the latch side.',
+  },
+  'box.trim': {
+    level: 'warning',
+    source: 'common practice, no source',
+    says: (f) => `Box ${f.box} stands in the trim of an opening, which takes ${inches(f.limit)}.`,
+    fix: () => 'Move it clear of the trim.',
+  },
+  'box.behind-door': {
+    level: 'note',
+    source: 'common practice, no source',
+    says: (f) => `Box ${f.box} is behind an open door.`,
+    fix: () => 'It counts, but is awkward to use; move it if the rule still holds.',
+  },
+  'box.back-to-back': {
+    level: 'error',
+    source: 'IRC 2021 R302.4.2 (from memory)',
+    says: (f) =>
+      `Boxes ${f.a} and ${f.b} are ${inches(f.gap)} apart on the two sides of a wall ${f.rated === 'fire' ? 'rated for fire' : 'built against sound'}. Allowed ${inches(f.limit)}.`,
+    fix: () => 'Move one to another bay, or use boxes listed for it with putty pads.',
+  },
+  'box.screw-line': {
+    level: 'note',
+    source: 'common practice, no source',
+    says: (f) => `Boxes ${f.a} and ${f.b} stand together with their screws ${inches(f.off)} off line.`,
+    fix: () => 'Line them up by their screws.',
+  },
+  'box.wet': {
+    level: 'error',
+    source: nec('406.9(C)'),
+    says: (f) => `Box ${f.box} is within ${inches(f.limit)} of the ${f.what}.`,
+    fix: () => 'Move it out of the zone.',
+  },
+  'box.reach': {
+    level: 'warning',
+    source: 'ANSI A117.1 (from memory)',
+    says: (f) =>
+      `Box ${f.box} is ${inches(f.height)} high. Accessible reach is ${inches(f.low)} to ${inches(f.high)}.`,
+    fix: () => 'Raise or lower it.',
+  },
+  'box.mixed': {
+    level: 'error',
+    source: nec('800.133'),
+    says: (f) => `Box ${f.box} holds power and low voltage together.`,
+    fix: () => 'Give the low voltage a bracket of its own, or a box with a barrier.',
+  },
+  'box.data-near': {
+    level: 'note',
+    source: 'common practice, no source',
+    says: (f) =>
+      `Data in box ${f.a} is ${inches(f.gap)} from power in box ${f.b}. House distance ${inches(f.limit)}.`,
+    fix: () => 'Move the bracket along, and cross power square.',
+  },
+  'box.fan': {
+    level: 'error',
+    source: nec('314.27(C)'),
+    says: (f) => `Box ${f.box} hangs a fan from “${f.model}”, which is not rated for one.`,
+    fix: () => 'Use a fan-rated box and brace.',
+  },
+  'box.model': {
+    level: 'warning',
+    source: 'plan',
+    says: (f) => `Box ${f.box} is “${f.model}”, which does not suit ${f.place}.`,
+    fix: () => 'Choose another model, or let the tool choose.',
+  },
   'box.no-face': {
     level: 'warning',
     source: 'common practice, no source',

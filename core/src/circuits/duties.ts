@@ -1,4 +1,4 @@
-import { lightKinds } from '../boxes/index.ts';
+import { isLowVoltage, lightKinds } from '../boxes/index.ts';
 import { isOnWall, type Box, type Device, type DeviceKind, type Plan, type RoomUse } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 
@@ -12,16 +12,11 @@ export const groundFaultUses: ReadonlySet<RoomUse> = new Set([
   'kitchen', 'bath', 'powder', 'garage', 'laundry', 'basement', 'porch', 'outdoor', 'workshop',
 ]); // prettier-ignore
 
-const lowVoltage: ReadonlySet<DeviceKind> = new Set(['data', 'tv', 'thermostat', 'doorbell']);
 const groundFaultKinds: ReadonlySet<DeviceKind> = new Set([
   'receptacle',
   'counter-receptacle',
   'appliance-receptacle',
 ]);
-
-export function isLowVoltage(kind: DeviceKind): boolean {
-  return lowVoltage.has(kind);
-}
 
 /** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
 export function roomOfBox(box: Box, rooms: Readonly<Record<string, FoundRoom>>): string | null {

@@ -7,15 +7,7 @@ import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { isOutlet, loadOf } from './duties.ts';
 
-export {
-  arcFaultUses,
-  dutiesOf,
-  groundFaultUses,
-  isLowVoltage,
-  isOutlet,
-  loadOf,
-  roomOfBox,
-} from './duties.ts';
+export { arcFaultUses, dutiesOf, groundFaultUses, isOutlet, loadOf, roomOfBox } from './duties.ts';
 
 export { freeSpaces } from './spaces.ts';
 

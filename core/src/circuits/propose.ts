@@ -1,10 +1,10 @@
-import { lightKinds, switchKinds } from '../boxes/index.ts';
+import { isLowVoltage, lightKinds, switchKinds } from '../boxes/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, isOnWall, type Device, type Plan, type RoomUse } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { firstSpace } from './spaces.ts';
-import { dutiesOf, isLowVoltage, isOutlet, roomOfBox } from './duties.ts';
+import { dutiesOf, isOutlet, roomOfBox } from './duties.ts';
 
 interface Load {
   readonly id: string;
@@ -102,6 +102,12 @@ function evenParts<T>(list: readonly T[], cap: number, atLeast: number): T[][] {
   );
 }
 
+/** A switch goes on the circuit of the first light it works that is here; whatever else takes no load goes with the first part. */
+function partOf(load: Load, parts: Load[][], plan: Plan): Load[] {
+  const lit = Object.values(plan.controls).find((c) => c.switches.includes(load.id))?.loads ?? [];
+  return parts.find((part) => part.some((l) => lit.includes(l.id))) ?? parts[0]!;
+}
+
 /** The panel new circuits go to: the first fed by the service, never a standby one. Null when there is none. */
 function defaultPanel(plan: Plan): string | null {
   const ids = Object.keys(plan.panels).sort(compareIds);
@@ -130,7 +136,7 @@ export function addCircuits(draft: Plan, rooms: Record<string, FoundRoom>, rules
     const outlets = loads.filter((l) => isOutlet(l.device));
     const rest = loads.filter((l) => !isOutlet(l.device));
     const parts = outlets.length > 0 ? evenParts(outlets, cap, kind.atLeast) : [[]];
-    parts[0]!.push(...rest);
+    for (const load of rest) partOf(load, parts, draft).push(load);
     parts.forEach((part, i) => {
       const duties = part.map((l) => dutiesOf(l.device, l.use));
       const arc = duties.some((d) => d.arcFault);

@@ -62,7 +62,6 @@ export function study(): Plan {
     spaces: 30,
   });
   plan = done(plan, 'propose', { only: ['boxes'] });
-  plan = done(plan, 'addBox', { wall: 'w3', side: 'right', at: 62, kind: 'switch' });
   plan = done(plan, 'propose', { only: ['circuits', 'runs'] });
   for (const [item, cents, per] of [
     ['cable-14/2', 48, 'ft'],

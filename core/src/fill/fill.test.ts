@@ -31,7 +31,7 @@ describe('box fill', () => {
 
   test('the third 12/2 asks for the 22.5 in³ box; no single gang takes four', () => {
     const model = (n: number) =>
-      smallestModel(modelsFor(1, 'new-work'), () =>
+      smallestModel(modelsFor({ gangs: 1, mount: 'new-work' }), () =>
         countFill({
           cables: Array<string>(n).fill('12/2'),
           yokes: [12],

@@ -1,4 +1,5 @@
-import { boxModels, cables, conductorVolume, type BoxModel } from '../plan/stock.ts';
+import { compareIds } from '../plan/ids.ts';
+import { boxModels, cables, conductorVolume, type BoxModel, type Catalogue } from '../plan/stock.ts';
 
 /**
  * Box fill by NEC 314.16(B) (from memory). Volumes in cubic inches. Pigtails that do not leave the box count nothing.
@@ -51,28 +52,34 @@ export function countFill(input: FillInput): BoxFill {
 
 /** Models that can take the place of a box: same gangs, same way of mounting; smallest first. */
 export function modelsFor(
-  gangs: number,
-  mount: BoxModel['mount'],
-  material: BoxModel['material'] = 'plastic',
+  want: Pick<BoxModel, 'gangs' | 'mount'> & Partial<Pick<BoxModel, 'material' | 'fanRated' | 'lowVoltage'>>,
+  catalogue: Catalogue = boxModels,
 ): string[] {
-  return Object.keys(boxModels)
+  const { gangs, mount, fanRated = false, lowVoltage = false } = want;
+  const material = want.material ?? 'plastic';
+  return Object.entries(catalogue)
     .filter(
-      (id) =>
-        boxModels[id]!.gangs === gangs &&
-        boxModels[id]!.mount === mount &&
-        boxModels[id]!.material === material,
+      ([, m]) =>
+        !m.byHand &&
+        m.mount === mount &&
+        m.lowVoltage === lowVoltage &&
+        (lowVoltage || m.fanRated === fanRated) &&
+        (m.gangs === gangs || (material === 'metal' && gangs === 1 && m.gangs === 2)) &&
+        (lowVoltage || fanRated || m.material === material),
     )
-    .sort((a, b) => boxModels[a]!.volume - boxModels[b]!.volume);
+    .sort((a, b) => a[1].gangs - b[1].gangs || a[1].volume - b[1].volume || compareIds(a[0], b[0]))
+    .map(([id]) => id);
 }
 
 /** The smallest model whose volume holds the fill; null when none of them does. */
 export function smallestModel(
   candidates: readonly string[],
   fillOf: (model: BoxModel) => BoxFill,
+  catalogue: Catalogue = boxModels,
 ): { model: string; fill: BoxFill } | null {
   for (const model of candidates) {
-    const fill = fillOf(boxModels[model]!);
-    if (fill.used <= boxModels[model]!.volume + 1e-9) return { model, fill };
+    const fill = fillOf(catalogue[model]!);
+    if (fill.used <= catalogue[model]!.volume + 1e-9) return { model, fill };
   }
   return null;
 }

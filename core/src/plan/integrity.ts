@@ -1,5 +1,6 @@
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
+import { boxModels } from './stock.ts';
 import { isOnWall, type CollectionName, type Plan } from './schema.ts';
 
 /** What must hold between the parts of a plan. Run after load, after every edit and after a merge. */
@@ -116,6 +117,22 @@ const boxesAreSomewhere: Invariant = (plan) =>
       : refersTo(plan, 'rooms', box.on.floor, `boxes.${id}.on.floor`);
   });
 
+const boxesNameAModel: Invariant = (plan) => [
+  ...entries(plan.boxes).flatMap(([id, { model }]) =>
+    model === 'auto' || Object.hasOwn(boxModels, model) || Object.hasOwn(plan.models, model)
+      ? []
+      : [
+          {
+            path: `boxes.${id}.model`,
+            message: `names “${model}”, which is neither a generic model nor in models; “auto” lets the fill decide`,
+          },
+        ],
+  ),
+  ...Object.keys(plan.models)
+    .filter((id) => id === 'auto' || Object.hasOwn(boxModels, id))
+    .map((id) => ({ path: `models.${id}`, message: 'is the name of a generic model; choose another' })),
+];
+
 const fixturesHaveTheirRoom: Invariant = (plan) =>
   entries(plan.fixtures).flatMap(([id, f]) => [
     ...refersTo(plan, 'rooms', f.room, `fixtures.${id}.room`),
@@ -195,6 +212,7 @@ export const invariants: readonly Invariant[] = [
   openingsKeepApart,
   thingsOnWallsHaveTheirWall,
   boxesAreSomewhere,
+  boxesNameAModel,
   fixturesHaveTheirRoom,
   devicesAreWired,
   runsJoinThings,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isRuleId, ruleCatalogue, heightSchema } from '../rules/index.ts';
 import { problemsFrom } from './problems.ts';
-import { boxModels, cables, framingKinds } from './stock.ts';
+import { boxModels, cables, framingKinds, type Catalogue } from './stock.ts';
 
 /**
  * The plan: what people decided or measured, and nothing derived. Lengths in inches, angles in degrees,
@@ -81,6 +81,8 @@ const wall = z.strictObject({
   access: z.enum(['leave', 'fish', 'open']).default('leave'),
   /** Top of a wall that stops below the ceiling; the level's ceiling when not given. */
   height: span.optional(),
+  /** Rated for fire or built against sound: boxes on its two sides keep apart. */
+  rated: z.enum(['none', 'fire', 'sound']).default('none'),
   locked: z.boolean().default(false),
   layers: z
     .strictObject({ left: z.array(layer).default([]), right: z.array(layer).default([]) })
@@ -177,10 +179,32 @@ const onFloor = z.strictObject({ floor: idSchema, x: coordinate, y: coordinate }
 const box = z.strictObject({
   on: z.union([onWall, onCeiling, onFloor]),
   gangs: z.number().int().min(1).max(8).default(1),
-  model: z.union([z.literal('auto'), z.enum(keysOf(boxModels))]).default('auto'),
+  /** `auto`, a generic model, or one of the plan's own `models`. */
+  model: z.string().max(60).default('auto'),
   exact: z.boolean().default(false),
   pinned: z.boolean().default(false),
   existing: z.boolean().default(false),
+  /** How it is held: worked out from the wall and the model unless a person says. */
+  fixing: z.enum(['auto', 'nail', 'screw', 'powder']).default('auto'),
+  /** Why it stands at a height, or in a place, of its own. */
+  reason: z.string().max(1000).default(''),
+});
+
+/** A box model people have added to the catalogue. Sizes in inches, volume in cubic inches as stamped. */
+const model = z.strictObject({
+  name: text.min(1, 'must have a name'),
+  gangs: z.number().int().min(1).max(8).default(1),
+  volume: z.number().min(0).max(500),
+  width: z.number().positive().max(24),
+  height: z.number().positive().max(24).default(3.25),
+  depth: z.number().positive().max(12),
+  material: z.enum(['plastic', 'metal']).default('plastic'),
+  clamps: z.enum(['none', 'internal', 'external']).default('none'),
+  mount: z.enum(['new-work', 'old-work', 'ceiling']).default('new-work'),
+  fanRated: z.boolean().default(false),
+  mostCables: z.number().int().min(1).max(20).nullable().default(null),
+  lowVoltage: z.boolean().default(false),
+  byHand: z.boolean().default(false),
 });
 
 const device = z.strictObject({
@@ -289,7 +313,7 @@ export const ruleValues = z
 /** The schema of one entry of each collection, for adding entries with their defaults. */
 export const entrySchemas = {
   levels: level, points: point, walls: wall, openings: opening, members: member, obstacles: obstacle, rooms: room, fixtures: fixture,
-  boxes: box, devices: device, controls: control, panels: panel, circuits: circuit, runs: run, stock: stock, accepted: accepted,
+  boxes: box, devices: device, controls: control, panels: panel, circuits: circuit, runs: run, stock: stock, accepted: accepted, models: model,
 } as const; // prettier-ignore
 
 export const planSchema = z.strictObject({
@@ -324,6 +348,7 @@ export const planSchema = z.strictObject({
   runs: collection(run),
   stock: collection(stock),
   accepted: collection(accepted),
+  models: collection(model),
   prices: z.record(text, price).default({}),
 });
 
@@ -352,13 +377,22 @@ export type DeviceKind = (typeof deviceKinds)[number];
 /** The collections keyed by id, in the order the format lists them. */
 export const collections = [
   'levels', 'points', 'walls', 'openings', 'members', 'obstacles', 'rooms', 'fixtures', 'boxes', 'devices', 'controls',
-  'panels', 'circuits', 'runs', 'stock', 'accepted',
+  'panels', 'circuits', 'runs', 'stock', 'accepted', 'models',
 ] as const; // prettier-ignore
 export type CollectionName = (typeof collections)[number];
 
 /** An empty plan with one level. */
 export function emptyPlan(name = 'Untitled job', kind: Plan['job']['kind'] = 'addition'): Plan {
   return planSchema.parse({ format: 'fieldchalk.plan', version: 1, job: { name, kind } });
+}
+
+const catalogues = new WeakMap<Plan['models'], Catalogue>();
+
+/** Every box model the plan can name: the generic ones and its own. The same object while its own models stay the same. */
+export function catalogueOf({ models }: Pick<Plan, 'models'>): Catalogue {
+  const known = catalogues.get(models) ?? { ...boxModels, ...models };
+  catalogues.set(models, known);
+  return known;
 }
 
 export function isOnWall(on: Box['on']): on is WallPlace {

@@ -78,6 +78,14 @@ export interface BoxModel {
   /** Only internal clamps take up a volume allowance. */
   readonly clamps: 'none' | 'internal' | 'external';
   readonly mount: 'new-work' | 'old-work' | 'ceiling';
+  /** Holds a ceiling fan of up to 70 lb with its brace: NEC 314.27(C) (from memory). */
+  readonly fanRated: boolean;
+  /** Most cables it may take, for shallow pans; null when only its volume decides. */
+  readonly mostCables: number | null;
+  /** A bracket for data and the like: no box behind it, nothing to fill. */
+  readonly lowVoltage: boolean;
+  /** Never chosen by the tool: a person asks for it. */
+  readonly byHand: boolean;
 }
 
 const box = (
@@ -98,6 +106,10 @@ const box = (
   material,
   clamps,
   mount,
+  fanRated: false,
+  mostCables: null,
+  lowVoltage: false,
+  byHand: false,
 });
 
 /** Generic models. Metal volumes: NEC Table 314.16(A) (from memory); plastic: as commonly stamped, no source. */
@@ -108,9 +120,27 @@ export const boxModels: Record<string, BoxModel> = {
   'plastic-2g-34': box('Two gang, plastic, 34 in³', 2, 34, [4, 3.25, 3.1]),
   'plastic-3g-54': box('Three gang, plastic, 54 in³', 3, 54, [5.8, 3.25, 3.25]),
   'plastic-4g-68': box('Four gang, plastic, 68 in³', 4, 68, [7.6, 3.25, 3.25]),
+  'plastic-2g-42': box('Two gang, plastic, deep, 42 in³', 2, 42, [4, 3.25, 3.6]),
   'plastic-ceiling-20': box('Ceiling, plastic, 20 in³', 1, 20, [4, 4, 2.2], 'ceiling'),
+  'pan-6': {
+    ...box('Shallow pan, 6 in³', 1, 6, [4, 4, 0.5], 'ceiling', 'metal', 'none'),
+    mostCables: 1,
+    byHand: true,
+  },
+  'fan-21.5': {
+    ...box('Ceiling, fan rated with brace, 21.5 in³', 1, 21.5, [4, 4, 2.125], 'ceiling', 'metal', 'external'),
+    fanRated: true,
+  },
+  'bracket-1g': { ...box('Low-voltage bracket, one gang', 1, 0, [2.25, 3.25, 0.5]), lowVoltage: true },
+  'bracket-2g': { ...box('Low-voltage bracket, two gang', 2, 0, [4, 3.25, 0.5]), lowVoltage: true },
+  'bracket-1g-old': {
+    ...box('Low-voltage bracket, one gang, old work', 1, 0, [2.25, 3.25, 0.5], 'old-work'),
+    lowVoltage: true,
+  },
   'old-work-1g-14': box('Single gang, old work, 14 in³', 1, 14, [2.25, 3.6, 2.75], 'old-work'),
   'old-work-1g-20': box('Single gang, old work, 20 in³', 1, 20, [2.25, 3.6, 3.3], 'old-work'),
+  'old-work-2g-34': box('Two gang, old work, 34 in³', 2, 34, [4, 3.6, 3.3], 'old-work'),
+  'old-work-3g-44': box('Three gang, old work, 44 in³', 3, 44, [5.8, 3.6, 3.3], 'old-work'),
   'metal-device-12.5': box(
     'Device box, metal, 12.5 in³',
     1,
@@ -159,6 +189,9 @@ export const boxModels: Record<string, BoxModel> = {
     'external',
   ),
 };
+
+/** Every model a job can use: the generic ones and those people have added. */
+export type Catalogue = Readonly<Record<string, BoxModel>>;
 
 /** Size used for placing a box whose model is still to be chosen. */
 export function nominalBoxSize(gangs: number): { width: number; height: number } {

@@ -9,9 +9,9 @@ import { findBoundaries, type Boundary } from './faces.ts';
 import { floorLines, isRequired, straightLines, type FloorLine } from './spaces.ts';
 
 export type { Boundary, Face } from './faces.ts';
-export type { FloorLine, SpacePiece } from './spaces.ts';
+export type { Along, FloorLine, SpacePiece } from './spaces.ts';
 export type { ClosureGap } from './closure.ts';
-export { spacedUses } from './spaces.ts';
+export { spacedUses, unservedLength } from './spaces.ts';
 
 export interface MeasuredLine extends FloorLine {
   readonly required: boolean;

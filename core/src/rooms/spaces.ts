@@ -17,6 +17,24 @@ export interface FloorLine {
   readonly pieces: readonly SpacePiece[];
   /** True when the room is closed all round with no break: the end joins the start. */
   readonly ring: boolean;
+  /** Stretches of the line that counters stand along: they have receptacles of their own over the top. Ascending. */
+  readonly served?: readonly Along[];
+}
+
+/** A stretch of a floor line, measured from its start. */
+export interface Along {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Inches of `line` between two places that counters do not serve; places may run past the end of a ring. */
+export function unservedLength(line: FloorLine, from: number, to: number): number {
+  if (to <= from) return 0;
+  const around = line.ring ? [0, line.length, 2 * line.length] : [0];
+  const taken = (line.served ?? []).flatMap((s) =>
+    around.map((turn) => Math.max(0, Math.min(to, s.to + turn) - Math.max(from, s.from + turn))),
+  );
+  return Math.max(0, to - from - taken.reduce((sum, t) => sum + t, 0));
 }
 
 /** Rooms whose wall spaces need receptacles: NEC 210.52(A) (from memory). */
@@ -27,7 +45,9 @@ export const spacedUses: ReadonlySet<RoomUse> = new Set([
 const breakingOpenings: ReadonlySet<Opening['kind']> = new Set([
   'door', 'sliding-door', 'cased', 'garage-door', 'fireplace', 'cabinet',
 ]); // prettier-ignore
-const breakingFixtures: ReadonlySet<string> = new Set(['cabinet', 'counter', 'tub', 'shower', 'peninsula']);
+/** Fixed cabinets without counters, and what is as fixed. A counter does not break the line: NEC 210.52(A)(2)(1) (from memory). */
+const breakingFixtures: ReadonlySet<string> = new Set(['cabinet', 'tub', 'shower']);
+const servingFixtures: ReadonlySet<string> = new Set(['counter', 'peninsula']);
 
 interface Stretch {
   readonly face: Face;
@@ -75,14 +95,38 @@ function pieceOf({ face, from, to }: Stretch, offset: number): SpacePiece[] {
   return [{ wall: face.wall, side: face.side, start: ends[0]!, end: ends[1]!, offset }];
 }
 
-function floorLineOf(stretches: readonly Stretch[], ring: boolean): FloorLine {
+function servedOn(pieces: readonly SpacePiece[], plan: Plan): Along[] {
+  const counters = Object.values(plan.fixtures).filter((f) => servingFixtures.has(f.kind));
+  const found = pieces.flatMap((p) =>
+    counters
+      .filter((f) => f.wall === p.wall && f.side === p.side)
+      .map((f) => ({ start: Math.max(p.start, f.at), end: Math.min(p.end, f.at + f.width) }))
+      .filter((f) => f.end - f.start > 1e-6)
+      .map((f) =>
+        p.side === 'left'
+          ? { from: p.offset + f.start - p.start, to: p.offset + f.end - p.start }
+          : { from: p.offset + p.end - f.end, to: p.offset + p.end - f.start },
+      ),
+  );
+  const apart: Along[] = [];
+  for (const s of found.sort((a, b) => a.from - b.from)) {
+    const last = apart.at(-1);
+    if (last && s.from <= last.to + 1e-6)
+      apart[apart.length - 1] = { from: last.from, to: Math.max(last.to, s.to) };
+    else apart.push(s);
+  }
+  return apart;
+}
+
+function floorLineOf(stretches: readonly Stretch[], ring: boolean, plan: Plan): FloorLine {
   let length = 0;
   const pieces = stretches.flatMap((s) => {
     const piece = pieceOf(s, length);
     length += s.to - s.from;
     return piece;
   });
-  return { length, pieces, ring };
+  const served = servedOn(pieces, plan);
+  return { length, pieces, ring, ...(served.length > 0 ? { served } : {}) };
 }
 
 /** Unbroken floor lines of a room, measured around corners as NEC 210.52(A)(2) does (from memory). */
@@ -98,19 +142,23 @@ export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
       groups.at(-1)!.push(stretch);
     });
   }
-  if (!broken) return [floorLineOf(groups[0]!, true)];
+  if (!broken) return [floorLineOf(groups[0]!, true, plan)];
   const wrapped = [...groups.pop()!, ...groups.shift()!];
-  return [...groups, wrapped].map((g) => floorLineOf(g, false)).filter((line) => line.length > 1e-6);
+  return [...groups, wrapped].map((g) => floorLineOf(g, false, plan)).filter((line) => line.length > 1e-6);
 }
 
 /** The same floor lines cut at every corner, for the school that takes each straight wall by itself. */
 export function straightLines(boundary: Boundary, plan: Plan): FloorLine[] {
   return boundary.faces
     .filter((face) => face.wall !== null)
-    .flatMap((face) => stretchesOf(face, plan).map((s) => floorLineOf([s], false)))
+    .flatMap((face) => stretchesOf(face, plan).map((s) => floorLineOf([s], false, plan)))
     .filter((line) => line.pieces.length > 0);
 }
 
 export function isRequired(line: FloorLine, use: RoomUse, rules: RuleBook): boolean {
-  return spacedUses.has(use) && line.length >= rules('spacing.minWall') - 1e-6;
+  return (
+    spacedUses.has(use) &&
+    line.length >= rules('spacing.minWall') - 1e-6 &&
+    unservedLength(line, 0, line.length) > 1e-6
+  );
 }

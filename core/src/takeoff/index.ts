@@ -1,9 +1,8 @@
-import { isLowVoltage } from '../circuits/index.ts';
-import { yokeKinds, type BoxLayout } from '../boxes/index.ts';
+import { isLowVoltage, yokeKinds, type BoxLayout } from '../boxes/index.ts';
 import type { BoxResult } from '../fill/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, Price } from '../plan/schema.ts';
-import { boxModels, cables } from '../plan/stock.ts';
+import { catalogueOf, type Plan, type Price } from '../plan/schema.ts';
+import { cables } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../units/index.ts';
@@ -69,7 +68,10 @@ const each = (item: string, name: string, quantity: number, why: string): Draft[
   quantity > 0 ? [{ item, name, quantity, unit: 'each', why }] : [];
 
 function boxLines(plan: Plan, boxes: Readonly<Record<string, BoxResult>>, layout: BoxLayout): Draft[] {
-  const bought = Object.keys(boxes).filter((id) => !plan.boxes[id]!.existing);
+  const catalogue = catalogueOf(plan);
+  const bought = Object.keys(boxes).filter(
+    (id) => !plan.boxes[id]!.existing && boxes[id]!.model in catalogue,
+  );
   const models = countBy(bought, (id) => boxes[id]!.model);
   const backing = Object.values(layout.placed).filter((p) => p.backing && !plan.boxes[p.id]!.existing);
   const sizes = countBy(backing, (p) => p.backing!.size);
@@ -77,7 +79,7 @@ function boxLines(plan: Plan, boxes: Readonly<Record<string, BoxResult>>, layout
     ...[...models].flatMap(([model, n]) =>
       each(
         `box-${model}`,
-        boxModels[model]!.name,
+        catalogue[model]!.name,
         n,
         'The smallest box that holds its wires, or the one chosen.',
       ),
@@ -180,8 +182,9 @@ function smallPartLines(
   const holes = new Map(laid.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
   const ends = Object.values(plan.runs).flatMap((r) => [r.from, r.to]);
   const atPanels = ends.filter((e) => e !== null && plan.panels[e]).length;
+  const catalogue = catalogueOf(plan);
   const atMetal = ends.filter(
-    (e) => e !== null && boxes[e] && boxModels[boxes[e].model]!.clamps === 'external',
+    (e) => e !== null && boxes[e] && catalogue[boxes[e].model]?.clamps === 'external',
   ).length;
   const first = formatLength(rules('staple.first'));
   return [

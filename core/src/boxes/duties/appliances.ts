@@ -42,9 +42,7 @@ export function applianceDuties(s: Setting): OpenDuty[] {
     }
     const middle = facePoint(s.framing, f.wall, f.side, f.at + f.width / 2);
     const near = (exact: boolean) =>
-      candidatesOn(s, wallLines(s), s.rules('height.receptacle'), exact).filter(
-        (c) => awayFrom(s, c, f) <= reach,
-      );
+      candidatesOn(s, wallLines(s), { exact, hidden: true }).filter((c) => awayFrom(s, c, f) <= reach);
     const faces = near(false);
     const best = (faces.length > 0 ? faces : near(true)).sort(
       (a, b) =>

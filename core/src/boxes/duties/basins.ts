@@ -17,7 +17,7 @@ export function basinDuties(s: Setting): OpenDuty[] {
   const height = s.rules('height.counter');
   return fixturesOf(s).flatMap(([id, f]): OpenDuty[] => {
     if (f.kind !== 'basin' || boxesSeen(s, pluggable).some((p) => awayFrom(s, p, f) <= reach)) return [];
-    const beside = candidatesOn(s, s.room.spaces, height)
+    const beside = candidatesOn(s, s.room.spaces, { height })
       .filter((c) => awayFrom(s, c, f) <= reach)
       .sort((a, b) => sideways(s, a, f) - sideways(s, b, f));
     return [

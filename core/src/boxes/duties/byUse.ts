@@ -22,7 +22,7 @@ function spread(s: Setting, count: number, height: Height): DutyBox[] {
     if (!line) break;
     const share = Math.ceil(count / lines.length);
     const target = (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
-    const free = candidatesOn(s, [line], height).filter(
+    const free = candidatesOn(s, [line], { height }).filter(
       (c) => !chosen.some((b) => b.wall === c.wall && Math.abs(b.at - c.at) < 12),
     );
     const best = free.sort((a, b) => Math.abs(a.along - target) - Math.abs(b.along - target))[0];
@@ -68,7 +68,7 @@ function foyerDuties(s: Setting): OpenDuty[] {
         )
       )
         return [];
-      const best = candidatesOn(s, [line], s.rules('height.receptacle')).sort(
+      const best = candidatesOn(s, [line]).sort(
         (a, b) => Math.abs(a.along - line.length / 2) - Math.abs(b.along - line.length / 2),
       )[0];
       return [

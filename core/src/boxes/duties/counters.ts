@@ -1,6 +1,7 @@
 import type { Fixture } from '../../plan/schema.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { coverLine } from '../propose.ts';
+import { lineGaps, seenOn } from './lines.ts';
 import {
   aboveFloor,
   boxAt,
@@ -59,36 +60,22 @@ export function counterDuties(s: Setting): OpenDuty[] {
   );
   return counterLines(s).flatMap(({ line, fixture }): OpenDuty[] => {
     const [piece] = line.pieces;
-    const along = (at: number) => (piece!.side === 'left' ? at - piece!.start : piece!.end - at);
-    const fixed = seen
-      .filter(
-        (p) =>
-          p.wall === piece!.wall &&
-          p.side === piece!.side &&
-          p.at >= piece!.start - 1e-6 &&
-          p.at <= piece!.end + 1e-6,
-      )
-      .map((p) => along(p.at))
-      .sort((a, b) => a - b);
+    const fixed = seenOn(line, seen);
     const maxGap = rules('counter.maxGap');
-    const gaps = [
-      2 * (fixed[0] ?? Infinity),
-      ...fixed.slice(1).map((v, i) => v - fixed[i]!),
-      2 * (line.length - (fixed.at(-1) ?? -Infinity)),
-    ];
-    const widest = Math.max(...gaps);
+    const widest = lineGaps(line, fixed);
     if (widest <= maxGap + 1e-6) return [];
     const height = rules('height.counter');
-    const onFaces = coverLine(line, fixed, candidatesOn(s, [line], height), maxGap);
+    const onFaces = coverLine(line, fixed, candidatesOn(s, [line], { height }), maxGap);
     const cover =
       onFaces.excess <= 1e-6
         ? onFaces
         : coverLine(
             line,
             fixed,
-            [...candidatesOn(s, [line], height), ...candidatesOn(s, [line], height, true)].sort(
-              (a, b) => a.along - b.along,
-            ),
+            [
+              ...candidatesOn(s, [line], { height }),
+              ...candidatesOn(s, [line], { height, exact: true }),
+            ].sort((a, b) => a.along - b.along),
             maxGap,
           );
     const figures = {

@@ -8,7 +8,7 @@ function room(use: RoomUse, rest: { fixtures?: object; openings?: object } = {})
   return planOf({ ...plan, ...rest });
 }
 const open = (plan: Plan) => computed(plan).findings.filter((f) => f.level === 'error' || f.rule === 'appliance.far').map((f) => f.rule); // prettier-ignore
-const proposed = (plan: Plan) => edited(plan, 'propose', { only: ['boxes'] });
+const proposed = (plan: Plan) => edited(plan, 'propose', { only: ['receptacles'] });
 const kinds = (plan: Plan) => Object.values(plan.devices).map((d) => d.kind).sort(); // prettier-ignore
 
 describe('counters: NEC 210.52(C) (from memory)', () => {

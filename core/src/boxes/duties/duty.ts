@@ -4,7 +4,7 @@ import { compareIds } from '../../plan/ids.ts';
 import type { DeviceKind, Fixture, Plan, Side } from '../../plan/schema.ts';
 import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
-import { facePoint, receptacleCandidates, type Candidate } from '../candidates.ts';
+import { facePoint, receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
 import type { BoxLayout } from '../index.ts';
 import type { PlacedBox } from '../place.ts';
 
@@ -18,7 +18,10 @@ export type DutyRule =
   | 'garage.bay'
   | 'basement.none'
   | 'outdoor.none'
-  | 'appliance.far';
+  | 'appliance.far'
+  | 'density.gap'
+  | 'density.wall'
+  | 'bench.row';
 
 export interface DutyBox {
   readonly wall: string;
@@ -30,6 +33,7 @@ export interface DutyBox {
   readonly gangs: number;
   readonly va?: number;
   readonly label?: string;
+  readonly reason?: string;
 }
 
 /** A duty not met: what it is about, its figures, and boxes that would meet it. */
@@ -77,10 +81,9 @@ export function aboveFloor(p: PlacedBox, { layout }: Setting): number {
 export const candidatesOn = (
   s: Setting,
   lines: readonly FloorLine[],
-  height: Height,
-  exact = false,
+  options: CandidateOptions = {},
 ): Candidate[] =>
-  lines.flatMap((line) => receptacleCandidates(line, s.plan, s.framing, s.layout, s.rules, exact, height));
+  lines.flatMap((line) => receptacleCandidates(line, s.plan, s.framing, s.layout, s.rules, options));
 
 export const boxAt = (c: Candidate, kind: DeviceKind, height: Height | null): DutyBox => ({
   wall: c.wall,
@@ -88,8 +91,9 @@ export const boxAt = (c: Candidate, kind: DeviceKind, height: Height | null): Du
   at: c.at,
   exact: c.exact,
   kind,
-  height,
+  height: c.local?.height ?? height,
   gangs: 1,
+  ...(c.local ? { reason: c.local.reason } : {}),
 });
 
 export function fixturesOf({ plan, room }: Setting): [string, Fixture & { wall: string }][] {

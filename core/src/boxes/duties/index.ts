@@ -4,18 +4,15 @@ import { entrySchemas, type Plan } from '../../plan/schema.ts';
 import type { FoundRoom } from '../../rooms/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import type { BoxLayout } from '../index.ts';
+import { isLeftAsItIs } from '../lighting/index.ts';
 import { applianceDuties } from './appliances.ts';
 import { basinDuties } from './basins.ts';
+import { densityDuties } from './density.ts';
 import { dutiesByUse } from './byUse.ts';
 import { counterDuties } from './counters.ts';
 import type { OpenDuty, Setting } from './duty.ts';
 
 export type { DutyBox, DutyRule, OpenDuty } from './duty.ts';
-
-/** An existing room with all its walls closed is not part of the work. */
-function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
-  return room.boundary!.faces.every((f) => f.wall === null || plan.walls[f.wall]!.cover === 'closed');
-}
 
 /** Every duty that a plan's closed rooms still owe, with boxes that would meet it. Pure. */
 export function openDuties(
@@ -28,7 +25,13 @@ export function openDuties(
   return Object.values(rooms).flatMap((room) => {
     if (!room.boundary || isLeftAsItIs(plan, room)) return [];
     const s: Setting = { plan, framing, layout, rules, room };
-    return [...counterDuties(s), ...basinDuties(s), ...applianceDuties(s), ...dutiesByUse(s)];
+    return [
+      ...counterDuties(s),
+      ...basinDuties(s),
+      ...applianceDuties(s),
+      ...dutiesByUse(s),
+      ...densityDuties(s),
+    ];
   });
 }
 
@@ -46,7 +49,12 @@ export function addDutyBoxes(draft: Plan, duties: readonly OpenDuty[]): number {
   ];
   boxes.forEach((b, i) => {
     const on = { wall: b.wall, side: b.side, at: b.at, ...(b.height ? { height: b.height } : {}) };
-    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({ on, exact: b.exact, gangs: b.gangs });
+    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
+      on,
+      exact: b.exact,
+      gangs: b.gangs,
+      reason: b.reason ?? '',
+    });
     draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({
       box: boxIds[i],
       kind: b.kind,

@@ -74,7 +74,7 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   acceptFinding: { rule: 'x', about: ['r1'], wall: null, reason: 'because' },
   reopenFinding: { rule: 'x', about: ['r1'], wall: null },
   setPrice: { item: 'x', cents: 5, per: 'each' },
-  propose: { only: ['boxes'] },
+  propose: { only: ['receptacles'] },
 }; // prettier-ignore
 
 /** What must be there before some verbs have anything to work on. */
@@ -115,7 +115,8 @@ describe('every verb', () => {
 describe('boxes in numbers', () => {
   test('repeated: so many more, so far apart, with their devices and no circuit', () => {
     const plan = edited(study(), 'repeatBox', { box: 'b1', count: 3, every: -16 });
-    const made = ['b7', 'b8', 'b9'];
+    const made = Object.keys(plan.boxes).filter((id) => !(id in study().boxes));
+    expect(made).toHaveLength(3);
     expect(made.map((id) => on(plan, id).at - on(plan, 'b1').at)).toEqual([-16, -32, -48]);
     for (const id of made)
       expect(Object.values(plan.devices).filter((d) => d.box === id)).toMatchObject([
@@ -188,9 +189,15 @@ describe('refusals name the field and the way out', () => {
       expect(refused(locked, name, args)).toContain('locked');
   });
 
-  test('a room with a box in its ceiling is not forgotten', () => {
-    const lit = planOf({ ...closed, boxes: { b1: { on: { ceiling: 'r1', x: 60, y: -50 } } } });
-    expect(refused(lit, 'removeRoom', { room: 'r1' })).toContain('has boxes in its ceiling');
+  test('a room that is forgotten takes the boxes of its ceiling and floor with it, and nothing else', () => {
+    const boxes = {
+      b1: { on: { ceiling: 'r1', x: 60, y: -50 } },
+      b2: { on: { floor: 'r1', x: 50, y: -50 } },
+      b3: { on: { wall: 'w1', at: 30 } },
+    };
+    const lit = planOf({ ...closed, boxes, devices: { d1: { box: 'b1' }, d3: { box: 'b3' } } });
+    const { boxes: left, devices } = edited(lit, 'removeRoom', { room: 'r1' });
+    expect([Object.keys(left), Object.keys(devices)]).toEqual([['b3'], ['d3']]);
   });
 });
 

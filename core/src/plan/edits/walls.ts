@@ -3,7 +3,7 @@ import type { Boundary } from '../../rooms/faces.ts';
 import { boundariesOf, boundaryOfRoom, unnamedSpaces } from '../../rooms/walked.ts';
 import { pointInPolygon, type XY } from '../../geometry/index.ts';
 import { EditRefused } from '../gate.ts';
-import { dropWall } from '../hanging.ts';
+import { dropEnd, dropWall } from '../hanging.ts';
 import { nextId } from '../ids.ts';
 import { entrySchemas, type Plan, type RoomUse, type Wall } from '../schema.ts';
 import { addWall, copyWalls, joinWalls, moveCorner, moveWall, splitWall } from '../wallMoves.ts';
@@ -111,8 +111,9 @@ export const wallEdits = {
   removeRoom: (draft: Plan, args: { room: string }) => {
     need(draft.rooms, args.room, 'room');
     for (const [id, f] of Object.entries(draft.fixtures)) if (f.room === args.room) delete draft.fixtures[id];
-    const held = Object.entries(draft.boxes).some(([, b]) => ('ceiling' in b.on && b.on.ceiling === args.room) || ('floor' in b.on && b.on.floor === args.room)); // prettier-ignore
-    if (held) throw new EditRefused('room', 'has boxes in its ceiling or floor; delete them first');
+    for (const [id, { on }] of Object.entries(draft.boxes))
+      if (('ceiling' in on && on.ceiling === args.room) || ('floor' in on && on.floor === args.room))
+        dropEnd(draft, 'boxes', id);
     delete draft.rooms[args.room];
   },
 } as const;

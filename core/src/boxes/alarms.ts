@@ -1,0 +1,95 @@
+import { innerPoint, pointInPolygon, type XY } from '../geometry/index.ts';
+import { compareIds, nextId } from '../plan/ids.ts';
+import { entrySchemas, type Plan, type RoomUse } from '../plan/schema.ts';
+import type { FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { isLeftAsItIs, openAir, waysInto, type Rooms } from './lighting/index.ts';
+
+/** Where an alarm is owed, and why: IRC 2021 R314.3, R315.3 (from memory). */
+export interface OwedAlarm {
+  readonly room: string;
+  readonly why: 'bedroom' | 'outside bedrooms' | 'level';
+}
+
+const alarmKinds = new Set(['smoke-alarm', 'co-alarm']);
+
+function hasAlarm(plan: Plan, room: string): boolean {
+  return Object.values(plan.devices).some((d) => {
+    const { on } = plan.boxes[d.box]!;
+    return alarmKinds.has(d.kind) && 'ceiling' in on && on.ceiling === room;
+  });
+}
+
+const inTheWay: readonly RoomUse[] = ['hall', 'foyer', 'stair', 'living', 'family', 'library', 'recreation'];
+const neverThere: ReadonlySet<RoomUse> = new Set([
+  'kitchen',
+  'bath',
+  'powder',
+  'laundry',
+  'garage',
+  'closet',
+  'pantry',
+]);
+
+/** The room of a level where an alarm hears most: a hall or stair, else the largest that is no kitchen or bath. */
+function heartOf(rooms: readonly FoundRoom[]): FoundRoom | undefined {
+  const fit = rooms.filter((r) => !openAir.has(r.use) && !neverThere.has(r.use));
+  const rank = (r: FoundRoom) => (inTheWay.includes(r.use) ? inTheWay.indexOf(r.use) : inTheWay.length);
+  return [...fit].sort((a, b) => rank(a) - rank(b) || b.area - a.area || compareIds(a.id, b.id))[0];
+}
+
+/** Alarms the plan still owes. Nothing where the house lays them out by hand. */
+export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm[] {
+  if (rules('alarm.layout') === 'by-hand') return [];
+  const work = Object.values(rooms).filter((r) => r.boundary && !isLeftAsItIs(plan, r));
+  const owed: OwedAlarm[] = [];
+  const add = (room: string, why: OwedAlarm['why']) => {
+    if (!hasAlarm(plan, room) && !owed.some((o) => o.room === room)) owed.push({ room, why });
+  };
+  for (const bedroom of work.filter((r) => r.use === 'bedroom')) {
+    add(bedroom.id, 'bedroom');
+    for (const way of waysInto(bedroom.id, plan, rooms)) {
+      const outside = way.leadsTo === null ? null : rooms[way.leadsTo]!;
+      if (outside && ['hall', 'foyer', 'stair', 'living', 'family'].includes(outside.use)) add(outside.id, 'outside bedrooms');
+    }
+  }
+  for (const level of Object.keys(plan.levels)) {
+    const here = work.filter((r) => plan.rooms[r.id]!.level === level);
+    const served = here.some((r) => hasAlarm(plan, r.id) || owed.some((o) => o.room === r.id));
+    const heart = served ? undefined : heartOf(here);
+    if (heart) add(heart.id, 'level');
+  }
+  return owed;
+} // prettier-ignore
+
+/** Clear of the middle, where the light is. */
+const besideLight = 24;
+
+function placeIn(polygon: readonly XY[]): XY {
+  const center = innerPoint(polygon)!;
+  const tries = [
+    { x: center.x + besideLight, y: center.y },
+    { x: center.x - besideLight, y: center.y },
+    { x: center.x, y: center.y + besideLight },
+    { x: center.x, y: center.y - besideLight },
+  ];
+  const at = tries.find((p) => pointInPolygon(p, polygon)) ?? center;
+  return { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
+}
+
+/** Adds the alarms that are owed to a plan draft. Returns how many. */
+export function addAlarms(draft: Plan, rooms: Rooms, owed: readonly OwedAlarm[]): number {
+  for (const { room, why } of owed) {
+    const id = nextId(draft.boxes, 'b');
+    draft.boxes[id] = entrySchemas.boxes.parse({
+      on: { ceiling: room, ...placeIn(rooms[room]!.boundary!.polygon) },
+    });
+    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      box: id,
+      kind: 'smoke-alarm',
+      va: 5,
+      label: why === 'outside bedrooms' ? 'smoke and CO' : '',
+    });
+  }
+  return owed.length;
+}

@@ -1,0 +1,236 @@
+import {
+  add,
+  distance,
+  distancePointSegment,
+  innerPoint,
+  leftOf,
+  pointInPolygon,
+  scale,
+  type XY,
+} from '../../geometry/index.ts';
+import type { Framing } from '../../framing/index.ts';
+import type { DeviceKind, Plan, RoomUse, Side } from '../../plan/schema.ts';
+import { spacedUses, type FoundRoom } from '../../rooms/index.ts';
+import type { Height, RuleBook } from '../../rules/index.ts';
+import { nominalBoxSize } from '../../plan/stock.ts';
+import { facePoint } from '../candidates.ts';
+import type { BoxLayout } from '../index.ts';
+import { bottomFromSubfloor, lightKinds } from '../kinds.ts';
+import { boxSolids } from '../place.ts';
+import { isClear, wallSolids } from '../studFaces.ts';
+import { roomSeeing, waysInto, openAir, type Rooms, type WayIn } from './ways.ts';
+
+/** A light the tool would add: on a ceiling, or on a wall at a height. */
+export type ProposedLight =
+  | {
+      readonly on: 'ceiling';
+      readonly room: string;
+      readonly at: XY;
+      readonly kind: DeviceKind;
+      readonly va: number;
+    }
+  | {
+      readonly on: 'wall';
+      readonly wall: string;
+      readonly side: Side;
+      readonly at: number;
+      readonly height: Height;
+      readonly kind: DeviceKind;
+      readonly va: number;
+      readonly reason: string;
+    };
+
+/** Rooms that need a switched lighting outlet: NEC 210.70(A)(1), (2), (C) (from memory). */
+export const litUses: ReadonlySet<RoomUse> = new Set([
+  ...spacedUses, 'laundry', 'bath', 'powder', 'hall', 'foyer', 'stair', 'garage', 'basement', 'utility', 'storage',
+]); // prettier-ignore
+
+const lightVa = 60;
+const waferVa = 12;
+const fanVa = 40;
+/** Clear of walls, so that the trim of a light can be set. Common practice, no source. */
+const clearOfWall = 6;
+
+/** Devices on the ceiling of a room, of some kinds. */
+export function ceilingDevices(plan: Plan, room: string, kinds: ReadonlySet<DeviceKind>): string[] {
+  return Object.entries(plan.devices).flatMap(([id, d]) => {
+    const on = plan.boxes[d.box]!.on;
+    return 'ceiling' in on && on.ceiling === room && kinds.has(d.kind) ? [id] : [];
+  });
+}
+
+/** Light devices on the walls a room sees. */
+export function wallLights(plan: Plan, room: string, rooms: Rooms): string[] {
+  return Object.entries(plan.devices).flatMap(([id, d]) => {
+    const on = plan.boxes[d.box]!.on;
+    return 'wall' in on && lightKinds.has(d.kind) && roomSeeing(rooms, on.wall, on.side, on.at) === room
+      ? [id]
+      : [];
+  });
+}
+
+/** Places of rows across a width: how many, and where, by the house's rule for the first row. */
+export function rowPlaces(width: number, rules: RuleBook): number[] {
+  const every = rules('light.every');
+  const wall = rules('light.wall');
+  if (rules('light.firstRow') === 'fixed') {
+    const inner = width - 2 * wall;
+    if (inner < every / 4) return [width / 2];
+    const gaps = Math.ceil(inner / every - 1e-9);
+    return Array.from({ length: gaps + 1 }, (_, i) => wall + (i * inner) / gaps);
+  }
+  const rows = Math.max(1, Math.ceil(width / every - 1e-9));
+  return Array.from({ length: rows }, (_, i) => ((i + 0.5) * width) / rows);
+}
+
+/** Where rows of lights come in a room: a grid over its extent, without what falls outside or close to a wall. */
+export function lightPlaces(
+  polygon: readonly XY[],
+  middle: XY,
+  columns: readonly number[],
+  rows: readonly number[],
+): XY[] {
+  const [left, low] = [Math.min(...polygon.map((p) => p.x)), Math.min(...polygon.map((p) => p.y))];
+  const clear = (p: XY) =>
+    pointInPolygon(p, polygon) &&
+    polygon.every((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!) >= clearOfWall);
+  const grid = columns.flatMap((x) => rows.map((y) => ({ x: left + x, y: low + y }))).filter(clear);
+  if (grid.length > 0) return grid;
+  const center = innerPoint(polygon);
+  return [center && clear(center) ? center : middle];
+}
+
+function extent(polygon: readonly XY[]): { width: number; depth: number } {
+  const span = (pick: (p: XY) => number) => Math.max(...polygon.map(pick)) - Math.min(...polygon.map(pick));
+  return { width: span((p) => p.x), depth: span((p) => p.y) };
+}
+
+function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
+  const { polygon } = room.boundary!;
+  const { width, depth } = extent(polygon);
+  const small = room.use === 'closet' || room.use === 'stair' || rules('light.layout') === 'middle';
+  const [columns, rows] = small
+    ? [[width / 2], [depth / 2]]
+    : [rowPlaces(width, rules), rowPlaces(depth, rules)];
+  const places = lightPlaces(polygon, plan.rooms[room.id]!, columns, rows);
+  const kind = places.length > 1 ? 'wafer-light' : 'light';
+  return places.map((at) => ({
+    on: 'ceiling',
+    room: room.id,
+    at: tidyPlace(at),
+    kind,
+    va: kind === 'light' ? lightVa : waferVa,
+  }));
+}
+
+const tidyPlace = (p: XY): XY => ({ x: Math.round(p.x * 4) / 4, y: Math.round(p.y * 4) / 4 });
+
+/** Over the tub, shower or toilet where one is drawn, else a quarter of the way in: IRC 2021 M1505 wants the air moved (from memory). */
+function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[] {
+  const { polygon } = room.boundary!;
+  const wet = (['shower', 'tub', 'toilet'] as const)
+    .flatMap((kind) => Object.values(plan.fixtures).filter((f) => f.room === room.id && f.kind === kind))
+    .find((f) => f.wall !== undefined);
+  const center = innerPoint(polygon)!;
+  let at: XY = { x: center.x, y: center.y + extent(polygon).depth / 4 };
+  if (wet?.wall) {
+    const out = scale(
+      leftOf(framing.lines[wet.wall]!.unit),
+      (wet.side === 'left' ? 1 : -1) * (wet.depth / 2),
+    );
+    at = add(facePoint(framing, wet.wall, wet.side, wet.at + wet.width / 2), out);
+  }
+  if (distance(at, center) < 14) at = { x: at.x, y: at.y + 18 };
+  return pointInPolygon(at, polygon)
+    ? [{ on: 'ceiling', room: room.id, at: tidyPlace(at), kind: 'bath-fan', va: fanVa }]
+    : [];
+}
+
+/** The latch edge of an opening and the way along the wall that leads on from it; a cased opening takes the right hand of who comes in. */
+export function latchOf(way: Pick<WayIn, 'side' | 'opening'>, plan: Plan): { edge: number; towards: 1 | -1 } {
+  const o = plan.openings[way.opening]!;
+  const towards = o.kind === 'door' ? (o.hinge === 'from' ? 1 : -1) : way.side === 'left' ? 1 : -1;
+  return { edge: towards === 1 ? o.at + o.width : o.at, towards };
+}
+
+const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+/** A light this near an outside door, along its wall, lights it. */
+const lightsDoorWithin = 60;
+
+/** Lights outside a way out: on the far side of its wall and near it. */
+export function lightsOutside(way: WayIn, plan: Plan): string[] {
+  const o = plan.openings[way.opening]!;
+  return Object.entries(plan.devices).flatMap(([id, d]) => {
+    const on = plan.boxes[d.box]!.on;
+    const near =
+      'wall' in on &&
+      on.wall === way.wall &&
+      on.side === otherSide(way.side) &&
+      on.at > o.at - lightsDoorWithin &&
+      on.at < o.at + o.width + lightsDoorWithin;
+    const overhead = 'ceiling' in on && on.ceiling === way.leadsTo && way.leadsTo !== null;
+    return lightKinds.has(d.kind) && (near || overhead) ? [id] : [];
+  });
+}
+
+/** A light outside a door, its middle a set way from the inside of the jamb: exact, on a block if no stud face is there. Where framing stands in that very place it goes as little farther as clears it. */
+function outsideLight(way: WayIn, plan: Plan, layout: BoxLayout, rules: RuleBook): ProposedLight {
+  const { edge, towards } = latchOf(way, plan);
+  const height = rules('height.outsideLight');
+  const wished = edge + towards * rules('light.beside');
+  return {
+    on: 'wall',
+    wall: way.wall,
+    side: otherSide(way.side),
+    at: clearNear(way, wished, towards, height, layout) ?? wished,
+    height,
+    kind: 'light',
+    va: lightVa,
+    reason: 'Beside an outside door, about the middle of its glass.',
+  };
+}
+
+const farthestNudge = 8;
+
+function clearNear(
+  way: WayIn,
+  wished: number,
+  towards: 1 | -1,
+  height: Height,
+  layout: BoxLayout,
+): number | null {
+  const setting = layout.settings.get(way.wall);
+  if (!setting) return null;
+  const { width, height: tall } = nominalBoxSize(1);
+  const bottom = bottomFromSubfloor(height, tall, setting.floorFinish);
+  const body = { width, bottom, top: bottom + tall };
+  const side = otherSide(way.side);
+  const others = Object.values(layout.placed).filter((p) => p.wall === way.wall);
+  const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(others, side, 3, setting)];
+  for (let by = 0; by <= farthestNudge; by += 0.25) {
+    const at = wished + towards * by;
+    if (isClear(at, body, solids, setting.visible[side])) return at;
+  }
+  return null;
+}
+
+/** Whether nothing of a room is part of the work: it stays as it is, and so do its lights. */
+export function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
+  return room.boundary!.faces.every((f) => f.wall === null || plan.walls[f.wall]!.cover === 'closed');
+}
+
+/** Lights the plan's rooms and outside doors still lack. Pure. */
+export function proposeLights(plan: Plan, framing: Framing, rooms: Rooms, layout: BoxLayout, rules: RuleBook): ProposedLight[] {
+  return Object.values(rooms).flatMap((room) => {
+    if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) return [];
+    const lit = ceilingDevices(plan, room.id, lightKinds).some((d) => plan.devices[d]!.kind !== 'bath-fan') || wallLights(plan, room.id, rooms).length > 0;
+    const fanned = ceilingDevices(plan, room.id, new Set<DeviceKind>(['bath-fan'])).length > 0;
+    const airs = room.use === 'bath' || room.use === 'powder';
+    const open = waysInto(room.id, plan, rooms).filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0);
+    return [
+      ...(lit ? [] : roomLights(room, plan, rules)),
+      ...(airs && !fanned ? bathFan(room, plan, framing) : []),
+      ...open.map((w) => outsideLight(w, plan, layout, rules)),
+    ];
+  });
+} // prettier-ignore

@@ -1,0 +1,87 @@
+import { pointInPolygon } from '../../geometry/index.ts';
+import { compareIds } from '../../plan/ids.ts';
+import type { Opening, Plan, RoomUse, Side } from '../../plan/schema.ts';
+import type { FoundRoom } from '../../rooms/index.ts';
+
+export type Rooms = Readonly<Record<string, FoundRoom>>;
+
+/** An opening people walk through, as one room sees it. */
+export interface WayIn {
+  readonly opening: string;
+  readonly room: string;
+  readonly wall: string;
+  /** The side of the wall the room lies on. */
+  readonly side: Side;
+  /** The room on the other side; null where nothing is drawn. */
+  readonly leadsTo: string | null;
+  /** Whether it leads out of the house: to a porch, or through an outside wall. */
+  readonly outside: boolean;
+}
+
+const walkedThrough: ReadonlySet<Opening['kind']> = new Set(['door', 'sliding-door', 'cased']);
+export const openAir: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
+
+/** The room that sees a place on one side of a wall; null when none does. */
+export function roomSeeing(rooms: Rooms, wall: string, side: Side, at: number): string | null {
+  const sees = (room: FoundRoom) =>
+    room.boundary?.faces.some(
+      (f) =>
+        f.wall === wall &&
+        f.side === side &&
+        at >= Math.min(f.startAt, f.endAt) &&
+        at <= Math.max(f.startAt, f.endAt),
+    ) ?? false;
+  return Object.values(rooms).find(sees)?.id ?? null;
+}
+
+const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+
+/** Every opening a room can be walked into by, in id order. Vehicle doors are not ways in: NEC 210.70(A)(2) (from memory). */
+export function waysInto(room: string, plan: Plan, rooms: Rooms): WayIn[] {
+  return Object.entries(plan.openings)
+    .filter(([, o]) => walkedThrough.has(o.kind))
+    .flatMap(([opening, o]) =>
+      (['left', 'right'] as const).flatMap((side): WayIn[] => {
+        const middle = o.at + o.width / 2;
+        if (roomSeeing(rooms, o.wall, side, middle) !== room) return [];
+        const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
+        const outside =
+          leadsTo === null ? plan.walls[o.wall]!.exterior : openAir.has(plan.rooms[leadsTo]!.use);
+        return [{ opening, room, wall: o.wall, side, leadsTo, outside }];
+      }),
+    )
+    .sort((a, b) => compareIds(a.opening, b.opening));
+}
+
+/** The stair that goes on above a stair: the stair room of the next level that lies over it; null when there is none. */
+export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | null {
+  const own = plan.rooms[room]!;
+  const height = (id: string) => plan.levels[plan.rooms[id]!.level]!.elevation;
+  const over = Object.values(rooms)
+    .filter(
+      (r) =>
+        r.use === 'stair' &&
+        height(r.id) > height(room) &&
+        r.boundary !== null &&
+        pointInPolygon(own, r.boundary.polygon),
+    )
+    .sort((a, b) => height(a.id) - height(b.id));
+  return over[0]?.id ?? null;
+}
+
+/** A room nobody walks through: one way in, no stair or vehicle door going on from it. What stays as it is goes on into the house. */
+function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
+  const walls = new Set(rooms[room]!.boundary?.faces.map((f) => f.wall));
+  const goesOn =
+    plan.rooms[room]!.use === 'stair' ||
+    [...walls].every((w) => w === null || plan.walls[w]!.cover === 'closed') ||
+    Object.values(plan.openings).some((o) => o.kind === 'garage-door' && walls.has(o.wall));
+  return !goesOn && waysInto(room, plan, rooms).length === 1;
+}
+
+/** Ways by which people arrive in a room: not from closets and other rooms with no way on. All of them where those are all there are. */
+export function arrivals(room: string, plan: Plan, rooms: Rooms): WayIn[] {
+  const all = waysInto(room, plan, rooms);
+  const real = all.filter((w) => w.outside || w.leadsTo === null || !isDeadEnd(w.leadsTo, plan, rooms));
+  return real.length > 0 ? real : all;
+}

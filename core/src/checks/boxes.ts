@@ -1,0 +1,59 @@
+import { depthPlan, switchKinds } from '../boxes/index.ts';
+import type { Check } from './check.ts';
+import { finding, type Finding, type FixEdit } from './findings.ts';
+
+export const boxesStandRight: Check = ({ plan, layout, rules }) =>
+  Object.values(layout.placed).flatMap((p) => {
+    const place = { wall: p.wall, side: p.side, at: p.at };
+    const devices = layout.devices.get(p.id) ?? [];
+    const floorFinish = layout.settings.get(p.wall)!.floorFinish;
+    const handle = (p.bottom + p.top) / 2 - floorFinish;
+    const list: Finding[] = [];
+    if (p.trouble === 'no-face') list.push(finding('box.no-face', [p.id], { box: p.id }, { place }));
+    if (p.trouble === 'collides') list.push(finding('box.collides', [p.id], { box: p.id }, { place }));
+    if (devices.some(([, d]) => switchKinds.has(d.kind)) && handle > rules('height.switchHighest') + 1e-6)
+      list.push(
+        finding(
+          'box.switch-height',
+          [p.id],
+          { box: p.id, height: handle, limit: rules('height.switchHighest') },
+          { place },
+        ),
+      );
+    const setting = layout.settings.get(p.wall)!;
+    const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
+      depth: setting.frame.line.depth,
+    });
+    if (depth.needs !== 'nothing' && !plan.boxes[p.id]!.existing)
+      list.push(
+        finding('box.depth', [p.id], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
+      );
+    if (devices.length > plan.boxes[p.id]!.gangs)
+      list.push(
+        finding(
+          'box.slot',
+          [p.id],
+          { box: p.id, gangs: plan.boxes[p.id]!.gangs, devices: devices.length },
+          { place },
+        ),
+      );
+    return list;
+  });
+
+export const boxesHoldTheirWires: Check = ({ boxes, layout }) =>
+  Object.entries(boxes).flatMap(([id, b]) => {
+    if (b.fits) return [];
+    const placed = layout.placed[id];
+    const place = placed ? { wall: placed.wall, side: placed.side, at: placed.at } : null;
+    const fixes: FixEdit[] = b.smallest
+      ? [{ label: `Use ${b.smallest}`, edit: 'setBoxModel', args: { box: id, model: b.smallest } }]
+      : [];
+    return [
+      finding(
+        'fill.volume',
+        [id],
+        { box: id, used: b.used, volume: b.volume, smallest: b.smallest ?? '' },
+        { place, fixes },
+      ),
+    ];
+  });

@@ -1,0 +1,134 @@
+import { isLowVoltage } from '../boxes/index.ts';
+import { dutiesOf, isOutlet, roomOfBox } from '../circuits/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import { ampsByGauge, cables } from '../plan/stock.ts';
+import { circuitName, type Check } from './check.ts';
+import { finding, type Finding } from './findings.ts';
+
+export const breakersSuitWires: Check = ({ plan }) => [
+  ...Object.entries(plan.circuits).flatMap(([id, c]) => {
+    const allowed = ampsByGauge[c.gauge];
+    if (c.amps <= allowed) return [];
+    return [
+      finding(
+        'circuit.breaker',
+        [id],
+        { circuit: circuitName(plan, id), amps: c.amps, gauge: c.gauge, allowed },
+        { level: c.gauge <= 8 ? 'warning' : 'error' },
+      ),
+    ];
+  }),
+  ...Object.entries(plan.runs).flatMap(([id, run]) => {
+    const circuit = run.circuit === null ? null : plan.circuits[run.circuit]!;
+    if (!circuit || circuit.amps <= ampsByGauge[cables[run.cable]!.gauge]) return [];
+    return [
+      finding('circuit.cable', [id, run.circuit!], {
+        run: id,
+        cable: run.cable,
+        amps: circuit.amps,
+        circuit: circuitName(plan, run.circuit!),
+      }),
+    ];
+  }),
+];
+
+export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
+  Object.entries(circuits).flatMap(([id, r]) => {
+    const c = plan.circuits[id]!;
+    const name = circuitName(plan, id);
+    const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
+    const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
+    const list: Finding[] = [];
+    if (c.panel === null) list.push(finding('circuit.panel', [id], { circuit: name }));
+    if (c.amps <= 20 && r.outlets > cap)
+      list.push(finding('circuit.cap', [id], { circuit: name, outlets: r.outlets, limit: cap }));
+    if (r.va > limit) list.push(finding('circuit.load', [id], { circuit: name, va: r.va, limit }));
+    if (r.unreached.length > 0)
+      list.push(finding('circuit.unreached', [id], { circuit: name, boxes: r.unreached.length }));
+    if (r.dropPercent > rules('circuit.dropPercent'))
+      list.push(
+        finding('circuit.drop', [id], {
+          circuit: name,
+          percent: r.dropPercent,
+          limit: rules('circuit.dropPercent'),
+        }),
+      );
+    return list;
+  });
+
+export const spacesAreSingle: Check = ({ plan }) =>
+  Object.entries(plan.panels).flatMap(([panelId, panel]) => {
+    const users = new Map<number, string[]>();
+    for (const [id, c] of Object.entries(plan.circuits)) {
+      if (c.panel !== panelId || c.space === null) continue;
+      for (const space of c.poles === 2 ? [c.space, c.space + 2] : [c.space])
+        users.set(space, [...(users.get(space) ?? []), id]);
+    }
+    return [...users].flatMap(([space, ids]) =>
+      ids.length > 1 || space > panel.spaces
+        ? [finding('circuit.space', [panelId, ...ids], { space, panel: panel.name || panelId })]
+        : [],
+    );
+  });
+
+export const devicesHaveCircuits: Check = ({ plan }) => {
+  const without = Object.values(plan.devices).filter(
+    (d) => d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing,
+  );
+  return without.length > 0 ? [finding('circuit.unassigned', [], { count: without.length })] : [];
+};
+
+export const outletsAreProtected: Check = ({ plan, rooms, circuits }) =>
+  Object.entries(circuits).flatMap(([id, r]) => {
+    const c = plan.circuits[id]!;
+    if (c.existing) return [];
+    const own = Object.entries(plan.devices).filter(([, d]) => d.circuit === id && isOutlet(d));
+    const duties = own.map(([deviceId, d]) => {
+      const room = roomOfBox(plan.boxes[d.box]!, rooms);
+      return { deviceId, ...dutiesOf(d, room ? plan.rooms[room]!.use : null) };
+    });
+    const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.deviceId));
+    const list: Finding[] = [];
+    if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual')
+      list.push(
+        finding(
+          'protect.afci',
+          [id],
+          { circuit: circuitName(plan, id) },
+          {
+            fixes: [
+              {
+                label: 'Use an AFCI breaker',
+                edit: 'setCircuit',
+                args: { circuit: id, changes: { protection: open.length > 0 ? 'dual' : 'afci' } },
+              },
+            ],
+          },
+        ),
+      );
+    if (open.length > 0)
+      list.push(
+        finding('protect.gfci', [id, ...open.map((d) => d.deviceId)], {
+          circuit: circuitName(plan, id),
+          count: open.length,
+        }),
+      );
+    return list;
+  });
+
+export const circuitsAreTrees: Check = ({ plan }) => {
+  const leader = new Map<string, string>();
+  const root = (key: string): string =>
+    leader.has(key) && leader.get(key) !== key ? root(leader.get(key)!) : key;
+  return Object.keys(plan.runs)
+    .sort(compareIds)
+    .flatMap((id) => {
+      const run = plan.runs[id]!;
+      if (run.circuit === null || run.to === null) return [];
+      const [a, b] = [root(`${run.circuit}/${run.from}`), root(`${run.circuit}/${run.to}`)];
+      if (a === b)
+        return [finding('run.loop', [id, run.circuit], { run: id, circuit: circuitName(plan, run.circuit) })];
+      leader.set(a, b);
+      return [];
+    });
+};

@@ -1,0 +1,110 @@
+import { receptacleCandidates } from '../boxes/candidates.ts';
+import { openDuties } from '../boxes/duties/index.ts';
+import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
+import { roomName, type Check, type CheckInput } from './check.ts';
+import { finding, type FixEdit } from './findings.ts';
+
+export const roomsClose: Check = ({ plan, rooms }) =>
+  Object.values(rooms)
+    .filter((r) => r.boundary === null)
+    .map((r) =>
+      finding('rooms.open', [r.id], {
+        room: roomName(plan, r.id),
+        gap: r.gap?.distance ?? 0,
+        wallA: r.gap?.from.wall ?? '',
+        wallB: r.gap?.to.wall ?? '',
+      }),
+    );
+
+/** Ways to cover a worst point: the stud faces nearest to it on either hand. */
+function spacingFixes(
+  proven: ProvenLine,
+  along: number,
+  { plan, framing, layout, rules }: CheckInput,
+): FixEdit[] {
+  const limit = rules('spacing.maxGap') / 2;
+  const near = receptacleCandidates(proven.line, plan, framing, layout, rules).filter(
+    (c) => Math.abs(c.along - along) <= limit,
+  );
+  const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
+  if (!nearest) return [];
+  const stud = framing.walls[nearest.wall]!.standing.reduce((a, b) =>
+    Math.abs(b.at - nearest.at) < Math.abs(a.at - nearest.at) ? b : a,
+  );
+  return [
+    {
+      label: `Add one at stud ${stud.number}`,
+      edit: 'addBox',
+      args: { wall: nearest.wall, side: nearest.side, at: nearest.at, kind: 'receptacle' },
+    },
+  ];
+}
+
+export const receptaclesReach: Check = (input) => {
+  const { plan, rooms, layout, rules } = input;
+  const limit = rules('spacing.maxGap') / 2;
+  return Object.values(rooms).flatMap((room) => {
+    const proof = layout.proofs[room.id]!;
+    const around = proof.spaces
+      .filter((p) => !keepsSpacing(p, rules))
+      .map((p) => {
+        const along = p.farthest?.along ?? p.line.length / 2;
+        const extra = { place: placeOnLine(p.line, along), fixes: spacingFixes(p, along, input) };
+        return p.farthest
+          ? finding(
+              'spacing.maxGap',
+              [room.id],
+              { room: roomName(plan, room.id), distance: p.farthest.distance, limit },
+              extra,
+            )
+          : finding(
+              'spacing.none',
+              [room.id],
+              { room: roomName(plan, room.id), length: p.line.length, limit },
+              extra,
+            );
+      });
+    const straight = proof.straight
+      .filter((p) => !keepsSpacing(p, rules))
+      .map((p) => {
+        const place = placeOnLine(p.line, p.farthest?.along ?? p.line.length / 2);
+        return finding(
+          'spacing.each-wall',
+          [room.id],
+          {
+            room: roomName(plan, room.id),
+            wall: place?.wall ?? '',
+            distance: p.farthest?.distance ?? -1,
+            limit,
+          },
+          { place },
+        );
+      });
+    return [...around, ...straight];
+  });
+};
+
+export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rules }) =>
+  openDuties(plan, framing, rooms, layout, rules).map(({ rule, room, about, figures, place, boxes }) =>
+    finding(
+      rule,
+      about,
+      { room: roomName(plan, room), ...figures },
+      {
+        place,
+        fixes: boxes.slice(0, 1).map((b) => ({
+          label: 'Add one here',
+          edit: 'addBox',
+          args: {
+            wall: b.wall,
+            side: b.side,
+            at: b.at,
+            kind: b.kind,
+            exact: b.exact,
+            gangs: b.gangs,
+            ...(b.height ? { height: b.height } : {}),
+          },
+        })),
+      },
+    ),
+  );
