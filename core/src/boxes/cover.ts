@@ -33,10 +33,19 @@ function better(a: Label, b: Label | null): boolean {
   return a.penalty < b.penalty - dust;
 }
 
-/** Inches of the line between two places that are owed a receptacle; the whole gap when nothing else serves it. */
-export type Owed = (from: number, to: number) => number;
-const plainlyOwed: Owed = (from, to) => Math.max(0, to - from);
-const over = (owed: Owed, from: number, to: number) => Math.max(0, owed(from, to) - dust);
+/**
+ * Inches of line left out of reach between two receptacles next to each other; null stands for the line's own start or end. On a ring
+ * `to` may run past the length.
+ */
+export type Shortfall = (from: number | null, to: number | null) => number;
+
+/** The plain rule: every point within half of `maxGap` of one of the two. */
+export function plainShortfall(length: number, maxGap: number): Shortfall {
+  const half = maxGap / 2;
+  return (from, to) => Math.max(0, (to === null ? length : to - half) - (from === null ? 0 : from + half));
+}
+
+const over = (inches: number) => Math.max(0, inches - dust);
 /** Even spacing is preferred among equally few: a gap costs its square, as a share of the limit's. */
 const unevenness = (gap: number, limit: number) => (gap / limit) ** 2;
 
@@ -46,16 +55,14 @@ function unwind(label: Label): number[] {
   return chosen.reverse();
 }
 
-/** Cheapest way from one of the starts to the end of the line. Points sorted by place. */
+/** Cheapest way from one of the starts to the end of the line; `end` is the place of the first point again on a ring. Points sorted by place. */
 function sweep(
   points: readonly CoverPoint[],
   starts: readonly (Label | null)[],
   maxGap: number,
-  owed: Owed,
-  /** Where the line runs on to after its last point, and how far from there it is still in reach of what comes next. */
-  end: { readonly at: number; readonly reach: number },
+  shortfall: Shortfall,
+  end: { readonly at: number; readonly ring: boolean },
 ): Label | null {
-  const half = maxGap / 2;
   const labels: (Label | null)[] = [...starts];
   let best: Label | null = null;
   let lastFixed = -1;
@@ -65,11 +72,11 @@ function sweep(
     for (let i = j - 1; i >= 0; i--) {
       const from = labels[i];
       if (from) {
-        const gap = to.along - points[i]!.along;
+        const before = points[i]!.along;
         const label: Label = {
-          excess: from.excess + over(owed, points[i]!.along + half, to.along - half),
+          excess: from.excess + over(shortfall(before, to.along)),
           added: from.added + (to.fixed ? 0 : 1),
-          penalty: from.penalty + to.penalty + unevenness(gap, maxGap),
+          penalty: from.penalty + to.penalty + unevenness(to.along - before, maxGap),
           index: j,
           before: from,
         };
@@ -79,10 +86,10 @@ function sweep(
     }
     const label = labels[j];
     if (!label || j < lastFixed) continue;
-    const tail = (end.at - points[j]!.along) * (end.reach > 0 ? 1 : 2);
+    const tail = (end.at - to.along) * (end.ring ? 1 : 2);
     const done = {
       ...label,
-      excess: label.excess + over(owed, points[j]!.along + half, end.at - end.reach),
+      excess: label.excess + over(shortfall(to.along, end.ring ? end.at : null)),
       penalty: label.penalty + unevenness(tail, maxGap),
     };
     if (better(done, best)) best = done;
@@ -90,29 +97,38 @@ function sweep(
   return best;
 }
 
-function coverOpen(points: readonly CoverPoint[], length: number, maxGap: number, owed: Owed): Cover {
+function coverOpen(
+  points: readonly CoverPoint[],
+  length: number,
+  maxGap: number,
+  shortfall: Shortfall,
+): Cover {
   const firstFixed = points.findIndex((p) => p.fixed);
   const starts = points.map((p, index): Label | null =>
     firstFixed >= 0 && index > firstFixed
       ? null
       : {
-          excess: over(owed, 0, p.along - maxGap / 2),
+          excess: over(shortfall(null, p.along)),
           added: p.fixed ? 0 : 1,
           penalty: p.penalty + unevenness(p.along * 2, maxGap),
           index,
           before: null,
         },
   );
-  const best = sweep(points, starts, maxGap, owed, { at: length, reach: 0 });
-  return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: owed(0, length) };
+  const best = sweep(points, starts, maxGap, shortfall, { at: length, ring: false });
+  return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: shortfall(null, null) };
 }
 
-function coverRing(points: readonly CoverPoint[], length: number, maxGap: number, owed: Owed): Cover {
+function coverRing(
+  points: readonly CoverPoint[],
+  length: number,
+  maxGap: number,
+  shortfall: Shortfall,
+): Cover {
   const fixed = points.findIndex((p) => p.fixed);
-  const allOwed = owed(0, length) > length - dust;
-  const reachable = points.flatMap((p, i) => (!allOwed || p.along <= points[0]!.along + maxGap ? [i] : []));
+  const firsts = fixed >= 0 ? [fixed] : points.map((_, i) => i);
   let best: { label: Label; turned: number } | null = null;
-  for (const first of fixed >= 0 ? [fixed] : reachable) {
+  for (const first of firsts) {
     const turned = points
       .map((_, k) => points[(first + k) % points.length]!)
       .map((p, k) => ({ ...p, along: p.along + (first + k >= points.length ? length : 0) }));
@@ -124,11 +140,12 @@ function coverRing(points: readonly CoverPoint[], length: number, maxGap: number
       before: null,
     };
     const starts = turned.map((_, k) => (k === 0 ? start : null));
-    const end = { at: turned[0]!.along + length, reach: maxGap / 2 };
-    const label = sweep(turned, starts, maxGap, owed, end);
+    const end = { at: turned[0]!.along + length, ring: true };
+    const label = sweep(turned, starts, maxGap, shortfall, end);
     if (label && better(label, best?.label ?? null)) best = { label, turned: first };
+    if (first > 0 && points[first]!.along > points[0]!.along + maxGap && best?.label.excess === 0) break;
   }
-  if (!best) return { chosen: [], excess: owed(0, length) };
+  if (!best) return { chosen: [], excess: shortfall(null, null) };
   const { label, turned } = best;
   return {
     chosen: unwind(label)
@@ -146,10 +163,10 @@ export function fewestCover(
   points: readonly CoverPoint[],
   line: { length: number; ring: boolean },
   maxGap: number,
-  owed: Owed = plainlyOwed,
+  shortfall: Shortfall = plainShortfall(line.length, maxGap),
 ): Cover {
-  if (points.length === 0) return { chosen: [], excess: owed(0, line.length) };
+  if (points.length === 0) return { chosen: [], excess: shortfall(null, null) };
   return line.ring
-    ? coverRing(points, line.length, maxGap, owed)
-    : coverOpen(points, line.length, maxGap, owed);
+    ? coverRing(points, line.length, maxGap, shortfall)
+    : coverOpen(points, line.length, maxGap, shortfall);
 }

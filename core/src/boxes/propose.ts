@@ -2,10 +2,10 @@ import type { Framing } from '../framing/index.ts';
 import { nextIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import { entrySchemas } from '../plan/schema.ts';
-import { unservedLength, type FloorLine, type FoundRoom } from '../rooms/index.ts';
+import { unservedLength, type Along, type FloorLine, type FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { receptacleCandidates, type Candidate } from './candidates.ts';
-import { fewestCover } from './cover.ts';
+import { fewestCover, type Shortfall } from './cover.ts';
 import type { BoxLayout } from './index.ts';
 import type { ProvenLine, RoomProof } from './proof.ts';
 
@@ -17,12 +17,35 @@ export interface ProposedReceptacle extends Candidate {
 
 const doorPenalty = 10;
 
-/** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line. */
+/** What a line still owes between two of its receptacles: the code's reach, and each required straight wall by itself. */
+function shortfallOf(line: FloorLine, maxGap: number, straight: readonly Along[]): Shortfall {
+  const half = maxGap / 2;
+  const turns = line.ring ? [0, line.length] : [0];
+  const walls = straight.flatMap((s) => turns.map((t) => ({ from: s.from + t, to: s.to + t })));
+  return (from, to) => {
+    const low = from === null ? 0 : from + half;
+    const high = to === null ? line.length : to - half;
+    const around = unservedLength(line, low, high);
+    const alone = walls.map((w) => {
+      const first = from !== null && from >= w.from - 1e-9 && from <= w.to + 1e-9;
+      const last = to !== null && to >= w.from - 1e-9 && to <= w.to + 1e-9;
+      if (first === last) {
+        const between = (from ?? -Infinity) < w.from && (to ?? Infinity) > w.to && w.to <= (to ?? line.length);
+        return !first && between ? unservedLength(line, w.from, w.to) : 0;
+      }
+      return first ? unservedLength(line, Math.max(w.from, low), w.to) : unservedLength(line, w.from, Math.min(w.to, high));
+    });
+    return around + alone.reduce((sum, inches) => sum + inches, 0);
+  };
+} // prettier-ignore
+
+/** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line, nor on `straight` walls of it. */
 export function coverLine(
   line: FloorLine,
   fixed: readonly number[],
   candidates: readonly Candidate[],
   maxGap: number,
+  straight: readonly Along[] = [],
 ) {
   const points = [
     ...fixed.map((along) => ({ along, fixed: true, penalty: 0, candidate: null as Candidate | null })),
@@ -33,7 +56,7 @@ export function coverLine(
       candidate: c as Candidate | null,
     })),
   ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
-  const cover = fewestCover(points, line, maxGap, (from, to) => unservedLength(line, from, to));
+  const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, straight));
   return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
 }
 
@@ -41,6 +64,7 @@ export function coverLine(
 export function completeLine(
   proven: ProvenLine,
   fixed: readonly number[],
+  straight: readonly Along[],
   plan: Plan,
   framing: Framing,
   layout: BoxLayout,
@@ -48,23 +72,23 @@ export function completeLine(
 ): { added: readonly Candidate[]; excess: number } {
   const maxGap = rules('spacing.maxGap');
   const faces = receptacleCandidates(proven.line, plan, framing, layout, rules);
-  const onFaces = coverLine(proven.line, fixed, faces, maxGap);
+  const onFaces = coverLine(proven.line, fixed, faces, maxGap, straight);
   if (onFaces.excess <= 1e-6) return onFaces;
   const between = receptacleCandidates(proven.line, plan, framing, layout, rules, { exact: true });
-  const withBlocking = coverLine(
-    proven.line,
-    fixed,
-    [...faces, ...between].sort((a, b) => a.along - b.along),
-    maxGap,
-  );
+  const all = [...faces, ...between].sort((a, b) => a.along - b.along);
+  const withBlocking = coverLine(proven.line, fixed, all, maxGap, straight);
   return withBlocking.excess < onFaces.excess - 1e-6 ? withBlocking : onFaces;
 }
 
-function fits(line: FloorLine, c: Candidate): number | null {
-  const piece = line.pieces.find(
-    (p) => p.wall === c.wall && p.side === c.side && c.at >= p.start && c.at <= p.end,
-  );
-  return piece ? piece.offset + (piece.side === 'left' ? c.at - piece.start : piece.end - c.at) : null;
+/** The straight walls of a space that must be covered by themselves, as stretches of it. */
+function straightOf(space: FloorLine, straight: readonly ProvenLine[]): Along[] {
+  return straight.flatMap(({ line }) => {
+    const [own] = line.pieces;
+    const piece = space.pieces.find(
+      (p) => p.wall === own?.wall && p.side === own.side && p.start === own.start,
+    );
+    return line.required && piece ? [{ from: piece.offset, to: piece.offset + piece.end - piece.start }] : [];
+  });
 }
 
 function proposeForRoom(
@@ -75,22 +99,16 @@ function proposeForRoom(
   layout: BoxLayout,
   rules: RuleBook,
 ): ProposedReceptacle[] {
-  const added: ProposedReceptacle[] = [];
   const limit = rules('spacing.maxGap') / 2;
-  const complete = (proven: ProvenLine, school: string) => {
-    if (!proven.line.required) return;
-    const fixed = [
-      ...proven.points.map((p) => p.along),
-      ...added.flatMap((c) => fits(proven.line, c) ?? []),
-    ].sort((a, b) => a - b);
+  const school = rules('spacing.corners') === 'each-wall' ? 'Each wall by itself, and around corners' : 'Measured around corners';
+  return proof.spaces.flatMap((proven) => {
+    const straight = straightOf(proven.line, proof.straight);
+    if (!proven.line.required && straight.length === 0) return [];
+    const fixed = proven.points.map((p) => p.along);
     const why = `${school}: no point of this ${Math.round(proven.line.length)} in. floor line may be over ${limit} in. from a receptacle.`;
-    for (const c of completeLine(proven, fixed, plan, framing, layout, rules).added)
-      added.push({ ...c, room, why });
-  };
-  for (const proven of proof.straight) complete(proven, 'Each wall by itself');
-  for (const proven of proof.spaces) complete(proven, 'Measured around corners');
-  return added;
-}
+    return completeLine(proven, fixed, straight, plan, framing, layout, rules).added.map((c) => ({ ...c, room, why }));
+  });
+} // prettier-ignore
 
 /** Receptacle places that every room still lacks, the fewest that keep the spacing rule. Pure; changes nothing. */
 export function proposeReceptacles(

@@ -78,6 +78,6 @@ export function dropEnd(draft: Plan, collection: 'boxes' | 'panels', id: string)
   for (const [controlId, c] of Object.entries(draft.controls)) {
     c.switches = c.switches.filter((d) => !gone.includes(d));
     c.loads = c.loads.filter((d) => !gone.includes(d));
-    if (c.switches.length + c.loads.length === 0) delete draft.controls[controlId];
+    if (c.switches.length === 0 || c.loads.length === 0) delete draft.controls[controlId];
   }
 }

@@ -19,7 +19,9 @@ const rankOf = (kind: DeviceKind) => ({ fan: 1, 'bath-fan': 2 })[kind as string]
 
 /** Lights of rooms and outside doors that nothing controls yet, grouped as they would be switched. */
 export function unswitched(plan: Plan, rooms: Rooms): Group[] {
-  const controlled = new Set(Object.values(plan.controls).flatMap((c) => c.loads));
+  const controlled = new Set(
+    Object.values(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])),
+  );
   const free = (ids: readonly string[]) => ids.filter((id) => !controlled.has(id));
   const groups: Group[] = [];
   const below = new Set(Object.values(rooms).flatMap((r) => (r.use === 'stair' && r.boundary ? (stairAbove(r.id, plan, rooms) ?? []) : [])));

@@ -69,11 +69,16 @@ export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | nul
   return over[0]?.id ?? null;
 }
 
-/** A room nobody walks through: one way in, no stair or vehicle door going on from it. What stays as it is goes on into the house. */
+/** Rooms people go into and come out of again by the same door. */
+const endUses: ReadonlySet<RoomUse> = new Set([
+  'closet', 'pantry', 'storage', 'utility', 'bath', 'powder', 'laundry', 'bedroom', 'office', 'den', 'library', 'workshop', 'garage',
+]); // prettier-ignore
+
+/** A room nobody walks through: of such a use, with one way in and no vehicle door. What stays as it is goes on into the house. */
 function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
   const walls = new Set(rooms[room]!.boundary?.faces.map((f) => f.wall));
   const goesOn =
-    plan.rooms[room]!.use === 'stair' ||
+    !endUses.has(plan.rooms[room]!.use) ||
     [...walls].every((w) => w === null || plan.walls[w]!.cover === 'closed') ||
     Object.values(plan.openings).some((o) => o.kind === 'garage-door' && walls.has(o.wall));
   return !goesOn && waysInto(room, plan, rooms).length === 1;
