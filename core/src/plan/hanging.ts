@@ -73,7 +73,14 @@ export function dropEnd(draft: Plan, collection: 'boxes' | 'panels', id: string)
   for (const [runId, run] of Object.entries(draft.runs))
     if (run.from === id || run.to === id) delete draft.runs[runId];
   for (const c of Object.values(draft.circuits)) if (c.panel === id) c.panel = null;
-  const gone = Object.keys(draft.devices).filter((d) => draft.devices[d]!.box === id);
+  dropDevices(
+    draft,
+    Object.keys(draft.devices).filter((d) => draft.devices[d]!.box === id),
+  );
+}
+
+/** Deletes devices, and controls that lose their last switch or light. */
+export function dropDevices(draft: Plan, gone: readonly string[]): void {
   for (const device of gone) delete draft.devices[device];
   for (const [controlId, c] of Object.entries(draft.controls)) {
     c.switches = c.switches.filter((d) => !gone.includes(d));

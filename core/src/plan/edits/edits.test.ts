@@ -60,6 +60,16 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
   setDeviceKind: { device: 'd1', kind: 'gfci' },
   removeBoxes: { boxes: ['b1'] },
+  setDevice: { device: 'd1', changes: { label: 'freezer' } },
+  addDevice: { box: 'b9', kind: 'switch' },
+  removeDevice: { device: 'd9' },
+  moveDevice: { device: 'd9', by: 1 },
+  addCeilingBox: { room: 'r1', x: 60, y: -30, kind: 'fan' },
+  moveFlatBox: { box: 'b6', x: 50, y: -40 },
+  lightRows: { room: 'r1', columns: 2, rows: 1, fromWall: 30, kind: 'light' },
+  setControl: { switches: ['d9'], loads: ['d6'] },
+  addModel: { name: 'Deep one', volume: 25, width: 2.25, depth: 3.6 },
+  removeModel: { model: 'model1' },
   addPanel: { wall: 'w1', side: 'right', at: 20 },
   setPanel: { panel: 'n1', changes: { amps: 200 } },
   removePanel: { panel: 'n1' },
@@ -91,6 +101,9 @@ const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   reopenFinding: (p) => edited(p, 'acceptFinding', tried.acceptFinding),
   propose: (p) => edited(p, 'removeBoxes', { boxes: ['b2'] }),
   alignBoxes: (p) => edited(p, 'setBoxHeight', tried.setBoxHeight),
+  removeDevice: (p) => edited(p, 'addDevice', tried.addDevice),
+  moveDevice: (p) => edited(p, 'addDevice', tried.addDevice),
+  removeModel: (p) => edited(p, 'addModel', tried.addModel),
 };
 
 test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
@@ -127,13 +140,17 @@ describe('boxes in numbers', () => {
     );
   });
 
-  test('aligned to the first, in its own reference; one without a height follows the house again', () => {
+  test('aligned by screws: middles come level whatever the boxes; one that follows the house again keeps no height', () => {
     const high = edited(study(), 'setBoxHeight', {
       box: 'b1',
       height: { value: 44, to: 'bottom', from: 'subfloor' },
     });
     const { marks } = computed(edited(high, 'alignBoxes', { boxes: ['b1', 'b2', 'b3'] }));
     expect([marks['b2']!.bottomFromSubfloor, marks['b3']!.bottomFromSubfloor]).toEqual([44, 44]);
+    const tall = edited(edited(high, 'addModel', { name: 'Tall', volume: 25, width: 2.25, height: 4.5, depth: 3 }), 'setBoxModel', { box: 'b2', model: 'model1' }); // prettier-ignore
+    const mixed = computed(edited(tall, 'alignBoxes', { boxes: ['b1', 'b2'] })).marks;
+    expect(mixed['b2']!.centerFromFinished).toBe(mixed['b1']!.centerFromFinished);
+    expect(mixed['b2']!.bottomFromSubfloor).toBe(44 - (4.5 - 3.25) / 2);
     const house = computed(edited(high, 'alignBoxes', { boxes: ['b2', 'b1'] })).marks;
     expect(house['b1']!.centerFromFinished).toBe(16);
   });
@@ -198,6 +215,65 @@ describe('refusals name the field and the way out', () => {
     const lit = planOf({ ...closed, boxes, devices: { d1: { box: 'b1' }, d3: { box: 'b3' } } });
     const { boxes: left, devices } = edited(lit, 'removeRoom', { room: 'r1' });
     expect([Object.keys(left), Object.keys(devices)]).toEqual([['b3'], ['d3']]);
+  });
+});
+
+describe('what is in a box', () => {
+  const gang = () => edited(edited(study(), 'addDevice', { box: 'b9', kind: 'dimmer' }), 'addDevice', { box: 'b9', kind: 'switch' }); // prettier-ignore
+  const held = (plan: Plan) => Object.values(plan.devices).filter((d) => d.box === 'b9').sort((a, b) => a.slot - b.slot).map((d) => d.kind); // prettier-ignore
+
+  test('a box grows a gang with each device; three are held on backing; taking one out closes the row up', () => {
+    const plan = gang();
+    expect([plan.boxes['b9']!.gangs, held(plan)]).toEqual([3, ['switch', 'dimmer', 'switch']]);
+    expect(computed(plan).marks['b9']!.backing).not.toBeNull();
+    const less = edited(plan, 'removeDevice', { device: 'd9' });
+    expect([less.boxes['b9']!.gangs, held(less)]).toEqual([2, ['dimmer', 'switch']]);
+    expect(less.controls).toEqual({});
+    expect(refused(study(), 'removeDevice', { device: 'd9' })).toContain('only one in its box');
+  });
+
+  test('devices change places with their neighbour, and stop at the ends', () => {
+    const [first] = Object.entries(gang().devices).filter(([, d]) => d.box === 'b9' && d.kind === 'dimmer');
+    expect(held(edited(gang(), 'moveDevice', { device: first![0], by: -1 }))).toEqual([
+      'dimmer',
+      'switch',
+      'switch',
+    ]);
+    expect(refused(gang(), 'moveDevice', { device: 'd9', by: -1 })).toContain('end of its box');
+  });
+
+  test('rows of lights: the new ones hang on the switches of the old; a pinned one stays', () => {
+    const kept = edited(study(), 'keepBoxes', { boxes: ['b6'] });
+    const plan = edited(kept, 'lightRows', { room: 'r1', columns: 3, rows: 1, fromWall: 30, kind: 'wafer-light' }); // prettier-ignore
+    expect(plan.boxes['b6']).toEqual(kept.boxes['b6']);
+    expect(plan.boxes['b7']?.on).not.toEqual(kept.boxes['b7']!.on);
+    const [control] = Object.values(plan.controls);
+    expect(control!.switches).toEqual(['d9']);
+    expect(control!.loads).toContain('d6');
+    expect(control!.loads.every((l) => plan.devices[l]?.kind === 'wafer-light')).toBe(true);
+    expect(refused(study(), 'lightRows', { room: 'r1', columns: 2, rows: 2, fromWall: 900, kind: 'light' })).toContain('fromWall'); // prettier-ignore
+  });
+
+  test('controls: a second switch makes both three-way; taken back to one it is single; a dimmer stays one', () => {
+    const two = gang();
+    const others = Object.keys(two.devices).filter((id) => two.devices[id]!.box === 'b9' && id !== 'd9');
+    const kinds = (plan: Plan) => ['d9', ...others].map((id) => plan.devices[id]!.kind);
+    const all = edited(two, 'setControl', { switches: ['d9', ...others], loads: ['d6', 'd7', 'd8'] });
+    expect(kinds(all)).toEqual(['switch-3way', 'dimmer', 'switch-3way']);
+    expect(Object.keys(all.controls)).toHaveLength(1);
+    const single = edited(all, 'setControl', { switches: ['d9'], loads: ['d6', 'd7', 'd8'] });
+    expect(kinds(single)[0]).toBe('switch');
+    expect(Object.values(single.controls)).toEqual([{ switches: ['d9'], loads: ['d6', 'd7', 'd8'] }]);
+  });
+
+  test('a model people add is chosen like any other; what it lacks is said by field; taken out, its boxes are chosen for again', () => {
+    const plan = edited(study(), 'addModel', { name: 'Extra deep', volume: 30, width: 2.25, depth: 4 });
+    const used = edited(plan, 'setBoxModel', { box: 'b1', model: 'model1' });
+    expect(computed(used).boxes['b1']).toMatchObject({ model: 'model1', volume: 30 });
+    expect(computed(used).takeoff.lines.map((l) => l.name)).toContain('Extra deep');
+    expect(edited(used, 'removeModel', { model: 'model1' }).boxes['b1']!.model).toBe('auto');
+    expect(refused(study(), 'addModel', { name: 'Thin', width: 2, depth: 1 })).toContain('volume');
+    expect(refused(study(), 'setBoxModel', { box: 'b1', model: 'nothing' })).toContain('in no catalogue');
   });
 });
 

@@ -1,4 +1,3 @@
-import { EditRefused } from '../gate.ts';
 import { nextId } from '../ids.ts';
 import {
   entrySchemas,
@@ -9,25 +8,7 @@ import {
   type Opening,
   type Plan,
 } from '../schema.ts';
-import { need } from './need.ts';
-
-/** Parses a new entry; the first thing wrong with it is refused by its field. */
-function parsed<T>(
-  schema: {
-    safeParse(value: unknown): {
-      success: boolean;
-      data?: T;
-      error?: { issues: readonly { path: readonly PropertyKey[]; message: string }[] };
-    };
-  },
-  value: unknown,
-  what: string,
-): T {
-  const read = schema.safeParse(value);
-  if (read.success) return read.data!;
-  const issue = read.error!.issues[0]!;
-  throw new EditRefused(String(issue.path[0] ?? what), issue.message);
-}
+import { need, parsed } from './need.ts';
 
 const thicknessOf = (layers: readonly Layer[]) => layers.reduce((sum, l) => sum + l.thickness, 0);
 
