@@ -54,8 +54,17 @@ describe('chalk', () => {
   });
 
   test('propose lays out only what is asked, the same each time', () => {
-    const plan = planSchema.parse({ ...study(), boxes: {}, devices: {}, controls: {}, runs: {}, circuits: {} });
-    const [a, b] = [1, 2].map(() => chalk(['propose', '-', '--only', 'receptacles'], JSON.stringify(plan)).out);
+    const plan = planSchema.parse({
+      ...study(),
+      boxes: {},
+      devices: {},
+      controls: {},
+      runs: {},
+      circuits: {},
+    });
+    const [a, b] = [1, 2].map(
+      () => chalk(['propose', '-', '--only', 'receptacles'], JSON.stringify(plan)).out,
+    );
     expect(a).toBe(b);
     const proposed = JSON.parse(a!) as Plan;
     expect(Object.keys(proposed.boxes).length).toBe(5);

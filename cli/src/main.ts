@@ -6,6 +6,8 @@ import {
   proposalKinds,
   propose,
   readPlanText,
+  storyPoles,
+  storyPoleSvg,
   takeoffCsv,
   type Plan,
   type PlanReading,
@@ -29,7 +31,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   propose FILE [--only boxes,circuits,runs,models; parts of boxes: receptacles,lights,switches,alarms,data]
   import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
                                 a plan; what is doubtful goes to standard error
-  export FILE --to json|csv [--what result|takeoff|plan] [-o OUT]
+  export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
 
@@ -80,15 +82,19 @@ function onlyKinds(args: readonly string[]): readonly ProposalKind[] {
 function exportPlan(args: readonly string[]): void {
   const plan = loadPlan(args[0]);
   const to = option(args, '--to') ?? 'json';
-  const what = option(args, '--what') ?? (to === 'csv' ? 'takeoff' : 'result');
+  const what = option(args, '--what') ?? { csv: 'takeoff', svg: 'pole' }[to] ?? 'result';
   let text: string;
   if (to === 'csv' && what === 'takeoff') text = takeoffCsv(compute(plan).takeoff);
   else if (to === 'json' && what === 'plan') text = `${JSON.stringify(plan, null, 2)}\n`;
   else if (to === 'json' && what === 'takeoff') text = `${JSON.stringify(compute(plan).takeoff, null, 2)}\n`;
   else if (to === 'json' && what === 'result') text = `${JSON.stringify(compute(plan), null, 2)}\n`;
+  else if (to === 'svg' && what === 'pole')
+    text = storyPoles(plan, compute(plan).marks)
+      .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
+      .join('\n');
   else
     throw new BadInput([
-      `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff`,
+      `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, svg takes pole`,
     ]);
   const out = option(args, '-o');
   if (out) writeFileSync(out, text);

@@ -233,7 +233,8 @@ test('a killed server loses nothing it has acknowledged', async () => {
       for (let i = 1; i <= 500; i++)
         acknowledged = ((await (await send(i)).json()) as { revision: number }).revision;
     })().catch(() => undefined);
-    await new Promise((done) => setTimeout(done, 400));
+    const deadline = Date.now() + 20_000;
+    while (acknowledged < 8 && Date.now() < deadline) await new Promise((done) => setTimeout(done, 20));
     await killed(first.child);
     await sending;
     const second = await start();

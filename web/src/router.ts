@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/rules', component: () => import('./views/RulesView.vue') },
     { path: '/jobs/:job/rules', component: () => import('./views/RulesView.vue') },
     { path: '/meter/:job', component: () => import('./views/MeterView.vue') },
+    { path: '/jobs/:job/pole', component: () => import('./views/PoleView.vue') },
     { path: '/jobs/:job/:stage?', component: () => import('./views/JobView.vue') },
     { path: '/crew/:token', component: () => import('./views/CrewView.vue') },
     { path: '/:rest(.*)*', redirect: '/' },

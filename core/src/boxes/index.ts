@@ -16,6 +16,7 @@ export {
   heightIn,
   heightWords,
   houseHeight,
+  isBoxless,
   isLowVoltage,
   lightKinds,
   switchKinds,

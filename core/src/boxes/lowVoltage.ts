@@ -55,7 +55,8 @@ function placeFor(f: Fixture & { wall: string }, want: Wanted, plan: Plan, frami
   const bottom = bottomFromSubfloor(height, tall, layout.settings.get(f.wall)!.floorFinish);
   const others = Object.values(layout.placed).filter((p) => p.wall === f.wall && p.side === f.side && p.top > bottom && p.bottom < bottom + tall);
   const power = others.filter((p) => layout.devices.get(p.id)?.some(([, d]) => isPower(d.kind)));
-  const target = want.kind === 'data' || want.kind === 'tv' ? (power.sort((a, b) => Math.abs(a.at - middle) - Math.abs(b.at - middle))[0]?.at ?? middle) : middle;
+  const beside = power.sort((a, b) => Math.abs(a.at - middle) - Math.abs(b.at - middle))[0]?.at ?? middle;
+  const target = want.kind === 'tv' || want.label === '' ? beside : middle;
   const clear = (at: number) => others.every((p) => Math.abs(p.at - at) - (p.width + width) / 2 >= rules('data.apart') - 1e-6);
   const candidates = [false, true].flatMap((exact) => receptacleCandidates(line, plan, framing, layout, rules, { exact, height, hidden: true }).filter((c) => clear(c.at)));
   const faces = candidates.filter((c) => !c.exact);

@@ -1,6 +1,8 @@
-import { propose } from '../compute.ts';
+import { compute } from '../compute.ts';
 import { readPlan } from '../plan/read.ts';
-import type { Plan, PlanInput } from '../plan/schema.ts';
+import { isOnWall, type Plan, type PlanInput } from '../plan/schema.ts';
+import type { Height } from '../rules/index.ts';
+import { done } from './done.ts';
 
 /** Our invented job: a back addition on Marl Street. Places in inches; the existing house lies to the south. */
 
@@ -23,6 +25,18 @@ const loft: Points = {
 };
 
 const outside = { exterior: true, bearing: true, framing: '2x6', layers: { left: [], right: [] } } as const;
+/** Over the studs outside at the porch: what a light's box must come through. */
+const porchSkin = {
+  finish: { left: 0.5, right: 1.8125 },
+  layers: {
+    left: [],
+    right: [
+      { name: 'sheathing 7/16', thickness: 0.4375, combustible: true },
+      { name: 'strapping 3/4', thickness: 0.75, combustible: true },
+      { name: 'siding 5/8', thickness: 0.625, combustible: true },
+    ],
+  },
+};
 const closed = { cover: 'closed', access: 'fish' } as const;
 const railing = { height: 36, exterior: true } as const;
 
@@ -31,7 +45,7 @@ const walls: Record<string, readonly [string, string, object?]> = {
   w1: ['a', 'b', closed], w2: ['b', 'd', closed], w3: ['c', 'a', closed], w4: ['c', 'f', { ...closed, bearing: true }],
   w5: ['f', 'n', outside], w6: ['n', 'o', outside], w7: ['m', 'l', railing], w8: ['l', 'k', outside], w9: ['k', 'j', outside], w10: ['j', 'i', outside],
   w11: ['i', 'h', outside], w12: ['h', 'g', outside], w13: ['g', 'c', outside], w14: ['p', 'q'], w15: ['r', 's', { bearing: true }], w16: ['e', 'm', outside],
-  w17: ['t', 'u'], w18: ['v', 'w', { framing: '2x6' }], w19: ['x', 'y'], w20: ['z', 'za'], w21: ['zb', 'l', outside], w22: ['zc', 'zd', { height: 42 }], w23: ['zd', 'ze'],
+  w17: ['t', 'u'], w18: ['v', 'w', { framing: '2x6' }], w19: ['x', 'y'], w20: ['z', 'za'], w21: ['zb', 'l', { ...outside, ...porchSkin }], w22: ['zc', 'zd', { height: 42 }], w23: ['zd', 'ze'],
   l1: ['la', 'lb', outside], l2: ['lb', 'lc', outside], l3: ['lc', 'ld', outside], l4: ['ld', 'la', outside], l5: ['le', 'lf', { height: 42 }], l6: ['lf', 'lg', { height: 42 }],
 }; // prettier-ignore
 
@@ -56,6 +70,7 @@ const plan: PlanInput = {
   format: 'fieldchalk.plan',
   version: 1,
   job: { name: 'Marl Street addition', kind: 'addition' },
+  rules: { values: { 'bench.row': 'row' }, reasons: { 'bench.row': 'The owner works standing: tools are plugged in over the bench.' } },
   levels: {
     L1: { name: 'Main floor', ceiling: 97.125, above: 'attic', below: 'crawl', floorFinish: 0.75, joists: { direction: 90 }, floorLayers: [{ name: 'wood floor 3/4', thickness: 0.75, combustible: true }] },
     L2: { name: 'Loft', ceiling: 90, above: 'attic', below: 'joists', elevation: 107.125, floorFinish: 0.75, joists: { direction: 90 } },
@@ -86,6 +101,7 @@ const plan: PlanInput = {
   obstacles: {
     x1: { wall: 'w18', at: 30, width: 12, low: 0, high: 97, kind: 'plumbing' },
     x2: { wall: 'w15', at: 148, width: 14, low: 0, high: 97, kind: 'duct' },
+    x4: { wall: 'l1', at: 20, width: 110, low: 0, high: 18, kind: 'band board' },
     x3: { wall: 'w8', at: 16, width: 3, low: 8, high: 18, kind: 'fire block' },
   },
   rooms: {
@@ -115,6 +131,7 @@ const plan: PlanInput = {
     f9: { room: 'r5', kind: 'washer', wall: 'w4', side: 'left', at: 276, width: 27, depth: 30, va: 1200 },
     f10: { room: 'r5', kind: 'dryer', wall: 'w4', side: 'left', at: 306, width: 27, depth: 30, va: 5000 },
     f11: { room: 'r9', kind: 'bench', wall: 'w6', side: 'left', at: 20, width: 96, depth: 28 },
+    f13: { room: 'r12', kind: 'television', wall: 'l3', side: 'left', at: 10, width: 50, depth: 4 },
     f12: { room: 'r3', kind: 'desk', wall: 'w20', side: 'left', at: 84, width: 40, depth: 26 },
   },
   panels: {
@@ -128,10 +145,96 @@ const plan: PlanInput = {
   ) as PlanInput['prices'],
 }; // prettier-ignore
 
+/** The switches of one way in: the box whose devices work the lights of a room and stand in a room. */
+function switchBox(plan: Plan, wall: string, side: 'left' | 'right'): string {
+  const found = Object.keys(plan.boxes).find((id) => {
+    const { on } = plan.boxes[id]!;
+    return (
+      isOnWall(on) &&
+      on.wall === wall &&
+      on.side === side &&
+      Object.values(plan.devices).some((d) => d.box === id && d.kind.startsWith('switch'))
+    );
+  });
+  if (!found) throw new Error(`Demo: no switches on ${wall}`);
+  return found;
+}
+
+/** Adds a switch to a box for lights that are there. */
+function switched(plan: Plan, box: string, kind: 'switch' | 'dimmer', loads: readonly string[]): Plan {
+  const next = done(plan, 'addDevice', { box, kind });
+  const added = Object.keys(next.devices).find((id) => !(id in plan.devices))!;
+  return done(next, 'setControl', { switches: [added], loads });
+}
+
+const added = (before: Plan, after: Plan) =>
+  Object.keys(after.devices).filter((id) => !(id in before.devices));
+
+/** Lights over the island and under the shelf, beside the kitchen's own: three switches in one box. */
+function kitchenLights(plan: Plan): Plan {
+  const box = switchBox(plan, 'w15', 'left');
+  let next = done(plan, 'addCeilingBox', { room: 'r1', x: 92, y: 110, kind: 'light', va: 60 });
+  next = done(next, 'addCeilingBox', { room: 'r1', x: 128, y: 110, kind: 'light', va: 60 });
+  next = switched(next, box, 'dimmer', added(plan, next));
+  const shelf = done(next, 'addBox', {
+    wall: 'w13',
+    side: 'left',
+    at: 146,
+    kind: 'light',
+    height: { value: 54, to: 'center', from: 'finished' },
+  });
+  return switched(shelf, box, 'switch', added(next, shelf));
+}
+
+/** A fan, and lights on both sides of the desk: four switches at the porch door. */
+function studyLights(plan: Plan): Plan {
+  const box = switchBox(plan, 'w21', 'left');
+  const fan = done(plan, 'addCeilingBox', { room: 'r3', x: 267, y: 252, kind: 'fan', va: 75 });
+  let next = switched(fan, box, 'switch', added(plan, fan));
+  const before = next;
+  for (const at of [90, 118]) {
+    next = done(next, 'addBox', { wall: 'w20', side: 'left', at, kind: 'light', exact: true, height: { value: 66, to: 'center', from: 'finished' } });
+  }
+  return switched(next, box, 'dimmer', added(before, next));
+} // prettier-ignore
+
+/** A second light at the porch door, as far from its other jamb, worked by the same switch. */
+function porchLights(plan: Plan): Plan {
+  const first = Object.keys(plan.boxes).find((id) => {
+    const { on } = plan.boxes[id]!;
+    return isOnWall(on) && on.wall === 'w21' && on.side === 'right' && plan.boxes[id]!.exact;
+  })!;
+  const light = Object.keys(plan.devices).find((id) => plan.devices[id]!.box === first)!;
+  const { at, height } = plan.boxes[first]!.on as { at: number; height?: Height };
+  const door = plan.openings['o8']!;
+  const next = done(plan, 'addBox', { wall: 'w21', side: 'right', at: door.at + door.width + (door.at - at), kind: 'light', exact: true, ...(height ? { height } : {}) });
+  const control = Object.values(next.controls).find((c) => c.loads.includes(light))!;
+  return done(next, 'setControl', { switches: control.switches, loads: [light, ...added(plan, next)] });
+} // prettier-ignore
+
+/** What people have decided of the boxes after the tool laid them out. */
+function decided(plan: Plan): Plan {
+  let next = porchLights(studyLights(kitchenLights(plan)));
+  next = done(next, 'addBox', { wall: 'w4', side: 'right', at: 155, kind: 'receptacle' });
+  const old = Object.keys(next.boxes).at(-1)!;
+  next = done(next, 'setBox', { box: old, changes: { existing: true } });
+  const kept = [switchBox(next, 'w15', 'left'), switchBox(next, 'w21', 'left')];
+  return done(next, 'keepBoxes', { boxes: kept });
+}
+
+/** Lets the porch lights' deep stack-up stand: the rings are on order. */
+function accepted(plan: Plan): Plan {
+  const deep = compute(plan).findings.filter((f) => f.rule === 'box.depth');
+  return deep.reduce(
+    (p, f) => done(p, 'acceptFinding', { rule: f.rule, about: f.about, wall: f.place?.wall ?? null, reason: 'Extension rings come with the lights; siding goes on after.' }),
+    plan,
+  );
+} // prettier-ignore
+
 /** The whole addition in space and framing, with boxes, circuits and runs laid out by the rules. */
 export function marlStreet(): Plan {
   const read = readPlan(plan);
   if (!read.ok) throw new Error(`Demo: ${read.problems.map((p) => `${p.path}: ${p.message}`).join('; ')}`);
-  propose(read.plan);
-  return read.plan;
+  const boxes = decided(done(read.plan, 'propose', { only: ['boxes'] }));
+  return accepted(done(boxes, 'propose', { only: ['circuits', 'runs', 'models'] }));
 }

@@ -1,17 +1,6 @@
-import { applyEdit } from '../plan/gate.ts';
-import { recipeOf, type EditArgs, type EditName } from '../plan/edits/index.ts';
 import { emptyPlan, type Plan } from '../plan/schema.ts';
 import { parseLength } from '../units/index.ts';
-
-/** Applies an edit that is known to fit; a refusal is a fault of the demo itself. */
-function done<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): Plan {
-  const edited = applyEdit(plan, name, recipeOf(name, args));
-  if (!edited.ok)
-    throw new Error(
-      `Demo: ${name} refused: ${edited.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`,
-    );
-  return edited.plan;
-}
+import { done } from './done.ts';
 
 function length(text: string): number {
   const read = parseLength(text);

@@ -2,6 +2,7 @@ import { reachProfile } from '../boxes/index.ts';
 import type { Stages } from '../stages.ts';
 import { wallLetter } from '../plan/ids.ts';
 import type { Plan, Side } from '../plan/schema.ts';
+import type { Along, SpacePiece } from '../rooms/index.ts';
 import { readWalk, walkedFaces, type WalkedStretch } from '../rooms/walked.ts';
 
 /**
@@ -30,7 +31,12 @@ export interface Unrolled {
   readonly width: number;
   readonly height: number;
   /** Distance to the nearest receptacle, one polyline for each stretch of floor line on one wall. */
-  readonly profile: readonly { readonly required: boolean; readonly points: readonly ProfilePoint[] }[];
+  readonly profile: readonly {
+    readonly required: boolean;
+    /** Along a counter, which has receptacles of its own. */
+    readonly served: boolean;
+    readonly points: readonly ProfilePoint[];
+  }[];
   readonly worst: readonly { readonly x: number; readonly distance: number; readonly broken: boolean }[];
 }
 
@@ -81,17 +87,21 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
   const spaces = stages.layout.proofs[roomId]?.spaces ?? [];
   const profile = spaces.flatMap((space) => {
     const turns = reachProfile(space.line, space.points);
-    return space.line.pieces.map((piece) => {
-      const last = piece.offset + piece.end - piece.start;
+    return space.line.pieces.flatMap((piece) => {
       const at = (along: number) =>
         piece.side === 'left' ? piece.start + along - piece.offset : piece.end - (along - piece.offset);
-      const inside = turns.filter((t) => t.along > piece.offset && t.along < last);
-      const ends = [piece.offset, last].map((along) => ({ along, distance: between(turns, along) }));
-      const points = [ends[0]!, ...inside, ends[1]!].flatMap((t): ProfilePoint[] => {
-        const wall = find(piece.wall, piece.side, at(t.along));
-        return wall && t.distance !== null ? [{ x: onRibbon(wall, at(t.along)), distance: t.distance }] : [];
+      return partsOf(piece, space.line.served ?? []).map(({ from, to, served }) => {
+        const inside = turns.filter((t) => t.along > from && t.along < to);
+        const ends = [from, to].map((along) => ({ along, distance: between(turns, along) }));
+        const points = [ends[0]!, ...inside, ends[1]!].flatMap((t): ProfilePoint[] => {
+          const wall = find(piece.wall, piece.side, at(t.along));
+          return wall && t.distance !== null
+            ? [{ x: onRibbon(wall, at(t.along)), distance: t.distance }]
+            : [];
+        });
+        const required = space.line.required && !served;
+        return { required, served, points: points.sort((a, b) => a.x - b.x) };
       });
-      return { required: space.line.required, points: points.sort((a, b) => a.x - b.x) };
     });
   });
   const worst = spaces.flatMap((space) => {
@@ -104,6 +114,17 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
     return wall ? [{ x: onRibbon(wall, at), distance, broken: distance > limit + 1e-6 }] : [];
   });
   return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
+}
+
+/** A piece of floor line cut where counters stand along it. */
+function partsOf(piece: SpacePiece, served: readonly Along[]): (Along & { served: boolean })[] {
+  const last = piece.offset + piece.end - piece.start;
+  const cuts = served.flatMap((s) => [s.from, s.to]).filter((c) => c > piece.offset && c < last);
+  const marks = [piece.offset, ...cuts, last].sort((a, b) => a - b);
+  return marks.slice(1).map((to, i) => {
+    const middle = (marks[i]! + to) / 2;
+    return { from: marks[i]!, to, served: served.some((s) => middle > s.from && middle < s.to) };
+  });
 }
 
 function between(turns: readonly { along: number; distance: number }[], along: number): number | null {

@@ -1,4 +1,4 @@
-import { isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
+import { isBoxless, isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/schema.ts';
 import type { BoxModel } from '../plan/stock.ts';
@@ -59,7 +59,6 @@ function fillBox(
   rules: RuleBook,
 ): BoxResult {
   const kinds = devices.map(([, d]) => d.kind);
-  if (!isOnWall(box.on) && kinds.length > 0 && kinds.every((k) => k === 'wafer-light')) return boxless;
   const catalogue = catalogueOf(plan);
   const yokes = devices
     .filter(([, d]) => yokeKinds.has(d.kind))
@@ -89,7 +88,9 @@ export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Recor
       .sort(compareIds)
       .map((id): [string, BoxResult] => [
         id,
-        fillBox(plan.boxes[id]!, layout.devices.get(id) ?? [], cablesOf.get(id) ?? [], plan, rules),
+        isBoxless(plan, id)
+          ? boxless
+          : fillBox(plan.boxes[id]!, layout.devices.get(id) ?? [], cablesOf.get(id) ?? [], plan, rules),
       ]),
   );
 }

@@ -1,4 +1,5 @@
 import type { XYZ } from '../geometry/index.ts';
+import { isBoxless } from '../boxes/index.ts';
 import { bitSizes, cables } from '../plan/stock.ts';
 import type { Level, Plan, Run } from '../plan/schema.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -13,13 +14,15 @@ export interface CutLength {
   readonly cut: number;
 }
 
-/** Path + service loops + free ends + margin: each part from its rule. A panel end has no loop; an open end has its tail. */
+/** Path + service loops + free ends + margin: each part from its rule. A panel end has no loop; an open end has its tail, and so has a light without a box. */
 export function cutLength(run: Run, pathLength: number, plan: Plan, rules: RuleBook): CutLength {
   const isPanel = (id: string | null) => id !== null && Object.hasOwn(plan.panels, id);
   const ends = [run.from, run.to];
-  const loops = ends.filter((e) => e !== null && !isPanel(e)).length * rules('end.loop');
+  const hangs = (id: string | null) => id !== null && plan.boxes[id] !== undefined && isBoxless(plan, id);
+  const loops = ends.filter((e) => e !== null && !isPanel(e) && !hangs(e)).length * rules('end.loop');
   const free = ends.reduce(
-    (sum, e) => sum + (e === null ? run.tail : rules(isPanel(e) ? 'end.panel' : 'end.free')),
+    (sum, e) =>
+      sum + (e === null ? run.tail : rules(isPanel(e) ? 'end.panel' : hangs(e) ? 'light.tail' : 'end.free')),
     0,
   );
   const path = toDecimals(pathLength, 4);

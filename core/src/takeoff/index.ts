@@ -223,6 +223,24 @@ function smallPartLines(
   ];
 }
 
+/** Tube from the low bracket up to each screen, so that a cable can be changed later; a foot over for the bends. Common practice, no source. */
+function tubeLines(plan: Plan, layout: BoxLayout): Draft[] {
+  const ends = (kind: 'tv' | 'data') =>
+    Object.values(plan.devices)
+      .filter((d) => d.kind === kind && d.label === 'tube')
+      .flatMap((d) => layout.placed[d.box] ?? []);
+  const lengths = ends('tv').flatMap((top) => {
+    const away = ends('data')
+      .filter((foot) => foot.wall === top.wall && foot.side === top.side)
+      .map((foot) => Math.abs(foot.at - top.at) + Math.abs(foot.bottom - top.bottom));
+    return away.length === 0 ? [] : [Math.min(...away) + 12];
+  });
+  const inches = Math.ceil(lengths.reduce((sum, l) => sum + l, 0));
+  if (inches === 0) return [];
+  const why = `${lengths.length} up to screens, each with a foot over for the bends.`;
+  return [{ item: 'tube-1-1/4', name: 'Flexible tube, 1-1/4 in.', quantity: inches, unit: 'in', why }];
+}
+
 /** How many of what the price is for a line takes; null when the price is in a measure that does not tell (a box of unknown count). */
 function pricedUnits(line: Draft, per: Price['per'] | undefined, coils: readonly Coil[]): number | null {
   if (per === 'coil') return coils.filter((c) => c.item === line.item && c.from === 'new').length;
@@ -246,6 +264,7 @@ export function takeOff(
     ...boxLines(plan, boxes, layout),
     ...deviceLines(plan),
     ...breakerLines(plan),
+    ...tubeLines(plan, layout),
     ...smallPartLines(plan, runs, boxes, rules),
   ];
   const priced = drafts.map((line): TakeoffLine => {

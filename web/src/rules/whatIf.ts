@@ -34,8 +34,8 @@ export class WhatIf {
         before.marks[id]!.bottomFromSubfloor !== after.marks[id]?.bottomFromSubfloor,
     );
     return {
-      before: tallyOf(this.plan, before),
-      after: tallyOf(done.plan, after),
+      before: tallyOf(before),
+      after: tallyOf(after),
       movedBoxes: moved.length,
       come: [...is].filter((s) => !was.has(s)),
       gone: [...was].filter((s) => !is.has(s)),

@@ -115,18 +115,24 @@ test('others’ changes come in under ours', async () => {
   session.close();
 });
 
+const runsAt = (box: string) =>
+  Object.entries(study().runs)
+    .filter(([, r]) => r.from === box || r.to === box)
+    .map(([id]) => id);
+
 test('an edit to something deleted elsewhere is dropped with a notice, and the rest goes on', async () => {
   const { session, news } = open();
   const patches: Patch[] = [
-    { op: 'remove', path: ['boxes', 'b6'] },
-    { op: 'remove', path: ['devices', 'd6'] },
-    { op: 'remove', path: ['runs', 'k6'] },
+    { op: 'remove', path: ['boxes', 'b9'] },
+    { op: 'remove', path: ['devices', 'd9'] },
+    { op: 'remove', path: ['controls', 'k1'] },
+    ...runsAt('b9').map((id): Patch => ({ op: 'remove', path: ['runs', id] })),
   ];
   server.store({ id: 'other', base: 0, name: 'removeBoxes', client: 'else', patches });
-  session.edit('moveBox', { box: 'b6', at: 70 });
+  session.edit('moveBox', { box: 'b9', at: 70 });
   session.edit('moveBox', { box: 'b1', at: 60 });
   await settled();
-  expect(session.plan.boxes['b6']).toBeUndefined();
+  expect(session.plan.boxes['b9']).toBeUndefined();
   expect(at(server.plan, 'b1')).toBe(60);
   expect(news.some((n) => n.notice?.includes('moveBox'))).toBe(true);
   session.close();

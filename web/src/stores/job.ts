@@ -35,10 +35,10 @@ export interface Tally {
   readonly open: number;
 }
 
-export function tallyOf(plan: Plan, result: Result): Tally {
+export function tallyOf(result: Result): Tally {
   const holes = new Set(Object.values(result.runs).flatMap((r) => r.bores.map((b) => b.hole)));
   return {
-    boxes: Object.keys(plan.boxes).length,
+    boxes: Object.values(result.boxes).filter((b) => b.model !== 'none').length,
     feet: result.takeoff.lines.filter((l) => l.unit === 'ft').reduce((sum, l) => sum + l.quantity, 0),
     holes: holes.size,
     hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
@@ -76,10 +76,10 @@ export const useJob = defineStore('job', () => {
   let waitingPreview: readonly Patch[] | null = null;
   let previewing = false;
 
-  function show(answer: { result: Result; unrolled: Unrolled | null }, of: Plan, settle: boolean): void {
+  function show(answer: { result: Result; unrolled: Unrolled | null }, settle: boolean): void {
     result.value = answer.result;
     unrolled.value = answer.unrolled;
-    const next = tallyOf(of, answer.result);
+    const next = tallyOf(answer.result);
     if (settle && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value))
       before.value = tally.value;
     tally.value = next;
@@ -101,7 +101,7 @@ export const useJob = defineStore('job', () => {
       const answer = patches
         ? await compute!.compute.follow(patches, room.value)
         : await compute!.compute.load(next, room.value);
-      show(answer, next, true);
+      show(answer, true);
     });
   }
 
@@ -163,7 +163,7 @@ export const useJob = defineStore('job', () => {
     while (waitingPreview && compute && plan.value) {
       const patches = waitingPreview;
       waitingPreview = null;
-      show(await compute.compute.preview(patches, room.value), plan.value, false);
+      show(await compute.compute.preview(patches, room.value), false);
     }
     previewing = false;
   }

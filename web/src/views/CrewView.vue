@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, type Plan, type Unrolled } from '@fieldchalk/core';
+import { ruleBook, type Plan, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
@@ -7,9 +7,11 @@ import { useRoute } from 'vue-router';
 import { MarksQueue } from '../crew/marksQueue.ts';
 import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
-import { endName } from '../workspace/names.ts';
+import { ceilingTasks, wallTasks, type Task } from '../crew/tasks.ts';
+import { wallName } from '../workspace/cards/onWall.ts';
+import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
+import { planShapes } from '../workspace/plan/planShapes.ts';
 import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
-import { boxRects, holesOn } from '../workspace/ribbon/ribbon.ts';
 
 type CrewJob = JobDocument & { marks: MarkRecord[] };
 const token = String(useRoute().params['token']);
@@ -25,6 +27,7 @@ const index = ref(0);
 const name = ref(localStorage.getItem('fieldchalk.crew.name') ?? '');
 const pane = ref<HTMLElement | null>(null);
 const { width } = useElementSize(pane);
+const none: ReadonlySet<string> = new Set();
 const { compute, stop } = startCompute();
 const queue = new MarksQueue(token, (n, problem) => {
   waiting.value = n;
@@ -104,30 +107,29 @@ const done = computed(() => {
   for (const m of [...marks.value, ...queued.value]) state.set(`${m.kind} ${m.about}`, m.done);
   return state;
 });
-interface Task {
-  kind: MarkRecord['kind'];
-  about: string;
-  big: string;
-  small: string;
-}
+/** The ceiling comes after the last wall, where it has anything. */
+const hasCeiling = computed(() =>
+  Object.values(answer.value?.result.ceilings ?? {}).some((c) => c.room === room.value),
+);
+const places = computed(() => walls.value.length + (hasCeiling.value ? 1 : 0));
+const onCeiling = computed(() => hasCeiling.value && index.value === walls.value.length);
+const shapes = computed(() =>
+  onCeiling.value && plan.value
+    ? planShapes(plan.value, answer.value!.result, plan.value.rooms[room.value!]!.level)
+    : null,
+);
+const roomExtent = computed(() => {
+  const own = (shapes.value?.rooms ?? []).find((r) => r.id === room.value);
+  const reach = (own?.across ?? 120) * 0.75;
+  return own ? { x: own.x - reach, y: own.y - reach, size: reach * 2 } : null;
+});
 const tasks = computed((): Task[] => {
   if (!plan.value || !answer.value || !one.value) return [];
   const { result } = answer.value;
-  const boxes = boxRects(plan.value, result, one.value).sort((a, b) => a.x - b.x);
-  const ids = new Set(boxes.map((b) => b.id));
-  const ends = (id: string) =>
-    [plan.value!.runs[id]!.from, plan.value!.runs[id]!.to].map((e) => endName(plan.value!, e)).join(' → ');
-  const runs = Object.keys(result.runs).filter(
-    (id) => ids.has(plan.value!.runs[id]!.from) || ids.has(plan.value!.runs[id]!.to ?? ''),
-  );
-  return [
-    ...boxes.map((b): Task => { const m = result.marks[b.id]!; return { kind: 'box', about: b.id, big: `${formatLength(m.bottomFromSubfloor)} bottom`, small: `Box ${b.label} ${b.kind} · stud ${m.stud}, ${m.studSide} face · face ${formatLength(m.setback)} ahead of the stud` }; }),
-    ...holesOn(result, one.value).sort((a, b) => a.x - b.x).map((h): Task => ({ kind: 'hole', about: h.hole, big: `${formatLength(h.z)} up`, small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}` })),
-    ...runs.flatMap((id): Task[] => [
-      { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${plan.value!.circuits[plan.value!.runs[id]!.circuit ?? '']?.name ?? id}` },
-      { kind: 'staple', about: id, big: `${result.runs[id]!.staples} staples`, small: `${ends(id)}` },
-    ]),
-  ]; // prettier-ignore
+  if (!onCeiling.value) return wallTasks(plan.value, result, one.value);
+  const letter = (w: string) => `wall ${wallName(answer.value!.unrolled, w)}`;
+  const tail = ruleBook(plan.value.rules.values)('light.tail');
+  return ceilingTasks(plan.value, result, room.value!, letter, tail);
 });
 const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
 async function enterRoom(id: string) {
@@ -186,7 +188,23 @@ function tick(task: Task) {
         aria-label="The wall in front of you"
         tabindex="0"
       >
+        <svg
+          v-if="shapes && roomExtent"
+          :viewBox="`${roomExtent.x} ${roomExtent.y} ${roomExtent.size} ${roomExtent.size}`"
+          class="mx-auto aspect-square w-full max-w-md"
+          role="img"
+          aria-label="The room from above, with what goes on its ceiling"
+        >
+          <PlanDrawing
+            :shapes="shapes"
+            :scale="360 / roomExtent.size"
+            :room="room"
+            :chosen="none"
+            show-controls
+          />
+        </svg>
         <RibbonDrawing
+          v-else
           :plan="plan"
           :result="answer!.result"
           :unrolled="one"
@@ -230,16 +248,16 @@ function tick(task: Task) {
           class="key min-h-14 justify-center text-lg"
           type="button"
           aria-label="Wall to the left"
-          @click="index = (index + walls.length - 1) % walls.length"
+          @click="index = (index + places - 1) % places"
         >
           <ChevronLeft />
         </button>
-        <b class="px-3 text-xl">Wall {{ wall.letter }}</b>
+        <b class="px-3 text-xl">{{ onCeiling ? 'Ceiling' : `Wall ${wall.letter}` }}</b>
         <button
           class="key min-h-14 justify-center text-lg"
           type="button"
           aria-label="Wall to the right"
-          @click="index = (index + 1) % walls.length"
+          @click="index = (index + 1) % places"
         >
           <ChevronRight />
         </button>

@@ -123,14 +123,16 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
     <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] grid-rows-[16rem_auto_21rem]">
-      <PlanPane />
+      <PlanPane :show-controls="stage === 'boxes'" />
       <WorkPane :panel="panels[stage]" />
       <RibbonPane class="border-t border-rule bg-ground pt-1" />
     </div>
     <SplitterGroup v-else direction="vertical" auto-save-id="fieldchalk.rows" class="min-h-0">
       <SplitterPanel :default-size="52" :min-size="20">
         <SplitterGroup direction="horizontal" auto-save-id="fieldchalk.columns">
-          <SplitterPanel :default-size="66" :min-size="25"><PlanPane class="h-full" /></SplitterPanel>
+          <SplitterPanel :default-size="66" :min-size="25"
+            ><PlanPane class="h-full" :show-controls="stage === 'boxes'"
+          /></SplitterPanel>
           <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
           <SplitterPanel :default-size="34" :min-size="24"><WorkPane :panel="panels[stage]" /></SplitterPanel>
         </SplitterGroup>

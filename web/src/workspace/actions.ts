@@ -23,7 +23,7 @@ export function useActions() {
   const go = (stage: string) => void router.push(`/jobs/${String(route.params['job'])}/${stage}`);
   const actions: readonly Action[] = [
     ...stages.map((stage, i): Action => ({ key: String(i + 1), says: `go to ${stage}`, act: () => go(stage) })),
-    { key: 'b', says: 'place receptacles', act: () => void job.edit('propose', { only: ['boxes'] }) },
+    { key: 'b', says: 'place boxes: receptacles, lights, switches, alarms, data', act: () => void job.edit('propose', { only: ['boxes'] }) },
     { key: 'c', says: 'assign circuits', act: () => void job.edit('propose', { only: ['circuits'] }) },
     { key: 'r', says: 'lay the runs', act: () => void job.edit('propose', { only: ['runs'] }) },
     { key: 'k', says: 'keep: what is chosen, or every box of this room', act: () => job.keep() },

@@ -9,3 +9,6 @@ export function endName(plan: Plan, id: string | null): string {
   const panel = plan.panels[id];
   return panel ? panel.name || 'panel' : `box ${boxNumber(id)}`;
 }
+
+/** What hangs on a ceiling or is let into one. */
+export const ceilingKinds = ['light', 'wafer-light', 'fan', 'bath-fan', 'smoke-alarm', 'co-alarm', 'opener', 'splice'] as const; // prettier-ignore

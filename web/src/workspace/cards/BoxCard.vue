@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { boxModels, formatLength, ruleBook, type Height } from '@fieldchalk/core';
+import { formatLength, ruleBook, type Height } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useJob } from '../../stores/job.ts';
 import LengthField from '../LengthField.vue';
 import { boxNumber } from '../names.ts';
+import BoxBody from './BoxBody.vue';
+import BoxDevices from './BoxDevices.vue';
 import { whatElse, whyHere } from './why.ts';
 
 const job = useJob();
@@ -13,7 +15,15 @@ const boxId = computed(() =>
 const box = computed(() => (boxId.value ? job.plan!.boxes[boxId.value]! : null));
 const mark = computed(() => (boxId.value ? job.result?.marks[boxId.value] : undefined));
 const fill = computed(() => (boxId.value ? job.result?.boxes[boxId.value] : undefined));
-const device = computed(() => Object.entries(job.plan?.devices ?? {}).find(([, d]) => d.box === boxId.value));
+const fixings = {
+  nail: 'nails',
+  screw: 'screws',
+  wings: 'its own wings, in the closed wall',
+  backing: 'backing between studs',
+  powder: 'powder-actuated fasteners',
+  there: 'what is there',
+} as const;
+const ownHeight = computed(() => (box.value && 'wall' in box.value.on ? box.value.on.height : undefined));
 const letter = computed(
   () =>
     job.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side)?.letter ??
@@ -34,11 +44,13 @@ const others = computed(() => {
   const limit = ruleBook(job.plan!.rules.values)('spacing.maxGap') / 2;
   return boxId.value && job.result ? whatElse(job.result, boxId.value, limit) : [];
 });
-const floor = computed(() => Object.values(job.plan!.levels)[0]!.floorFinish);
+const floor = computed(() => {
+  const plan = job.plan!;
+  return plan.levels[plan.points[plan.walls[mark.value!.wall]!.from]!.level]!.floorFinish;
+});
 const height = computed((): Height => {
   const m = mark.value!;
-  const kept = box.value && 'wall' in box.value.on ? box.value.on.height : undefined;
-  return kept ?? { value: m.centerFromFinished, to: 'center', from: 'finished' };
+  return ownHeight.value ?? { value: m.centerFromFinished, to: 'center', from: 'finished' };
 });
 /** Changing the reference keeps the box where it is; only the figure is read another way. */
 function reread(to: Height['to'], from: Height['from']) {
@@ -99,17 +111,17 @@ function reread(to: Height['to'], from: Height['from']) {
         With its neighbours as they are, stud {{ others.join(', ') }} of this wall would keep the rule too.
       </p>
     </details>
-    <details>
-      <summary class="row cursor-pointer">
-        <span>Fill · {{ boxModels[fill.model]!.name }}</span
-        ><b :class="{ 'text-trouble': !fill.fits }">{{ fill.used }} of {{ fill.volume }} in³</b>
-      </summary>
-      <div v-for="p in fill.parts" :key="p.what + p.gauge" class="row pl-4 text-sm">
-        <span>{{ p.count }} × {{ p.gauge }} AWG {{ p.what }}, {{ p.each }} each</span
-        ><span>{{ p.total }} in³</span>
-      </div>
-      <p class="text-sm text-quiet">NEC 314.16(B), from memory. Local code decides.</p>
-    </details>
+    <div class="row">
+      <span>Held by</span><b>{{ fixings[mark.fixing] }}</b>
+    </div>
+    <p v-if="mark.fixing === 'powder'" class="text-sm text-trouble">
+      Powder-actuated fasteners: trained and licensed users only, eye and ear protection, nobody behind the
+      wall.
+    </p>
+    <p v-if="mark.counts" class="row text-sm">
+      <span>{{ mark.counts.does ? 'Counts' : 'Does not count' }} for the wall’s spacing</span
+      ><span class="text-right">{{ mark.counts.why }}</span>
+    </p>
     <div class="mt-2 grid grid-cols-3 gap-2">
       <LengthField
         label="Height"
@@ -140,10 +152,47 @@ function reread(to: Height['to'], from: Height['from']) {
         </select></label
       >
     </div>
+    <label v-if="ownHeight || box.reason" class="mt-1 block text-sm text-quiet"
+      >Why it is not at the house height<input
+        class="field text-base"
+        maxlength="1000"
+        :value="box.reason"
+        @change="
+          job.edit('setBox', {
+            box: boxId!,
+            changes: { reason: ($event.target as HTMLInputElement).value },
+          })
+        "
+    /></label>
+    <button
+      v-if="ownHeight"
+      class="key mt-1"
+      type="button"
+      @click="job.edit('setBoxHeight', { box: boxId!, height: null })"
+    >
+      Back to the house height
+    </button>
+    <label v-if="mark.fixing !== 'wings' && mark.fixing !== 'there'" class="mt-1 block text-sm text-quiet"
+      >Held by<select
+        class="field text-base"
+        :value="box.fixing"
+        @change="
+          job.edit('setBox', {
+            box: boxId!,
+            changes: { fixing: ($event.target as HTMLSelectElement).value as 'screw' },
+          })
+        "
+      >
+        <option value="auto">what its wall wants</option>
+        <option value="nail">nails</option>
+        <option value="screw">screws</option>
+        <option value="powder">powder-actuated fasteners, on concrete</option>
+      </select></label
+    >
     <div v-if="job.picked.length > 1" class="mt-2 flex flex-wrap gap-2 bg-chalk-soft p-2">
       <b class="w-full">{{ job.picked.length }} boxes chosen</b>
       <button class="key" type="button" @click="job.edit('alignBoxes', { boxes: job.picked })">
-        Same height as this one
+        Line up by their screws
       </button>
       <button class="key" type="button" @click="job.edit('keepBoxes', { boxes: job.picked })">Pin all</button>
       <button
@@ -161,57 +210,7 @@ function reread(to: Height['to'], from: Height['from']) {
       <LengthField v-model="every" label="times, to the right every" />
       <button class="key" type="submit">Repeat</button>
     </form>
-    <div class="mt-2 flex flex-wrap items-center gap-2">
-      <select
-        v-if="device"
-        class="field w-36!"
-        aria-label="Device"
-        :value="device[1].kind"
-        @change="
-          job.edit('setDeviceKind', {
-            device: device[0],
-            kind: ($event.target as HTMLSelectElement).value as 'switch',
-          })
-        "
-      >
-        <option>receptacle</option>
-        <option>gfci</option>
-        <option>counter-receptacle</option>
-        <option>switch</option>
-        <option>light</option>
-        <option>data</option>
-      </select>
-      <select
-        class="field w-32!"
-        aria-label="Circuit"
-        :value="device?.[1].circuit ?? ''"
-        @change="
-          job.edit('assignBoxes', {
-            boxes: [boxId!],
-            circuit: ($event.target as HTMLSelectElement).value || null,
-          })
-        "
-      >
-        <option value="">no circuit</option>
-        <option v-for="(c, id) in job.plan!.circuits" :key="id" :value="id">{{ c.name || id }}</option>
-      </select>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="box.pinned"
-        @click="job.edit('setBox', { box: boxId!, changes: { pinned: !box.pinned } })"
-      >
-        {{ box.pinned ? 'Pinned' : 'Pin' }}
-      </button>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="box.exact"
-        @click="job.edit('setBox', { box: boxId!, changes: { exact: !box.exact } })"
-      >
-        {{ box.exact ? 'Exact' : 'On stud' }}
-      </button>
-      <button class="key" type="button" @click="job.edit('removeBoxes', { boxes: [boxId!] })">Delete</button>
-    </div>
+    <BoxDevices :box="boxId!" />
+    <BoxBody :box="boxId!" />
   </div>
 </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useJob } from '../../stores/job.ts';
+import { isOnWall } from '@fieldchalk/core';
 import BoxCard from './BoxCard.vue';
+import CeilingCard from './CeilingCard.vue';
 import FixtureCard from './FixtureCard.vue';
 import ObstacleCard from './ObstacleCard.vue';
 import OpeningCard from './OpeningCard.vue';
@@ -24,6 +26,8 @@ const cards = {
 } as const;
 const card = computed(() => {
   const kind = job.selection?.kind;
+  const box = kind === 'box' ? job.plan?.boxes[job.selection!.id] : undefined;
+  if (box && !isOnWall(box.on)) return CeilingCard;
   return kind && kind in cards ? cards[kind as keyof typeof cards] : null;
 });
 </script>

@@ -1,6 +1,8 @@
 import {
+  deviceKinds,
   parseLength,
   roomUses,
+  type DeviceKind,
   type EditArgs,
   type EditName,
   type Opening,
@@ -34,12 +36,16 @@ export interface EntryContext {
   readonly turn: number;
 }
 
+/** Parts of the boxes that can be proposed alone. */
+export const boxParts = ['receptacles', 'lights', 'switches', 'alarms', 'data'] as const;
+
 export const stages = ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew'] as const;
 const turns: Record<string, number> = { right: 90, r: 90, left: -90, l: -90, straight: 0 };
 const keywords = new Set([
   'at',
   'wall',
   'head',
+  'high',
   'sill',
   'hinge',
   'swing',
@@ -156,16 +162,33 @@ function roomOrder(line: string, context: EntryContext): Order {
       });
 }
 
-function boxOrder(kind: 'receptacle' | 'switch' | 'gfci', rest: string, context: EntryContext): Order {
+/** `switch 40 wall B`, `receptacle 40 wall B high 42`: a height is to the centre, from the finished floor. */
+function boxOrder(kind: DeviceKind, rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
   const wall = wallOf(context, f['wall'] || undefined);
+  const height = f['high'] ? { height: { value: lengthOf(f['high'], 'Height (high …)'), to: 'center', from: 'finished' } as const } : {};
   return order('addBox', {
     wall: wall.wall,
     side: wall.side,
     at: edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0),
     kind,
+    ...height,
   });
-}
+} // prettier-ignore
+
+/** `lights 3 x 2`, `lights 3 x 2 at 30`: rows on the ceiling of the room in hand, across by up, so far from the walls. */
+function lightsOrder(rest: string, context: EntryContext): Order {
+  if (context.room === null) return problem('Name the room first: room Study office.');
+  const [, across, up, from] = /^(\d+)\s*(?:x|×|by)\s*(\d+)(?:\s+at\s+(.+))?$/i.exec(rest) ?? [];
+  if (!across || !up) return problem('Lights across and up: lights 3 x 2, or lights 3 x 2 at 30 for 30 in. from the walls.');
+  return order('lightRows', {
+    room: context.room,
+    columns: Number(across),
+    rows: Number(up),
+    fromWall: from ? lengthOf(from, 'From the walls (at …)') : null,
+    kind: Number(across) * Number(up) > 1 ? 'wafer-light' : 'light',
+  });
+} // prettier-ignore
 
 /** `stud 4 wall A at 33`: where a numbered stud's centre really stands, from the left corner. */
 function studOrder(rest: string, context: EntryContext): Order {
@@ -231,7 +254,7 @@ export function entryWords(context: EntryContext): string[] {
   return [
     ...stages.map((s) => `go ${s}`),
     ...['close', 'back', 'square', 'spread', 'keep', 'next', 'previous', 'undo', 'redo'],
-    ...['boxes', 'circuits', 'runs', 'models'].map((p) => `propose ${p}`),
+    ...['boxes', ...boxParts, 'circuits', 'runs', 'models'].map((p) => `propose ${p}`),
     ...[
       `door 32 at 14 wall ${first} hinge left swing in`,
       `window 48 at 36 wall ${first} sill 36 head 80`,
@@ -239,6 +262,8 @@ export function entryWords(context: EntryContext): string[] {
         (w) => `${w} 60 at 36 wall ${first}`,
       ),
     ],
+    ...['lights 3 x 2', 'lights 3 x 2 at 30', `receptacle 40 wall ${first} high 42`],
+    ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),
     ...roomUses.map((use) => `room ${use[0]!.toUpperCase()}${use.slice(1)} ${use}`),
@@ -273,10 +298,8 @@ export function readEntry(line: string, context: EntryContext): Order {
       case 'fireplace':
       case 'cabinet':
         return opening(word.toLowerCase() as 'door', rest, context);
-      case 'receptacle':
-      case 'switch':
-      case 'gfci':
-        return boxOrder(word.toLowerCase() as 'switch', rest, context);
+      case 'lights':
+        return lightsOrder(rest, context);
       case 'stud':
         return studOrder(rest, context);
       case 'panel':
@@ -306,6 +329,8 @@ export function readEntry(line: string, context: EntryContext): Order {
           ? { kind: 'stage', stage: rest }
           : problem(`Go where? ${stages.join(', ')}.`);
       default:
+        if (deviceKinds.includes(word.toLowerCase() as DeviceKind))
+          return boxOrder(word.toLowerCase() as DeviceKind, rest, context);
         return chooseOrder(text, context) ?? leg(text, context);
     }
   } catch (error) {

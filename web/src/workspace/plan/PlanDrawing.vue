@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatLength } from '@fieldchalk/core';
 import type { PlanShapes } from './planShapes.ts';
 
 /** A level seen from above. Draws only; what is done with it is the pane's. */
@@ -8,6 +9,9 @@ defineProps<{
   scale: number;
   room: string | null;
   chosen: ReadonlySet<string>;
+  /** The room whose switching is shown; a chosen box shows its own wherever it is. */
+  distances?: readonly { x1: number; y1: number; x2: number; y2: number; inches: number }[];
+  showControls?: boolean;
 }>();
 const emit = defineEmits<{
   grab: [
@@ -90,7 +94,7 @@ const emit = defineEmits<{
       </g>
     </g>
     <polyline
-      v-for="c in shapes.cables"
+      v-for="c in showControls ? shapes.cables.filter((k) => chosen.has(k.id)) : shapes.cables"
       :key="c.id"
       :points="c.points"
       fill="none"
@@ -162,6 +166,54 @@ const emit = defineEmits<{
         >+</text
       >
     </g>
+    <template v-for="c in shapes.controls" :key="c.id">
+      <path
+        v-if="showControls || c.boxes.some((b) => chosen.has(b))"
+        :d="c.path"
+        fill="none"
+        pointer-events="none"
+        class="stroke-ink"
+        :stroke-width="(c.boxes.some((b) => chosen.has(b)) ? 2 : 0.9) / scale"
+        :stroke-dasharray="`${1.5 / scale} ${4 / scale}`"
+        stroke-linecap="round"
+      />
+    </template>
+    <g
+      v-for="f in shapes.flat"
+      :key="f.id"
+      class="cursor-move"
+      role="button"
+      :aria-label="f.label"
+      :data-flat="f.id"
+      @pointerdown="emit('grab', 'box', f.id, $event)"
+    >
+      <circle :cx="f.x" :cy="f.y" :r="12 / scale" fill="transparent" />
+      <circle
+        :cx="f.x"
+        :cy="f.y"
+        :r="Math.max(f.size, 6.5 / scale)"
+        :class="[
+          chosen.has(f.id)
+            ? 'fill-chalk stroke-chalk'
+            : f.kept
+              ? 'fill-ink stroke-ink'
+              : 'fill-sheet stroke-chalk',
+        ]"
+        :stroke-width="1.6 / scale"
+        :stroke-dasharray="f.kept || chosen.has(f.id) ? undefined : `${3 / scale} ${2 / scale}`"
+      />
+      <text
+        :x="f.x"
+        :y="f.y + 3.2 / scale"
+        :font-size="9 / scale"
+        text-anchor="middle"
+        pointer-events="none"
+        class="font-bold"
+        :class="chosen.has(f.id) || f.kept ? 'fill-sheet' : 'fill-chalk'"
+      >
+        {{ f.sign }}
+      </text>
+    </g>
     <g
       v-for="b in shapes.boxes"
       :key="b.id"
@@ -172,7 +224,15 @@ const emit = defineEmits<{
         :cx="b.x"
         :cy="b.y"
         :r="Math.max(3, 8 / scale)"
-        :class="chosen.has(b.id) ? 'fill-chalk' : 'fill-ink'"
+        :class="
+          chosen.has(b.id)
+            ? 'fill-chalk stroke-chalk'
+            : b.kept
+              ? 'fill-ink stroke-ink'
+              : 'fill-sheet stroke-chalk'
+        "
+        :stroke-width="1.6 / scale"
+        :stroke-dasharray="b.kept || chosen.has(b.id) ? undefined : `${3 / scale} ${2 / scale}`"
       />
       <text
         :x="b.x"
@@ -180,7 +240,8 @@ const emit = defineEmits<{
         :font-size="9.5 / scale"
         text-anchor="middle"
         pointer-events="none"
-        class="fill-sheet font-bold"
+        class="font-bold"
+        :class="chosen.has(b.id) || b.kept ? 'fill-sheet' : 'fill-chalk'"
       >
         {{ b.label }}
       </text>
@@ -196,5 +257,18 @@ const emit = defineEmits<{
       :stroke-width="2 / scale"
       @pointerdown.stop="emit('grab', 'corner', c.id, $event)"
     />
+    <g v-for="(d, i) in distances ?? []" :key="`d${i}`" pointer-events="none">
+      <line :x1="d.x1" :y1="d.y1" :x2="d.x2" :y2="d.y2" class="stroke-chalk" :stroke-width="1.4 / scale" />
+      <text
+        :x="(d.x1 + d.x2) / 2 + 4 / scale"
+        :y="(d.y1 + d.y2) / 2 - 4 / scale"
+        :font-size="12 / scale"
+        class="fill-chalk stroke-sheet font-bold"
+        paint-order="stroke"
+        :stroke-width="3 / scale"
+      >
+        {{ formatLength(d.inches) }}
+      </text>
+    </g>
   </g>
 </template>

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { formatLength, isOnWall, type EditArgs, type EditName } from '@fieldchalk/core';
+import {
+  formatLength,
+  isOnWall,
+  roomHolding,
+  type DeviceKind,
+  type EditArgs,
+  type EditName,
+} from '@fieldchalk/core';
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useElementSize, useEventListener } from '@vueuse/core';
@@ -9,15 +16,27 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useJob, type Kind } from '../../stores/job.ts';
 import LengthField from '../LengthField.vue';
 import PlanDrawing from './PlanDrawing.vue';
-import { extentOf, lineOf, planShapes, snappedEnd, snappedOffset } from './planShapes.ts';
+import {
+  distanceLines,
+  extentOf,
+  lineOf,
+  planShapes,
+  snappedEnd,
+  snappedFlat,
+  snappedOffset,
+} from './planShapes.ts';
+import { ceilingKinds } from '../names.ts';
 
 const job = useJob();
 const svg = ref<SVGSVGElement | null>(null);
 const { width, height } = useElementSize(svg);
 const view = shallowRef({ k: 1, x: 0, y: 0 });
 const level = computed(() => job.level ?? 'L1');
+defineProps<{ showControls?: boolean }>();
 const shapes = computed(() => (job.shownPlan ? planShapes(job.shownPlan, job.result, level.value) : null));
 const drawing = ref(false);
+/** What a press in a room puts on its ceiling; empty while pressing only chooses. */
+const putting = ref<DeviceKind | ''>('');
 const begun = shallowRef<{ x: number; y: number } | null>(null);
 const pointer = shallowRef<{ x: number; y: number } | null>(null);
 /** The sheet the pane shows: fitted to the level, but still while walls are drawn, with room around for more of them. */
@@ -73,7 +92,7 @@ let grip: Grip | null = null;
 const says = ref('');
 
 function grab(kind: Kind, id: string, event: PointerEvent) {
-  if (drawing.value || event.button !== 0) return;
+  if (drawing.value || putting.value !== '' || event.button !== 0) return;
   event.stopPropagation();
   if (event.shiftKey) return job.pick({ kind, id });
   job.choose({ kind, id });
@@ -121,7 +140,11 @@ function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: 
     }
     case 'box': {
       const { on } = plan.boxes[g.id]!;
-      if (!isOnWall(on)) return null;
+      if (!isOnWall(on)) {
+        const to_ = { x: on.x + by.x, y: on.y + by.y };
+        const end = fine ? { x: tick(to_.x), y: tick(to_.y) } : snappedFlat(plan, g.id, to_, 5 / scale.value + 1);
+        return make('moveFlatBox', { box: g.id, ...end }, formatLength(Math.hypot(end.x - on.x, end.y - on.y)));
+      }
       return make('moveBox', { box: g.id, at: job.result!.marks[g.id]!.at + along(on.wall) }, formatLength(along(on.wall)));
     }
     default:
@@ -162,7 +185,7 @@ useEventListener(window, 'pointerup', () => {
   if (moved && order && !job.edit(order.name, order.args as never)) job.settle();
 });
 const headings: Record<string, { x: number; y: number }> = { ArrowLeft: { x: -1, y: 0 }, ArrowRight: { x: 1, y: 0 }, ArrowUp: { x: 0, y: 1 }, ArrowDown: { x: 0, y: -1 } }; // prettier-ignore
-const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture']);
+const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture', 'box']);
 
 /** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */
 function nudge(heading: { x: number; y: number }, step: number): boolean {
@@ -182,6 +205,7 @@ function remove(): boolean {
     opening: () => ids.every((opening) => job.edit('removeOpening', { opening })),
     fixture: () => ids.every((fixture) => job.edit('removeFixture', { fixture })),
     obstacle: () => ids.every((obstacle) => job.edit('removeObstacle', { obstacle })),
+    box: () => job.edit('removeBoxes', { boxes: ids }),
   } as Partial<Record<Kind, () => boolean>>;
   const act = done[job.selection?.kind ?? 'corner'];
   if (!act?.()) return false;
@@ -199,6 +223,7 @@ function lock(): boolean {
 function letGo(target: HTMLElement) {
   if (grip?.moved) job.settle();
   else if (drawing.value) stopDrawing();
+  else if (putting.value !== '') putting.value = '';
   else if (!target.closest('input, select')) job.choose(null);
   grip = null;
   says.value = '';
@@ -232,9 +257,22 @@ function drawTo(end: { x: number; y: number }) {
   begun.value = end;
 }
 function press(event: PointerEvent) {
+  if (event.button === 0 && putting.value !== '') return put(placeOf(event), putting.value);
   if (!drawing.value || event.button !== 0) return;
   drawTo(snappedEnd(job.plan!, level.value, placeOf(event), begun.value, 8 / scale.value + 1));
 }
+function put(at: { x: number; y: number }, kind: DeviceKind) {
+  const room = roomHolding(job.plan!, level.value, at);
+  if (room === null) return void (says.value = 'Press inside a room that closes.');
+  const before = new Set(Object.keys(job.plan!.boxes));
+  if (!job.edit('addCeilingBox', { room, x: Math.round(at.x), y: Math.round(at.y), kind })) return;
+  const added = Object.keys(job.plan!.boxes).find((id) => !before.has(id));
+  if (added) job.choose({ kind: 'box', id: added });
+}
+const distances = computed(() => {
+  const mark = job.selection?.kind === 'box' ? job.result?.ceilings[job.selection.id] : undefined;
+  return mark && shapes.value && job.shownPlan ? distanceLines(shapes.value, job.shownPlan, mark) : [];
+});
 /** A typed length draws on the way the pointer shows. */
 function drawLength(length: number) {
   if (!begun.value || !pointer.value) return;
@@ -262,7 +300,7 @@ const levels = computed(() =>
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
       class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
-      :class="{ 'cursor-crosshair': drawing }"
+      :class="{ 'cursor-crosshair': drawing || putting !== '' }"
       role="group"
       aria-label="Plan of the level"
       @pointerdown="press"
@@ -279,9 +317,11 @@ const levels = computed(() =>
           :scale="scale"
           :room="job.room"
           :chosen="chosen"
+          :distances="distances"
+          :show-controls="showControls"
           @grab="grab"
           @name="nameSpace"
-          @room="(id) => !drawing && job.chooseRoom(id)"
+          @room="(id) => !drawing && putting === '' && job.chooseRoom(id)"
         />
         <g v-if="drawing && pointer" pointer-events="none">
           <line
@@ -326,6 +366,15 @@ const levels = computed(() =>
       >
         <PencilRuler :size="18" /> Draw walls
       </button>
+      <select
+        v-if="!drawing && shapes && shapes.rooms.length > 0"
+        v-model="putting"
+        class="field w-44! text-base"
+        aria-label="Put on the ceiling by pointing"
+      >
+        <option value="">Put on the ceiling…</option>
+        <option v-for="k in ceilingKinds" :key="k" :value="k">{{ k.replaceAll('-', ' ') }}</option>
+      </select>
       <LengthField
         v-if="drawing && begun"
         class="w-32"

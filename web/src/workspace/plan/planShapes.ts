@@ -1,11 +1,22 @@
-import { framingKinds, unnamedSpaces, type Fixture, type Plan, type Result } from '@fieldchalk/core';
+import {
+  framingKinds,
+  unnamedSpaces,
+  type DeviceKind,
+  type Fixture,
+  type Plan,
+  type Result,
+} from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 
 /** A level's plan as shapes for the screen: inches, y down. */
 export interface PlanShapes {
   readonly walls: readonly WallShape[];
   readonly corners: readonly { id: string; x: number; y: number }[];
-  readonly boxes: readonly { id: string; x: number; y: number; label: string }[];
+  readonly boxes: readonly { id: string; x: number; y: number; label: string; kept: boolean }[];
+  /** Boxes on ceilings and in floors; `sign` is the letter drawn in them, `size` their radius in inches. */
+  readonly flat: readonly FlatShape[];
+  /** From each switch box to the lights it works. */
+  readonly controls: readonly { id: string; boxes: readonly [string, string]; path: string }[];
   readonly cables: readonly { id: string; points: string }[];
   /** `across` is about how wide the room is, for deciding what fits in it. */
   readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
@@ -31,6 +42,87 @@ export interface WallShape {
   readonly obstacles: readonly { id: string; block: string }[];
   /** The wall's own directions, for dragging: along it, and to its left. */
   readonly along: { readonly x: number; readonly y: number };
+}
+
+export interface FlatShape {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly sign: string;
+  readonly size: number;
+  readonly label: string;
+  readonly kept: boolean;
+}
+
+const signs: Partial<Record<DeviceKind, string>> = {
+  light: 'L',
+  'wafer-light': 'W',
+  fan: 'F',
+  'bath-fan': 'V',
+  'smoke-alarm': 'A',
+  'co-alarm': 'A',
+  opener: 'O',
+  splice: 'J',
+};
+
+function flatShapes(plan: Plan, level: string): FlatShape[] {
+  return Object.entries(plan.boxes).flatMap(([id, { on, pinned, existing }]) => {
+    const room = 'ceiling' in on ? on.ceiling : 'floor' in on ? on.floor : null;
+    if (room === null || !('x' in on) || plan.rooms[room]?.level !== level) return [];
+    const kind = Object.values(plan.devices).find((d) => d.box === id)?.kind ?? 'splice';
+    return [
+      {
+        id,
+        x: on.x,
+        y: -on.y,
+        sign: 'floor' in on ? 'R' : (signs[kind] ?? '•'),
+        size: kind === 'wafer-light' ? 3 : kind === 'fan' ? 6 : 4,
+        label: `${kind.replaceAll('-', ' ')} ${boxNumber(id)}`,
+        kept: pinned || existing,
+      },
+    ];
+  });
+}
+
+/** A light bow from a switch to what it works, so that lines side by side can be told apart. */
+function bow(from: { x: number; y: number }, to: { x: number; y: number }): string {
+  const middle = {
+    x: (from.x + to.x) / 2 - (to.y - from.y) * 0.12,
+    y: (from.y + to.y) / 2 + (to.x - from.x) * 0.12,
+  };
+  return `M${show(from)}Q${show(middle)} ${show(to)}`;
+}
+
+/** How far a place on a ceiling is from the walls it is measured from, as lines to draw. */
+export function distanceLines(
+  shapes: PlanShapes,
+  plan: Plan,
+  mark: Result['ceilings'][string],
+): { x1: number; y1: number; x2: number; y2: number; inches: number }[] {
+  return mark.from.flatMap(({ wall, distance }) => {
+    const line = lineOf(plan, wall);
+    if (!line || shapes.walls.every((w) => w.id !== wall)) return [];
+    const off = (mark.x - line.a.x) * -line.u.y + (mark.y - line.a.y) * line.u.x;
+    const way = off > 0 ? -1 : 1;
+    return [{ x1: mark.x, y1: -mark.y, x2: mark.x - line.u.y * way * distance, y2: -(mark.y + line.u.x * way * distance), inches: distance }];
+  });
+} // prettier-ignore
+
+/** Where a box dragged over a ceiling should stop: in line with other boxes of its room, else on the whole inch. */
+export function snappedFlat(
+  plan: Plan,
+  id: string,
+  to: { x: number; y: number },
+  reach: number,
+): { x: number; y: number } {
+  const own = plan.boxes[id]!.on;
+  const room = 'ceiling' in own ? own.ceiling : null;
+  const others = Object.entries(plan.boxes).flatMap(([other, { on }]) => (other !== id && 'ceiling' in on && on.ceiling === room ? [on] : [])); // prettier-ignore
+  const near = (values: number[], v: number) => {
+    const best = values.sort((a, b) => Math.abs(a - v) - Math.abs(b - v))[0];
+    return best !== undefined && Math.abs(best - v) < reach ? best : Math.round(v);
+  };
+  return { x: near(others.map((o) => o.x), to.x), y: near(others.map((o) => o.y), to.y) }; // prettier-ignore
 }
 
 interface Line {
@@ -169,18 +261,32 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
 export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
   const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
   const walls = Object.keys(plan.walls).filter(onLevel);
+  const flat = flatShapes(plan, level);
+  const boxes = Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
+    const line = onLevel(m.wall) ? lineOf(plan, m.wall) : null;
+    if (!line) return [];
+    const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
+    const kept = plan.boxes[id]?.pinned === true || plan.boxes[id]?.existing === true;
+    return [{ id, ...at(line, m.at, off), label: boxNumber(id), kept }];
+  });
+  const placeOf = (box: string) => flat.find((f) => f.id === box) ?? boxes.find((b) => b.id === box);
   const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
   return {
     walls: walls.flatMap((id) => wallShape(plan, result, id) ?? []),
     corners: Object.entries(plan.points)
       .filter(([, p]) => p.level === level)
       .map(([id, p]) => ({ id, x: p.x, y: -p.y })),
-    boxes: Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
-      const line = onLevel(m.wall) ? lineOf(plan, m.wall) : null;
-      if (!line) return [];
-      const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
-      return [{ id, ...at(line, m.at, off), label: boxNumber(id) }];
-    }),
+    boxes,
+    flat,
+    controls: Object.entries(plan.controls).flatMap(([id, c]) =>
+      c.switches.flatMap((s) =>
+        c.loads.flatMap((l) => {
+          const ends = [plan.devices[s]?.box ?? '', plan.devices[l]?.box ?? ''] as const;
+          const [from, to] = ends.map(placeOf);
+          return from && to ? [{ id: `${id} ${s} ${l}`, boxes: ends, path: bow(from, to) }] : [];
+        }),
+      ),
+    ),
     cables: Object.entries(result?.runs ?? {}).flatMap(([id, r]) => {
       const run = plan.runs[id];
       const from = run && (plan.boxes[run.from]?.on ?? plan.panels[run.from]?.on);

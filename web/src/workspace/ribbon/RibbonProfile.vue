@@ -27,8 +27,18 @@ const depth = (d: number) => props.top + (Math.min(d, props.limit * 1.6) / props
       :stroke-width="1.2 / scale"
       stroke-dasharray="3 2"
     />
+    <text
+      v-for="(p, i) in unrolled.profile.filter((q) => q.served && q.points.length > 0)"
+      :key="`c${i}`"
+      :x="(p.points[0]!.x + p.points.at(-1)!.x) / 2"
+      :y="top + limitDepth * 0.7"
+      :font-size="fold * 0.85"
+      text-anchor="middle"
+      class="fill-quiet"
+      >counter</text
+    >
     <polyline
-      v-for="(p, i) in unrolled.profile"
+      v-for="(p, i) in unrolled.profile.filter((q) => !q.served)"
       :key="i"
       fill="none"
       :points="p.points.map((q) => `${q.x},${depth(q.distance)}`).join(' ')"

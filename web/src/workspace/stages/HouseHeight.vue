@@ -4,7 +4,10 @@ import RuleField from '../../rules/RuleField.vue';
 import { useJob } from '../../stores/job.ts';
 
 /** One house height of the job. Boxes without a height of their own follow it. */
-defineProps<{ rule: 'height.receptacle' | 'height.switch' | 'height.counter'; label: string }>();
+defineProps<{
+  rule: 'height.receptacle' | 'height.switch' | 'height.counter' | 'height.outsideLight';
+  label: string;
+}>();
 const job = useJob();
 </script>
 

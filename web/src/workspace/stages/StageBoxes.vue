@@ -4,9 +4,20 @@ import { computed } from 'vue';
 import { useJob } from '../../stores/job.ts';
 import HouseHeight from './HouseHeight.vue';
 import StoryPoles from './StoryPoles.vue';
+import { boxParts } from '../entry/entry.ts';
 import { boxNumber } from '../names.ts';
+import { wallName } from '../cards/onWall.ts';
+import BoxCatalogue from './BoxCatalogue.vue';
+import LightRows from './LightRows.vue';
 
 const job = useJob();
+const kindOf = (box: string) =>
+  Object.values(job.plan!.devices)
+    .find((d) => d.box === box)
+    ?.kind.replaceAll('-', ' ') ?? 'empty';
+const ceilings = computed(() =>
+  Object.entries(job.result?.ceilings ?? {}).filter(([, c]) => c.room === job.room),
+);
 const rules = computed(() => ruleBook(job.plan!.rules.values));
 const letter = (wall: string, side: string) =>
   job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
@@ -33,9 +44,21 @@ const proof = computed(() =>
         type="button"
         @click="job.edit('propose', { only: ['boxes'] })"
       >
-        Place receptacles <kbd class="text-sm opacity-80">B</kbd>
+        Place boxes <kbd class="text-sm opacity-80">B</kbd>
       </button>
       <button class="key" type="button" @click="job.keep()">Keep <kbd class="text-sm">K</kbd></button>
+    </div>
+    <div class="mt-2 flex flex-wrap items-center gap-2">
+      <span class="text-sm text-quiet">or only</span>
+      <button
+        v-for="part in boxParts"
+        :key="part"
+        class="key"
+        type="button"
+        @click="job.edit('propose', { only: [part] })"
+      >
+        {{ part }}
+      </button>
     </div>
     <label class="mt-2 block text-sm text-quiet"
       >At corners
@@ -54,10 +77,12 @@ const proof = computed(() =>
       <span>{{ formatLength(s.length) }} of floor line, {{ s.receptacles.length }} on it</span>
       <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>
     </div>
+    <LightRows />
     <h2 class="heading">House heights</h2>
     <HouseHeight rule="height.receptacle" label="Receptacles" />
     <HouseHeight rule="height.switch" label="Switches" />
     <HouseHeight rule="height.counter" label="Over counters" />
+    <HouseHeight rule="height.outsideLight" label="Outside lights" />
     <h2 class="heading">Marks</h2>
     <p class="text-sm text-quiet">Bottom of box from the subfloor.</p>
     <button
@@ -73,6 +98,24 @@ const proof = computed(() =>
       >
       <b>{{ formatLength(m.bottomFromSubfloor) }}</b>
     </button>
+    <template v-if="ceilings.length > 0">
+      <h2 class="heading">On the ceiling</h2>
+      <button
+        v-for="[id, c] in ceilings"
+        :key="id"
+        type="button"
+        class="row w-full text-left hover:bg-chalk-soft"
+        @click="job.choose({ kind: 'box', id })"
+      >
+        <span
+          ><b>{{ boxNumber(id) }}</b> · {{ kindOf(id) }}</span
+        >
+        <b>{{
+          c.from.map((f) => `${formatLength(f.distance)} from ${wallName(job.unrolled, f.wall)}`).join(', ')
+        }}</b>
+      </button>
+    </template>
     <StoryPoles />
+    <BoxCatalogue />
   </div>
 </template>

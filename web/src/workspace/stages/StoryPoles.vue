@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { formatLength, storyPoles } from '@fieldchalk/core';
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { useJob } from '../../stores/job.ts';
 import { boxNumber } from '../names.ts';
 
 /** Every distinct mark of the job, to be laid out once on a stick. */
 const job = useJob();
 const poles = computed(() => (job.plan && job.result ? storyPoles(job.plan, job.result.marks) : []));
+const route = useRoute();
 </script>
 
 <template>
@@ -16,6 +18,12 @@ const poles = computed(() => (job.plan && job.result ? storyPoles(job.plan, job.
     </summary>
     <p class="text-sm text-quiet">
       Bottom of box from the subfloor; {{ p.levels.map((l) => job.plan!.levels[l]?.name || l).join(', ') }}.
+    </p>
+    <p class="text-sm">
+      As a jig: a block cut to the figure stands on the subfloor, and the box is nailed down onto it.
+      <RouterLink class="text-chalk underline" :to="`/jobs/${String(route.params['job'])}/pole`"
+        >Print it in strips</RouterLink
+      >
     </p>
     <div v-for="m in [...p.marks].reverse()" :key="m.bottomFromSubfloor" class="row">
       <b class="text-lg">{{ formatLength(m.bottomFromSubfloor) }}</b>

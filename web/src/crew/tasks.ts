@@ -1,0 +1,97 @@
+import { formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import type { MarkRecord } from '../session/api.ts';
+import { boxNumber, endName } from '../workspace/names.ts';
+import { boxRects, holesOn, type RibbonBox } from '../workspace/ribbon/ribbon.ts';
+
+/** One thing to do and tick off: what it is in big letters, and what one needs to know to do it. */
+export interface Task {
+  readonly kind: MarkRecord['kind'];
+  readonly about: string;
+  readonly big: string;
+  readonly small: string;
+}
+
+/** Boxes as they are nailed: one setting of the jig after another, lowest first, and along each from left to right. */
+export function nailingOrder(boxes: readonly RibbonBox[], marks: Result['marks']): RibbonBox[] {
+  const setting = (b: RibbonBox) => Math.round(marks[b.id]!.bottomFromSubfloor * 16);
+  return [...boxes].sort((a, b) => setting(a) - setting(b) || a.x - b.x);
+}
+
+const words = (kind: string) => kind.replaceAll('-', ' ');
+
+function holdWords(mark: Result['marks'][string]): string {
+  const on = `stud ${mark.stud}, ${mark.studSide} face`;
+  switch (mark.fixing) {
+    case 'backing':
+      return `first a ${mark.backing!.size} block, ${formatLength(mark.backing!.length)}, between studs ${mark.backing!.between.join(' and ')}`;
+    case 'wings':
+      return 'cut in, held by its wings';
+    case 'powder':
+      return 'powder-actuated fasteners: trained users, eye and ear protection';
+    case 'screw':
+      return `${on}, screws`;
+    default:
+      return on;
+  }
+}
+
+/** What a box holds from left to right. */
+function contents(plan: Plan, box: string): string {
+  const held = Object.values(plan.devices).filter((d) => d.box === box);
+  const kinds = held.sort((a, b) => a.slot - b.slot).map((d) => words(d.kind));
+  return kinds.length === 0 ? 'empty' : kinds.join(' + ');
+}
+
+function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
+  const mark = result.marks[b.id]!;
+  const { reason } = plan.boxes[b.id]!;
+  const parts = [
+    `Box ${b.label} ${contents(plan, b.id)}`,
+    holdWords(mark),
+    `face ${formatLength(mark.setback)} ahead of the stud`,
+    ...(reason ? [reason] : []),
+  ];
+  return { kind: 'box', about: b.id, big: `${formatLength(mark.bottomFromSubfloor)} bottom`, small: parts.join(' · ') };
+} // prettier-ignore
+
+function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[] {
+  const ends = (id: string) => [plan.runs[id]!.from, plan.runs[id]!.to].map((e) => endName(plan, e)).join(' → ');
+  return Object.keys(result.runs)
+    .filter((id) => ids.has(plan.runs[id]!.from) || ids.has(plan.runs[id]!.to ?? ''))
+    .flatMap((id): Task[] => [
+      { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${plan.circuits[plan.runs[id]!.circuit ?? '']?.name ?? id}` },
+      { kind: 'staple', about: id, big: `${result.runs[id]!.staples} staples`, small: ends(id) },
+    ]);
+} // prettier-ignore
+
+/** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
+export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
+  const boxes = boxRects(plan, result, wall).filter((b) => !plan.boxes[b.id]!.existing);
+  const holes = holesOn(result, wall).sort((a, b) => a.x - b.x);
+  return [
+    ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
+    ...holes.map((h): Task => ({ kind: 'hole', about: h.hole, big: `${formatLength(h.z)} up`, small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}` })),
+    ...cableTasks(new Set(boxes.map((b) => b.id)), plan, result),
+  ];
+} // prettier-ignore
+
+/** Everything to do on a room's ceiling: boxes and hanging tails by their distance from the walls, then their cables. */
+export function ceilingTasks(
+  plan: Plan,
+  result: Result,
+  room: string,
+  letter: (wall: string) => string,
+  tail: number,
+): Task[] {
+  const own = Object.entries(result.ceilings).filter(([, c]) => c.room === room);
+  const boxes = own.map(([id, c]): Task => {
+    const wafer = result.boxes[id]?.model === 'none';
+    return {
+      kind: 'box',
+      about: id,
+      big: c.from.map((f) => `${formatLength(f.distance)} from ${letter(f.wall)}`).join(', '),
+      small: `Box ${boxNumber(id)} ${contents(plan, id)} · ${wafer ? `no box: leave ${formatLength(tail)} of cable hanging, clear of the joists` : 'to the middle of the box'}`,
+    };
+  });
+  return [...boxes, ...cableTasks(new Set(own.map(([id]) => id)), plan, result)];
+} // prettier-ignore

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { formatLength, storyPoles, storyPoleSvg } from '@fieldchalk/core';
+import { Printer } from '@lucide/vue';
+import { computed, onUnmounted } from 'vue';
+import { useRoute } from 'vue-router';
+import { useJob } from '../stores/job.ts';
+
+/** The story poles of a job as sheets to print at true scale, cut out and tape end to end. */
+const job = useJob();
+const route = useRoute();
+void job.open(String(route.params['job']));
+onUnmounted(() => job.close());
+const sheets = computed(() => {
+  if (!job.plan || !job.result) return [];
+  const { plan } = job;
+  return storyPoles(plan, job.result.marks).map((pole) => ({
+    says: `${pole.levels.map((l) => plan.levels[l]?.name || l).join(', ')}: ${formatLength(pole.floorFinish)} of floor`,
+    pages: storyPoleSvg(pole, `${plan.job.name}, story pole`).map((svg) => `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`),
+  }));
+}); // prettier-ignore
+const print = () => window.print();
+</script>
+
+<template>
+  <main class="mx-auto max-w-5xl p-4">
+    <header class="flex flex-wrap items-center gap-4 print:hidden">
+      <RouterLink class="key" :to="`/jobs/${String(route.params['job'])}/boxes`">Back to the job</RouterLink>
+      <h1 class="text-2xl font-bold">Story pole</h1>
+      <button class="key key-main" type="button" @click="print"><Printer :size="18" /> Print</button>
+      <p class="text-quiet">At 100 %, no fitting to the page. Measure the 6 in. bar first.</p>
+    </header>
+    <p v-if="job.failure" class="my-4 text-trouble">{{ job.failure }}</p>
+    <p v-else-if="job.result && sheets.length === 0" class="my-4 text-lg">
+      No boxes are placed yet: a story pole shows their marks.
+    </p>
+    <section v-for="s in sheets" :key="s.says" :aria-label="s.says">
+      <h2 class="heading print:hidden">{{ s.says }}</h2>
+      <img
+        v-for="(src, i) in s.pages"
+        :key="i"
+        :src="src"
+        :alt="`${s.says}, page ${i + 1} of ${s.pages.length}`"
+        class="my-2 h-[11in] w-[8.5in] max-w-none border border-rule bg-white break-after-page print:my-0 print:border-0"
+      />
+    </section>
+  </main>
+</template>

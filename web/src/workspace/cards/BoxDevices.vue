@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { deviceKinds, type Device, type DeviceKind } from '@fieldchalk/core';
+import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { lightSets, setOf, type LightSet } from './controls.ts';
+
+/** What a box holds, slot by slot as seen by who faces it, and what its switches work. */
+const props = defineProps<{ box: string }>();
+const job = useJob();
+const held = computed(() =>
+  Object.entries(job.plan!.devices)
+    .filter(([, d]) => d.box === props.box)
+    .sort((a, b) => a[1].slot - b[1].slot),
+);
+const words = (kind: string) => kind.replaceAll('-', ' ');
+const value = (event: Event) => (event.target as HTMLSelectElement).value;
+const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
+const sets = computed(() => lightSets(job.plan!));
+const worked = (device: string) => setOf(job.plan!, device)?.key ?? '';
+function work(device: string, key: string) {
+  const set: LightSet | undefined = sets.value.find((s) => s.key === key);
+  const others = set?.switches.filter((s) => s !== device) ?? [];
+  job.edit('setControl', { switches: [...others, device], loads: set?.loads ?? [] });
+}
+const workedBy = (device: string) =>
+  Object.values(job.plan!.controls).find((c) => c.loads.includes(device))?.switches.length ?? 0;
+const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].includes(d.kind);
+</script>
+
+<template>
+  <section aria-label="In this box" class="mt-2">
+    <div v-for="[id, d] in held" :key="id" class="mb-1" :data-device="id">
+      <div class="flex items-center gap-1">
+        <select
+          class="field flex-1 text-base"
+          :aria-label="held.length > 1 ? `Device ${d.slot + 1} from the left` : 'Device'"
+          :value="d.kind"
+          @change="job.edit('setDeviceKind', { device: id, kind: value($event) as DeviceKind })"
+        >
+          <option v-for="k in deviceKinds" :key="k" :value="k">{{ words(k) }}</option>
+        </select>
+        <template v-if="held.length > 1">
+          <button
+            class="key"
+            type="button"
+            :aria-label="`Move ${words(d.kind)} to the left`"
+            @click="job.edit('moveDevice', { device: id, by: -1 })"
+          >
+            <ChevronLeft :size="16" />
+          </button>
+          <button
+            class="key"
+            type="button"
+            :aria-label="`Move ${words(d.kind)} to the right`"
+            @click="job.edit('moveDevice', { device: id, by: 1 })"
+          >
+            <ChevronRight :size="16" />
+          </button>
+          <button
+            class="key"
+            type="button"
+            :aria-label="`Take the ${words(d.kind)} out`"
+            @click="job.edit('removeDevice', { device: id })"
+          >
+            <X :size="16" />
+          </button>
+        </template>
+      </div>
+      <label v-if="isSwitch(d)" class="flex items-center gap-2 text-sm text-quiet"
+        >works<select class="field flex-1 text-base" :value="worked(id)" @change="work(id, value($event))">
+          <option value="">nothing yet</option>
+          <option v-for="s in sets" :key="s.key" :value="s.key">{{ s.says }}</option>
+        </select></label
+      >
+      <p v-else-if="isLit(d)" class="text-sm text-quiet">
+        {{
+          workedBy(id) === 0
+            ? 'No switch works it yet.'
+            : `Worked by ${workedBy(id)} ${workedBy(id) === 1 ? 'switch' : 'switches'}.`
+        }}
+      </p>
+      <label v-else-if="d.kind === 'appliance-receptacle'" class="flex items-center gap-2 text-sm text-quiet"
+        >for<input
+          class="field flex-1 text-base"
+          maxlength="60"
+          :value="d.label"
+          @change="job.edit('setDevice', { device: id, changes: { label: value($event) } })"
+      /></label>
+    </div>
+    <label class="flex items-center gap-2 text-sm text-quiet"
+      >One more in this box<select
+        class="field flex-1 text-base"
+        value=""
+        @change="
+          job.edit('addDevice', { box, kind: value($event) as DeviceKind });
+          ($event.target as HTMLSelectElement).value = '';
+        "
+      >
+        <option value="">…</option>
+        <option v-for="k in deviceKinds" :key="k" :value="k">{{ words(k) }}</option>
+      </select></label
+    >
+  </section>
+</template>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { isOnWall } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import LengthField from '../LengthField.vue';
+import { boxNumber } from '../names.ts';
+import BoxBody from './BoxBody.vue';
+import BoxDevices from './BoxDevices.vue';
+import CardHead from './CardHead.vue';
+import { lineOf } from '../plan/planShapes.ts';
+import { wallName } from './onWall.ts';
+
+/** A box on a ceiling or in a floor: where it is from the walls, what it holds, what it is. */
+const job = useJob();
+const id = computed(() => job.selection!.id);
+const box = computed(() => job.plan?.boxes[id.value] ?? null);
+const mark = computed(() => job.result?.ceilings[id.value]);
+const isCeiling = computed(() => box.value !== null && 'ceiling' in box.value.on);
+const room = computed(() => {
+  const on = box.value?.on;
+  if (!on || isOnWall(on)) return '';
+  const of = 'ceiling' in on ? on.ceiling : on.floor;
+  return job.plan!.rooms[of]?.name || of;
+});
+/** Moves the box square to one wall until it is so far from it. */
+function setDistance(wall: string, was: number, now: number) {
+  const on = box.value!.on;
+  const line = lineOf(job.plan!, wall);
+  if (isOnWall(on) || !line) return;
+  const off = (on.x - line.a.x) * -line.u.y + (on.y - line.a.y) * line.u.x;
+  const by = (off > 0 ? 1 : -1) * (now - was);
+  job.edit('moveFlatBox', { box: id.value, x: on.x - line.u.y * by, y: on.y + line.u.x * by });
+}
+</script>
+
+<template>
+  <div v-if="box" class="mb-4 border-b-2 border-ink pb-3" data-card>
+    <CardHead
+      :title="`Box ${boxNumber(id)}`"
+      :says="`${isCeiling ? 'Ceiling' : 'Floor'} of ${room}. Distances are from the walls’ framing to the middle of the box.`"
+    />
+    <div class="grid grid-cols-2 gap-2">
+      <LengthField
+        v-for="f in mark?.from ?? []"
+        :key="f.wall"
+        :label="`From wall ${wallName(job.unrolled, f.wall)}`"
+        :model-value="f.distance"
+        @update:model-value="(now) => setDistance(f.wall, f.distance, now)"
+      />
+    </div>
+    <p v-if="box.reason" class="text-sm">{{ box.reason }}</p>
+    <BoxDevices :box="id" />
+    <BoxBody :box="id" />
+    <div v-if="job.picked.length > 1" class="mt-2 flex flex-wrap gap-2 bg-chalk-soft p-2">
+      <b class="w-full">{{ job.picked.length }} boxes chosen</b>
+      <button class="key" type="button" @click="job.edit('keepBoxes', { boxes: job.picked })">Pin all</button>
+      <button
+        class="key"
+        type="button"
+        @click="job.edit('removeBoxes', { boxes: job.picked }) && job.choose(null)"
+      >
+        Delete all
+      </button>
+    </div>
+  </div>
+</template>

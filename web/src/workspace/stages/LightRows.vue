@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { DeviceKind } from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import LengthField from '../LengthField.vue';
+
+/** Lights of the room in hand in rows, by count and distance from the walls. */
+const job = useJob();
+const columns = ref(2);
+const rows = ref(2);
+const fromWall = ref<number | null>(null);
+const kind = ref<DeviceKind>('wafer-light');
+const lights = computed(() =>
+  Object.entries(job.plan?.boxes ?? {}).filter(
+    ([id, b]) =>
+      'ceiling' in b.on &&
+      b.on.ceiling === job.room &&
+      Object.values(job.plan!.devices).some((d) => d.box === id && d.kind.includes('light')),
+  ),
+);
+const lay = () =>
+  job.edit('lightRows', {
+    room: job.room!,
+    columns: columns.value,
+    rows: rows.value,
+    fromWall: fromWall.value,
+    kind: kind.value,
+  });
+</script>
+
+<template>
+  <details>
+    <summary class="heading cursor-pointer">
+      Lights of this room
+      <span class="text-sm font-normal text-quiet">{{ lights.length }} on the ceiling</span>
+    </summary>
+    <form class="grid grid-cols-4 items-end gap-2" @submit.prevent="lay">
+      <label class="text-sm text-quiet"
+        >Across<input v-model.number="columns" class="field text-base" type="number" min="1" max="20"
+      /></label>
+      <label class="text-sm text-quiet"
+        >Up<input v-model.number="rows" class="field text-base" type="number" min="1" max="20"
+      /></label>
+      <LengthField
+        class="col-span-2"
+        label="From the walls (empty: half the spacing)"
+        :model-value="fromWall"
+        @update:model-value="(v) => (fromWall = v)"
+      />
+      <select v-model="kind" class="field col-span-2 text-base" aria-label="Kind of light">
+        <option value="wafer-light">wafer light</option>
+        <option value="light">light</option>
+        <option value="fan">fan</option>
+      </select>
+      <button v-if="fromWall !== null" class="key" type="button" @click="fromWall = null">Half</button>
+      <button class="key col-start-4" type="submit">Lay out</button>
+    </form>
+    <p class="text-sm text-quiet">
+      Takes the place of lights that are not pinned; their switches work the new ones. On the plan, drag a
+      light to set it by hand.
+    </p>
+  </details>
+</template>
