@@ -1,4 +1,4 @@
-import { chalk, studyJob, expect, expectAccessible, tally, test } from './helpers.ts';
+import { chalk, demoJob, studyJob, expect, expectAccessible, tally, test } from './helpers.ts';
 
 test('the whole journey by typing: job, room, framing, boxes, circuit, runs, list', async ({ page }) => {
   await page.goto('/');
@@ -20,11 +20,14 @@ test('the whole journey by typing: job, room, framing, boxes, circuit, runs, lis
   await page.keyboard.press('2');
   await expect(page).toHaveURL(/boxes/);
   await page.keyboard.press('b');
-  await expect.poll(() => tally(page, 'boxes')).toBe('4');
+  // Four receptacles, a switch inside the door and a smoke alarm; its wafer lights have no box.
+  await expect.poll(() => tally(page, 'boxes')).toBe('6');
+  await expect(page.locator('[data-flat]')).toHaveCount(5);
   await expect(page.locator('[data-finding="spacing.maxGap"], [data-finding="spacing.none"]')).toHaveCount(0);
   await chalk(page, `panel 3' wall B away 27'`, 'propose circuits', 'propose runs', 'go order');
   await expect(page.locator('[data-item="cable-14/2"]')).toContainText('ft');
-  await expect(page.locator('[data-item="box-plastic-1g-18"]')).toContainText('4');
+  await expect(page.locator('[data-item="box-plastic-1g-18"]')).toContainText(/[45]/);
+  await expect(page.locator('[data-item="device-wafer-light"]')).toContainText('4');
   await expect(page.locator('[data-item="breaker-15a-1p-afci"]')).toContainText('1');
   await page.locator('[data-item="cable-14/2"] summary').click();
   await expect(page.locator('[data-item="cable-14/2"]')).toContainText('service loops');
@@ -94,7 +97,7 @@ test('by pointer: panel, circuits, runs and a way chosen, from a room with nothi
   await chalk(page, '150 right', '130 right', '150 right');
   await page.getByRole('button', { name: 'Close with a last wall' }).click();
   await page.getByRole('link', { name: /boxes/ }).click();
-  await page.getByRole('button', { name: /Place receptacles/ }).click();
+  await page.getByRole('button', { name: 'receptacles', exact: true }).click();
   await expect.poll(() => tally(page, 'boxes')).toBe('4');
   await page.getByRole('link', { name: /circuits/ }).click();
   await page.getByRole('button', { name: 'Put the panel here' }).click();
@@ -271,4 +274,102 @@ test('no view has an accessibility violation', async ({ page }) => {
   await page.goto(`/jobs/${job}/circuits`);
   await expect(page.locator('[data-box=b2]')).toBeVisible();
   await expectAccessible(page);
+});
+
+test('boxes of a room by hand: lights in rows, a fan by pointing, a gang, what a switch works, a model of our own', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Boxes job');
+  await page.goto(`/jobs/${job}/boxes`);
+  await chalk(page, 'lights 3 x 2 at 30');
+  const flat = page.locator('[data-flat]');
+  // The room is an L: five of the six places lie in it.
+  await expect(flat).toHaveCount(5);
+  await page.getByRole('button', { name: 'switches', exact: true }).click();
+  await page.locator('[data-box=b6]').click();
+  const card = page.locator('[data-card]');
+  await expect(card.locator('[data-works]')).toHaveValue(/k\d/);
+  await expect(card.locator('[data-works]').locator('option:checked')).toHaveText('Study: 5 wafer lights');
+  await card.getByLabel('One more in this box').selectOption('switch');
+  await card.getByLabel('One more in this box').selectOption('dimmer');
+  await expect(card.locator('[data-device]')).toHaveCount(3);
+  await expect(card).toContainText('backing between studs');
+  await card.getByRole('button', { name: 'Move dimmer to the left' }).click();
+  await expect(card.getByLabel('Device 2 from the left')).toHaveValue('dimmer');
+  await card.getByRole('button', { name: 'Take the dimmer out' }).click();
+  await expect(card.locator('[data-device]')).toHaveCount(2);
+
+  await page.getByLabel('Put on the ceiling by pointing').selectOption('fan');
+  const light = (await flat.first().boundingBox())!;
+  await page.mouse.click(light.x + 45, light.y + 28);
+  await expect(flat).toHaveCount(6);
+  await expect(card.getByLabel('Device', { exact: true })).toHaveValue('fan');
+  await page.keyboard.press('Escape');
+  const from = card.getByLabel(/^From wall/).first();
+  await from.fill('31-1/2');
+  await from.press('Enter');
+  await expect(from).toHaveValue('31-1/2"');
+  await expect(card).toContainText('fan rated');
+  await card.getByLabel('Model').selectOption('plastic-ceiling-20');
+  await expect(page.locator('[data-finding="box.fan"]')).toContainText('not rated');
+  await page.getByRole('button', { name: 'Let the tool choose' }).click();
+  await expect(page.locator('[data-finding="box.fan"]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Close' }).click();
+
+  await page.locator('[data-catalogue] summary').click();
+  await page.getByRole('button', { name: 'Add a model…' }).click();
+  await page.locator('[data-catalogue]').getByLabel('Name').fill('Extra deep single');
+  await page.locator('[data-catalogue]').getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText(/volume/i).first()).toBeVisible();
+  await page.locator('[data-catalogue]').getByLabel('Volume').fill('30');
+  await page.locator('[data-catalogue]').getByLabel('Depth').fill('4');
+  await page.locator('[data-catalogue]').getByLabel('Depth').press('Tab');
+  await page.locator('[data-catalogue]').getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.locator('[data-catalogue]')).toContainText('Extra deep single');
+  await page.locator('[data-box=b1]').click();
+  await card.getByLabel('Model').selectOption('model1');
+  await expect(card).toContainText('Extra deep single');
+});
+
+test('the demo laid out anew: moved and pinned boxes stay, a band board forces a height, a rule is previewed, all undone', async ({
+  page,
+}) => {
+  const made = await page.request.get(`/api/jobs/${await demoJob(page)}`);
+  const { plan } = (await made.json()) as { plan: Record<string, Record<string, unknown>> };
+  const bare = { ...plan, boxes: {}, devices: {}, controls: {}, circuits: {}, runs: {}, accepted: {} };
+  const job = await studyJob(page, 'Proposed demo', bare);
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect.poll(() => tally(page, 'boxes')).toBe('0');
+  await page.getByRole('button', { name: /Place boxes/ }).click();
+  await expect.poll(() => tally(page, 'boxes'), { timeout: 30_000 }).not.toBe('0');
+  const count = await tally(page, 'boxes');
+  await page.getByText('Study', { exact: true }).first().click();
+  const box = page.locator('[data-box]').first();
+  const id = (await box.getAttribute('data-box'))!;
+  await box.click();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('k');
+  const where = () =>
+    page
+      .locator('[data-card]')
+      .getByText(/stud \d+/)
+      .first()
+      .textContent();
+  const moved = await where();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: /Place boxes/ }).click();
+  await page.locator(`[data-box=${id}]`).click();
+  expect(await where()).toBe(moved);
+  await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
+  const state = async () => ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: { boxes: Record<string, { reason: string; gangs: number }> } }).plan.boxes; // prettier-ignore
+  await expect(page.getByText('saved')).toBeVisible();
+  const boxes = Object.values(await state());
+  expect(boxes.some((b) => b.reason.startsWith('Over the band board'))).toBe(true);
+
+  await page.goto(`/jobs/${job}/rules`);
+  await page.getByLabel('Lights at most this far apart').fill(`6'`);
+  await page.getByLabel('Lights at most this far apart').press('Enter');
+  await page.locator('[data-pending] li').first().waitFor();
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect.poll(() => tally(page, 'boxes')).toBe(count);
 });

@@ -3,7 +3,7 @@ import type { Face } from '../rooms/index.ts';
 
 /**
  * What a ceiling box is measured from: the nearest wall it stands square to, and the nearest that runs across that one. Inches from the
- * framing's face to the middle of the box. Fewer than two where the room has no such walls.
+ * framing's face to the middle of the box, in the order the walls come around the room. Fewer than two where the room has no such walls.
  */
 export function squareDistances(at: XY, faces: readonly Face[]): { wall: string; distance: number }[] {
   const square = faces
@@ -21,7 +21,9 @@ export function squareDistances(at: XY, faces: readonly Face[]): { wall: string;
     const other = subtract(face.b, face.a);
     return Math.abs(along.x * other.x + along.y * other.y) < 0.2 * first.face.length * face.length;
   });
-  return [first, ...(across ? [across] : [])].map(({ wall, distance }) => ({
+  const chosen = [first, ...(across ? [across] : [])];
+  chosen.sort((a, b) => faces.indexOf(a.face) - faces.indexOf(b.face));
+  return chosen.map(({ wall, distance }) => ({
     wall,
     distance: Math.round(distance * 1e6) / 1e6,
   }));

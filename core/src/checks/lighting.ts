@@ -21,9 +21,9 @@ import { finding, type Finding } from './findings.ts';
 const roomsAtWork = ({ plan, rooms }: CheckInput) =>
   Object.values(rooms).filter((r) => r.boundary && !isLeftAsItIs(plan, r) && !openAir.has(r.use));
 
-/** Nothing is owed of a plan that has no lighting yet: one note stands for all of it. */
+/** Nothing is owed of a plan that has no lights yet: one note stands for all of it. */
 function isLaidOut(plan: Plan): boolean {
-  return Object.values(plan.devices).some((d) => lightKinds.has(d.kind) || switchKinds.has(d.kind));
+  return Object.values(plan.devices).some((d) => lightKinds.has(d.kind));
 }
 
 function lightsOf({ plan, rooms }: CheckInput, room: string): string[] {

@@ -68,7 +68,12 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         </template>
       </div>
       <label v-if="isSwitch(d)" class="flex items-center gap-2 text-sm text-quiet"
-        >works<select class="field flex-1 text-base" :value="worked(id)" @change="work(id, value($event))">
+        >works<select
+          data-works
+          class="field flex-1 text-base"
+          :value="worked(id)"
+          @change="work(id, value($event))"
+        >
           <option value="">nothing yet</option>
           <option v-for="s in sets" :key="s.key" :value="s.key">{{ s.says }}</option>
         </select></label
