@@ -34,9 +34,8 @@ export function isLowVoltage(kind: DeviceKind): boolean {
 export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 /** Whether nothing is nailed up for a box at rough-in: a ceiling place with wafer lights alone, which bring their own. */
-export function isBoxless(plan: Plan, boxId: string): boolean {
-  const held = Object.values(plan.devices).filter((d) => d.box === boxId);
-  return 'ceiling' in plan.boxes[boxId]!.on && held.length > 0 && held.every((d) => d.kind === 'wafer-light');
+export function isBoxless(box: Box, held: BoxDevices): boolean {
+  return 'ceiling' in box.on && held.length > 0 && held.every(([, d]) => d.kind === 'wafer-light');
 }
 
 /** The house height for what a box holds. */

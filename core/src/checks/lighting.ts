@@ -4,10 +4,10 @@ import { lightKinds, switchKinds } from '../boxes/index.ts';
 import {
   arrivals,
   isLeftAsItIs,
+  lightsIn,
   lightsOutside,
   litUses,
   openAir,
-  roomSeeing,
   stairAbove,
   unswitched,
   waysInto,
@@ -26,13 +26,8 @@ function isLaidOut(plan: Plan): boolean {
   return Object.values(plan.devices).some((d) => lightKinds.has(d.kind));
 }
 
-function lightsOf({ plan, rooms }: CheckInput, room: string): string[] {
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const { on } = plan.boxes[d.box]!;
-    const here = 'ceiling' in on ? on.ceiling === room : 'wall' in on && roomSeeing(rooms, on.wall, on.side, on.at) === room;
-    return lightKinds.has(d.kind) && d.kind !== 'bath-fan' && here ? [id] : [];
-  });
-} // prettier-ignore
+const lightsOf = ({ plan, rooms }: CheckInput, room: string) =>
+  lightsIn(plan, room, rooms).filter((id) => plan.devices[id]!.kind !== 'bath-fan');
 
 export const roomsAreLit: Check = (input) => {
   const { plan, rooms } = input;

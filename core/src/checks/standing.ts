@@ -19,6 +19,15 @@ const kindsIn = ({ layout }: CheckInput, id: string) => (layout.devices.get(id) 
 const newBoxes = ({ plan, layout }: CheckInput) =>
   Object.values(layout.placed).filter((p) => !plan.boxes[p.id]!.existing);
 
+/** Boxes of each side of each wall, together. */
+function bySide(list: readonly PlacedBox[]): PlacedBox[][] {
+  const sides = new Map<string, PlacedBox[]>();
+  for (const p of list) sides.set(`${p.wall}/${p.side}`, [...(sides.get(`${p.wall}/${p.side}`) ?? []), p]);
+  return [...sides.values()];
+}
+const pairsOf = (list: readonly PlacedBox[]) =>
+  list.flatMap((p, i) => list.slice(i + 1).map((q): [PlacedBox, PlacedBox] => [p, q]));
+
 export const boxesClearTrim: Check = (input) =>
   newBoxes(input).flatMap((p) =>
     trimSolids(input.plan, p.wall, input.rules).some((t) => overlaps(p.at, p, t)) && p.trouble !== 'collides'
@@ -58,12 +67,11 @@ export const ratedWallsAreKept: Check = (input) => {
 const nearlyLevel = 3;
 export const neighboursLineUp: Check = (input) => {
   const list = newBoxes(input).filter((p) => kindsIn(input, p.id).length > 0);
-  return list.flatMap((p, i) =>
-    list.slice(i + 1).flatMap((q) => {
+  return bySide(list).flatMap((own) =>
+    pairsOf(own).flatMap(([p, q]) => {
       const gap = Math.abs(p.at - q.at) - (p.width + q.width) / 2;
       const off = Math.abs((p.bottom + p.top - q.bottom - q.top) / 2);
-      if (q.wall !== p.wall || q.side !== p.side || gap > input.rules('align.within')) return [];
-      if (off < 1 / 32 || off > nearlyLevel) return [];
+      if (gap > input.rules('align.within') || off < 1 / 32 || off > nearlyLevel) return [];
       const fixes = [{ label: 'Line them up', edit: 'alignBoxes', args: { boxes: [p.id, q.id] } }];
       return [finding('box.screw-line', [p.id, q.id], { a: p.id, b: q.id, off }, { ...placeOf(p), fixes })];
     }),
@@ -113,15 +121,10 @@ export const dataKeepsApart: Check = (input) => {
   const mixed = list.filter(
     (p) => kindsIn(input, p.id).some(isLowVoltage) && kindsIn(input, p.id).some((k) => !isLowVoltage(k)),
   );
-  const near = list.flatMap((p) =>
-    list.flatMap((q) => {
-      if (
-        p.wall !== q.wall ||
-        p.side !== q.side ||
-        !kindsIn(input, p.id).some(isLowVoltage) ||
-        kindsIn(input, q.id).some(isLowVoltage)
-      )
-        return [];
+  const near = bySide(list).flatMap((own) =>
+    pairsOf(own).flatMap(([a, b]) => {
+      const [p, q] = kindsIn(input, a.id).some(isLowVoltage) ? [a, b] : [b, a];
+      if (!kindsIn(input, p.id).some(isLowVoltage) || kindsIn(input, q.id).some(isLowVoltage)) return [];
       const gap = Math.abs(p.at - q.at) - (p.width + q.width) / 2;
       const level = p.top > q.bottom && q.top > p.bottom;
       return level && gap < input.rules('data.apart') - 1e-6 && gap > -1e-6

@@ -88,7 +88,7 @@ export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Recor
       .sort(compareIds)
       .map((id): [string, BoxResult] => [
         id,
-        isBoxless(plan, id)
+        isBoxless(plan.boxes[id]!, layout.devices.get(id) ?? [])
           ? boxless
           : fillBox(plan.boxes[id]!, layout.devices.get(id) ?? [], cablesOf.get(id) ?? [], plan, rules),
       ]),

@@ -66,6 +66,27 @@ function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | n
   return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
 }
 
+const nearestJoins = new WeakMap<RouteGraph, Map<string, readonly number[]>>();
+const mostJoins = 24;
+
+/** The joints of a level's framing nearest to a place over or under it. Kept with the graph: places seldom move, and a search of all joints is long. */
+function joinsNear(graph: RouteGraph, framing: Framing, level: string, at: XY, above: boolean): readonly number[] {
+  const kept = nearestJoins.get(graph) ?? new Map<string, readonly number[]>();
+  nearestJoins.set(graph, kept);
+  const key = `${level} ${at.x} ${at.y} ${above}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const joins = Object.values(framing.lines)
+    .filter((l) => l.level === level)
+    .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
+    .map((node) => ({ node, away: distance(graph.nodes[node]!.at, at) }))
+    .sort((a, b) => a.away - b.away)
+    .slice(0, mostJoins)
+    .map(({ node }) => node);
+  kept.set(key, joins);
+  return joins;
+} // prettier-ignore
+
 function hangingEnd(
   plan: Plan,
   roomId: string,
@@ -76,11 +97,7 @@ function hangingEnd(
 ): RunEnd {
   const level = plan.levels[plan.rooms[roomId]!.level]!;
   const levelId = plan.rooms[roomId]!.level;
-  const joins = Object.values(framing.lines)
-    .filter((l) => l.level === levelId)
-    .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
-    .sort((a, b) => distance(graph.nodes[a]!.at, at) - distance(graph.nodes[b]!.at, at))
-    .slice(0, 24);
+  const joins = joinsNear(graph, framing, levelId, at, above);
   const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
   const drop = above ? overPlates : underFloor;
   return {

@@ -1,4 +1,4 @@
-import type { BoxLayout, PlacedBox } from '../boxes/index.ts';
+import { isBoxless, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { Memo } from '../memo.ts';
@@ -86,12 +86,13 @@ export class RunsStage {
     const ids = Object.keys(plan.runs).sort(compareIds);
     const routes = ids.map((id) => this.route(id, plan, graph(), framing, layout, boxes, rules));
     this.routes.sweep();
+    const isHanging = (box: string) => isBoxless(plan.boxes[box]!, layout.devices.get(box) ?? []);
     const bores = sharedBores(ids, routes, plan, framing, rules);
     const runs = ids.map((id, i): [string, LaidRun] => {
       const run = plan.runs[id]!;
       const route = routes[i]!;
       const path = route?.path ?? [];
-      const length = cutLength(run, route?.length ?? 0, plan, rules);
+      const length = cutLength(run, route?.length ?? 0, plan, rules, isHanging);
       const staples = route ? stapleCount(path, run, Object.values(plan.levels), rules) : 0;
       return [
         id,

@@ -1,5 +1,4 @@
 import type { XYZ } from '../geometry/index.ts';
-import { isBoxless } from '../boxes/index.ts';
 import { bitSizes, cables } from '../plan/stock.ts';
 import type { Level, Plan, Run } from '../plan/schema.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -15,10 +14,16 @@ export interface CutLength {
 }
 
 /** Path + service loops + free ends + margin: each part from its rule. A panel end has no loop; an open end has its tail, and so has a light without a box. */
-export function cutLength(run: Run, pathLength: number, plan: Plan, rules: RuleBook): CutLength {
+export function cutLength(
+  run: Run,
+  pathLength: number,
+  plan: Plan,
+  rules: RuleBook,
+  isHanging: (box: string) => boolean = () => false,
+): CutLength {
   const isPanel = (id: string | null) => id !== null && Object.hasOwn(plan.panels, id);
   const ends = [run.from, run.to];
-  const hangs = (id: string | null) => id !== null && plan.boxes[id] !== undefined && isBoxless(plan, id);
+  const hangs = (id: string | null) => id !== null && plan.boxes[id] !== undefined && isHanging(id);
   const loops = ends.filter((e) => e !== null && !isPanel(e) && !hangs(e)).length * rules('end.loop');
   const free = ends.reduce(
     (sum, e) =>

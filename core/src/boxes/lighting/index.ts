@@ -5,6 +5,7 @@ import type { ProposedLight } from './lights.ts';
 export {
   isLeftAsItIs,
   latchOf,
+  lightsIn,
   lightsOutside,
   litUses,
   proposeLights,

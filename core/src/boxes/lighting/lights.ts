@@ -51,22 +51,35 @@ const fanVa = 40;
 /** Clear of walls, so that the trim of a light can be set. Common practice, no source. */
 const clearOfWall = 6;
 
-/** Devices on the ceiling of a room, of some kinds. */
-export function ceilingDevices(plan: Plan, room: string, kinds: ReadonlySet<DeviceKind>): string[] {
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
+const lightsKept = new WeakMap<
+  Rooms,
+  { plan: Pick<Plan, 'boxes' | 'devices'>; lights: Map<string, string[]> }
+>();
+const noLights: readonly string[] = [];
+
+/** Light devices of every room, on its ceiling first and then on its walls. Worked out once for the rooms of one computation. */
+function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
+  const known = lightsKept.get(rooms);
+  if (known?.plan.boxes === plan.boxes && known.plan.devices === plan.devices) return known.lights;
+  const lights = new Map<string, string[]>();
+  const add = (room: string | null, id: string) =>
+    room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
+  const all = Object.entries(plan.devices).filter(([, d]) => lightKinds.has(d.kind));
+  for (const [id, d] of all) {
     const on = plan.boxes[d.box]!.on;
-    return 'ceiling' in on && on.ceiling === room && kinds.has(d.kind) ? [id] : [];
-  });
+    if ('ceiling' in on) add(on.ceiling, id);
+  }
+  for (const [id, d] of all) {
+    const on = plan.boxes[d.box]!.on;
+    if ('wall' in on) add(roomSeeing(rooms, on.wall, on.side, on.at), id);
+  }
+  lightsKept.set(rooms, { plan, lights });
+  return lights;
 }
 
-/** Light devices on the walls a room sees. */
-export function wallLights(plan: Plan, room: string, rooms: Rooms): string[] {
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const on = plan.boxes[d.box]!.on;
-    return 'wall' in on && lightKinds.has(d.kind) && roomSeeing(rooms, on.wall, on.side, on.at) === room
-      ? [id]
-      : [];
-  });
+/** Light devices of a room, fans among them. */
+export function lightsIn(plan: Plan, room: string, rooms: Rooms): readonly string[] {
+  return lightsByRoom(plan, rooms).get(room) ?? noLights;
 }
 
 /** Places of rows across a width: how many, and where, by the house's rule for the first row. */
@@ -223,8 +236,9 @@ export function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
 export function proposeLights(plan: Plan, framing: Framing, rooms: Rooms, layout: BoxLayout, rules: RuleBook): ProposedLight[] {
   return Object.values(rooms).flatMap((room) => {
     if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) return [];
-    const lit = ceilingDevices(plan, room.id, lightKinds).some((d) => plan.devices[d]!.kind !== 'bath-fan') || wallLights(plan, room.id, rooms).length > 0;
-    const fanned = ceilingDevices(plan, room.id, new Set<DeviceKind>(['bath-fan'])).length > 0;
+    const own = lightsIn(plan, room.id, rooms).map((d) => plan.devices[d]!.kind);
+    const lit = own.some((kind) => kind !== 'bath-fan');
+    const fanned = own.includes('bath-fan');
     const airs = room.use === 'bath' || room.use === 'powder';
     const open = waysInto(room.id, plan, rooms).filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0);
     return [

@@ -2,8 +2,8 @@ import { distance, type XY } from '../../geometry/index.ts';
 import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Plan } from '../../plan/schema.ts';
 import { facePoint } from '../candidates.ts';
-import { lightKinds, switchKinds } from '../kinds.ts';
-import { ceilingDevices, isLeftAsItIs, lightsOutside, wallLights } from './lights.ts';
+import { switchKinds } from '../kinds.ts';
+import { isLeftAsItIs, lightsIn, lightsOutside } from './lights.ts';
 import { switchPlace, type SwitchPlace, type SwitchSetting } from './switchPlace.ts';
 import { arrivals, openAir, stairAbove, waysInto, type Rooms, type WayIn } from './ways.ts';
 
@@ -34,7 +34,7 @@ export function unswitched(plan: Plan, rooms: Rooms): Group[] {
     if (below.has(room.id)) continue;
     const over = room.use === 'stair' ? stairAbove(room.id, plan, rooms) : null;
     const own = [room.id, ...(over ? [over] : [])];
-    const loads = free(own.flatMap((id) => [...ceilingDevices(plan, id, lightKinds), ...wallLights(plan, id, rooms)]));
+    const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms)));
     const ways = own.flatMap((id) => arrivals(id, plan, rooms));
     for (const rank of [0, 1, 2]) {
       const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);

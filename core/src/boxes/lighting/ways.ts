@@ -21,36 +21,67 @@ export interface WayIn {
 const walkedThrough: ReadonlySet<Opening['kind']> = new Set(['door', 'sliding-door', 'cased']);
 export const openAir: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
 
+interface Seen {
+  readonly room: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+const seenSides = new WeakMap<Rooms, Map<string, Seen[]>>();
+
+/** Which stretches of each side of each wall the rooms see: worked out once for the rooms of one computation. */
+function sidesSeen(rooms: Rooms): Map<string, Seen[]> {
+  const known = seenSides.get(rooms);
+  if (known) return known;
+  const map = new Map<string, Seen[]>();
+  for (const { id, boundary } of Object.values(rooms)) {
+    for (const f of boundary?.faces ?? []) {
+      const key = `${f.wall}/${f.side}`;
+      const seen = { room: id, start: Math.min(f.startAt, f.endAt), end: Math.max(f.startAt, f.endAt) };
+      map.set(key, [...(map.get(key) ?? []), seen]);
+    }
+  }
+  seenSides.set(rooms, map);
+  return map;
+}
+
 /** The room that sees a place on one side of a wall; null when none does. */
 export function roomSeeing(rooms: Rooms, wall: string, side: Side, at: number): string | null {
-  const sees = (room: FoundRoom) =>
-    room.boundary?.faces.some(
-      (f) =>
-        f.wall === wall &&
-        f.side === side &&
-        at >= Math.min(f.startAt, f.endAt) &&
-        at <= Math.max(f.startAt, f.endAt),
-    ) ?? false;
-  return Object.values(rooms).find(sees)?.id ?? null;
+  return (
+    sidesSeen(rooms)
+      .get(`${wall}/${side}`)
+      ?.find((s) => at >= s.start && at <= s.end)?.room ?? null
+  );
 }
 
 const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
+const waysKept = new WeakMap<Rooms, { openings: Plan['openings']; ways: Map<string, WayIn[]> }>();
+
+function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
+  const known = waysKept.get(rooms);
+  if (known?.openings === plan.openings) return known.ways;
+  const ways = new Map<string, WayIn[]>();
+  const openings = Object.entries(plan.openings).sort((a, b) => compareIds(a[0], b[0]));
+  for (const [opening, o] of openings) {
+    if (!walkedThrough.has(o.kind)) continue;
+    for (const side of ['left', 'right'] as const) {
+      const middle = o.at + o.width / 2;
+      const room = roomSeeing(rooms, o.wall, side, middle);
+      if (room === null) continue;
+      const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
+      const outside = leadsTo === null ? plan.walls[o.wall]!.exterior : openAir.has(plan.rooms[leadsTo]!.use);
+      const way: WayIn = { opening, room, wall: o.wall, side, leadsTo, outside };
+      ways.set(room, [...(ways.get(room) ?? []), way]);
+    }
+  }
+  waysKept.set(rooms, { openings: plan.openings, ways });
+  return ways;
+}
+
 /** Every opening a room can be walked into by, in id order. Vehicle doors are not ways in: NEC 210.70(A)(2) (from memory). */
-export function waysInto(room: string, plan: Plan, rooms: Rooms): WayIn[] {
-  return Object.entries(plan.openings)
-    .filter(([, o]) => walkedThrough.has(o.kind))
-    .flatMap(([opening, o]) =>
-      (['left', 'right'] as const).flatMap((side): WayIn[] => {
-        const middle = o.at + o.width / 2;
-        if (roomSeeing(rooms, o.wall, side, middle) !== room) return [];
-        const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
-        const outside =
-          leadsTo === null ? plan.walls[o.wall]!.exterior : openAir.has(plan.rooms[leadsTo]!.use);
-        return [{ opening, room, wall: o.wall, side, leadsTo, outside }];
-      }),
-    )
-    .sort((a, b) => compareIds(a.opening, b.opening));
+export function waysInto(room: string, plan: Plan, rooms: Rooms): readonly WayIn[] {
+  return allWays(plan, rooms).get(room) ?? [];
 }
 
 /** The stair that goes on above a stair: the stair room of the next level that lies over it; null when there is none. */
@@ -85,7 +116,7 @@ function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
 }
 
 /** Ways by which people arrive in a room: not from closets and other rooms with no way on. All of them where those are all there are. */
-export function arrivals(room: string, plan: Plan, rooms: Rooms): WayIn[] {
+export function arrivals(room: string, plan: Plan, rooms: Rooms): readonly WayIn[] {
   const all = waysInto(room, plan, rooms);
   const real = all.filter((w) => w.outside || w.leadsTo === null || !isDeadEnd(w.leadsTo, plan, rooms));
   return real.length > 0 ? real : all;

@@ -122,6 +122,17 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
           <option v-for="(says, kind) in access" :key="kind" :value="kind">{{ says }}</option>
         </select></label
       >
+      <label class="text-sm text-quiet"
+        >Rated<select
+          class="field text-base"
+          :value="wall.rated"
+          @change="set({ rated: text($event) as 'none' })"
+        >
+          <option value="none">not rated</option>
+          <option value="fire">for fire</option>
+          <option value="sound">against sound</option>
+        </select></label
+      >
       <LengthField
         label="Height, if low"
         :model-value="wall.height ?? null"

@@ -66,10 +66,11 @@ const signs: Partial<Record<DeviceKind, string>> = {
 };
 
 function flatShapes(plan: Plan, level: string): FlatShape[] {
+  const kinds = new Map(Object.values(plan.devices).map((d) => [d.box, d.kind]));
   return Object.entries(plan.boxes).flatMap(([id, { on, pinned, existing }]) => {
     const room = 'ceiling' in on ? on.ceiling : 'floor' in on ? on.floor : null;
     if (room === null || !('x' in on) || plan.rooms[room]?.level !== level) return [];
-    const kind = Object.values(plan.devices).find((d) => d.box === id)?.kind ?? 'splice';
+    const kind = kinds.get(id) ?? 'splice';
     return [
       {
         id,
@@ -190,24 +191,24 @@ function openingLines(line: Line, o: Plan['openings'][string]): string {
 }
 
 /** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
-function framedEnds(line: Line, result: Result | null, id: string): [number, number] {
-  const plates = (result?.members ?? []).filter((m) => m.wall === id && m.role === 'top-plate');
+function framedEnds(line: Line, members: Result['members']): [number, number] {
+  const plates = members.filter((m) => m.role === 'top-plate');
   const start = Math.min(...plates.map((m) => m.at - m.width / 2));
   const end = Math.max(...plates.map((m) => m.at + m.width / 2));
   const isCurrent = Math.abs(start) < 12 && Math.abs(end - line.span) < 12;
   return isCurrent ? [start, end] : [-line.half, line.span + line.half];
 }
 
-function wallShape(plan: Plan, result: Result | null, id: string): WallShape | null {
+function wallShape(plan: Plan, members: Result['members'], id: string): WallShape | null {
   const line = lineOf(plan, id);
   if (!line) return null;
-  const studs = (result?.members ?? [])
-    .filter((m) => m.wall === id && m.number !== null)
+  const studs = members
+    .filter((m) => m.number !== null)
     .map((m) => `M${block(line, m.at - 0.75, m.at + 0.75).replaceAll(' ', 'L')}z`)
     .join('');
   return {
     id,
-    block: block(line, ...framedEnds(line, result, id)),
+    block: block(line, ...framedEnds(line, members)),
     studs,
     closed: plan.walls[id]!.cover === 'closed',
     along: line.u,
@@ -261,6 +262,12 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
 export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
   const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
   const walls = Object.keys(plan.walls).filter(onLevel);
+  const framing = new Map<string, Result['members'][number][]>();
+  for (const m of result?.members ?? []) {
+    const own = framing.get(m.wall);
+    if (own) own.push(m);
+    else framing.set(m.wall, [m]);
+  }
   const flat = flatShapes(plan, level);
   const boxes = Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
     const line = onLevel(m.wall) ? lineOf(plan, m.wall) : null;
@@ -269,10 +276,11 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
     const kept = plan.boxes[id]?.pinned === true || plan.boxes[id]?.existing === true;
     return [{ id, ...at(line, m.at, off), label: boxNumber(id), kept }];
   });
-  const placeOf = (box: string) => flat.find((f) => f.id === box) ?? boxes.find((b) => b.id === box);
+  const places = new Map([...boxes, ...flat].map((b) => [b.id, b] as const));
+  const placeOf = (box: string) => places.get(box);
   const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
   return {
-    walls: walls.flatMap((id) => wallShape(plan, result, id) ?? []),
+    walls: walls.flatMap((id) => wallShape(plan, framing.get(id) ?? [], id) ?? []),
     corners: Object.entries(plan.points)
       .filter(([, p]) => p.level === level)
       .map(([id, p]) => ({ id, x: p.x, y: -p.y })),
