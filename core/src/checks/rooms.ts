@@ -92,19 +92,16 @@ export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rul
       { room: roomName(plan, room), ...figures },
       {
         place,
-        fixes: boxes.slice(0, 1).map((b) => ({
-          label: 'Add one here',
-          edit: 'addBox',
-          args: {
-            wall: b.wall,
-            side: b.side,
-            at: b.at,
-            kind: b.kind,
-            exact: b.exact,
-            gangs: b.gangs,
-            ...(b.height ? { height: b.height } : {}),
-          },
-        })),
+        fixes:
+          boxes.length === 0
+            ? []
+            : [
+                {
+                  label: boxes.length === 1 ? 'Add one here' : `Add ${boxes.length} here`,
+                  edit: 'addBoxes',
+                  args: { boxes: boxes.map(({ height, ...b }) => ({ ...b, ...(height ? { height } : {}) })) },
+                },
+              ],
       },
     ),
   );

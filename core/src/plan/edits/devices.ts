@@ -18,33 +18,47 @@ import {
 import { ruleBook, type Height } from '../../rules/index.ts';
 import { need, parsed } from './need.ts';
 
+/** A box on a wall with one device in it. */
+export interface NewBox {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+  readonly kind?: DeviceKind;
+  readonly exact?: boolean;
+  readonly height?: Height;
+  readonly gangs?: number;
+  readonly va?: number;
+  readonly label?: string;
+  readonly reason?: string;
+}
+
+function addBox(draft: Plan, args: NewBox): void {
+  need(draft.walls, args.wall, 'wall');
+  const id = nextId(draft.boxes, 'b');
+  const {
+    wall,
+    side,
+    at,
+    height,
+    exact = false,
+    gangs = 1,
+    reason = '',
+    kind = 'receptacle',
+    label = '',
+    va,
+  } = args;
+  const on = { wall, side, at, ...(height ? { height } : {}) };
+  draft.boxes[id] = entrySchemas.boxes.parse({ on, exact, gangs, reason });
+  const load = va === undefined ? {} : { va };
+  draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({ box: id, kind, label, ...load });
+}
+
 /** Verbs for boxes and what is in them. */
 export const deviceEdits = {
-  addBox: (
-    draft: Plan,
-    args: {
-      wall: string;
-      side: Side;
-      at: number;
-      kind?: DeviceKind;
-      exact?: boolean;
-      height?: Height;
-      gangs?: number;
-    },
-  ) => {
-    need(draft.walls, args.wall, 'wall');
-    const id = nextId(draft.boxes, 'b');
-    const on = {
-      wall: args.wall,
-      side: args.side,
-      at: args.at,
-      ...(args.height ? { height: args.height } : {}),
-    };
-    draft.boxes[id] = entrySchemas.boxes.parse({ on, exact: args.exact ?? false, gangs: args.gangs ?? 1 });
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
-      box: id,
-      kind: args.kind ?? 'receptacle',
-    });
+  addBox: (draft: Plan, args: NewBox) => addBox(draft, args),
+  /** Several boxes at once, as a finding offers them. */
+  addBoxes: (draft: Plan, args: { boxes: readonly NewBox[] }) => {
+    for (const box of args.boxes) addBox(draft, box);
   },
   moveBox: (draft: Plan, args: { box: string; at: number; wall?: string; side?: Side }) => {
     const box = need(draft.boxes, args.box, 'box');

@@ -60,6 +60,7 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
   setDeviceKind: { device: 'd1', kind: 'gfci' },
   removeBoxes: { boxes: ['b1'] },
+  addBoxes: { boxes: [{ wall: 'w1', side: 'right', at: 90, kind: 'gfci', va: 300, label: 'pump' }] },
   setDevice: { device: 'd1', changes: { label: 'freezer' } },
   addDevice: { box: 'b9', kind: 'switch' },
   removeDevice: { device: 'd9' },
