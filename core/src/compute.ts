@@ -30,7 +30,7 @@ import { RoomsStage } from './rooms/index.ts';
 import { ruleBook, type RuleBook } from './rules/index.ts';
 import { RunsStage, type LaidRun } from './runs/index.ts';
 import type { Stages } from './stages.ts';
-import { addRuns } from './runs/propose.ts';
+import { addDataRuns, addRuns } from './runs/propose.ts';
 import { takeOff, type Takeoff } from './takeoff/index.ts';
 import { tidy } from './units/index.ts';
 
@@ -263,6 +263,7 @@ export function propose(
   if (only.includes('runs')) {
     const s = computer.stages(structuredCopy(draft));
     addRuns(draft, s.layout, s.runs.graph(), s.framing, s.rules);
+    addDataRuns(draft);
   }
   if (only.includes('models')) {
     const { boxes } = computer.stages(structuredCopy(draft));

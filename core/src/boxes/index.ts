@@ -16,6 +16,7 @@ export {
   heightIn,
   heightWords,
   houseHeight,
+  deviceWords,
   isBoxless,
   isLowVoltage,
   lightKinds,

@@ -31,6 +31,19 @@ const lowVoltage: ReadonlySet<DeviceKind> = new Set(['data', 'tv', 'thermostat',
 export function isLowVoltage(kind: DeviceKind): boolean {
   return lowVoltage.has(kind);
 }
+const kindWords: Partial<Record<DeviceKind, string>> = {
+  gfci: 'GFCI receptacle',
+  'switch-3way': 'three-way switch',
+  'switch-4way': 'four-way switch',
+  'co-alarm': 'CO alarm',
+  tv: 'television outlet',
+  data: 'data outlet',
+};
+/** What a kind of device is called on site. */
+export function deviceWords(kind: DeviceKind): string {
+  return kindWords[kind] ?? kind.replaceAll('-', ' ');
+}
+
 export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 /** Whether nothing is nailed up for a box at rough-in: a ceiling place with wafer lights alone, which bring their own. */

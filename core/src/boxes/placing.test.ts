@@ -264,6 +264,54 @@ describe('desks and screens (common practice, no source)', () => {
   });
 });
 
+describe('the home of the data cables (common practice, no source)', () => {
+  const wiredHome = () => {
+    let plan = dataProposed(
+      room('family', {
+        fixtures: { f1: fixture('television', 70, 50), f2: { ...fixture('desk', 20, 40), wall: 'w3' } },
+      }),
+    );
+    expect(computed(plan).findings.map((f) => f.rule)).toContain('data.home');
+    plan = edited(plan, 'addBox', { wall: 'w2', side: 'right', at: 60, kind: 'data', label: 'home' });
+    plan = edited(plan, 'addPanel', { wall: 'w2', side: 'right', at: 100, away: 60, name: 'Main' });
+    return edited(plan, 'propose', { only: ['circuits', 'runs'] });
+  };
+
+  test('a cable of its own from home to every outlet; boxes it enters hold no more for it; proposing again adds none', () => {
+    const plan = wiredHome();
+    const home = Object.values(plan.devices).find((d) => d.label === 'home')!.box;
+    const data = Object.values(plan.runs).filter((r) => r.cable === 'data');
+    const outlets = Object.values(plan.devices).filter(
+      (d) => d.kind === 'tv' || (d.kind === 'data' && d.label === ''),
+    );
+    expect(data.map((r) => r.from)).toEqual(outlets.map(() => home));
+    expect(data.map((r) => r.to).sort()).toEqual(outlets.map((d) => d.box).sort());
+    const { boxes, findings } = computed(plan);
+    for (const r of data) expect(boxes[r.to!]!.used).toBe(0);
+    expect(findings.map((f) => f.rule)).not.toContain('data.home');
+    expect(edited(plan, 'propose', { only: ['runs'] })).toEqual(plan);
+  });
+
+  test('no hole holds power and data together, and the line of holes for data is 12 in. over the power’s', () => {
+    const { runs, takeoff } = computed(wiredHome());
+    const byHole = new Map<string, Set<boolean>>();
+    for (const r of Object.values(runs))
+      for (const b of r.bores) byHole.set(b.hole, (byHole.get(b.hole) ?? new Set()).add(r.cable === 'data'));
+    expect([...byHole.values()].every((kinds) => kinds.size === 1)).toBe(true);
+    const level = (data: boolean) =>
+      Object.values(runs)
+        .filter((r) => (r.cable === 'data') === data)
+        .flatMap((r) => r.bores)
+        .filter((b) => b.number !== null && b.z < 60)
+        .map((b) => b.z);
+    expect(new Set(level(true))).toEqual(new Set([36]));
+    expect(Math.min(...level(false))).toBe(24);
+    expect(takeoff.lines.map((l) => l.item)).toEqual(
+      expect.arrayContaining(['cable-data', 'strap-data', 'device-data', 'device-tv']),
+    );
+  });
+});
+
 describe('models', () => {
   const chosen = (values: object, box: object, runs = 2) => {
     const plan = planOf({

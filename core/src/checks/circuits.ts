@@ -1,7 +1,7 @@
 import { isLowVoltage } from '../boxes/index.ts';
 import { dutiesOf, isOutlet, roomOfBox } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { ampsByGauge, cables } from '../plan/stock.ts';
+import { ampsByGauge, cables, dataGauge } from '../plan/stock.ts';
 import { circuitName, type Check } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 
@@ -20,7 +20,8 @@ export const breakersSuitWires: Check = ({ plan }) => [
   }),
   ...Object.entries(plan.runs).flatMap(([id, run]) => {
     const circuit = run.circuit === null ? null : plan.circuits[run.circuit]!;
-    if (!circuit || circuit.amps <= ampsByGauge[cables[run.cable]!.gauge]) return [];
+    const { gauge } = cables[run.cable]!;
+    if (!circuit || (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge])) return [];
     return [
       finding('circuit.cable', [id, run.circuit!], {
         run: id,

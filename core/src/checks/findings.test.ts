@@ -119,6 +119,7 @@ const cases: Record<FindingCode, () => Plan> = {
   'box.reach': () => room('bedroom', { ...values({ 'reach.accessible': 'on' }), ...one('receptacle', { on: on(60, { height: high(10) }) }) }),
   'box.mixed': () => room('bedroom', { boxes: { b1: { on: on(60), gangs: 2 } }, devices: { d1: { box: 'b1' }, d2: { box: 'b1', slot: 1, kind: 'data' } } }),
   'box.data-near': () => room('bedroom', { boxes: { b1: { on: on(52), exact: true }, b2: { on: on(55), exact: true } }, devices: { d1: { box: 'b1' }, d2: { box: 'b2', kind: 'data' } } }),
+  'data.home': () => room('bedroom', one('data', { on: on(60) })),
   'box.fan': () => room('bedroom', one('fan', { on: { ceiling: 'r1', x: 100, y: -75 }, model: 'plastic-ceiling-20' })),
   'box.model': () => room('bedroom', one('receptacle', { on: on(60), model: 'pan-6' })),
   'box.no-face': () => room('bedroom', one('receptacle', { on: on(60, { height: high(200) }) })),

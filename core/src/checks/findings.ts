@@ -247,6 +247,12 @@ export const findingTexts = {
       `Data in box ${f.a} is ${inches(f.gap)} from power in box ${f.b}. House distance ${inches(f.limit)}.`,
     fix: () => 'Move the bracket along, and cross power square.',
   },
+  'data.home': {
+    level: 'note',
+    source: 'plan',
+    says: (f) => `${f.count} data and television outlets have no home for their cables.`,
+    fix: () => 'Put a data box where the cables come together and call it their home.',
+  },
   'box.fan': {
     level: 'error',
     source: nec('314.27(C)'),

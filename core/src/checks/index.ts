@@ -11,6 +11,7 @@ import {
 } from './lighting.ts';
 import {
   boxesClearTrim,
+  dataHasAHome,
   dataKeepsApart,
   handlesAreInReach,
   modelsSuitTheirPlace,
@@ -39,7 +40,7 @@ export type { CheckInput } from './check.ts';
 export const checks: readonly Check[] = [
   roomsClose, receptaclesReach, roomsHaveTheirOutlets, roomsAreLit, lightsAreSwitched, stairsHaveBothSwitches, waysHaveSwitches, switchesAreOutOfTheSwing, closetLightsAreClear,
   alarmsAreThere, boxesStandRight, boxesClearTrim, receptaclesAreNotBehindDoors, ratedWallsAreKept, neighboursLineUp, wetZonesAreFree, handlesAreInReach,
-  dataKeepsApart, modelsSuitTheirPlace, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
+  dataKeepsApart, dataHasAHome, modelsSuitTheirPlace, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
   devicesHaveCircuits, outletsAreProtected, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,
 ]; // prettier-ignore
 

@@ -5,6 +5,7 @@ import { overlaps } from '../boxes/studFaces.ts';
 import { wetFixtureNear } from '../boxes/wetZone.ts';
 import { facePoint } from '../boxes/candidates.ts';
 import { catalogueOf, isOnWall, type DeviceKind } from '../plan/schema.ts';
+import { dataHome } from '../runs/propose.ts';
 import type { Check, CheckInput } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 
@@ -140,6 +141,16 @@ export const dataKeepsApart: Check = (input) => {
     }),
   );
   return [...mixed.map((p) => finding('box.mixed', [p.id], { box: p.id }, placeOf(p))), ...near];
+};
+
+/** Data cables run home; without a home nothing is laid for them. */
+export const dataHasAHome: Check = ({ plan }) => {
+  const outlets = Object.values(plan.devices).filter(
+    (d) => d.kind === 'tv' || (d.kind === 'data' && d.label === ''),
+  );
+  return outlets.length > 0 && dataHome(plan) === null
+    ? [finding('data.home', [], { count: outlets.length })]
+    : [];
 };
 
 /** A model chosen by hand that does not suit the place: fans need a rated box (NEC 314.27(C), from memory), ceilings a ceiling box. */

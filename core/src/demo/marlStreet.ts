@@ -215,6 +215,15 @@ function porchLights(plan: Plan): Plan {
 /** What people have decided of the boxes after the tool laid them out. */
 function decided(plan: Plan): Plan {
   let next = porchLights(studyLights(kitchenLights(plan)));
+  next = done(next, 'addBox', {
+    wall: 'w18',
+    side: 'left',
+    at: 62,
+    kind: 'data',
+    label: 'home',
+    height: { value: 60, to: 'center', from: 'finished' },
+    reason: 'Rack in the pantry: all data comes home here.',
+  });
   next = done(next, 'addBox', { wall: 'w4', side: 'right', at: 155, kind: 'receptacle' });
   const old = Object.keys(next.boxes).at(-1)!;
   next = done(next, 'setBox', { box: old, changes: { existing: true } });

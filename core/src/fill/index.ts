@@ -1,7 +1,7 @@
 import { isBoxless, isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/schema.ts';
-import type { BoxModel } from '../plan/stock.ts';
+import { isData, type BoxModel } from '../plan/stock.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { countFill, modelsFor, smallestModel, type BoxFill } from './fill.ts';
 
@@ -46,7 +46,7 @@ function cablesByBox(plan: Plan): Map<string, string[]> {
   for (const id of Object.keys(plan.runs).sort(compareIds)) {
     const run = plan.runs[id]!;
     for (const end of [run.from, run.to])
-      if (end !== null) cablesOf.set(end, [...(cablesOf.get(end) ?? []), run.cable]);
+      if (end !== null && !isData(run.cable)) cablesOf.set(end, [...(cablesOf.get(end) ?? []), run.cable]);
   }
   return cablesOf;
 }

@@ -29,8 +29,11 @@ export const conductorVolume: Record<number, number> = {
 /** Conductor resistance, ohm per 1000 ft at 75 °C: NEC Chapter 9 Table 8 (from memory). */
 export const ohmsPer1000Feet: Record<Gauge, number> = { 14: 3.07, 12: 1.93, 10: 1.21, 8: 0.764, 6: 0.491 };
 
+/** Conductors of data cable, which carries no power and fills no box. */
+export const dataGauge = 23;
+
 export interface Cable {
-  readonly gauge: Gauge;
+  readonly gauge: Gauge | typeof dataGauge;
   /** Insulated conductors; the ground is not counted. */
   readonly conductors: number;
   readonly jacket: string;
@@ -40,7 +43,7 @@ export interface Cable {
 }
 
 const cable = (
-  gauge: Gauge,
+  gauge: Cable['gauge'],
   conductors: number,
   jacket: string,
   width: number,
@@ -65,7 +68,10 @@ export const cables: Record<string, Cable> = {
   '8/3': cable(8, 3, 'black', 0.69, 0.69),
   '6/2': cable(6, 2, 'black', 0.72, 0.37),
   '6/3': cable(6, 3, 'black', 0.78, 0.78),
+  data: cable(dataGauge, 8, 'blue', 0.24, 0.24),
 };
+
+export const isData = (type: string): boolean => cables[type]?.gauge === dataGauge;
 
 export interface BoxModel {
   readonly name: string;

@@ -547,6 +547,14 @@ export const ruleCatalogue = {
     practice,
     'Height of the line of holes above the subfloor. It rises or drops where a box stands in it.',
   ),
+  'drill.data': amount(
+    'Drilling height for data',
+    'in',
+    36,
+    [6, 90],
+    practice,
+    'Data has a line of holes of its own, above the subfloor: 12 in. over the power is better than 2, and they cross square.',
+  ),
   'drill.edge': amount(
     'Wood left between hole and face',
     'in',

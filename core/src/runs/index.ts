@@ -4,9 +4,9 @@ import type { XYZ } from '../geometry/index.ts';
 import { Memo } from '../memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
-import { framingKinds } from '../plan/stock.ts';
+import { framingKinds, isData } from '../plan/stock.ts';
 import type { FoundRoom } from '../rooms/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 import { openEnd, runEnd, type RunEnd } from './ends.ts';
 import { buildRouteGraph, type RouteGraph } from './graph.ts';
@@ -82,9 +82,21 @@ export class RunsStage {
     const boundaries = Object.values(rooms).map((r) => r.boundary);
     const inputs = [framing, rules, plan.walls, plan.levels, plan.obstacles, ...boundaries];
     const graph = () => this.graphs.get('all', inputs, () => buildRouteGraph(plan, framing, rooms, rules));
+    const dataGraph = () =>
+      this.graphs.get('data', inputs, () => buildRouteGraph(plan, framing, rooms, dataRules(rules)));
     const boxes = Object.values(layout.placed);
     const ids = Object.keys(plan.runs).sort(compareIds);
-    const routes = ids.map((id) => this.route(id, plan, graph(), framing, layout, boxes, rules));
+    const routes = ids.map((id) =>
+      this.route(
+        id,
+        plan,
+        isData(plan.runs[id]!.cable) ? dataGraph() : graph(),
+        framing,
+        layout,
+        boxes,
+        rules,
+      ),
+    );
     this.routes.sweep();
     const isHanging = (box: string) => isBoxless(plan.boxes[box]!, layout.devices.get(box) ?? []);
     const bores = sharedBores(ids, routes, plan, framing, rules);
@@ -128,7 +140,15 @@ export class RunsStage {
     const cents = cableCents(plan, run.cable);
     const known = this.routes.get(
       id,
-      [graph, rules, run.way, cents, sameEnd(from), sameEnd(to), ...boxesNear(boxes, rules)],
+      [
+        graph,
+        rules,
+        run.way,
+        cents,
+        sameEnd(from),
+        sameEnd(to),
+        ...boxesNear(boxes, isData(run.cable) ? dataRules(rules) : rules),
+      ],
       () =>
         from && to
           ? layRoute(from, to, run.way, graph, framing, boxes, stepCostFor(run.way, rules, cents))
@@ -152,6 +172,10 @@ function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): Cl
   });
 }
 
+/** The rules as data cable keeps them: its line of holes is its own. */
+const dataRules = (rules: RuleBook): RuleBook =>
+  ((id: RuleId) => rules(id === 'drill.height' ? 'drill.data' : id)) as RuleBook;
+
 /** Boxes that stand in the line of holes, the only ones that bend a route. */
 function boxesNear(boxes: readonly PlacedBox[], rules: RuleBook): string[] {
   const z = rules('drill.height');
@@ -169,7 +193,8 @@ function sharedBores(
   const queues = new Map<string, { run: string; member: Member; z: number }[]>();
   routes.forEach((route, i) =>
     route?.bores.forEach((b) => {
-      const key = `${b.member.id}@${toDecimals(b.z, 2)}`;
+      const kind = isData(plan.runs[ids[i]!]!.cable) ? '/data' : '';
+      const key = `${b.member.id}@${toDecimals(b.z, 2)}${kind}`;
       queues.set(key, [...(queues.get(key) ?? []), { run: ids[i]!, member: b.member, z: b.z }]);
     }),
   );

@@ -2,6 +2,7 @@ import type { BoxLayout } from '../boxes/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds, nextIds } from '../plan/ids.ts';
 import { entrySchemas, type Circuit, type Plan } from '../plan/schema.ts';
+import { isData } from '../plan/stock.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { cableCents } from './index.ts';
 import { runEnd } from './ends.ts';
@@ -129,4 +130,34 @@ export function addRuns(
     });
   });
   return ids;
+}
+
+/** The box data cables run home to; null while nobody has named one. */
+export function dataHome(plan: Plan): string | null {
+  return (
+    Object.values(plan.devices)
+      .filter((d) => d.kind === 'data' && d.label === homeLabel)
+      .map((d) => d.box)
+      .sort(compareIds)[0] ?? null
+  );
+}
+/** What a data device is labelled with where the data cables come together. */
+export const homeLabel = 'home';
+
+/** Adds a data cable from home to every data or television outlet that has none, to a plan draft. Returns how many. */
+export function addDataRuns(draft: Plan): number {
+  const home = dataHome(draft);
+  if (home === null) return 0;
+  const reached = new Set(
+    Object.values(draft.runs).flatMap((r) => (isData(r.cable) ? [r.from, r.to ?? ''] : [])),
+  );
+  const outlets = Object.values(draft.devices)
+    .filter((d) => (d.kind === 'data' && d.label === '') || d.kind === 'tv')
+    .map((d) => d.box);
+  const missing = [...new Set(outlets)].filter((b) => b !== home && !reached.has(b)).sort(compareIds);
+  const ids = nextIds(draft.runs, 'k', missing.length);
+  missing.forEach((to, i) => {
+    draft.runs[ids[i]!] = entrySchemas.runs.parse({ from: home, to, cable: 'data' });
+  });
+  return missing.length;
 }

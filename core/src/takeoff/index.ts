@@ -2,7 +2,7 @@ import { isLowVoltage, yokeKinds, type BoxLayout } from '../boxes/index.ts';
 import type { BoxResult } from '../fill/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { catalogueOf, type Plan, type Price } from '../plan/schema.ts';
-import { cables } from '../plan/stock.ts';
+import { cables, isData } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../units/index.ts';
@@ -46,7 +46,7 @@ function cableLines(plan: Plan, runs: RunLayout, rules: RuleBook): { lines: Draf
     const why = `${own.length} cuts: ${part('path')} along the runs, ${part('loops')} service loops, ${part('ends')} free ends, ${part('margin')} margin; rounded up to the foot.`;
     return {
       item,
-      name: `${type} NM-B cable with ground`,
+      name: isData(type) ? 'Data cable, four pairs' : `${type} NM-B cable with ground`,
       quantity: Math.ceil(lengthInFeet(inches) - 1e-9),
       unit: 'ft',
       why,
@@ -164,7 +164,7 @@ function breakerLines(plan: Plan): Draft[] {
 function connectorCount(plan: Plan, rules: RuleBook): number {
   const cablesAt = new Map<string, number>();
   for (const run of Object.values(plan.runs))
-    for (const end of [run.from, run.to])
+    for (const end of isData(run.cable) ? [] : [run.from, run.to])
       if (end !== null && plan.boxes[end]) cablesAt.set(end, (cablesAt.get(end) ?? 0) + 1);
   const pigtail = rules('makeup.devices') === 'pigtail';
   return [...cablesAt.values()].reduce((sum, n) => sum + (n > 1 ? (pigtail ? 3 : 1) : 0), 0);
@@ -176,10 +176,11 @@ function smallPartLines(
   boxes: Readonly<Record<string, BoxResult>>,
   rules: RuleBook,
 ): Draft[] {
-  const laid = Object.values(runs.runs);
+  const all = Object.values(runs.runs);
+  const laid = all.filter((r) => !isData(r.cable));
   const narrow = laid.filter((r) => cables[r.cable]!.conductors === 2);
   const staplesOf = (list: typeof laid) => list.reduce((sum, r) => sum + r.staples, 0);
-  const holes = new Map(laid.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
+  const holes = new Map(all.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
   const ends = Object.values(plan.runs).flatMap((r) => [r.from, r.to]);
   const atPanels = ends.filter((e) => e !== null && plan.panels[e]).length;
   const catalogue = catalogueOf(plan);
@@ -199,6 +200,12 @@ function smallPartLines(
       'Staple, 3/4 in., insulated',
       staplesOf(laid) - staplesOf(narrow),
       'For three-conductor cable.',
+    ),
+    ...each(
+      'strap-data',
+      'Data cable strap, loose',
+      staplesOf(all) - staplesOf(laid),
+      'Data cable is held, never pinched.',
     ),
     ...each(
       'connector-nm',

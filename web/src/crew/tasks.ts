@@ -1,4 +1,4 @@
-import { formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import { deviceWords, formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
 import type { MarkRecord } from '../session/api.ts';
 import { boxNumber, endName } from '../workspace/names.ts';
 import { boxRects, holesOn, type RibbonBox } from '../workspace/ribbon/ribbon.ts';
@@ -16,8 +16,6 @@ export function nailingOrder(boxes: readonly RibbonBox[], marks: Result['marks']
   const setting = (b: RibbonBox) => Math.round(marks[b.id]!.bottomFromSubfloor * 16);
   return [...boxes].sort((a, b) => setting(a) - setting(b) || a.x - b.x);
 }
-
-const words = (kind: string) => kind.replaceAll('-', ' ');
 
 function holdWords(mark: Result['marks'][string]): string {
   const on = `stud ${mark.stud}, ${mark.studSide} face`;
@@ -38,7 +36,7 @@ function holdWords(mark: Result['marks'][string]): string {
 /** What a box holds from left to right. */
 function contents(plan: Plan, box: string): string {
   const held = Object.values(plan.devices).filter((d) => d.box === box);
-  const kinds = held.sort((a, b) => a.slot - b.slot).map((d) => words(d.kind));
+  const kinds = held.sort((a, b) => a.slot - b.slot).map((d) => deviceWords(d.kind));
   return kinds.length === 0 ? 'empty' : kinds.join(' + ');
 }
 

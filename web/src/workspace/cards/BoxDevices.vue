@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { deviceKinds, type Device, type DeviceKind } from '@fieldchalk/core';
+import { deviceKinds, deviceWords, homeLabel, type Device, type DeviceKind } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
 import { computed } from 'vue';
 import { useJob } from '../../stores/job.ts';
@@ -13,7 +13,7 @@ const held = computed(() =>
     .filter(([, d]) => d.box === props.box)
     .sort((a, b) => a[1].slot - b[1].slot),
 );
-const words = (kind: string) => kind.replaceAll('-', ' ');
+const words = deviceWords;
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
 const sets = computed(() => lightSets(job.plan!));
@@ -92,6 +92,20 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           :value="d.label"
           @change="job.edit('setDevice', { device: id, changes: { label: value($event) } })"
       /></label>
+      <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
+        ><input
+          type="checkbox"
+          class="h-5 w-5"
+          :checked="d.label === homeLabel"
+          @change="
+            job.edit('setDevice', {
+              device: id,
+              changes: { label: ($event.target as HTMLInputElement).checked ? homeLabel : '' },
+            })
+          "
+        />
+        home of the data cables</label
+      >
     </div>
     <label class="flex items-center gap-2 text-sm text-quiet"
       >One more in this box<select

@@ -1,4 +1,4 @@
-import { isOnWall, type Plan } from '@fieldchalk/core';
+import { deviceWords, isOnWall, type Plan } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 
 /** Lights a switch can be told to work: those that go together already, and what nothing works yet, by room. */
@@ -21,7 +21,7 @@ function says(plan: Plan, loads: readonly string[]): string {
   const device = plan.devices[first!]!;
   const room = roomOf(plan, first!);
   const where = room ? plan.rooms[room]!.name || room : `box ${boxNumber(device.box)} on a wall`;
-  const what = device.kind.replaceAll('-', ' ');
+  const what = deviceWords(device.kind);
   return `${where}: ${loads.length === 1 ? what : `${loads.length} ${what}s`}`;
 }
 

@@ -1,4 +1,5 @@
 import {
+  deviceWords,
   framingKinds,
   unnamedSpaces,
   type DeviceKind,
@@ -78,11 +79,19 @@ function flatShapes(plan: Plan, level: string): FlatShape[] {
         y: -on.y,
         sign: 'floor' in on ? 'R' : (signs[kind] ?? '•'),
         size: kind === 'wafer-light' ? 3 : kind === 'fan' ? 6 : 4,
-        label: `${kind.replaceAll('-', ' ')} ${boxNumber(id)}`,
+        label: `${deviceWords(kind)} ${boxNumber(id)}`,
         kept: pinned || existing,
       },
     ];
   });
+}
+
+/** A room's name keeps off what hangs on its ceiling: up or down from its place, by no more than `reach`. */
+function nameHeight(x: number, y: number, flat: readonly FlatShape[], reach: number): number {
+  const tries = [0, 22, -26, 40, -40].filter((by) => Math.abs(by) <= reach);
+  const clear = (by: number) =>
+    flat.every((f) => Math.abs(f.x - x) > 26 || f.y < y + by - 20 || f.y > y + by + 24);
+  return y + (tries.find(clear) ?? 0);
 }
 
 /** A light bow from a switch to what it works, so that lines side by side can be told apart. */
@@ -307,7 +316,7 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
         const found = result?.rooms[id];
         const says = found?.closed ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round` : 'not closed yet';
         const across = found?.closed ? Math.sqrt(found.area) : 120;
-        return { id, x: r.x, y: -r.y, name: r.name || 'Room', says, across };
+        return { id, x: r.x, y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3), name: r.name || 'Room', says, across };
       }),
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)

@@ -80,6 +80,7 @@ const jackets: Record<string, string> = {
   yellow: '#f2cf3b',
   orange: '#e8862e',
   black: '#30363a',
+  blue: '#7fb0e6',
 };
 /** Numbers that have room: the first of a crowd stands for it. */
 const numbered = computed(() => {

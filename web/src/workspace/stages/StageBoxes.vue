@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, ruleBook } from '@fieldchalk/core';
+import { deviceWords, formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useJob } from '../../stores/job.ts';
 import HouseHeight from './HouseHeight.vue';
@@ -11,10 +11,10 @@ import BoxCatalogue from './BoxCatalogue.vue';
 import LightRows from './LightRows.vue';
 
 const job = useJob();
-const kindOf = (box: string) =>
-  Object.values(job.plan!.devices)
-    .find((d) => d.box === box)
-    ?.kind.replaceAll('-', ' ') ?? 'empty';
+const kindOf = (box: string) => {
+  const held = Object.values(job.plan!.devices).find((d) => d.box === box);
+  return held ? deviceWords(held.kind) : 'empty';
+};
 const ceilings = computed(() =>
   Object.entries(job.result?.ceilings ?? {}).filter(([, c]) => c.room === job.room),
 );
