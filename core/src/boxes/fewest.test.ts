@@ -112,7 +112,7 @@ function randomRoom(seed: number, school: string): Plan {
   const between_ = (low: number, high: number) => low + Math.floor(random() * (high - low));
   const [w, h, jog] = [between_(90, 300), between_(90, 220), random() < 0.5];
   const rows = jog ? `${w}\n${h}\n${w - 36}\n20 left\n36\n${h - 20}` : `${w}\n${h}\n${w}\n${h}`;
-  let plan = edited(roomOf(rows.replace('20 left', '20 left')), 'setRule', { rule: 'spacing.corners', value: school });
+  let plan = edited(roomOf(rows), 'setRule', { rule: 'spacing.corners', value: school });
   if (random() < 0.9) plan = edited(plan, 'addOpening', { wall: 'w1', kind: 'door', at: between_(8, 40), width: 32, swing: 'right' });
   if (random() < 0.6) plan = edited(plan, 'addOpening', { wall: 'w2', kind: random() < 0.5 ? 'window' : 'fireplace', at: between_(20, 40), width: 36, sill: 0, head: 60 });
   if (random() < 0.5) plan = edited(plan, 'addObstacle', { wall: 'w1', at: between_(50, 70), width: 14, low: 0, high: 97, kind: 'duct' });

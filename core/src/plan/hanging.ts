@@ -1,3 +1,4 @@
+import { otherSide } from './sides.ts';
 import { isOnWall, type Plan, type Side } from './schema.ts';
 
 /** Something that hangs on a wall: where it begins along it, how much of it it takes, and how to put it elsewhere. */
@@ -7,8 +8,6 @@ export interface Hung {
   /** `turned`: onto a wall that runs the other way, so hands change sides. */
   put(wall: string, at: number, turned: boolean): void;
 }
-
-const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 function hung<T extends { wall: string; at: number }>(
   thing: T,

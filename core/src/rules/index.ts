@@ -1,4 +1,6 @@
-export { ruleCatalogue, ruleIds, isRuleId, heightSchema } from './catalogue.ts';
-export type { Rule, RuleId, RuleValue, Height } from './catalogue.ts';
+export { ruleCatalogue, ruleIds, isRuleId } from './catalogue.ts';
+export type { RuleId, RuleValue } from './catalogue.ts';
+export { heightSchema } from './rule.ts';
+export type { Height, Rule } from './rule.ts';
 export { ruleBook, listRules } from './book.ts';
 export type { RuleBook } from './book.ts';

@@ -2,16 +2,8 @@ import { nextId } from '../../plan/ids.ts';
 import { entrySchemas, type Plan } from '../../plan/schema.ts';
 import type { ProposedLight } from './lights.ts';
 
-export {
-  isLeftAsItIs,
-  latchOf,
-  lightsIn,
-  lightsOutside,
-  litUses,
-  proposeLights,
-  rowPlaces,
-  lightPlaces,
-} from './lights.ts';
+export { isLeftAsItIs, lightsIn, litUses, proposeLights, rowPlaces, lightPlaces } from './lights.ts';
+export { latchOf, lightsOutside } from './outside.ts';
 export type { ProposedLight } from './lights.ts';
 export { addSwitches, switchKind, unswitched } from './switching.ts';
 export type { Group } from './switching.ts';

@@ -12,13 +12,11 @@ import type { Framing } from '../../framing/index.ts';
 import type { DeviceKind, Plan, RoomUse, Side } from '../../plan/schema.ts';
 import { spacedUses, type FoundRoom } from '../../rooms/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
-import { nominalBoxSize } from '../../plan/stock.ts';
 import { facePoint } from '../candidates.ts';
 import type { BoxLayout } from '../index.ts';
-import { bottomFromSubfloor, lightKinds } from '../kinds.ts';
-import { boxSolids } from '../place.ts';
-import { isClear, wallSolids } from '../studFaces.ts';
-import { roomSeeing, waysInto, openAir, type Rooms, type WayIn } from './ways.ts';
+import { lightKinds } from '../kinds.ts';
+import { lightsOutside, outsideLight } from './outside.ts';
+import { roomSeeing, waysInto, openAir, type Rooms } from './ways.ts';
 
 /** A light the tool would add: on a ceiling, or on a wall at a height. */
 export type ProposedLight =
@@ -45,7 +43,7 @@ export const litUses: ReadonlySet<RoomUse> = new Set([
   ...spacedUses, 'laundry', 'bath', 'powder', 'hall', 'foyer', 'stair', 'garage', 'basement', 'utility', 'storage',
 ]); // prettier-ignore
 
-const lightVa = 60;
+export const lightVa = 60;
 const waferVa = 12;
 const fanVa = 40;
 /** Clear of walls, so that the trim of a light can be set. Common practice, no source. */
@@ -157,74 +155,6 @@ function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[]
   return pointInPolygon(at, polygon)
     ? [{ on: 'ceiling', room: room.id, at: tidyPlace(at), kind: 'bath-fan', va: fanVa }]
     : [];
-}
-
-/** The latch edge of an opening and the way along the wall that leads on from it; a cased opening takes the right hand of who comes in. */
-export function latchOf(way: Pick<WayIn, 'side' | 'opening'>, plan: Plan): { edge: number; towards: 1 | -1 } {
-  const o = plan.openings[way.opening]!;
-  const towards = o.kind === 'door' ? (o.hinge === 'from' ? 1 : -1) : way.side === 'left' ? 1 : -1;
-  return { edge: towards === 1 ? o.at + o.width : o.at, towards };
-}
-
-const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
-/** A light this near an outside door, along its wall, lights it. */
-const lightsDoorWithin = 60;
-
-/** Lights outside a way out: on the far side of its wall and near it. */
-export function lightsOutside(way: WayIn, plan: Plan): string[] {
-  const o = plan.openings[way.opening]!;
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const on = plan.boxes[d.box]!.on;
-    const near =
-      'wall' in on &&
-      on.wall === way.wall &&
-      on.side === otherSide(way.side) &&
-      on.at > o.at - lightsDoorWithin &&
-      on.at < o.at + o.width + lightsDoorWithin;
-    const overhead = 'ceiling' in on && on.ceiling === way.leadsTo && way.leadsTo !== null;
-    return lightKinds.has(d.kind) && (near || overhead) ? [id] : [];
-  });
-}
-
-/** A light outside a door, its middle a set way from the inside of the jamb: exact, on a block if no stud face is there. Where framing stands in that very place it goes as little farther as clears it. */
-function outsideLight(way: WayIn, plan: Plan, layout: BoxLayout, rules: RuleBook): ProposedLight {
-  const { edge, towards } = latchOf(way, plan);
-  const height = rules('height.outsideLight');
-  const wished = edge + towards * rules('light.beside');
-  return {
-    on: 'wall',
-    wall: way.wall,
-    side: otherSide(way.side),
-    at: clearNear(way, wished, towards, height, layout) ?? wished,
-    height,
-    kind: 'light',
-    va: lightVa,
-    reason: 'Beside an outside door, about the middle of its glass.',
-  };
-}
-
-const farthestNudge = 8;
-
-function clearNear(
-  way: WayIn,
-  wished: number,
-  towards: 1 | -1,
-  height: Height,
-  layout: BoxLayout,
-): number | null {
-  const setting = layout.settings.get(way.wall);
-  if (!setting) return null;
-  const { width, height: tall } = nominalBoxSize(1);
-  const bottom = bottomFromSubfloor(height, tall, setting.floorFinish);
-  const body = { width, bottom, top: bottom + tall };
-  const side = otherSide(way.side);
-  const others = Object.values(layout.placed).filter((p) => p.wall === way.wall);
-  const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(others, side, 3, setting)];
-  for (let by = 0; by <= farthestNudge; by += 0.25) {
-    const at = wished + towards * by;
-    if (isClear(at, body, solids, setting.visible[side])) return at;
-  }
-  return null;
 }
 
 /** Whether nothing of a room is part of the work: it stays as it is, and so do its lights. */

@@ -8,7 +8,7 @@ import type { BoxLayout } from '../index.ts';
 import { bottomFromSubfloor } from '../kinds.ts';
 import { boxSolids, ratedSolids, trimSolids } from '../place.ts';
 import { isClear, studFaces, wallSolids, type BoxBody } from '../studFaces.ts';
-import { latchOf } from './lights.ts';
+import { latchOf } from './outside.ts';
 import type { WayIn } from './ways.ts';
 
 /** Where a switch box for a way in goes. */

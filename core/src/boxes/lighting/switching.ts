@@ -3,7 +3,8 @@ import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Plan } from '../../plan/schema.ts';
 import { facePoint } from '../candidates.ts';
 import { switchKinds } from '../kinds.ts';
-import { isLeftAsItIs, lightsIn, lightsOutside } from './lights.ts';
+import { isLeftAsItIs, lightsIn } from './lights.ts';
+import { lightsOutside } from './outside.ts';
 import { switchPlace, type SwitchPlace, type SwitchSetting } from './switchPlace.ts';
 import { arrivals, openAir, stairAbove, waysInto, type Rooms, type WayIn } from './ways.ts';
 

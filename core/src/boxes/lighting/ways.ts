@@ -1,3 +1,4 @@
+import { otherSide } from '../../plan/sides.ts';
 import { pointInPolygon } from '../../geometry/index.ts';
 import { compareIds } from '../../plan/ids.ts';
 import type { Opening, Plan, RoomUse, Side } from '../../plan/schema.ts';
@@ -53,8 +54,6 @@ export function roomSeeing(rooms: Rooms, wall: string, side: Side, at: number): 
       ?.find((s) => at >= s.start && at <= s.end)?.room ?? null
   );
 }
-
-const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 const waysKept = new WeakMap<Rooms, { openings: Plan['openings']; ways: Map<string, WayIn[]> }>();
 
