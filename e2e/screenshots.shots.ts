@@ -23,7 +23,7 @@ test('workspace', async ({ page }) => {
         .locator('[data-wall=w21] > polygon')
         .first()
         .click({ position: { x: 3, y: 40 } });
-    if (stage === 'boxes') await page.locator('[data-box=b11]').click();
+    if (stage === 'boxes') await page.locator('[data-box=b78]').click();
     if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
       await page.getByRole('button', { name: 'Make a share link' }).click();
@@ -68,7 +68,25 @@ test('phones', async ({ page }) => {
   await page.locator('[data-task]').first().click();
   await settle(page);
   await page.screenshot(shot('crew-phone'));
+  await page.locator('header select').selectOption({ label: 'Study' });
+  await page.getByRole('button', { name: 'Wall to the left' }).click();
+  await settle(page);
+  await page.screenshot(shot('crew-phone-ceiling'));
   await page.goto(`/meter/${job}`);
   await settle(page);
   await page.screenshot(shot('meter-phone'));
+});
+
+test('a light on the ceiling, and the story pole', async ({ page }) => {
+  const job = await demoJob(page);
+  await study(page, 'boxes');
+  await page.getByRole('button', { name: 'Zoom plan in' }).click();
+  await page.getByRole('button', { name: 'Zoom plan in' }).click();
+  await page.getByRole('button', { name: /^fan/ }).click();
+  await settle(page);
+  await page.screenshot(shot('ceiling'));
+  await page.goto(`/jobs/${job}/pole`);
+  await page.locator('img').first().waitFor();
+  await settle(page);
+  await page.screenshot(shot('story-pole'));
 });

@@ -71,10 +71,13 @@ export function poleLines(pole: StoryPole, strips: readonly PoleStrip[]): PoleLi
   });
 }
 
-/** What a mark is for, in as many words as fit across a strip. */
+const longestWord = 18;
+
+/** What a mark is for, in as many words as fit across a strip: the plainest thing there, and how many kinds more. */
 function whatFor(kinds: readonly string[]): string {
-  const [first = '', ...rest] = kinds.map((k) => k.replaceAll('-', ' '));
-  return rest.length === 0 ? first : `${first} +${rest.length}`;
+  const plain = kinds.find((k) => k === 'receptacle' || k === 'switch') ?? kinds[0] ?? '';
+  const word = plain.replaceAll('-', ' ').slice(0, longestWord);
+  return kinds.length > 1 ? `${word} +${kinds.length - 1}` : word;
 }
 
 const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');

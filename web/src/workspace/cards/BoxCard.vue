@@ -6,6 +6,7 @@ import LengthField from '../LengthField.vue';
 import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
+import ManyBoxes from './ManyBoxes.vue';
 import { whatElse, whyHere } from './why.ts';
 
 const job = useJob();
@@ -189,20 +190,7 @@ function reread(to: Height['to'], from: Height['from']) {
         <option value="powder">powder-actuated fasteners, on concrete</option>
       </select></label
     >
-    <div v-if="job.picked.length > 1" class="mt-2 flex flex-wrap gap-2 bg-chalk-soft p-2">
-      <b class="w-full">{{ job.picked.length }} boxes chosen</b>
-      <button class="key" type="button" @click="job.edit('alignBoxes', { boxes: job.picked })">
-        Line up by their screws
-      </button>
-      <button class="key" type="button" @click="job.edit('keepBoxes', { boxes: job.picked })">Pin all</button>
-      <button
-        class="key"
-        type="button"
-        @click="job.edit('removeBoxes', { boxes: job.picked }) && job.choose(null)"
-      >
-        Delete all
-      </button>
-    </div>
+    <ManyBoxes lines-up />
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
       <label class="text-sm text-quiet"
         >Repeat<input v-model.number="times" class="field text-base" type="number" min="1" max="50"

@@ -7,6 +7,7 @@ import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
 import CardHead from './CardHead.vue';
+import ManyBoxes from './ManyBoxes.vue';
 import { lineOf } from '../plan/planShapes.ts';
 import { wallName } from './onWall.ts';
 
@@ -51,16 +52,6 @@ function setDistance(wall: string, was: number, now: number) {
     <p v-if="box.reason" class="text-sm">{{ box.reason }}</p>
     <BoxDevices :box="id" />
     <BoxBody :box="id" />
-    <div v-if="job.picked.length > 1" class="mt-2 flex flex-wrap gap-2 bg-chalk-soft p-2">
-      <b class="w-full">{{ job.picked.length }} boxes chosen</b>
-      <button class="key" type="button" @click="job.edit('keepBoxes', { boxes: job.picked })">Pin all</button>
-      <button
-        class="key"
-        type="button"
-        @click="job.edit('removeBoxes', { boxes: job.picked }) && job.choose(null)"
-      >
-        Delete all
-      </button>
-    </div>
+    <ManyBoxes />
   </div>
 </template>
