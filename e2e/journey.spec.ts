@@ -343,18 +343,13 @@ test('the demo laid out anew: moved and pinned boxes stay, a band board forces a
   await page.getByRole('button', { name: /Place boxes/ }).click();
   await expect.poll(() => tally(page, 'boxes'), { timeout: 30_000 }).not.toBe('0');
   const count = await tally(page, 'boxes');
-  await page.getByText('Study', { exact: true }).first().click();
   const box = page.locator('[data-box]').first();
   const id = (await box.getAttribute('data-box'))!;
   await box.click();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('k');
-  const where = () =>
-    page
-      .locator('[data-card]')
-      .getByText(/stud \d+/)
-      .first()
-      .textContent();
+  const where = () => page.locator('[data-card]').getByText(/wall \w+ · /).first().textContent(); // prettier-ignore
+  await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
   const moved = await where();
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: /Place boxes/ }).click();
@@ -366,10 +361,25 @@ test('the demo laid out anew: moved and pinned boxes stay, a band board forces a
   const boxes = Object.values(await state());
   expect(boxes.some((b) => b.reason.startsWith('Over the band board'))).toBe(true);
 
-  await page.goto(`/jobs/${job}/rules`);
-  await page.getByLabel('Lights at most this far apart').fill(`6'`);
-  await page.getByLabel('Lights at most this far apart').press('Enter');
-  await page.locator('[data-pending] li').first().waitFor();
-  await page.goto(`/jobs/${job}/boxes`);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('At corners').selectOption('each-wall');
+  const undo = page.getByRole('button', { name: 'Undo' });
+  for (let i = 0; i < 12 && (await undo.isEnabled()); i++) await undo.click();
+  await expect(undo).toBeDisabled();
+  await expect.poll(() => tally(page, 'boxes')).toBe('0');
+  await expect(page.getByLabel('At corners')).toHaveValue('around');
+  const redo = page.getByRole('button', { name: 'Redo' });
+  for (let i = 0; i < 12 && (await redo.isEnabled()); i++) await redo.click();
+  await expect(page.getByLabel('At corners')).toHaveValue('each-wall');
   await expect.poll(() => tally(page, 'boxes')).toBe(count);
+  await expect(page.getByText('saved')).toBeVisible();
+
+  await page.goto(`/jobs/${job}/rules`);
+  await page.getByLabel('Receptacle height: height', { exact: true }).fill('18');
+  await page.getByLabel('Receptacle height: height', { exact: true }).press('Enter');
+  await expect(page.locator('[data-pending]')).toContainText('boxes get another mark');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.locator('[data-pending]')).toHaveCount(0);
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.getByLabel('Receptacle height: height', { exact: true })).toHaveValue('18"');
 });
