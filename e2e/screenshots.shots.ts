@@ -23,7 +23,7 @@ test('workspace', async ({ page }) => {
         .locator('[data-wall=w21] > polygon')
         .first()
         .click({ position: { x: 3, y: 40 } });
-    if (stage === 'boxes') await page.locator('[data-box=b78]').click();
+    if (stage === 'boxes') await page.locator('[data-box=b80]').click();
     if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
       await page.getByRole('button', { name: 'Make a share link' }).click();

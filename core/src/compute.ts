@@ -14,6 +14,7 @@ import {
 import { addDutyBoxes, openDuties } from './boxes/duties/index.ts';
 import { addAlarms, owedAlarms } from './boxes/alarms.ts';
 import { addLights, addSwitches, proposeLights } from './boxes/lighting/index.ts';
+import { addFlat, owedFlat } from './boxes/flat.ts';
 import { addLowVoltage } from './boxes/lowVoltage.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
@@ -242,7 +243,11 @@ export function propose(
   computer = new Computer(),
 ): void {
   const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
-  if (boxes('receptacles')) proposeReceptaclesUntilDone(draft, computer);
+  if (boxes('receptacles')) {
+    proposeReceptaclesUntilDone(draft, computer);
+    const { plan, s } = stagesOf(draft, computer);
+    addFlat(draft, owedFlat(plan, s.framing, s.rooms));
+  }
   if (boxes('data')) proposeData(draft, computer);
   if (boxes('lights')) {
     const { plan, s } = stagesOf(draft, computer);

@@ -382,3 +382,44 @@ describe('models', () => {
     expect(computed(plan).marks['b1']).toMatchObject({ fixing: 'backing' });
   });
 });
+
+describe('on the ceiling and in the floor', () => {
+  const flat = (plan: Plan) =>
+    Object.entries(plan.boxes)
+      .filter(([, b]) => !('wall' in b.on))
+      .map(([id, b]) => ({
+        on: b.on as { x: number; y: number },
+        kind: Object.values(plan.devices).find((d) => d.box === id)!.kind,
+      }));
+
+  test('an opener for each vehicle door, inside the garage and over the middle of its door (common practice, no source)', () => {
+    const doors = {
+      o1: { wall: 'w1', kind: 'garage-door', at: 10, width: 84 },
+      o2: { wall: 'w1', kind: 'garage-door', at: 110, width: 84 },
+    };
+    const plan = proposed(room('garage', { openings: doors }));
+    const openers = flat(plan).filter((b) => b.kind === 'opener');
+    // w1 begins at the room's first corner and runs along x; the room lies below it.
+    const corner = plan.points[plan.walls['w1']!.from]!;
+    expect(openers.map((b) => b.on.x - corner.x)).toEqual([52, 152]);
+    for (const b of openers) expect(b.on.y).toBeLessThan(corner.y - 90);
+    expect(proposed(plan)).toEqual(plan);
+  });
+
+  test.each([
+    ['2023', 'splice', 'no way to add'],
+    ['2020', 'counter-receptacle', 'the 2020 code'],
+  ] as const)(
+    'an island by the %s edition: %s: NEC 210.52(C)(2), (3) (from memory)',
+    (edition, kind, words) => {
+      const bare = room('kitchen', {
+        rules: { edition },
+        fixtures: { f1: { room: 'r1', kind: 'island', x: 100, y: -75, width: 60, depth: 36 } },
+      });
+      expect(computed(bare).findings.find((f) => f.rule === 'counter.island')!.says).toContain(words);
+      const plan = proposed(bare);
+      expect(flat(plan)).toMatchObject([{ on: { x: 100, y: -75 }, kind }]);
+      expect(computed(plan).findings.map((f) => f.rule)).not.toContain('counter.island');
+    },
+  );
+});

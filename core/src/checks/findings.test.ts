@@ -99,6 +99,8 @@ const cases: Record<FindingCode, () => Plan> = {
   'basement.none': () => room('basement'),
   'outdoor.none': () => room('porch'),
   'appliance.far': () => room('kitchen', { fixtures: fixture('refrigerator', 20, 36) }),
+  'garage.opener': () => room('garage', { openings: { o1: { wall: 'w1', kind: 'garage-door', at: 40, width: 108 } } }),
+  'counter.island': () => room('kitchen', { fixtures: { f1: { room: 'r1', kind: 'island', x: 100, y: -75, width: 60, depth: 36 } } }),
   'density.gap': () => room('workshop', values({ 'density.school': 'gap' })),
   'density.wall': () => room('bedroom', values({ 'density.school': 'per-wall' })),
   'bench.row': () => room('workshop', { fixtures: fixture('bench', 20, 96), ...values({ 'bench.row': 'row' }) }),

@@ -119,6 +119,21 @@ export const findingTexts = {
     says: (f) => `The ${f.appliance} in ${f.room} has no outlet of its own within ${inches(f.limit)}.`,
     fix: () => 'Add an appliance receptacle near it.',
   },
+  'garage.opener': {
+    level: 'note',
+    source: 'common practice, no source',
+    says: (f) => `A vehicle door of ${f.room} has no receptacle on the ceiling for an opener.`,
+    fix: () => 'Add one over the middle of the door, before the ceiling closes.',
+  },
+  'counter.island': {
+    level: 'error',
+    source: nec('210.52(C)(2), (3)'),
+    says: (f) =>
+      f.edition === '2023'
+        ? `The island in ${f.room} has no way to add a receptacle later.`
+        : `The island in ${f.room} has no receptacle, which the ${f.edition} code asks for.`,
+    fix: () => 'Bring a cable to a box under it; no receptacle below its top.',
+  },
   'density.gap': {
     level: 'warning',
     source: 'the company’s own: closer gap in garages and workshops',

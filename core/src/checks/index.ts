@@ -30,7 +30,12 @@ import {
   spacesAreSingle,
 } from './circuits.ts';
 import type { Finding } from './findings.ts';
-import { receptaclesReach, roomsClose, roomsHaveTheirOutlets } from './rooms.ts';
+import {
+  ceilingsAndFloorsHaveTheirOutlets,
+  receptaclesReach,
+  roomsClose,
+  roomsHaveTheirOutlets,
+} from './rooms.ts';
 import { boresLeaveWood, closedWallsAreAChoice, runsAreLaid } from './runs.ts';
 
 export { findingTexts } from './findings.ts';
@@ -38,7 +43,7 @@ export type { Finding, FindingCode, FindingLevel, FixEdit } from './findings.ts'
 export type { CheckInput } from './check.ts';
 
 export const checks: readonly Check[] = [
-  roomsClose, receptaclesReach, roomsHaveTheirOutlets, roomsAreLit, lightsAreSwitched, stairsHaveBothSwitches, waysHaveSwitches, switchesAreOutOfTheSwing, closetLightsAreClear,
+  roomsClose, receptaclesReach, roomsHaveTheirOutlets, ceilingsAndFloorsHaveTheirOutlets, roomsAreLit, lightsAreSwitched, stairsHaveBothSwitches, waysHaveSwitches, switchesAreOutOfTheSwing, closetLightsAreClear,
   alarmsAreThere, boxesStandRight, boxesClearTrim, receptaclesAreNotBehindDoors, ratedWallsAreKept, neighboursLineUp, wetZonesAreFree, handlesAreInReach,
   dataKeepsApart, dataHasAHome, modelsSuitTheirPlace, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
   devicesHaveCircuits, outletsAreProtected, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,

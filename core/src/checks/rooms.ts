@@ -1,4 +1,5 @@
 import { receptacleCandidates } from '../boxes/candidates.ts';
+import { owedFlat } from '../boxes/flat.ts';
 import { openDuties } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
 import { roomName, type Check, type CheckInput } from './check.ts';
@@ -83,6 +84,17 @@ export const receptaclesReach: Check = (input) => {
     return [...around, ...straight];
   });
 };
+
+/** Openers of vehicle doors and outlets of islands, on ceilings and in floors. */
+export const ceilingsAndFloorsHaveTheirOutlets: Check = ({ plan, framing, rooms }) =>
+  owedFlat(plan, framing, rooms).map(({ what, room, cause }) =>
+    finding(
+      what === 'opener' ? 'garage.opener' : 'counter.island',
+      [room, cause],
+      { room: roomName(plan, room), edition: plan.rules.edition },
+      { fixes: [{ label: 'Add it', edit: 'propose', args: { only: ['receptacles'] } }] },
+    ),
+  );
 
 export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rules }) =>
   openDuties(plan, framing, rooms, layout, rules).map(({ rule, room, about, figures, place, boxes }) =>

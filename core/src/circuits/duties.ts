@@ -16,6 +16,7 @@ const groundFaultKinds: ReadonlySet<DeviceKind> = new Set([
   'receptacle',
   'counter-receptacle',
   'appliance-receptacle',
+  'opener',
 ]);
 
 /** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */

@@ -102,7 +102,7 @@ describe('rooms that owe a receptacle', () => {
     const plan = room('garage', { openings: doors });
     expect(open(plan)).toEqual(['garage.bay']);
     const done = proposed(plan);
-    expect(Object.keys(done.boxes)).toHaveLength(2);
+    expect(Object.keys(computed(done).marks)).toHaveLength(2);
     expect(Object.values(computed(done).marks).every((m) => m.centerFromFinished === 44)).toBe(true);
     const high = edited(done, 'setBoxHeight', { box: 'b1', height: { value: 70, to: 'center', from: 'finished' } });
     expect(open(high)).toEqual(['garage.bay']);

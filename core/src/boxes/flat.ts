@@ -1,0 +1,84 @@
+import { add, leftOf, pointInPolygon, scale, type XY } from '../geometry/index.ts';
+import type { Framing } from '../framing/index.ts';
+import { compareIds, nextId } from '../plan/ids.ts';
+import { entrySchemas, type DeviceKind, type Plan } from '../plan/schema.ts';
+import { facePoint } from './candidates.ts';
+import { isLeftAsItIs, roomSeeing, type Rooms } from './lighting/index.ts';
+import { footprintOf } from './wetZone.ts';
+
+/** A box on a ceiling or in a floor that a room owes: over a vehicle door, or at an island. */
+export interface OwedFlat {
+  readonly what: 'opener' | 'island';
+  readonly on: 'ceiling' | 'floor';
+  readonly room: string;
+  readonly at: XY;
+  readonly kind: DeviceKind;
+  /** The opening or fixture it is for. */
+  readonly cause: string;
+}
+
+/** How far in from a vehicle door its opener hangs. Common practice, no source. */
+const openerInset = 108;
+/** A half-horsepower opener. Common practice, no source. */
+const openerVa = 600;
+/** An opener this near the middle of a door, either way, is its own. */
+const openerNear = 72;
+
+function flatBoxes(plan: Plan, room: string, kinds: ReadonlySet<DeviceKind>): XY[] {
+  return Object.entries(plan.boxes).flatMap(([id, { on }]) => {
+    const here = ('ceiling' in on && on.ceiling === room) || ('floor' in on && on.floor === room);
+    const holds = Object.values(plan.devices).some((d) => d.box === id && kinds.has(d.kind));
+    return here && holds && 'x' in on ? [{ x: on.x, y: on.y }] : [];
+  });
+}
+
+/** A receptacle on the ceiling for each vehicle door's opener: common practice, no source. */
+function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
+  return Object.entries(plan.openings).flatMap(([cause, o]): OwedFlat[] => {
+    if (o.kind !== 'garage-door') return [];
+    const middle = o.at + o.width / 2;
+    const side = (['left', 'right'] as const).find((s) => roomSeeing(rooms, o.wall, s, middle) !== null);
+    const room = side && roomSeeing(rooms, o.wall, side, middle);
+    if (!side || !room || isLeftAsItIs(plan, rooms[room]!)) return [];
+    const door = facePoint(framing, o.wall, side, middle);
+    const inward = scale(leftOf(framing.lines[o.wall]!.unit), side === 'left' ? 1 : -1);
+    const { polygon } = rooms[room]!.boundary!;
+    const at = [1, 0.75, 0.5, 0.25].map((share) => add(door, scale(inward, openerInset * share))).find((p) => pointInPolygon(p, polygon));
+    const along = (p: XY) => Math.abs((p.x - door.x) * inward.y - (p.y - door.y) * inward.x);
+    const there = flatBoxes(plan, room, new Set(['opener'])).some((p) => along(p) < openerNear);
+    return there || !at ? [] : [{ what: 'opener', on: 'ceiling', room, at, kind: 'opener', cause }];
+  });
+} // prettier-ignore
+
+/**
+ * An island's outlet by edition: before 2023 a receptacle, since then none is owed but a way to add one later, so a cable is brought to a
+ * box in its floor. NEC 210.52(C)(2), (3) (from memory).
+ */
+function islandsOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
+  const kind: DeviceKind = plan.rules.edition === '2023' ? 'splice' : 'counter-receptacle';
+  const serves: ReadonlySet<DeviceKind> = new Set(['counter-receptacle', 'receptacle', 'gfci', kind]);
+  return Object.entries(plan.fixtures).flatMap(([cause, f]): OwedFlat[] => {
+    const ground = f.kind === 'island' && rooms[f.room]?.boundary ? footprintOf(f, framing) : null;
+    if (!ground || flatBoxes(plan, f.room, serves).some((p) => pointInPolygon(p, ground))) return [];
+    return [{ what: 'island', on: 'floor', room: f.room, at: { x: f.x!, y: f.y! }, kind, cause }];
+  });
+}
+
+/** Boxes on ceilings and floors that are still owed beside lights and alarms, in a fixed order. */
+export function owedFlat(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
+  const owed = [...openersOwed(plan, framing, rooms), ...islandsOwed(plan, framing, rooms)];
+  return owed.sort((a, b) => compareIds(a.room, b.room) || compareIds(a.cause, b.cause));
+}
+
+/** Adds owed boxes to a plan draft. */
+export function addFlat(draft: Plan, owed: readonly OwedFlat[]): void {
+  for (const { on, room, at, kind, what } of owed) {
+    const id = nextId(draft.boxes, 'b');
+    const place = { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
+    draft.boxes[id] = entrySchemas.boxes.parse({
+      on: on === 'ceiling' ? { ceiling: room, ...place } : { floor: room, ...place },
+      reason: what === 'island' ? 'At the island: in the floor under it, none below its top.' : 'For the door opener.',
+    });
+    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({ box: id, kind, ...(kind === 'opener' ? { va: openerVa } : {}) });
+  }
+} // prettier-ignore
