@@ -168,6 +168,13 @@ describe('findings', () => {
     expect(computed(plan).findings.map((f) => f.rule)).toEqual(['circuit.unassigned']);
   });
 
+  test('where no place is free the finding says what stands in the way and what would give', () => {
+    const ducts = Object.fromEntries(['w1', 'w2', 'w3', 'w4'].map((wall, i) => [`x${i}`, { wall, at: 0, width: 210, low: 0, high: 97, kind: 'duct' }]));
+    const [none] = computed(edited(room('bedroom', { obstacles: ducts }), 'propose', { only: ['receptacles'] })).findings.filter((f) => f.rule === 'spacing.none');
+    expect(none!.fix).toContain('Move the duct');
+    expect(none!.fix).toContain('floor receptacle within 18″');
+  }); // prettier-ignore
+
   test('every way of mending that a finding offers is an edit that fits, and the finding is gone after it', () => {
     for (const code of Object.keys(cases) as FindingCode[]) {
       const plan = cases[code]();

@@ -417,11 +417,17 @@ export const findingTexts = {
 
 export type FindingCode = keyof typeof findingTexts;
 
+/** What would give where nothing along a floor line is free for a box. */
+export function nothingFree(floorReach: number, inTheWay: readonly string[]): string {
+  const move = inTheWay.length > 0 ? `Move ${inTheWay.join(' or ')}, open` : 'Open';
+  return `No place within reach is free. ${move} a closed wall, or put a floor receptacle within ${inches(floorReach)} of the wall; local code decides whether it may stand.`;
+}
+
 export function finding(
   code: FindingCode,
   about: readonly string[],
   figures: Figures,
-  extra: { place?: Finding['place']; fixes?: readonly FixEdit[]; level?: FindingLevel } = {},
+  extra: { place?: Finding['place']; fixes?: readonly FixEdit[]; level?: FindingLevel; fix?: string } = {},
 ): Finding {
   const text: FindingText = findingTexts[code];
   return {
@@ -429,7 +435,7 @@ export function finding(
     level: extra.level ?? text.level,
     about,
     says: text.says(figures),
-    fix: text.fix(figures),
+    fix: extra.fix ?? text.fix(figures),
     source: text.source,
     place: extra.place ?? null,
     fixes: extra.fixes ?? [],

@@ -3,7 +3,8 @@ import { owedFlat } from '../boxes/flat.ts';
 import { openDuties } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
 import { roomName, type Check, type CheckInput } from './check.ts';
-import { finding, type FixEdit } from './findings.ts';
+import type { Plan } from '../plan/schema.ts';
+import { finding, nothingFree, type FixEdit } from './findings.ts';
 
 export const roomsClose: Check = ({ plan, rooms }) =>
   Object.values(rooms)
@@ -16,6 +17,13 @@ export const roomsClose: Check = ({ plan, rooms }) =>
         wallB: r.gap?.to.wall ?? '',
       }),
     );
+
+/** What stands in the walls of a floor line, each kind once. */
+function inTheWay(proven: ProvenLine, plan: Plan): string[] {
+  const walls = new Set(proven.line.pieces.map((p) => p.wall));
+  const kinds = Object.values(plan.obstacles).filter((x) => walls.has(x.wall)).map((x) => `the ${x.kind}`);
+  return [...new Set(kinds)];
+} // prettier-ignore
 
 /** Ways to cover a worst point: the stud faces nearest to it on either hand. */
 function spacingFixes(
@@ -50,7 +58,10 @@ export const receptaclesReach: Check = (input) => {
       .filter((p) => !keepsSpacing(p, rules))
       .map((p) => {
         const along = p.farthest?.along ?? p.line.length / 2;
-        const extra = { place: placeOnLine(p.line, along), fixes: spacingFixes(p, along, input) };
+        const fixes = spacingFixes(p, along, input);
+        const give =
+          fixes.length > 0 ? {} : { fix: nothingFree(rules('spacing.floorReach'), inTheWay(p, plan)) };
+        const extra = { place: placeOnLine(p.line, along), fixes, ...give };
         return p.farthest
           ? finding(
               'spacing.maxGap',
