@@ -157,7 +157,8 @@ export const findingTexts = {
   'light.nothing': {
     level: 'note',
     source: nec('210.70(A)'),
-    says: (f) => `No lights or switches are laid out yet; ${f.count} rooms need a switched light.`,
+    says: (f) =>
+      `No lights or switches are laid out yet; ${Number(f.count) === 1 ? 'one room needs' : `${f.count} rooms need`} a switched light.`,
     fix: () => 'Lay them out with one key, or place them by hand.',
   },
   'light.none': {
@@ -188,7 +189,7 @@ export const findingTexts = {
   'light.ways': {
     level: 'warning',
     source: 'common practice, no source',
-    says: (f) => `${f.room} has ${f.ways} ways in and ${f.switches} switch.`,
+    says: (f) => `${f.room} has ${f.ways} ways in and one switch.`,
     fix: () => 'Make it three-way, with a switch at each way in.',
   },
   'light.closet': {
@@ -265,7 +266,8 @@ export const findingTexts = {
   'data.home': {
     level: 'note',
     source: 'plan',
-    says: (f) => `${f.count} data and television outlets have no home for their cables.`,
+    says: (f) =>
+      `${Number(f.count) === 1 ? 'A data or television outlet has' : `${f.count} data and television outlets have`} no home for ${Number(f.count) === 1 ? 'its cable' : 'their cables'}.`,
     fix: () => 'Put a data box where the cables come together and call it their home.',
   },
   'box.fan': {
