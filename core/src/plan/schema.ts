@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isRuleId, ruleCatalogue, heightSchema } from '../rules/index.ts';
 import { problemsFrom } from './problems.ts';
-import { boxModels, cables, framingKinds, type Catalogue } from './stock.ts';
+import { ampsByFeeder, boxModels, cables, framingKinds, type Catalogue } from './stock.ts';
 
 /**
  * The plan: what people decided or measured, and nothing derived. Lengths in inches, angles in degrees,
@@ -188,6 +188,22 @@ const box = z.strictObject({
   fixing: z.enum(['auto', 'nail', 'screw', 'powder']).default('auto'),
   /** Why it stands at a height, or in a place, of its own. */
   reason: z.string().max(1000).default(''),
+  /** Whether internal clamps are as the model has them, or all taken out. */
+  clamps: z.enum(['as-model', 'removed']).default('as-model'),
+  /** Fixture studs and hickeys inside. */
+  fittings: z.number().int().min(0).max(4).default(0),
+  /** Dividers put in between supplies. */
+  dividers: z.number().int().min(0).max(3).default(0),
+  /** Cables besides the job's runs: those an old box has already, or that pass through uncut. */
+  cables: z
+    .array(
+      z.strictObject({
+        cable: z.enum(keysOf(cables)).default('14/2'),
+        /** `through` counts its conductors once, a `loop` of uncut wire twice. */
+        how: z.enum(['spliced', 'through', 'loop']).default('spliced'),
+      }),
+    )
+    .default([]),
 });
 
 /** A box model people have added to the catalogue. Sizes in inches, volume in cubic inches as stamped. */
@@ -214,6 +230,14 @@ const device = z.strictObject({
   circuit: idSchema.nullable().default(null),
   va: z.number().min(0).max(1e6).optional(),
   label: text.default(''),
+  /** A receptacle with its tab broken off: one half switched, the other always on. */
+  half: z.boolean().default(false),
+  /** Load that runs three hours or more: counts at 125 %. */
+  continuous: z.boolean().default(false),
+  /** Equipment fastened in place, not plugged in by hand. */
+  fastened: z.boolean().default(false),
+  /** Stays on its circuit when circuits are proposed anew. */
+  pinned: z.boolean().default(false),
 });
 
 const control = z.strictObject({
@@ -236,6 +260,41 @@ const panel = z.strictObject({
   spaces: z.number().int().min(1).max(84).default(40),
   source: z.union([z.literal('service'), z.literal('standby'), idSchema]).default('service'),
   existing: z.boolean().default(true),
+  /** 2 for 120/240 V, 1 where both poles are fed alike. */
+  legs: z.union([z.literal(1), z.literal(2)]).default(2),
+  /** Spaces, from the bottom up, that take a breaker with two halves. */
+  tandems: z.number().int().min(0).max(84).default(0),
+  /** The breaker that feeds a panel from another: its space there, its amperes and its copper. */
+  feeder: z
+    .strictObject({
+      space: z.number().int().min(1).max(84).nullable().default(null),
+      amps: z.number().positive().max(400).default(60),
+      gauge: z.enum(keysOf(ampsByFeeder)).default('6'),
+    })
+    .optional(),
+  /** Where it stands, for what the code forbids; worked out from its wall unless a person says. */
+  place: z.enum(['auto', 'clear', 'bathroom', 'clothes-closet', 'over-stairs']).default('auto'),
+  /** Clear space measured in front of it, inches. */
+  clear: z
+    .strictObject({ width: span.optional(), depth: span.optional(), height: span.optional() })
+    .prefault({}),
+});
+
+/** What can be wrong with a circuit as it is found. */
+export const circuitFaults = [
+  'splice-without-box', 'no-connector', 'damaged-cable', 'loose-joint', 'two-wires-on-a-breaker', 'no-ground', 'supplies-mixed', 'missing-gfci', 'missing-afci', 'unknown',
+] as const; // prettier-ignore
+
+/** What an audit found on a circuit that is there already. */
+const foundCircuit = z.strictObject({
+  serves: z.string().max(500).default(''),
+  outlets: z.number().int().min(0).max(200).default(0),
+  va: z.number().min(0).max(1e5).optional(),
+  supply: z.enum(['normal', 'standby', 'both', 'unknown']).default('normal'),
+  faults: z.array(z.enum(circuitFaults)).default([]),
+  /** Whether new outlets may go on it. */
+  extend: z.boolean().default(false),
+  note: z.string().max(1000).default(''),
 });
 
 const circuit = z.strictObject({
@@ -250,6 +309,28 @@ const circuit = z.strictObject({
   name: text.default(''),
   shape: z.enum(['chain', 'tree']).default('chain'),
   existing: z.boolean().default(false),
+  /** Which half of a space with two breakers in it. */
+  half: z.enum(['A', 'B']).nullable().default(null),
+  /** Its devices stay on it when circuits are proposed anew. */
+  pinned: z.boolean().default(false),
+  /** Why it is as it is, where a person or the proposal said so. */
+  reason: z.string().max(1000).default(''),
+  found: foundCircuit.optional(),
+});
+
+/** What a service load is worked out from besides the plan itself. Areas in square feet, loads in volt-amperes. */
+const service = z.strictObject({
+  method: z.enum(['auto', 'standard', 'optional', 'existing', 'measured']).default('auto'),
+  existingArea: z.number().min(0).max(1e5).default(0),
+  /** Highest demand in a year of bills or a month of metering; 0 when not known. */
+  measuredVa: z.number().min(0).max(1e6).default(0),
+  heatingVa: z.number().min(0).max(1e6).default(0),
+  coolingVa: z.number().min(0).max(1e6).default(0),
+  heatingIsNew: z.boolean().default(false),
+  /** Appliances of the house that the plan does not show. */
+  appliances: z
+    .array(z.strictObject({ name: text, va: z.number().min(0).max(1e6), kind: z.enum(['fastened', 'range', 'dryer']).default('fastened') }))
+    .default([]),
 });
 
 const run = z.strictObject({
@@ -349,6 +430,7 @@ export const planSchema = z.strictObject({
   stock: collection(stock),
   accepted: collection(accepted),
   models: collection(model),
+  service: service.prefault({}),
   prices: z.record(text, price).default({}),
 });
 
@@ -369,6 +451,9 @@ export type Device = Plan['devices'][string];
 export type Panel = Plan['panels'][string];
 export type Circuit = Plan['circuits'][string];
 export type Run = Plan['runs'][string];
+export type Service = Plan['service'];
+export type FoundCircuit = z.infer<typeof foundCircuit>;
+export type CircuitFault = (typeof circuitFaults)[number];
 export type Price = Plan['prices'][string];
 export type Side = z.infer<typeof side>;
 export type RoomUse = (typeof roomUses)[number];

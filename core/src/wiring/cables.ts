@@ -1,0 +1,118 @@
+import { compareIds, nextId } from '../plan/ids.ts';
+import { entrySchemas, type Plan } from '../plan/schema.ts';
+import { cables, isData, type Gauge } from '../plan/stock.ts';
+import { circuitNets, isTraveller, type CircuitNets, type Net, type NeutralSchool } from './nets.ts';
+import { circuitTree, type CircuitTree, type Stretch } from './tree.ts';
+
+export type Colour = 'black' | 'red' | 'white' | 'bare';
+
+/** One insulated conductor of a run and what it carries; `net` null when it is spare. White that is hot must be re-marked: NEC 200.7(C). */
+export interface Conductor {
+  readonly run: string;
+  readonly colour: Colour;
+  readonly net: Net | null;
+  readonly remarked: boolean;
+}
+
+const coloursOf = (conductors: number): readonly Colour[] =>
+  conductors >= 3 ? ['black', 'red', 'white'] : ['black', 'white'];
+
+/** Conductors of the cables that carry so many nets side by side: 2 or 3 each, as few cables as can be. */
+export function cablesFor(nets: number): (2 | 3)[] {
+  const count = Math.max(1, Math.ceil(nets / 3));
+  const threes = Math.max(0, nets - 2 * count);
+  return Array.from({ length: count }, (_, i) => (i < threes ? 3 : 2));
+}
+
+/** Shares the nets of a stretch among its cables: neutral and hot in the first, the rest in order. What does not fit is left over. */
+export function shareNets(nets: readonly Net[], sizes: readonly number[]): { each: Net[][]; over: Net[] } {
+  const left = [...nets];
+  const each = sizes.map((size) => left.splice(0, size));
+  return { each, over: left };
+}
+
+/** Gives each net of one cable its colour: neutral is white; without one, white carries the supply to a switch, re-marked. */
+export function colourNets(run: string, nets: readonly Net[], conductors: number): Conductor[] {
+  const left = [...nets];
+  const take = (net: Net | undefined) => {
+    if (net !== undefined) left.splice(left.indexOf(net), 1);
+    return net ?? null;
+  };
+  const white = left.includes('N')
+    ? take('N')
+    : left.length === conductors
+      ? take(left.find((n) => n === 'H' || n === 'L2') ?? left.find(isTraveller) ?? left.at(-1))
+      : null;
+  return coloursOf(conductors).map((colour): Conductor => {
+    const net = colour === 'white' ? white : take(left[0]);
+    return { run, colour, net, remarked: colour === 'white' && net !== null && net !== 'N' };
+  });
+}
+
+/** What every conductor of a circuit carries. `short`: stretches whose cables have too few conductors. */
+export interface CircuitConductors {
+  readonly tree: CircuitTree;
+  readonly nets: CircuitNets;
+  readonly byRun: ReadonlyMap<string, readonly Conductor[]>;
+  readonly short: readonly { readonly stretch: Stretch; readonly needs: number; readonly has: number }[];
+  /** Stretches with a cable or conductor more than they use. */
+  readonly spare: readonly Stretch[];
+}
+
+export function circuitConductors(plan: Plan, circuitId: string, neutral: NeutralSchool): CircuitConductors {
+  const tree = circuitTree(plan, circuitId);
+  const nets = circuitNets(plan, tree, neutral);
+  const byRun = new Map<string, readonly Conductor[]>();
+  const short: { stretch: Stretch; needs: number; has: number }[] = [];
+  const spare: Stretch[] = [];
+  for (const stretch of tree.stretches) {
+    const wanted = nets.onStretch.get(stretch)!;
+    const sizes = stretch.runs.map((r) => cables[plan.runs[r]!.cable]!.conductors);
+    const { each, over } = shareNets(wanted, sizes);
+    stretch.runs.forEach((run, i) => byRun.set(run, colourNets(run, each[i]!, sizes[i]!)));
+    const has = sizes.reduce((sum, n) => sum + n, 0);
+    if (over.length > 0) short.push({ stretch, needs: wanted.length, has });
+    else if (has > cablesFor(wanted.length).reduce((sum: number, n) => sum + n, 0)) spare.push(stretch);
+  }
+  return { tree, nets, byRun, short, spare };
+}
+
+/**
+ * Gives every stretch of a circuit the cables its conductors need, in a plan draft: 2 or 3 conductors, or several cables side by side.
+ * Runs that are pinned stay as they are. Returns whether anything changed.
+ */
+export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool): boolean {
+  const plan = JSON.parse(JSON.stringify(draft)) as Plan;
+  const { tree, nets } = circuitConductors(plan, circuitId, neutral);
+  const { gauge } = plan.circuits[circuitId]!;
+  let changed = false;
+  for (const stretch of tree.stretches) {
+    const runs = stretch.runs.map((id) => [id, draft.runs[id]!] as const);
+    if (runs.some(([, r]) => r.pinned)) continue;
+    const want = cablesFor(nets.onStretch.get(stretch)!.length).map((n) => nameOf(gauge, n));
+    want.forEach((cable, i) => {
+      const known = runs[i]?.[1];
+      if (known?.cable === cable) return;
+      changed = true;
+      if (known) known.cable = cable;
+      else {
+        const { from, to, way } = runs[0]![1];
+        draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({ from, to, way, circuit: circuitId, cable });
+      }
+    });
+    for (const [id] of runs.slice(want.length)) {
+      changed = true;
+      delete draft.runs[id];
+    }
+  }
+  return changed;
+} // prettier-ignore
+
+/** Every circuit's cables made to fit, in a plan draft. Existing circuits that nothing new hangs on have no runs and stay. */
+export function fitAllCables(draft: Plan, neutral: NeutralSchool): void {
+  for (const id of Object.keys(draft.circuits).sort(compareIds)) fitCables(draft, id, neutral);
+}
+
+const nameOf = (gauge: Gauge, conductors: 2 | 3): Plan['runs'][string]['cable'] => `${gauge}/${conductors}`;
+
+export const carriesPower = (plan: Plan, run: string): boolean => !isData(plan.runs[run]!.cable);
