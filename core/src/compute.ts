@@ -34,6 +34,7 @@ import type { Stages } from './stages.ts';
 import { addDataRuns, addRuns } from './runs/propose.ts';
 import { takeOff, type Takeoff } from './takeoff/index.ts';
 import { tidy } from './units/index.ts';
+import { deriveWiring, type Wiring } from './wiring/index.ts';
 
 export interface SpaceResult {
   readonly length: number;
@@ -154,13 +155,14 @@ function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string, Ceilin
   );
 }
 
-/** The pipeline: plan → framing → rooms → boxes → runs → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
+/** The pipeline: plan → framing → rooms → boxes → runs → wiring → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
 export class Computer {
   private readonly books = new Memo<RuleBook>();
   private readonly framing = new FramingStage();
   private readonly rooms = new RoomsStage();
   private readonly boxes = new BoxesStage();
   private readonly runs = new RunsStage();
+  private readonly wiring = new Memo<Wiring>();
 
   stages(plan: Plan): Stages {
     const rules = this.books.get('all', [JSON.stringify(plan.rules.values)], () =>
@@ -171,8 +173,13 @@ export class Computer {
     const layout = this.boxes.run(plan, framing, rooms, rules);
     const runs = this.runs.run(plan, framing, rooms, layout, rules);
     const circuits = deriveCircuits(plan, layout, runs, rules);
+    const wiring = this.wiring.get(
+      'all',
+      [plan.runs, plan.circuits, plan.devices, plan.controls, plan.boxes, plan.panels, rules],
+      () => deriveWiring(plan, layout.devices, rules),
+    );
     const boxes = fillBoxes(plan, layout, rules);
-    return { framing, rooms, layout, runs, circuits, boxes, rules };
+    return { framing, rooms, layout, runs, wiring, circuits, boxes, rules };
   }
 
   compute(plan: Plan): Result {
@@ -263,7 +270,7 @@ export function propose(
   }
   if (only.includes('circuits')) {
     const s = computer.stages(structuredCopy(draft));
-    addCircuits(draft, s.rooms, s.rules);
+    addCircuits(draft, s.framing, s.rooms, s.rules);
   }
   if (only.includes('runs')) {
     const s = computer.stages(structuredCopy(draft));

@@ -67,6 +67,13 @@ describe('two rooms wired from one panel', () => {
       { 'protect.gfci': 'dual' },
       { 'circuit.general': 20 },
       { 'circuit.lighting': 'with-receptacles' },
+      { 'control.feed': 'light' },
+      { 'control.feed': 'far' },
+      { 'control.feed': 'light', 'control.neutral': 'one' },
+      { 'control.neutral': 'none', shape: 'tree' },
+      { 'circuit.dark': 'split', 'circuit.alarms': 'own', 'circuit.own': 'more' },
+      { 'circuit.bath': 'one-room', 'circuit.capBy': 'va' },
+      { 'makeup.devices': 'through', 'makeup.groundJoint': 'green' },
       { shape: 'tree' },
       { 'route.prefer': 'cable' },
       { 'route.prefer': 'holes' },
@@ -233,7 +240,11 @@ describe('checks', () => {
     ['circuit.drop', (p) => edited(p, 'setRule', { rule: 'circuit.dropPercent', value: 1 }) && ({ ...p, rules: { ...p.rules, values: { 'circuit.dropPercent': 1 } }, devices: { ...p.devices, d1: { ...p.devices.d1!, va: 1800 } } })], // prettier-ignore
     [
       'run.loop',
-      (p) => ({ ...p, runs: { ...p.runs, k99: { ...p.runs.k2!, from: p.runs.k1!.to!, to: p.runs.k2!.to } } }),
+      (p) => {
+        const [, first, ...rest] = Object.values(computed(p).circuits).find((c) => c.order.length > 4)!.order;
+        const circuit = Object.values(p.runs).find((r) => r.to === first)!.circuit;
+        return { ...p, runs: { ...p.runs, k99: { ...p.runs.k2!, circuit, from: first!, to: rest.at(-1)! } } };
+      },
     ],
     ['fill.volume', (p) => ({ ...p, boxes: { ...p.boxes, b1: { ...p.boxes.b1!, model: 'metal-device-12.5' } }, runs: { ...p.runs, k98: { ...p.runs.k1!, to: 'b1' }, k97: { ...p.runs.k1!, to: 'b1' } } })], // prettier-ignore
     ['box.switch-height', (p) => edited(edited(p, 'setDeviceKind', { device: 'd1', kind: 'switch' }), 'setBoxHeight', { box: 'b1', height: { value: 84, to: 'center', from: 'finished' } })], // prettier-ignore

@@ -5,6 +5,7 @@ import type { Framing } from './framing/index.ts';
 import type { FoundRoom } from './rooms/index.ts';
 import type { RuleBook } from './rules/index.ts';
 import type { RunLayout } from './runs/index.ts';
+import type { Wiring } from './wiring/index.ts';
 
 /** Every stage's own answer, for the checks and for drawing. */
 export interface Stages {
@@ -12,6 +13,7 @@ export interface Stages {
   readonly rooms: Readonly<Record<string, FoundRoom>>;
   readonly layout: BoxLayout;
   readonly runs: RunLayout;
+  readonly wiring: Wiring;
   readonly circuits: Readonly<Record<string, CircuitResult>>;
   readonly boxes: Readonly<Record<string, BoxResult>>;
   readonly rules: RuleBook;

@@ -1,5 +1,5 @@
 import { isLowVoltage } from '../boxes/index.ts';
-import { dutiesOf, isOutlet, roomOfBox } from '../circuits/index.ts';
+import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../plan/stock.ts';
 import { circuitName, type Check } from './check.ts';
@@ -79,15 +79,15 @@ export const devicesHaveCircuits: Check = ({ plan }) => {
   return without.length > 0 ? [finding('circuit.unassigned', [], { count: without.length })] : [];
 };
 
-export const outletsAreProtected: Check = ({ plan, rooms, circuits }) =>
+export const outletsAreProtected: Check = ({ plan, framing, rooms, circuits }) =>
   Object.entries(circuits).flatMap(([id, r]) => {
     const c = plan.circuits[id]!;
     if (c.existing) return [];
     const own = Object.entries(plan.devices).filter(([, d]) => d.circuit === id && isOutlet(d));
-    const duties = own.map(([deviceId, d]) => {
-      const room = roomOfBox(plan.boxes[d.box]!, rooms);
-      return { deviceId, ...dutiesOf(d, room ? plan.rooms[room]!.use : null) };
-    });
+    const duties = own.map(([deviceId]) => ({
+      deviceId,
+      ...dutiesOfLoad(placedLoad(deviceId, plan, framing, rooms), c.volts, plan),
+    }));
     const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.deviceId));
     const list: Finding[] = [];
     if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual')
@@ -119,6 +119,8 @@ export const outletsAreProtected: Check = ({ plan, rooms, circuits }) =>
 
 export const circuitsAreTrees: Check = ({ plan }) => {
   const leader = new Map<string, string>();
+  /** Cables side by side between the same two ends are one branch. */
+  const pairs = new Set<string>();
   const root = (key: string): string =>
     leader.has(key) && leader.get(key) !== key ? root(leader.get(key)!) : key;
   return Object.keys(plan.runs)
@@ -126,6 +128,9 @@ export const circuitsAreTrees: Check = ({ plan }) => {
     .flatMap((id) => {
       const run = plan.runs[id]!;
       if (run.circuit === null || run.to === null) return [];
+      const pair = [run.circuit, ...[run.from, run.to].sort(compareIds)].join(' ');
+      if (pairs.has(pair)) return [];
+      pairs.add(pair);
       const [a, b] = [root(`${run.circuit}/${run.from}`), root(`${run.circuit}/${run.to}`)];
       if (a === b)
         return [finding('run.loop', [id, run.circuit], { run: id, circuit: circuitName(plan, run.circuit) })];

@@ -5,15 +5,18 @@ import { ohmsPer1000Feet } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
-import { isOutlet, loadOf } from './duties.ts';
+import { isOutlet, loadOf, plannedLoad } from './loads.ts';
 
-export { arcFaultUses, dutiesOf, groundFaultUses, isOutlet, loadOf, roomOfBox } from './duties.ts';
-
-export { freeSpaces } from './spaces.ts';
+export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox } from './loads.ts';
+export { dutiesOf, protectionTables } from './protection.ts';
+export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
+export { releaseCircuits } from './propose.ts';
 
 /** What a circuit carries and how its cables run. */
 export interface CircuitResult {
   readonly va: number;
+  /** The same with continuous loads at 125 %. */
+  readonly planned: number;
   readonly outlets: number;
   readonly boxes: readonly string[];
   /** Panel first, then boxes as the runs reach them. */
@@ -124,6 +127,7 @@ export function deriveCircuits(
           id,
           {
             va: devices.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
+            planned: devices.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0),
             outlets: devices.filter(isOutlet).length,
             boxes,
             order: circuit.panel === null ? [] : [circuit.panel, ...reached.map((r) => r.box)],

@@ -5,16 +5,25 @@ import { boxModels, cables, conductorVolume, type BoxModel, type Catalogue } fro
  * Box fill by NEC 314.16(B) (from memory). Volumes in cubic inches. Pigtails that do not leave the box count nothing.
  */
 export interface FillInput {
-  /** Cable types that enter the box, like `14/2`, one entry a cable. */
+  /** Cable types that enter the box and end or are spliced in it, like `14/2`, one entry a cable. */
   readonly cables: readonly string[];
-  /** Gauge of the wire on each device yoke. */
+  /** Cables that pass through without a splice: straight through each conductor counts once, looped twice. */
+  readonly uncut?: readonly { readonly cable: string; readonly loop: boolean }[];
+  /** Gauge of the largest wire on each device yoke; a device over 2 in. wide has an entry for each gang it takes. */
   readonly yokes: readonly number[];
+  /** Any internal clamp left in the box. */
   readonly internalClamps: boolean;
+  /** Fixture studs and hickeys. */
+  readonly fittings?: number;
+  /** Dividers, and what each takes, cubic inches. */
+  readonly dividers?: { readonly count: number; readonly each: number };
   readonly grounds: '2020' | 'before-2020';
 }
 
 export interface FillPart {
-  readonly what: 'conductors' | 'devices' | 'clamps' | 'grounds';
+  readonly what:
+    'conductors' | 'uncut conductors' | 'devices' | 'clamps' | 'fittings' | 'grounds' | 'dividers';
+  /** 0 for a part that has no wire. */
   readonly gauge: number;
   readonly count: number;
   readonly each: number;
@@ -37,39 +46,60 @@ function byGauge(what: FillPart['what'], gauges: readonly number[], allowance: n
     .map((g) => part(what, g, gauges.filter((x) => x === g).length * allowance));
 }
 
-/** Counts a box: conductors, two for each yoke, one for internal clamps, grounds by edition (up to four as one, a quarter for each over). */
+const wiresOf = (cable: string, times: number) =>
+  Array<number>(cables[cable]!.conductors * times).fill(cables[cable]!.gauge);
+
+/**
+ * Counts a box: conductors, two for each yoke, one for all internal clamps, one for each fitting, grounds by edition (up to four as one,
+ * a quarter for each over), dividers by what they take. Clamps, fittings and grounds go by the largest conductor.
+ */
 export function countFill(input: FillInput): BoxFill {
-  const insulated = input.cables.flatMap((c) => Array<number>(cables[c]!.conductors).fill(cables[c]!.gauge));
-  const largest = Math.min(...input.cables.map((c) => cables[c]!.gauge));
-  const parts = [...byGauge('conductors', insulated, 1), ...byGauge('devices', input.yokes, 2)];
-  if (input.internalClamps && input.cables.length > 0) parts.push(part('clamps', largest, 1));
-  if (input.cables.length > 0) {
-    const over = input.grounds === '2020' ? Math.max(0, input.cables.length - 4) : 0;
+  const { uncut = [], fittings = 0, dividers = { count: 0, each: 0 } } = input;
+  const entering = [...input.cables, ...uncut.map((u) => u.cable)];
+  const largest = Math.min(...entering.map((c) => cables[c]!.gauge));
+  const parts = [
+    ...byGauge('conductors', input.cables.flatMap((c) => wiresOf(c, 1)), 1),
+    ...byGauge('uncut conductors', uncut.flatMap((u) => wiresOf(u.cable, u.loop ? 2 : 1)), 1),
+    ...byGauge('devices', input.yokes, 2),
+  ]; // prettier-ignore
+  if (entering.length > 0) {
+    if (input.internalClamps) parts.push(part('clamps', largest, 1));
+    if (fittings > 0) parts.push(part('fittings', largest, fittings));
+    const over = input.grounds === '2020' ? Math.max(0, entering.length - 4) : 0;
     parts.push(part('grounds', largest, 1 + over / 4));
   }
+  if (dividers.count > 0)
+    parts.push({ what: 'dividers', gauge: 0, ...dividers, total: dividers.count * dividers.each });
   return { used: parts.reduce((sum, p) => sum + p.total, 0), parts };
 }
 
-/** Models that can take the place of a box: same gangs, same way of mounting; smallest first. */
+/**
+ * Models that can take the place of a box, smallest first: of its own gangs and mounting; then, where the wires ask for it, one with a
+ * gang more and half a blank plate, and over a ceiling a metal one with a ring.
+ */
 export function modelsFor(
   want: Pick<BoxModel, 'gangs' | 'mount'> & Partial<Pick<BoxModel, 'material' | 'fanRated' | 'lowVoltage'>>,
   catalogue: Catalogue = boxModels,
 ): string[] {
   const { gangs, mount, fanRated = false, lowVoltage = false } = want;
   const material = want.material ?? 'plastic';
+  const squares = material === 'metal' && gangs === 1 && mount === 'new-work';
+  const other = (m: BoxModel) => (m.material === material ? 0 : 1);
+  const suits = (m: BoxModel) => {
+    if (m.byHand || m.mount !== mount || m.lowVoltage !== lowVoltage) return false;
+    if (lowVoltage) return m.gangs === gangs;
+    if (m.fanRated !== fanRated) return false;
+    if (mount === 'ceiling') return m.gangs === gangs;
+    return m.material === material && (m.gangs === gangs || m.gangs === gangs + 1 || (squares && m.gangs === 2));
+  };
   return Object.entries(catalogue)
-    .filter(
-      ([, m]) =>
-        !m.byHand &&
-        m.mount === mount &&
-        m.lowVoltage === lowVoltage &&
-        (lowVoltage || m.fanRated === fanRated) &&
-        (m.gangs === gangs || (material === 'metal' && gangs === 1 && m.gangs === 2)) &&
-        (lowVoltage || fanRated || m.material === material),
+    .filter(([, m]) => suits(m))
+    .sort(
+      (a, b) =>
+        a[1].gangs - b[1].gangs || (fanRated ? 0 : other(a[1]) - other(b[1])) || a[1].volume - b[1].volume || compareIds(a[0], b[0]),
     )
-    .sort((a, b) => a[1].gangs - b[1].gangs || a[1].volume - b[1].volume || compareIds(a[0], b[0]))
     .map(([id]) => id);
-}
+} // prettier-ignore
 
 /** The smallest model whose volume holds the fill; null when none of them does. */
 export function smallestModel(

@@ -14,6 +14,10 @@ export interface BoxResult extends BoxFill {
   readonly fits: boolean;
   /** The smallest model that would hold it; null when none of its kind does. */
   readonly smallest: string | null;
+  /** The smallest model that would hold one more cable like its first; null when none does. */
+  readonly withOneMore: string | null;
+  /** What it would use in each model it may have, smallest first. */
+  readonly others: readonly { readonly model: string; readonly volume: number; readonly used: number }[];
 }
 
 function mountOf(box: Box, plan: Plan): BoxModel['mount'] {
@@ -22,7 +26,7 @@ function mountOf(box: Box, plan: Plan): BoxModel['mount'] {
 }
 
 /** A wafer light brings its own splice box: nothing is nailed up for it. */
-const boxless: BoxResult = { model: 'none', volume: 0, used: 0, parts: [], fits: true, smallest: null };
+const boxless: BoxResult = { model: 'none', volume: 0, used: 0, parts: [], fits: true, smallest: null, withOneMore: null, others: [] }; // prettier-ignore
 
 /** Models a box may be, smallest first: as given by its mounting, gangs and what it holds. */
 function candidatesFor(box: Box, kinds: readonly DeviceKind[], plan: Plan, rules: RuleBook): string[] {
@@ -51,34 +55,53 @@ function cablesByBox(plan: Plan): Map<string, string[]> {
   return cablesOf;
 }
 
-function fillBox(
-  box: Box,
-  devices: BoxDevices,
-  cables: readonly string[],
-  plan: Plan,
-  rules: RuleBook,
-): BoxResult {
-  const kinds = devices.map(([, d]) => d.kind);
-  const catalogue = catalogueOf(plan);
-  const yokes = devices
+/** A range or dryer outlet is two gangs wide and counts for each: NEC 314.16(B)(4) (from memory). */
+function yokesOf(devices: BoxDevices, plan: Plan): number[] {
+  return devices
     .filter(([, d]) => yokeKinds.has(d.kind))
-    .map(([, d]) => (d.circuit ? plan.circuits[d.circuit]!.gauge : 14));
-  const fillOf = (model: BoxModel) =>
+    .flatMap(([, d]) => {
+      const circuit = d.circuit === null ? null : plan.circuits[d.circuit]!;
+      const wide = circuit?.poles === 2 && circuit.amps >= 30;
+      return Array<number>(wide ? 2 : 1).fill(circuit?.gauge ?? 14);
+    });
+}
+
+/** What a divider takes when it is not marked: NEC 314.16(A) (from memory). Cubic inches. */
+const dividerVolume = { metal: 0.5, plastic: 1 } as const;
+
+/** The count of one box in each model it may have. */
+function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook) {
+  const spliced = box.cables.filter((c) => c.how === 'spliced').map((c) => c.cable);
+  const uncut = box.cables.filter((c) => c.how !== 'spliced').map((c) => ({ cable: c.cable, loop: c.how === 'loop' }));
+  const yokes = yokesOf(devices, plan);
+  return (model: BoxModel): BoxFill =>
     countFill({
-      cables,
+      cables: [...runs, ...spliced],
+      uncut,
       yokes,
-      internalClamps: model.clamps === 'internal',
+      internalClamps: model.clamps === 'internal' && box.clamps === 'as-model',
+      fittings: box.fittings,
+      dividers: { count: box.dividers, each: dividerVolume[model.material] },
       grounds: rules('makeup.grounds'),
     });
+} // prettier-ignore
+
+function fillBox(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook): BoxResult {
+  const kinds = devices.map(([, d]) => d.kind);
+  const catalogue = catalogueOf(plan);
+  const fillOf = fillIn(box, devices, runs, plan, rules);
   const candidates = candidatesFor(box, kinds, plan, rules);
   const best = smallestModel(candidates, fillOf, catalogue)?.model ?? null;
-  const proposed = rules('box.size') === 'deepest' && best ? candidates.at(-1)! : best;
+  const more = smallestModel(candidates, fillIn(box, devices, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules), catalogue)?.model ?? null;
+  const deepest = candidates.filter((id) => catalogue[id]!.gangs === catalogue[best ?? '']?.gangs).at(-1);
+  const proposed = rules('box.size') === 'deepest' && best ? deepest! : best;
   const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? 'plastic-1g-22.5') : box.model;
   const { volume, mostCables } = catalogue[model]!;
   const fill = fillOf(catalogue[model]!);
-  const fits = fill.used <= volume + 1e-9 && cables.length <= (mostCables ?? Infinity);
-  return { model, volume, ...fill, fits, smallest: best };
-}
+  const fits = fill.used <= volume + 1e-9 && runs.length <= (mostCables ?? Infinity);
+  const others = candidates.map((id) => ({ model: id, volume: catalogue[id]!.volume, used: fillOf(catalogue[id]!).used }));
+  return { model, volume, ...fill, fits, smallest: best, withOneMore: more, others };
+} // prettier-ignore
 
 /** Stage 7: what each box holds and the smallest model it fits. */
 export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, BoxResult> {

@@ -329,7 +329,13 @@ const service = z.strictObject({
   heatingIsNew: z.boolean().default(false),
   /** Appliances of the house that the plan does not show. */
   appliances: z
-    .array(z.strictObject({ name: text, va: z.number().min(0).max(1e6), kind: z.enum(['fastened', 'range', 'dryer']).default('fastened') }))
+    .array(
+      z.strictObject({
+        name: text,
+        va: z.number().min(0).max(1e6),
+        kind: z.enum(['fastened', 'range', 'dryer']).default('fastened'),
+      }),
+    )
     .default([]),
 });
 

@@ -102,7 +102,16 @@ describe('every switch turns its lights, whichever way power comes in; conductor
     ])); // prettier-ignore
 
   test('three-way, power at the far end, lights between the switches', () =>
-    expect(truthTable(drawn('P-S2 S2-L1 L1-L2 L2-S1', { k1: [['S1', 'S2'], ['L1', 'L2']] }))).toContain('S2-L1 14/3'));
+    expect(
+      truthTable(
+        drawn('P-S2 S2-L1 L1-L2 L2-S1', {
+          k1: [
+            ['S1', 'S2'],
+            ['L1', 'L2'],
+          ],
+        }),
+      ),
+    ).toContain('S2-L1 14/3'));
 
   test.each([
     ['switch', 'P-S1 S1-S2 S2-S3 S3-L1'],
@@ -115,7 +124,9 @@ describe('every switch turns its lights, whichever way power comes in; conductor
   });
 
   test('five switches', () =>
-    truthTable(drawn('P-S1 S1-S2 S2-S3 S3-S4 S4-S5 S5-L1', { k1: [['S1', 'S2', 'S3', 'S4', 'S5'], ['L1']] })));
+    truthTable(
+      drawn('P-S1 S1-S2 S2-S3 S3-S4 S4-S5 S5-L1', { k1: [['S1', 'S2', 'S3', 'S4', 'S5'], ['L1']] }),
+    ));
 
   test('two lights in a row by two switches in one box, and a receptacle beyond', () =>
     expect(
@@ -123,7 +134,9 @@ describe('every switch turns its lights, whichever way power comes in; conductor
     ).toContain('S1_S2-L1 14/3')); // prettier-ignore
 
   test('two three-way pairs between the same two boxes need cables side by side', () =>
-    truthTable(drawn('P-S1+S3 S1+S3-S2+S4 S2+S4-L1 L1-L2', { k1: [['S1', 'S2'], ['L1']], k2: [['S3', 'S4'], ['L2']] })));
+    truthTable(
+      drawn('P-S1+S3 S1+S3-S2+S4 S2+S4-L1 L1-L2', { k1: [['S1', 'S2'], ['L1']], k2: [['S3', 'S4'], ['L2']] }),
+    ));
 
   test('alarms are joined by a third conductor', () =>
     expect(truthTable(drawn('P-A1 A1-A2 A2-A3', {}))).toEqual(['A1-A2 14/3', 'A2-A3 14/3', 'P-A1 14/2']));
@@ -149,7 +162,13 @@ describe('ground-fault receptacles', () => {
   test('TEST drops itself and what hangs on LOAD, on every branch, and nothing before it', () => {
     const { plan: fitted, wiring } = wired(plan);
     expect([...powered(fitted, wiring, { on: new Set(), tested: new Set(['G1']) }).live]).toEqual(['R1']);
-    expect([...powered(fitted, wiring, { on: new Set() }).live].sort()).toEqual(['G1', 'R1', 'R2', 'R3', 'R4']);
+    expect([...powered(fitted, wiring, { on: new Set() }).live].sort()).toEqual([
+      'G1',
+      'R1',
+      'R2',
+      'R3',
+      'R4',
+    ]);
   });
   test('a breaker off takes all of it', () => {
     const { plan: fitted, wiring } = wired(plan);

@@ -39,6 +39,19 @@ export const circuitsRules = {
     `${practice}; the code sets no count in dwellings`,
     'House limit.',
   ),
+  'circuit.capBy': choice('How a circuit is limited', practice, 'What counts against a circuit’s limit.', [
+    { value: 'both', says: 'Outlets by count, and planned load.' },
+    { value: 'count', says: 'Outlets by count alone.' },
+    { value: 'va', says: 'Planned load alone.' },
+  ]),
+  'circuit.tapReach': amount(
+    'How far an old outlet is tapped',
+    'in',
+    240,
+    [0, 2000],
+    practice,
+    'Farther than this a circuit of its own is laid.',
+  ),
   'circuit.outletVa': amount(
     'Load of an outlet with none stated',
     'count',
@@ -121,7 +134,14 @@ export const circuitsRules = {
     { value: 'switch', says: 'In the order of the switches they belong to, the feed first.' },
     { value: 'arrival', says: 'In the order they come down.' },
   ]),
-  'makeup.tailInches': amount('Length of a tail', 'in', 6, [3, 18], practice, 'Pigtail from the joint to the device.'),
+  'makeup.tailInches': amount(
+    'Length of a tail',
+    'in',
+    6,
+    [3, 18],
+    practice,
+    'Pigtail from the joint to the device.',
+  ),
   'makeup.strip': amount('Bare end', 'in', 0.5, [0.25, 1], practice, 'Or as the device’s own gauge says.'),
   'label.wording': choice('Wording of labels', practice, 'What is written on the end of a cable.', [
     { value: 'circuit-first', says: '7 · FROM Kitchen 12 · HOT' },
@@ -131,7 +151,10 @@ export const circuitsRules = {
   'control.feed': choice('Where power enters a light', practice, 'Which comes first as lights are wired.', [
     { value: 'switch', says: 'At the switch: it goes on from there to the light.' },
     { value: 'light', says: 'At the light: a three-conductor cable goes down to the switch and back.' },
-    { value: 'far', says: 'At the far end: through the last light, or the far switch, back to the near one.' },
+    {
+      value: 'far',
+      says: 'At the far end: through the last light, or the far switch, back to the near one.',
+    },
   ]),
   'control.neutral': choice(
     'Neutral at switches',
@@ -143,8 +166,22 @@ export const circuitsRules = {
       { value: 'none', says: 'None: only where the place is excepted.' },
     ],
   ),
-  'circuit.homeRun': amount('What a home run is worth', 'in', 240, [0, 5000], practice, 'Breaker, space and labour of one more circuit, as inches of cable.'),
-  'circuit.split': amount('What a divided room is worth', 'in', 60, [0, 5000], practice, 'A room whose outlets of one kind are on two circuits, as inches of cable.'),
+  'circuit.homeRun': amount(
+    'What a home run is worth',
+    'in',
+    240,
+    [0, 5000],
+    practice,
+    'Breaker, space and labour of one more circuit, as inches of cable.',
+  ),
+  'circuit.split': amount(
+    'What a divided room is worth',
+    'in',
+    60,
+    [0, 5000],
+    practice,
+    'A room whose outlets of one kind are on two circuits, as inches of cable.',
+  ),
   'circuit.dark': choice('Lights of a room', practice, 'Whether one breaker may leave a whole room dark.', [
     { value: 'allow', says: 'A room’s lights may all be on one circuit.' },
     { value: 'split', says: 'A room with two lights or more, switched apart, has them on two circuits.' },
@@ -154,14 +191,22 @@ export const circuitsRules = {
     { value: 'own', says: 'On a circuit of their own.' },
   ]),
   'circuit.bath': choice('Bathroom circuit', code('210.11(C)(3)'), 'The two ways the code offers.', [
-    { value: 'receptacles', says: 'One 20 A circuit for the receptacles of all bathrooms, nothing else on it.' },
+    {
+      value: 'receptacles',
+      says: 'One 20 A circuit for the receptacles of all bathrooms, nothing else on it.',
+    },
     { value: 'one-room', says: 'One 20 A circuit for everything in one bathroom.' },
   ]),
-  'circuit.own': choice('Own circuits by house rule', practice, 'For what plugs in and stays: microwave, refrigerator, freezer, television wall, office.', [
-    { value: 'appliances', says: 'Microwave, refrigerator and freezer.' },
-    { value: 'more', says: 'Those, and each television wall and office.' },
-    { value: 'code', says: 'Only what the code asks for.' },
-  ]),
+  'circuit.own': choice(
+    'Own circuits by house rule',
+    practice,
+    'For what plugs in and stays: microwave, refrigerator, freezer, television wall, office.',
+    [
+      { value: 'appliances', says: 'Microwave, refrigerator and freezer.' },
+      { value: 'more', says: 'Those, and each television wall and office.' },
+      { value: 'code', says: 'Only what the code asks for.' },
+    ],
+  ),
   shape: choice('Shape of a circuit', practice, 'How boxes are joined to the feed.', [
     { value: 'chain', says: 'Daisy chain, box to box.' },
     { value: 'tree', says: 'Branches where they save cable and the box has room.' },

@@ -8,7 +8,13 @@ import { passingGfci } from './terminals.ts';
 import type { CircuitTree } from './tree.ts';
 
 export { circuitTree, sourcesOf, type CircuitTree, type Stretch } from './tree.ts';
-export { circuitConductors, fitAllCables, fitCables, type CircuitConductors, type Conductor } from './cables.ts';
+export {
+  circuitConductors,
+  fitAllCables,
+  fitCables,
+  type CircuitConductors,
+  type Conductor,
+} from './cables.ts';
 export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type JointMethod } from './joints.ts';
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
 export { isTraveller, type Net, type NeutralSchool } from './nets.ts';

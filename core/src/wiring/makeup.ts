@@ -143,4 +143,3 @@ export function makeUpBox(
     stripInches: rules('makeup.strip'),
   };
 } // prettier-ignore
-

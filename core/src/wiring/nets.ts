@@ -156,8 +156,7 @@ function netsOnStretches(tree: CircuitTree, at: ReadonlyMap<string, ReadonlySet<
   return onStretch;
 }
 
-const rankOf = (net: Net) =>
-  ({ N: 0, H: 1, L2: 2, X: 9 })[net] ?? (isTraveller(net) ? 4 : 3);
+const rankOf = (net: Net) => ({ N: 0, H: 1, L2: 2, X: 9 })[net] ?? (isTraveller(net) ? 4 : 3);
 
 /** Neutral and hot first, then what is switched, travellers, and the alarms' interconnect. */
 export function byNet(a: Net, b: Net): number {

@@ -35,7 +35,7 @@ export function unswitched(plan: Plan, rooms: Rooms): Group[] {
     if (below.has(room.id)) continue;
     const over = room.use === 'stair' ? stairAbove(room.id, plan, rooms) : null;
     const own = [room.id, ...(over ? [over] : [])];
-    const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms)));
+    const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms))).filter((id) => !groups.some((g) => g.loads.includes(id)));
     const ways = own.flatMap((id) => arrivals(id, plan, rooms));
     for (const rank of [0, 1, 2]) {
       const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);

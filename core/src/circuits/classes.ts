@@ -1,0 +1,134 @@
+import { lightKinds, switchKinds } from '../boxes/index.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { isAlarm } from '../wiring/nets.ts';
+import { isReceptacle } from './protection.ts';
+import type { PlacedLoad } from './loads.ts';
+
+export type Amps = 15 | 20 | 30 | 40 | 50;
+
+/** What may hang together on one circuit. */
+export interface CircuitClass {
+  readonly key: string;
+  readonly name: string;
+  readonly amps: Amps;
+  readonly poles: 1 | 2;
+  /** Circuits of it there must be at least. */
+  readonly atLeast: number;
+  /** Whether each device of it stands alone. */
+  readonly alone: boolean;
+  /** Why these are together and nothing else is, with its source. */
+  readonly why: string;
+}
+
+export const wireFor: Readonly<Record<Amps, 14 | 12 | 10 | 8 | 6>> = { 15: 14, 20: 12, 30: 10, 40: 8, 50: 6 };
+
+/** Appliances that have a circuit to themselves, with the usual size of it; the plate on the appliance decides. NEC 210.19, 422 (from memory). */
+const individual: Readonly<Record<string, { amps: Amps; poles: 1 | 2 }>> = {
+  range: { amps: 50, poles: 2 },
+  cooktop: { amps: 40, poles: 2 },
+  oven: { amps: 30, poles: 2 },
+  dryer: { amps: 30, poles: 2 },
+  'water-heater': { amps: 30, poles: 2 },
+  kiln: { amps: 50, poles: 2 },
+  'vehicle charger': { amps: 50, poles: 2 },
+  furnace: { amps: 15, poles: 1 },
+  dishwasher: { amps: 20, poles: 1 },
+  disposal: { amps: 20, poles: 1 },
+};
+const byHouse: ReadonlySet<string> = new Set(['refrigerator', 'freezer', 'microwave']);
+
+const sizes: readonly Amps[] = [15, 20, 30, 40, 50];
+
+/** The usual breaker, or a larger one where the load stated asks for it. */
+function breakerFor(usual: Amps, va: number, volts: number, continuous: boolean): Amps {
+  const amps = (va / volts) * (continuous ? 1.25 : 1);
+  return sizes.find((s) => s >= usual && s >= amps - 1e-9) ?? 50;
+}
+
+function ownCircuit(load: PlacedLoad, roomName: string, rules: RuleBook): CircuitClass | null {
+  if (load.device.kind !== 'appliance-receptacle' && load.device.kind !== 'disconnect') return null;
+  const label = load.device.label.toLowerCase();
+  const known = individual[label];
+  const house = byHouse.has(label) && rules('circuit.own') !== 'code';
+  if (!known && !house) return null;
+  const { amps, poles } = known ?? { amps: 20 as const, poles: 1 as const };
+  return {
+    key: `own ${load.id}`,
+    name: `${roomName} ${label}`,
+    amps: breakerFor(amps, load.device.va ?? 0, poles === 2 ? 240 : 120, load.device.continuous),
+    poles,
+    atLeast: 1,
+    alone: true,
+    why: known
+      ? `The ${label} has a circuit to itself: NEC 210.19, 422 (from memory); its plate decides.`
+      : `House rule: the ${label} has a circuit to itself.`,
+  };
+}
+
+const shared = (key: string, name: string, amps: Amps, why: string, atLeast = 1): CircuitClass => ({
+  key,
+  name,
+  amps,
+  poles: 1,
+  atLeast,
+  alone: false,
+  why,
+});
+
+const roomsOfLight =
+  'Lights are on circuits of their own: a receptacle that trips leaves no one in the dark.';
+
+/** Circuits that must be their own: NEC 2023 210.11(C), 210.52 (from memory). The rest follows the house's schools. */
+export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitClass {
+  const roomName = load.room ? plan.rooms[load.room]!.name || load.room : 'Elsewhere';
+  const { kind } = load.device;
+  const lit = lightKinds.has(kind) || switchKinds.has(kind) || isAlarm(kind);
+  const bath = load.use === 'bath' || load.use === 'powder';
+  if (bath && rules('circuit.bath') === 'one-room' && !isAlarm(kind))
+    return shared(`bath ${load.room}`, roomName, 20, 'Everything in one bathroom: NEC 210.11(C)(3), exception (from memory).');
+  if (isAlarm(kind) && rules('circuit.alarms') === 'own') return shared('alarms', 'Alarms', 15, 'Alarms have a circuit of their own by house rule.');
+  const general = rules('circuit.general');
+  if (lit && rules('circuit.lighting') === 'separate') return shared('lighting', 'Lighting', 15, roomsOfLight);
+  if (lit) return shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.');
+  const own = ownCircuit(load, roomName, rules);
+  if (own) return own;
+  return isReceptacle(kind) ? receptacleClass(load, roomName, general, rules) : shared('general', 'General', general, 'What people plug in anywhere.');
+} // prettier-ignore
+
+function receptacleClass(load: PlacedLoad, roomName: string, general: 15 | 20, rules: RuleBook): CircuitClass {
+  const { use, device } = load;
+  const more = rules('circuit.own') === 'more';
+  if (device.kind === 'opener') return shared('garage', 'Garage', 20, 'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).');
+  switch (use) {
+    case 'kitchen':
+    case 'dining':
+    case 'pantry':
+      return shared('small-appliance', 'Small appliances', 20, 'Two 20 A circuits or more for kitchen, dining and pantry receptacles, nothing else: NEC 210.11(C)(1) (from memory).', 2);
+    case 'laundry':
+      return shared('laundry', 'Laundry', 20, 'A 20 A circuit for the laundry, nothing else: NEC 210.11(C)(2) (from memory).');
+    case 'bath':
+    case 'powder':
+      return shared('bath', 'Bathroom receptacles', 20, 'A 20 A circuit for bathroom receptacles, nothing else: NEC 210.11(C)(3) (from memory).');
+    case 'garage':
+      return shared('garage', 'Garage', 20, 'A 20 A circuit for the garage’s receptacles, nothing else inside: NEC 210.11(C)(4) (from memory).');
+    case 'porch':
+    case 'outdoor':
+      return shared('outside', 'Outside', general, 'Outlets out of doors are together, behind one ground-fault protection.');
+    case 'workshop':
+    case 'basement':
+    case 'utility':
+    case 'storage':
+    case 'mud':
+      return shared(`damp ${use}`, roomName, use === 'workshop' ? 20 : general, 'Outlets that need ground-fault protection are together.');
+    case 'office':
+      if (more) return shared(`office ${load.room}`, roomName, 20, 'House rule: an office has a circuit to itself.');
+      break;
+    default:
+  }
+  if (more && device.label.toLowerCase() === 'television') return shared(`screen ${load.room}`, `${roomName} screen`, 20, 'House rule: a television wall has a circuit to itself.');
+  const withLights = rules('circuit.lighting') === 'with-receptacles';
+  return withLights
+    ? shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.')
+    : shared('general', 'Receptacles', general, 'What people plug in anywhere; neighbours are together.');
+} // prettier-ignore

@@ -1,0 +1,94 @@
+import { lightKinds } from '../boxes/index.ts';
+import { facePoint } from '../boxes/candidates.ts';
+import { footprintOf } from '../boxes/wetZone.ts';
+import type { Framing } from '../framing/index.ts';
+import type { XY, XYZ } from '../geometry/index.ts';
+import { isOnWall, type Box, type Device, type Fixture, type Plan, type RoomUse } from '../plan/schema.ts';
+import { panelSize } from '../plan/stock.ts';
+import type { FoundRoom } from '../rooms/index.ts';
+import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
+
+export type Rooms = Readonly<Record<string, FoundRoom>>;
+
+/** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
+export function roomOfBox(box: Box, rooms: Rooms): string | null {
+  const { on } = box;
+  if (!isOnWall(on)) return 'ceiling' in on ? on.ceiling : on.floor;
+  const sees = (room: FoundRoom) =>
+    room.boundary?.faces.some(
+      (f) =>
+        f.wall === on.wall &&
+        f.side === on.side &&
+        on.at >= Math.min(f.startAt, f.endAt) - 0.5 &&
+        on.at <= Math.max(f.startAt, f.endAt) + 0.5,
+    ) ?? false;
+  return Object.values(rooms).find(sees)?.id ?? null;
+}
+
+/** Load of a device in volt-amperes: what is recorded for it, or the house figure for an outlet. Switches, alarms and splices take none. */
+export function loadOf(device: Device, outletVa: number): number {
+  if (device.va !== undefined) return device.va;
+  return isReceptacle(device.kind) || lightKinds.has(device.kind) ? outletVa : 0;
+}
+
+/** The same as it is planned for: what runs three hours or more counts at 125 % (NEC 210.19(A), 210.20(A), from memory). */
+export function plannedLoad(device: Device, outletVa: number): number {
+  return loadOf(device, outletVa) * (device.continuous ? 1.25 : 1);
+}
+
+export function isOutlet(device: Device): boolean {
+  return loadOf(device, 1) > 0;
+}
+
+/** Where a box is, with its height above the lowest level's subfloor. */
+export function placeOfBox(box: Box, plan: Plan, framing: Framing): XYZ {
+  const { on } = box;
+  if (isOnWall(on)) {
+    const line = framing.lines[on.wall]!;
+    return { ...facePoint(framing, on.wall, on.side, on.at), z: plan.levels[line.level]!.elevation + (on.height?.value ?? 16) };
+  }
+  const level = plan.levels[plan.rooms['ceiling' in on ? on.ceiling : on.floor]?.level ?? 'L1'] ?? Object.values(plan.levels)[0]!;
+  return { x: on.x, y: on.y, z: level.elevation + ('ceiling' in on ? level.ceiling : 0) };
+} // prettier-ignore
+
+/** Where a panel's cables leave its wall, and the inches beyond. */
+export function placeOfPanel(plan: Plan, panel: string, framing: Framing): { at: XYZ; away: number } {
+  const { wall, side, at, away } = plan.panels[panel]!.on;
+  const level = plan.levels[framing.lines[wall]!.level]!;
+  return { at: { ...facePoint(framing, wall, side, at), z: level.elevation + panelSize.bottom }, away };
+}
+
+/** Inches of cable between two places in framing: square to it, and up or down. */
+export function cableBetween(a: XYZ, b: XYZ): number {
+  return Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + Math.abs(a.z - b.z);
+}
+
+const middles = (framing: Framing) => (fixture: Fixture): XY | null => {
+  const ground = footprintOf(fixture, framing);
+  if (!ground) return null;
+  return { x: ground.reduce((s, p) => s + p.x, 0) / 4, y: ground.reduce((s, p) => s + p.y, 0) / 4 };
+}; // prettier-ignore
+
+/** A device where it stands. */
+export interface PlacedLoad {
+  readonly id: string;
+  readonly device: Device;
+  readonly room: string | null;
+  readonly use: RoomUse | null;
+  readonly at: XYZ;
+  readonly near: readonly Fixture['kind'][];
+}
+
+export function placedLoad(id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad {
+  const device = plan.devices[id]!;
+  const box = plan.boxes[device.box]!;
+  const room = roomOfBox(box, rooms);
+  const at = placeOfBox(box, plan, framing);
+  const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
+  return { id, device, room, use: room ? plan.rooms[room]!.use : null, at, near };
+}
+
+/** Protection a device needs where it stands, on a circuit of so many volts. */
+export function dutiesOfLoad(load: PlacedLoad, volts: number, plan: Plan): Duties {
+  return dutiesOf({ device: load.device, use: load.use, volts, near: load.near }, plan.rules.edition);
+}

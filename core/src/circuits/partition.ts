@@ -1,0 +1,260 @@
+/**
+ * Sharing outlets among circuits as an optimisation: which of them hang together so that home runs, cable and divided rooms cost
+ * least, within what a circuit may carry. Knows nothing of wiring; costs are inches of cable.
+ */
+
+export interface Item {
+  readonly outlets: number;
+  readonly va: number;
+  /** Rooms it serves, and whether it is a light of theirs. */
+  readonly rooms: readonly number[];
+  readonly light: boolean;
+}
+
+export interface Sharing {
+  readonly items: readonly Item[];
+  /** Inches between two items, symmetric. */
+  readonly between: (a: number, b: number) => number;
+  /** Inches from the panel to an item. */
+  readonly home: (item: number) => number;
+  readonly mostOutlets: number;
+  readonly mostVa: number;
+  /** Circuits there must be at least, when there are items enough. */
+  readonly atLeast: number;
+  /** What one more circuit is worth; what a divided room is worth; what a room is worth that one breaker leaves dark. */
+  readonly homeRun: number;
+  readonly split: number;
+  readonly dark: number;
+}
+
+/** What one group costs, part by part. */
+export interface GroupCost {
+  readonly cable: number;
+  readonly home: number;
+  readonly homeRun: number;
+  readonly split: number;
+  readonly dark: number;
+  readonly total: number;
+}
+
+export interface Shared {
+  readonly groups: readonly (readonly number[])[];
+  readonly total: number;
+  /** Whether no sharing is cheaper, or the search could not tell. */
+  readonly exact: boolean;
+}
+
+/** Cable that joins a group's items the shortest way (Prim), and the home run to the nearest of them. */
+function cableOf(group: readonly number[], s: Sharing): { cable: number; home: number } {
+  let home = Infinity;
+  for (const i of group) home = Math.min(home, s.home(i));
+  const left = group.slice(1);
+  const nearest = left.map((i) => s.between(group[0]!, i));
+  let cable = 0;
+  while (left.length > 0) {
+    let best = 0;
+    for (let i = 1; i < left.length; i++) if (nearest[i]! < nearest[best]!) best = i;
+    cable += nearest[best]!;
+    const [added] = left.splice(best, 1);
+    nearest.splice(best, 1);
+    for (let i = 0; i < left.length; i++) nearest[i] = Math.min(nearest[i]!, s.between(added!, left[i]!));
+  }
+  return { cable, home };
+}
+
+/** How many lights each room has: only a room with two can be kept from going dark all at once. */
+function lightsByRoom(items: readonly Item[]): Map<number, number> {
+  const counts = new Map<number, number>();
+  for (const item of items) if (item.light) for (const r of item.rooms) counts.set(r, (counts.get(r) ?? 0) + 1);
+  return counts;
+} // prettier-ignore
+
+const lightCounts = new WeakMap<readonly Item[], Map<number, number>>();
+
+/** A room touched by a group is charged once for each group; one whole room costs `split` once, however it is shared, so only differences matter. */
+export function groupCost(group: readonly number[], s: Sharing): GroupCost {
+  const { cable, home } = cableOf(group, s);
+  const lights = lightCounts.get(s.items) ?? lightsByRoom(s.items);
+  lightCounts.set(s.items, lights);
+  const rooms = new Set<number>();
+  const lit = new Map<number, number>();
+  for (const i of group)
+    for (const r of s.items[i]!.rooms) {
+      rooms.add(r);
+      if (s.items[i]!.light) lit.set(r, (lit.get(r) ?? 0) + 1);
+    }
+  let dark = 0;
+  for (const [r, n] of lit) if (n > 1 && n === lights.get(r)) dark += s.dark;
+  const split = s.split * rooms.size;
+  return { cable, home, homeRun: s.homeRun, split, dark, total: cable + home + s.homeRun + split + dark };
+}
+
+/** Whether a group is within what a circuit carries; a single item always is, since it cannot be divided. */
+export function isAllowed(group: readonly number[], s: Sharing): boolean {
+  if (group.length === 1) return true;
+  let [outlets, va] = [0, 0];
+  for (const i of group) {
+    outlets += s.items[i]!.outlets;
+    va += s.items[i]!.va;
+  }
+  return outlets <= s.mostOutlets && va <= s.mostVa + 1e-9;
+}
+
+const mostExact = 11;
+
+/** The cheapest sharing: exact up to eleven items, beyond that merging by saving, then moves and swaps until none helps. */
+export function shareOut(s: Sharing): Shared {
+  const n = s.items.length;
+  if (n === 0) return { groups: [], total: 0, exact: true };
+  const groups = n <= mostExact ? exactly(s) : bySearch(s);
+  const sorted = groups.map((g) => [...g].sort((a, b) => a - b)).sort((a, b) => a[0]! - b[0]!);
+  return { groups: sorted, total: totalOf(sorted, s), exact: n <= mostExact };
+}
+
+export const totalOf = (groups: readonly (readonly number[])[], s: Sharing): number =>
+  groups.reduce((sum, g) => sum + groupCost(g, s).total, 0);
+
+/** Every subset is costed once; `best[k][set]` is the cheapest way to share a set among k circuits, the last k standing for “or more”. */
+function exactly(s: Sharing): number[][] {
+  const n = s.items.length;
+  const all = 1 << n;
+  const need = Math.min(n, Math.max(1, s.atLeast));
+  const members = (set: number) => Array.from({ length: n }, (_, i) => i).filter((i) => set & (1 << i));
+  const cost = new Float64Array(all).fill(Infinity);
+  for (let set = 1; set < all; set++) {
+    const group = members(set);
+    if (isAllowed(group, s)) cost[set] = groupCost(group, s).total;
+  }
+  const best = Array.from({ length: need + 1 }, () => new Float64Array(all).fill(Infinity));
+  const from = Array.from({ length: need + 1 }, () => new Int32Array(all));
+  best[0]![0] = 0;
+  for (let set = 1; set < all; set++) {
+    const lowest = set & -set;
+    for (let sub = set; sub > 0; sub = (sub - 1) & set) {
+      if (!(sub & lowest) || cost[sub] === Infinity) continue;
+      const rest = set ^ sub;
+      for (let k = 1; k <= need; k++) {
+        const before = Math.min(best[k - 1]![rest]!, k === need ? best[need]![rest]! : Infinity);
+        if (before + cost[sub]! < best[k]![set]! - 1e-9) {
+          best[k]![set] = before + cost[sub]!;
+          from[k]![set] = sub;
+        }
+      }
+    }
+  }
+  const groups: number[][] = [];
+  for (let set = all - 1, k = need; set > 0;) {
+    const sub = from[k]![set]!;
+    groups.push(members(sub));
+    set ^= sub;
+    if (!(k === need && best[need]![set]! <= best[k - 1]![set]!)) k--;
+  }
+  return groups;
+}
+
+/** Starts from several first sharings, improves each, and keeps the cheapest; the same input gives the same answer. */
+function bySearch(s: Sharing): number[][] {
+  const starts = [merged(s, 1), merged(s, 0.5), inTurn(s)];
+  const improved = starts.map((start) => improve(start, s));
+  return improved.reduce((a, b) => (totalOf(b, s) < totalOf(a, s) - 1e-9 ? b : a));
+}
+
+/** Merges the pair of groups that saves most until none saves; `pull` weighs nearness to the panel. A pair is costed once. */
+function merged(s: Sharing, pull: number): number[][] {
+  const worth = (g: readonly number[]) => {
+    const cost = groupCost(g, s);
+    return cost.total + (pull - 1) * cost.home;
+  };
+  const groups = new Map(s.items.map((_, i) => [i, { members: [i], worth: worth([i]) }]));
+  const savings = new Map<number, Map<number, number>>();
+  const measure = (a: number, b: number) => {
+    const made = [...groups.get(a)!.members, ...groups.get(b)!.members];
+    const saves = isAllowed(made, s) ? groups.get(a)!.worth + groups.get(b)!.worth - worth(made) : -Infinity;
+    savings.set(a, (savings.get(a) ?? new Map<number, number>()).set(b, saves));
+  };
+  for (const a of groups.keys()) for (const b of groups.keys()) if (a < b) measure(a, b);
+  while (groups.size > s.atLeast) {
+    let best = { a: -1, b: -1, saves: 1e-9 };
+    for (const [a, row] of savings) for (const [b, saves] of row) if (saves > best.saves) best = { a, b, saves };
+    if (best.a < 0) break;
+    const members = [...groups.get(best.a)!.members, ...groups.get(best.b)!.members];
+    groups.delete(best.b);
+    savings.delete(best.b);
+    for (const row of savings.values()) row.delete(best.b);
+    groups.set(best.a, { members, worth: worth(members) });
+    for (const other of groups.keys())
+      if (other < best.a) measure(other, best.a);
+      else if (other > best.a) measure(best.a, other);
+  }
+  return [...groups.values()].map((g) => g.members);
+} // prettier-ignore
+
+/** Fills circuits with neighbours in the order the items come in, which follows the rooms. */
+function inTurn(s: Sharing): number[][] {
+  const groups: number[][] = [];
+  const share = Math.ceil(s.items.length / s.atLeast);
+  for (let i = 0; i < s.items.length; i++) {
+    const last = groups.at(-1);
+    if (last && last.length < share && isAllowed([...last, i], s)) last.push(i);
+    else groups.push([i]);
+  }
+  return groups;
+}
+
+/** Moves, swaps, joins and divisions of groups while any makes the whole cheaper. */
+function improve(start: readonly (readonly number[])[], s: Sharing): number[][] {
+  let groups = start.map((g) => [...g]);
+  const kept = new Map<string, number>();
+  const cost = (g: readonly number[]): number => {
+    if (g.length === 0) return 0;
+    const key = [...g].sort((a, b) => a - b).join();
+    if (!kept.has(key)) kept.set(key, isAllowed(g, s) ? groupCost(g, s).total : Infinity);
+    return kept.get(key)!;
+  };
+  for (let round = 0; round < 200; round++) {
+    const better = betterPair(groups, cost, s) ?? betterSplit(groups, cost);
+    if (!better) return groups;
+    groups = better.filter((g) => g.length > 0);
+  }
+  return groups;
+}
+
+type Cost = (g: readonly number[]) => number;
+
+/** The first exchange between two groups that helps: one item over, one each way, or all of it together. What a circuit cannot carry is not costed. */
+function betterPair(groups: readonly number[][], cost: Cost, s: Sharing): number[][] | null {
+  const load = (g: readonly number[]) => g.reduce((sum, i) => sum + s.items[i]!.outlets, 0);
+  const loads = groups.map(load);
+  const outlets = (i: number) => s.items[i]!.outlets;
+  const mayEmpty = groups.length > s.atLeast;
+  for (let i = 0; i < groups.length; i++)
+    for (let j = 0; j < groups.length; j++) {
+      if (i === j) continue;
+      const [a, b] = [groups[i]!, groups[j]!];
+      const now = cost(a) + cost(b);
+      const put = (x: number[], y: number[]) => groups.map((g, k) => (k === i ? x : k === j ? y : g));
+      if (i < j && mayEmpty && loads[i]! + loads[j]! <= s.mostOutlets && cost([...a, ...b]) < now - 1e-9) return put([...a, ...b], []);
+      for (const x of a) {
+        const without = a.filter((k) => k !== x);
+        const room = s.mostOutlets - loads[j]! - outlets(x);
+        if (room >= 0 && (without.length > 0 || mayEmpty) && cost(without) + cost([...b, x]) < now - 1e-9) return put(without, [...b, x]);
+        if (i > j) continue;
+        for (const y of b) {
+          if (room + outlets(y) < 0 || loads[i]! - outlets(x) + outlets(y) > s.mostOutlets) continue;
+          const [p, q] = [[...without, y], [...b.filter((k) => k !== y), x]];
+          if (cost(p) + cost(q) < now - 1e-9) return put(p, q);
+        }
+      }
+    }
+  return null;
+} // prettier-ignore
+
+function betterSplit(groups: readonly number[][], cost: Cost): number[][] | null {
+  for (const [i, g] of groups.entries())
+    for (const x of g) {
+      const rest = g.filter((k) => k !== x);
+      if (rest.length > 0 && cost(rest) + cost([x]) < cost(g) - 1e-9)
+        return [...groups.map((o, k) => (k === i ? rest : o)), [x]];
+    }
+  return null;
+}
