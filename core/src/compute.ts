@@ -18,7 +18,15 @@ import { addFlat, owedFlat } from './boxes/flat.ts';
 import { addLowVoltage } from './boxes/lowVoltage.ts';
 import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
-import { deriveCircuits, type CircuitResult } from './circuits/index.ts';
+import {
+  circuitTerms,
+  deriveCircuits,
+  roomOfBox,
+  serviceLoads,
+  type CircuitResult,
+  type CircuitTerms,
+  type ServiceLoad,
+} from './circuits/index.ts';
 import { addCircuits } from './circuits/propose.ts';
 import { fillBoxes, type BoxResult } from './fill/index.ts';
 import { FramingStage, type Member } from './framing/index.ts';
@@ -26,7 +34,7 @@ import { countHours, type StageHours } from './hours/index.ts';
 import { Memo } from './memo.ts';
 import { compareIds } from './plan/ids.ts';
 import { planHash } from './plan/hash.ts';
-import type { Plan, Side } from './plan/schema.ts';
+import { catalogueOf, type Plan, type Side } from './plan/schema.ts';
 import { RoomsStage } from './rooms/index.ts';
 import { ruleBook, type RuleBook } from './rules/index.ts';
 import { RunsStage, type LaidRun } from './runs/index.ts';
@@ -34,7 +42,14 @@ import type { Stages } from './stages.ts';
 import { addDataRuns, addRuns } from './runs/propose.ts';
 import { takeOff, type Takeoff } from './takeoff/index.ts';
 import { tidy } from './units/index.ts';
-import { deriveWiring, type Wiring } from './wiring/index.ts';
+import {
+  cableLabels,
+  deriveWiring,
+  makeUpBox,
+  type CableLabel,
+  type MakeUp,
+  type Wiring,
+} from './wiring/index.ts';
 
 export interface SpaceResult {
   readonly length: number;
@@ -90,6 +105,12 @@ export interface Result {
   readonly runs: Readonly<Record<string, Omit<LaidRun, 'id'>>>;
   readonly circuits: Readonly<Record<string, CircuitResult>>;
   readonly boxes: Readonly<Record<string, BoxResult>>;
+  /** How each box is made up, and what is written on each cable's ends. */
+  readonly makeup: Readonly<Record<string, MakeUp>>;
+  readonly labels: readonly CableLabel[];
+  /** What the circuits come to, and the load of the service by each method that applies. */
+  readonly terms: CircuitTerms;
+  readonly service: readonly ServiceLoad[];
   readonly takeoff: Takeoff;
   readonly hours: { readonly stages: readonly StageHours[] };
   readonly findings: readonly Finding[];
@@ -155,6 +176,38 @@ function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string, Ceilin
   );
 }
 
+function makeUps(
+  plan: Plan,
+  layout: BoxLayout,
+  wiring: Wiring,
+  boxes: Stages['boxes'],
+  rules: RuleBook,
+): Record<string, MakeUp> {
+  const catalogue = catalogueOf(plan);
+  return Object.fromEntries(
+    Object.keys(plan.boxes)
+      .sort(compareIds)
+      .flatMap((id): [string, MakeUp][] => {
+        const model = catalogue[boxes[id]?.model ?? ''] ?? null;
+        const made = makeUpBox(id, layout.devices.get(id) ?? [], plan, wiring, model, rules);
+        return made ? [[id, made]] : [];
+      }),
+  );
+}
+
+function placeName(plan: Plan, box: string, rooms: Stages['rooms']): string {
+  const room = roomOfBox(plan.boxes[box]!, rooms);
+  return room ? plan.rooms[room]!.name || room : 'Box';
+}
+
+function isOutside(plan: Plan, box: string, rooms: Stages['rooms']): boolean {
+  if (!plan.boxes[box]) return false;
+  const room = roomOfBox(plan.boxes[box]!, rooms);
+  if (room) return ['porch', 'outdoor'].includes(plan.rooms[room]!.use);
+  const { on } = plan.boxes[box]!;
+  return 'wall' in on && plan.walls[on.wall]!.exterior;
+}
+
 /** The pipeline: plan → framing → rooms → boxes → runs → wiring → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
 export class Computer {
   private readonly books = new Memo<RuleBook>();
@@ -188,7 +241,8 @@ export class Computer {
 
   /** The result made of stages already at hand. */
   resultOf(plan: Plan, stages: Stages): Result {
-    const { framing, rooms, layout, runs, circuits, boxes, rules } = stages;
+    const { framing, rooms, layout, runs, wiring, circuits, boxes, rules } = stages;
+    const makeup = makeUps(plan, layout, wiring, boxes, rules);
     return {
       format: 'fieldchalk.result',
       version: 1,
@@ -217,7 +271,17 @@ export class Computer {
       ),
       circuits,
       boxes,
-      takeoff: takeOff(plan, layout, runs, boxes, rules),
+      makeup,
+      labels: cableLabels(
+        plan,
+        wiring,
+        (box) => placeName(plan, box, rooms),
+        (box) => isOutside(plan, box, rooms),
+        rules,
+      ),
+      terms: circuitTerms(plan, framing, rooms, rules),
+      service: serviceLoads(plan, rooms),
+      takeoff: takeOff(plan, layout, runs, boxes, makeup, rules),
       hours: { stages: countHours(plan, runs, rules) },
       findings: checkPlan({ plan, ...stages }),
     };
@@ -248,6 +312,7 @@ export function propose(
   draft: Plan,
   only: readonly ProposalKind[] = ['boxes', 'circuits', 'runs', 'models'],
   computer = new Computer(),
+  trial: Plan['rules']['values'] = {},
 ): void {
   const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
   if (boxes('receptacles')) {
@@ -270,7 +335,7 @@ export function propose(
   }
   if (only.includes('circuits')) {
     const s = computer.stages(structuredCopy(draft));
-    addCircuits(draft, s.framing, s.rooms, s.rules);
+    addCircuits(draft, s.framing, s.rooms, ruleBook({ ...draft.rules.values, ...trial }));
   }
   if (only.includes('runs')) {
     const s = computer.stages(structuredCopy(draft));

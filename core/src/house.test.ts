@@ -33,7 +33,9 @@ function twoRooms(
       r1: { x: 60, y: 60, name: 'First', use: uses[0] },
       r2: { x: 220, y: 60, name: 'Second', use: uses[1] },
     },
-    panels: { n1: { on: { wall: 'w2', side: turned[1] ? 'right' : 'left', at: turned[1] ? 90 : 60 } } },
+    panels: {
+      n1: { on: { wall: 'w2', side: turned[1] ? 'right' : 'left', at: turned[1] ? 90 : 60 }, place: 'clear' },
+    },
   });
 }
 
@@ -226,7 +228,7 @@ describe('checks', () => {
   const rulesFound = (p: Plan) => new Set(computed(p).findings.map((f) => f.rule));
   const box = Object.keys(plan.boxes)[0]!;
   const cases: [string, (p: Plan) => Plan][] = [
-    ['circuit.breaker', (p) => edited(p, 'setCircuit', { circuit: 'c1', changes: { amps: 30 } })],
+    ['circuit.breaker', (p) => ({ ...p, circuits: { ...p.circuits, c1: { ...p.circuits.c1!, amps: 30 } } })],
     [
       'circuit.space',
       (p) => edited(p, 'setCircuit', { circuit: 'c2', changes: { space: p.circuits.c1!.space } }),

@@ -1,5 +1,4 @@
 import { isLowVoltage } from '../boxes/index.ts';
-import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../plan/stock.ts';
 import { circuitName, type Check } from './check.ts';
@@ -43,7 +42,9 @@ export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
     if (c.panel === null) list.push(finding('circuit.panel', [id], { circuit: name }));
     if (c.amps <= 20 && r.outlets > cap)
       list.push(finding('circuit.cap', [id], { circuit: name, outlets: r.outlets, limit: cap }));
-    if (r.va > limit) list.push(finding('circuit.load', [id], { circuit: name, va: r.va, limit }));
+    const planned = Math.round(r.planned);
+    if (planned > limit && r.outlets > 1)
+      list.push(finding('circuit.load', [id], { circuit: name, va: planned, limit }));
     if (r.unreached.length > 0)
       list.push(finding('circuit.unreached', [id], { circuit: name, boxes: r.unreached.length }));
     if (r.dropPercent > rules('circuit.dropPercent'))
@@ -57,65 +58,12 @@ export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
     return list;
   });
 
-export const spacesAreSingle: Check = ({ plan }) =>
-  Object.entries(plan.panels).flatMap(([panelId, panel]) => {
-    const users = new Map<number, string[]>();
-    for (const [id, c] of Object.entries(plan.circuits)) {
-      if (c.panel !== panelId || c.space === null) continue;
-      for (const space of c.poles === 2 ? [c.space, c.space + 2] : [c.space])
-        users.set(space, [...(users.get(space) ?? []), id]);
-    }
-    return [...users].flatMap(([space, ids]) =>
-      ids.length > 1 || space > panel.spaces
-        ? [finding('circuit.space', [panelId, ...ids], { space, panel: panel.name || panelId })]
-        : [],
-    );
-  });
-
 export const devicesHaveCircuits: Check = ({ plan }) => {
   const without = Object.values(plan.devices).filter(
     (d) => d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing,
   );
   return without.length > 0 ? [finding('circuit.unassigned', [], { count: without.length })] : [];
 };
-
-export const outletsAreProtected: Check = ({ plan, framing, rooms, circuits }) =>
-  Object.entries(circuits).flatMap(([id, r]) => {
-    const c = plan.circuits[id]!;
-    if (c.existing) return [];
-    const own = Object.entries(plan.devices).filter(([, d]) => d.circuit === id && isOutlet(d));
-    const duties = own.map(([deviceId]) => ({
-      deviceId,
-      ...dutiesOfLoad(placedLoad(deviceId, plan, framing, rooms), c.volts, plan),
-    }));
-    const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.deviceId));
-    const list: Finding[] = [];
-    if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual')
-      list.push(
-        finding(
-          'protect.afci',
-          [id],
-          { circuit: circuitName(plan, id) },
-          {
-            fixes: [
-              {
-                label: 'Use an AFCI breaker',
-                edit: 'setCircuit',
-                args: { circuit: id, changes: { protection: open.length > 0 ? 'dual' : 'afci' } },
-              },
-            ],
-          },
-        ),
-      );
-    if (open.length > 0)
-      list.push(
-        finding('protect.gfci', [id, ...open.map((d) => d.deviceId)], {
-          circuit: circuitName(plan, id),
-          count: open.length,
-        }),
-      );
-    return list;
-  });
 
 export const circuitsAreTrees: Check = ({ plan }) => {
   const leader = new Map<string, string>();

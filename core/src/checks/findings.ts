@@ -1,4 +1,5 @@
 import { formatLength } from '../units/index.ts';
+import { wiringTexts } from './wiringTexts.ts';
 
 /** A finding is data: which check, what it is about, and its figures. The sentences are all here. */
 export type FindingLevel = 'error' | 'warning' | 'note';
@@ -26,7 +27,7 @@ export interface Finding {
 
 type Figures = Readonly<Record<string, string | number>>;
 
-interface FindingText {
+export interface FindingText {
   readonly level: FindingLevel;
   readonly source: string;
   readonly says: (f: Figures) => string;
@@ -37,6 +38,7 @@ const inches = (value: string | number | undefined) => formatLength(Number(value
 const nec = (section: string) => `NEC 2023 ${section} (from memory)`;
 
 export const findingTexts = {
+  ...wiringTexts,
   'rooms.open': {
     level: 'warning',
     source: 'survey',
@@ -343,12 +345,6 @@ export const findingTexts = {
     source: 'common practice, no source',
     says: (f) => `Circuit ${f.circuit} is planned for ${f.va} VA of ${f.limit} VA.`,
     fix: () => 'Move some to another circuit.',
-  },
-  'circuit.space': {
-    level: 'error',
-    source: nec('408.54'),
-    says: (f) => `Space ${f.space} of panel ${f.panel} is given to more than one circuit, or is not there.`,
-    fix: () => 'Give each circuit a space of its own.',
   },
   'circuit.panel': {
     level: 'warning',

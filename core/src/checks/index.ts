@@ -26,9 +26,23 @@ import {
   circuitsAreTrees,
   circuitsAreWithinLimits,
   devicesHaveCircuits,
-  outletsAreProtected,
-  spacesAreSingle,
 } from './circuits.ts';
+import {
+  auditedCircuitsAreSound,
+  panelsStandRight,
+  serviceCarriesTheLoad,
+  spacesAreSingle,
+} from './panels.ts';
+import { groundFaultIsInReach, outletsAreProtected } from './protection.ts';
+import {
+  cablesHaveConductors,
+  controlsAreWhole,
+  dutyCircuitsAreApart,
+  groundTailsAreFull,
+  kitchensHaveTwoCircuits,
+  singleLoadsFit,
+  suppliesKeepApart,
+} from './wiring.ts';
 import type { Finding } from './findings.ts';
 import {
   ceilingsAndFloorsHaveTheirOutlets,
@@ -46,7 +60,8 @@ export const checks: readonly Check[] = [
   roomsClose, receptaclesReach, roomsHaveTheirOutlets, ceilingsAndFloorsHaveTheirOutlets, roomsAreLit, lightsAreSwitched, stairsHaveBothSwitches, waysHaveSwitches, switchesAreOutOfTheSwing, closetLightsAreClear,
   alarmsAreThere, boxesStandRight, boxesClearTrim, receptaclesAreNotBehindDoors, ratedWallsAreKept, neighboursLineUp, wetZonesAreFree, handlesAreInReach,
   dataKeepsApart, dataHasAHome, modelsSuitTheirPlace, boxesHoldTheirWires, breakersSuitWires, circuitsAreWithinLimits, spacesAreSingle,
-  devicesHaveCircuits, outletsAreProtected, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,
+  devicesHaveCircuits, dutyCircuitsAreApart, kitchensHaveTwoCircuits, singleLoadsFit, outletsAreProtected, groundFaultIsInReach, controlsAreWhole, cablesHaveConductors, suppliesKeepApart, groundTailsAreFull,
+  panelsStandRight, serviceCarriesTheLoad, auditedCircuitsAreSound, runsAreLaid, closedWallsAreAChoice, circuitsAreTrees, boresLeaveWood,
 ]; // prettier-ignore
 
 const rank = { error: 0, warning: 1, note: 2 } as const;

@@ -7,10 +7,12 @@ import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { isOutlet, loadOf, plannedLoad } from './loads.ts';
 
-export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox } from './loads.ts';
+export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox, roomSeeingWall } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
-export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
+export { firstSpace, freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
 export { releaseCircuits } from './propose.ts';
+export { circuitTerms, circuitTrials, darkenedBy, type CircuitTerms } from './terms.ts';
+export { serviceLoads, type ServiceLoad } from './service.ts';
 
 /** What a circuit carries and how its cables run. */
 export interface CircuitResult {

@@ -3,17 +3,23 @@ import { facePoint } from '../boxes/candidates.ts';
 import { footprintOf } from '../boxes/wetZone.ts';
 import type { Framing } from '../framing/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
-import { isOnWall, type Box, type Device, type Fixture, type Plan, type RoomUse } from '../plan/schema.ts';
+import {
+  isOnWall,
+  type Box,
+  type Device,
+  type Fixture,
+  type Plan,
+  type RoomUse,
+  type WallPlace,
+} from '../plan/schema.ts';
 import { panelSize } from '../plan/stock.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
 
 export type Rooms = Readonly<Record<string, FoundRoom>>;
 
-/** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
-export function roomOfBox(box: Box, rooms: Rooms): string | null {
-  const { on } = box;
-  if (!isOnWall(on)) return 'ceiling' in on ? on.ceiling : on.floor;
+/** The room that sees a place on one side of a wall; null when none does. */
+export function roomSeeingWall(on: Pick<WallPlace, 'wall' | 'side' | 'at'>, rooms: Rooms): string | null {
   const sees = (room: FoundRoom) =>
     room.boundary?.faces.some(
       (f) =>
@@ -23,6 +29,12 @@ export function roomOfBox(box: Box, rooms: Rooms): string | null {
         on.at <= Math.max(f.startAt, f.endAt) + 0.5,
     ) ?? false;
   return Object.values(rooms).find(sees)?.id ?? null;
+}
+
+/** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
+export function roomOfBox(box: Box, rooms: Rooms): string | null {
+  const { on } = box;
+  return isOnWall(on) ? roomSeeingWall(on, rooms) : 'ceiling' in on ? on.ceiling : on.floor;
 }
 
 /** Load of a device in volt-amperes: what is recorded for it, or the house figure for an outlet. Switches, alarms and splices take none. */

@@ -140,7 +140,7 @@ const plan: PlanInput = {
   },
   prices: Object.fromEntries(
     Object.entries({ 'cable-14/2': 48, 'cable-12/2': 71 }).map(([item, cents]) => [item, { cents, per: 'ft' }]).concat(
-      Object.entries({ 'box-plastic-1g-18': 96, 'box-plastic-1g-20': 118, 'box-plastic-1g-22.5': 139, 'device-receptacle-15': 142, 'device-gfci-15': 1880, 'device-switch': 165, 'plate-1g': 58, 'breaker-15a-1p-afci': 4650, 'breaker-20a-1p-afci': 4720, 'breaker-15a-1p-none': 780, 'breaker-20a-1p-none': 820, 'staple-1/2': 6, 'connector-nm': 64, 'wire-connector': 14 }).map(([item, cents]) => [item, { cents, per: 'each' }]),
+      Object.entries({ 'box-plastic-1g-18': 96, 'box-plastic-1g-20': 118, 'box-plastic-1g-22.5': 139, 'device-receptacle-15': 142, 'device-gfci-15': 1880, 'device-switch': 165, 'plate-1g': 58, 'breaker-15a-1p-afci': 4650, 'breaker-20a-1p-afci': 4720, 'breaker-15a-1p-none': 780, 'breaker-20a-1p-none': 820, 'staple-1/2': 6, 'connector-nm': 64, 'wire-connector-small': 12, 'wire-connector-middle': 16, 'wire-connector-large': 22 }).map(([item, cents]) => [item, { cents, per: 'each' }]),
     ),
   ) as PlanInput['prices'],
 }; // prettier-ignore

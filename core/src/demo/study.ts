@@ -64,7 +64,8 @@ export function study(): Plan {
     ['breaker-15a-1p-none', 780, 'each'],
     ['staple-1/2', 6, 'each'],
     ['connector-nm', 64, 'each'],
-    ['wire-connector', 14, 'each'],
+    ['wire-connector-small', 12, 'each'],
+    ['wire-connector-middle', 16, 'each'],
   ] as const)
     // prettier-ignore
     plan = done(plan, 'setPrice', { item, cents, per });

@@ -313,6 +313,8 @@ const circuit = z.strictObject({
   half: z.enum(['A', 'B']).nullable().default(null),
   /** Its devices stay on it when circuits are proposed anew. */
   pinned: z.boolean().default(false),
+  /** Serves a motor or air conditioner, whose breaker may be larger: NEC 240.4(G). */
+  motor: z.boolean().default(false),
   /** Why it is as it is, where a person or the proposal said so. */
   reason: z.string().max(1000).default(''),
   found: foundCircuit.optional(),
@@ -326,6 +328,9 @@ const service = z.strictObject({
   measuredVa: z.number().min(0).max(1e6).default(0),
   heatingVa: z.number().min(0).max(1e6).default(0),
   coolingVa: z.number().min(0).max(1e6).default(0),
+  /** Separately controlled heaters; four or more count less. */
+  heatingUnits: z.number().int().min(1).max(50).default(1),
+  /** Heating or cooling that this job adds to a house that stands. */
   heatingIsNew: z.boolean().default(false),
   /** Appliances of the house that the plan does not show. */
   appliances: z

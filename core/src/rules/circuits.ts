@@ -68,6 +68,14 @@ export const circuitsRules = {
     practice,
     'Of the breaker, before continuous loads.',
   ),
+  'panel.legPercent': amount(
+    'Difference between legs',
+    '%',
+    25,
+    [0, 100],
+    practice,
+    'Above this the legs of a panel are said to be uneven.',
+  ),
   'circuit.dropPercent': amount(
     'Voltage drop on a branch',
     '%',

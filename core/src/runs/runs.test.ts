@@ -149,7 +149,7 @@ test('the demo is whole: every box reached, nothing wrong, breaker and gauge che
   const result = computed(plan);
   expect(result.findings.filter((f) => f.level === 'error')).toEqual([]);
   expect(Object.values(result.circuits).flatMap((c) => c.unreached)).toEqual([]);
-  const wrong = edited(plan, 'setCircuit', { circuit: 'c1', changes: { amps: 20 } });
+  const wrong = { ...plan, circuits: { ...plan.circuits, c1: { ...plan.circuits['c1']!, amps: 20 } } };
   expect(computed(wrong).findings.map((f) => f.rule)).toEqual(
     expect.arrayContaining(['circuit.breaker', 'circuit.cable']),
   );

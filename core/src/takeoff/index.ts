@@ -5,6 +5,7 @@ import { catalogueOf, type Plan, type Price } from '../plan/schema.ts';
 import { cables, isData } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
+import type { MakeUp } from '../wiring/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../units/index.ts';
 import { planCoils, type Coil } from './coils.ts';
 
@@ -160,15 +161,33 @@ function breakerLines(plan: Plan): Draft[] {
   });
 }
 
-/** Joints a box needs: where cables are spliced or devices pigtailed, one each for hots, neutrals and grounds. */
-function connectorCount(plan: Plan, rules: RuleBook): number {
-  const cablesAt = new Map<string, number>();
-  for (const run of Object.values(plan.runs))
-    for (const end of isData(run.cable) ? [] : [run.from, run.to])
-      if (end !== null && plan.boxes[end]) cablesAt.set(end, (cablesAt.get(end) ?? 0) + 1);
-  const pigtail = rules('makeup.devices') === 'pigtail';
-  return [...cablesAt.values()].reduce((sum, n) => sum + (n > 1 ? (pigtail ? 3 : 1) : 0), 0);
-}
+const connectorNames = {
+  small: 'Wire connector, small (two or three 14, two 12)',
+  middle: 'Wire connector, middle (four or five 14, three or four 12)',
+  large: 'Wire connector, large',
+  crimp: 'Crimp sleeve for grounds',
+  green: 'Green grounding connector',
+} as const;
+
+/** Connectors and tails as the boxes are made up. Tails come off stripped ends, so that wire is not bought twice. */
+function makeUpLines(plan: Plan, makeup: Readonly<Record<string, MakeUp>>, rules: RuleBook): Draft[] {
+  const boxes = Object.entries(makeup).filter(([id]) => !plan.boxes[id]!.existing).map(([, m]) => m);
+  const count = (size: keyof typeof connectorNames) => boxes.reduce((sum, m) => sum + m.connectors[size], 0);
+  const why = rules('makeup.devices') === 'pigtail' ? 'By the joints of each box, a tail to every device.' : 'By the joints of each box, devices fed through.';
+  const tails = new Map<string, { count: number; inches: number }>();
+  for (const t of boxes.flatMap((m) => m.tails)) {
+    const key = `${t.gauge}-${t.colour}`;
+    const known = tails.get(key) ?? { count: 0, inches: 0 };
+    tails.set(key, { count: known.count + t.count, inches: known.inches + t.count * t.inches });
+  }
+  return [
+    ...(['small', 'middle', 'large', 'crimp', 'green'] as const).flatMap((size) => each(`wire-connector-${size}`, connectorNames[size], count(size), why)),
+    ...[...tails].sort(([a], [b]) => compareIds(a, b)).map(([key, t]): Draft => {
+      const [gauge, colour] = key.split('-') as [string, string];
+      return { item: `tail-${key}`, name: `Tails, ${gauge} AWG ${colour}, ${t.count} of them`, quantity: Math.ceil(t.inches), unit: 'in', why: 'Cut from the stripped ends of the cable: nothing to buy.' };
+    }),
+  ];
+} // prettier-ignore
 
 function smallPartLines(
   plan: Plan,
@@ -214,14 +233,6 @@ function smallPartLines(
       'One for each cable at a panel or metal box.',
     ),
     ...each(
-      'wire-connector',
-      'Wire connector',
-      connectorCount(plan, rules),
-      rules('makeup.devices') === 'pigtail'
-        ? 'Hots, neutrals and grounds joined with a tail in each box that feeds on.'
-        : 'Grounds joined in each box that feeds on.',
-    ),
-    ...each(
       'nail-plate',
       'Steel nail plate, 1/16 in.',
       [...holes.values()].filter((b) => b.plate).length,
@@ -263,6 +274,7 @@ export function takeOff(
   layout: BoxLayout,
   runs: RunLayout,
   boxes: Readonly<Record<string, BoxResult>>,
+  makeup: Readonly<Record<string, MakeUp>>,
   rules: RuleBook,
 ): Takeoff {
   const { lines, coils } = cableLines(plan, runs, rules);
@@ -273,10 +285,11 @@ export function takeOff(
     ...breakerLines(plan),
     ...tubeLines(plan, layout),
     ...smallPartLines(plan, runs, boxes, rules),
+    ...makeUpLines(plan, makeup, rules),
   ];
   const priced = drafts.map((line): TakeoffLine => {
     const units = pricedUnits(line, plan.prices[line.item]?.per, coils);
-    const cents = plan.prices[line.item]?.cents;
+    const cents = line.item.startsWith('tail-') ? undefined : plan.prices[line.item]?.cents;
     return { ...line, cents: cents === undefined || units === null ? null : Math.round(cents * units) };
   });
   return { lines: priced, coils };

@@ -9,7 +9,6 @@ import {
   entrySchemas,
   isOnWall,
   type Box,
-  type Device,
   type DeviceKind,
   type Plan,
   type Side,
@@ -154,12 +153,6 @@ export const deviceEdits = {
   },
   setDeviceKind: (draft: Plan, args: { device: string; kind: DeviceKind }) => {
     need(draft.devices, args.device, 'device').kind = args.kind;
-  },
-  setDevice: (
-    draft: Plan,
-    args: { device: string; changes: Partial<Pick<Device, 'kind' | 'label' | 'va'>> },
-  ) => {
-    Object.assign(need(draft.devices, args.device, 'device'), args.changes);
   },
   /** Puts one more device in a box, at its right; the box grows a gang when it is full. */
   addDevice: (draft: Plan, args: { box: string; kind: DeviceKind }) => {

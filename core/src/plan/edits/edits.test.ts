@@ -61,7 +61,6 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   setDeviceKind: { device: 'd1', kind: 'gfci' },
   removeBoxes: { boxes: ['b1'] },
   addBoxes: { boxes: [{ wall: 'w1', side: 'right', at: 90, kind: 'gfci', va: 300, label: 'pump' }] },
-  setDevice: { device: 'd1', changes: { label: 'freezer' } },
   addDevice: { box: 'b9', kind: 'switch' },
   removeDevice: { device: 'd9' },
   moveDevice: { device: 'd9', by: 1 },
@@ -78,6 +77,16 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   setCircuit: { circuit: 'c1', changes: { gauge: 12, amps: 20 } },
   removeCircuit: { circuit: 'c1' },
   assignBoxes: { boxes: ['b1'], circuit: null },
+  assignDevices: { devices: ['d1'], circuit: null },
+  setDevice: { device: 'd1', changes: { va: 1500, continuous: true } },
+  seatCircuit: { circuit: 'c1', space: 9 },
+  splitCircuit: { circuit: 'c1', devices: ['d1'] },
+  mergeCircuits: { from: 'c2', into: 'c1' },
+  protectCircuit: { circuit: 'c1' },
+  fitCables: { circuit: 'c2' },
+  releaseCircuits: undefined,
+  addFoundCircuits: { panel: 'n1', circuits: [{ space: 20, name: 'Old hall', found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' } }] },
+  setService: { changes: { existingArea: 1200 } },
   setRunWay: { run: 'k1', way: 'over' },
   clearRuns: {},
   setRule: { rule: 'coil.feet', value: 1000 },
@@ -105,7 +114,9 @@ const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   removeDevice: (p) => edited(p, 'addDevice', tried.addDevice),
   moveDevice: (p) => edited(p, 'addDevice', tried.addDevice),
   removeModel: (p) => edited(p, 'addModel', tried.addModel),
-};
+  protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
+  fitCables: (p) => ({ ...p, runs: Object.fromEntries(Object.entries(p.runs).map(([id, r]) => [id, { ...r, cable: '14/3' as const }])) }),
+}; // prettier-ignore
 
 test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
 

@@ -2,8 +2,10 @@ import { isAbout } from '../accepted.ts';
 import { EditRefused } from '../gate.ts';
 import { nextId } from '../ids.ts';
 import type { Plan } from '../schema.ts';
-import { propose, type ProposalKind } from '../../compute.ts';
+import { releaseCircuits } from '../../circuits/index.ts';
+import { Computer, propose, type ProposalKind } from '../../compute.ts';
 import { ruleCatalogue, type RuleId } from '../../rules/index.ts';
+import { circuitEdits } from './circuits.ts';
 import { deviceEdits } from './devices.ts';
 import { spaceEdits } from './space.ts';
 import { walkEdits } from './walks.ts';
@@ -20,6 +22,7 @@ export const edits = {
   ...spaceEdits,
   ...deviceEdits,
   ...wiringEdits,
+  ...circuitEdits,
 
   setRule: (draft: Plan, args: { rule: RuleId; value: unknown; reason?: string }) => {
     const same = JSON.stringify(args.value) === JSON.stringify(ruleCatalogue[args.rule].default);
@@ -50,7 +53,14 @@ export const edits = {
   setPrice: (draft: Plan, args: { item: string; cents: number; per: Plan['prices'][string]['per'] }) => {
     draft.prices[args.item] = { cents: args.cents, per: args.per };
   },
-  propose: (draft: Plan, args: { only?: readonly ProposalKind[] }) => propose(draft, args.only),
+  /** `anew` frees what is neither pinned nor existing first; `trial` weighs this proposal by other rule values than the job's. */
+  propose: (
+    draft: Plan,
+    args: { only?: readonly ProposalKind[]; anew?: boolean; trial?: Plan['rules']['values'] },
+  ) => {
+    if (args.anew) releaseCircuits(draft);
+    propose(draft, args.only, new Computer(), args.trial);
+  },
 } as const;
 
 export type EditName = keyof typeof edits;

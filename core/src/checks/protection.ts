@@ -1,0 +1,71 @@
+import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
+import { isOnWall } from '../plan/schema.ts';
+import { circuitName, type Check, type CheckInput } from './check.ts';
+import { finding, type Finding } from './findings.ts';
+
+function dutiesOn(circuit: string, { plan, framing, rooms }: CheckInput, onlyNew = false) {
+  return Object.entries(plan.devices)
+    .filter(([, d]) => d.circuit === circuit && isOutlet(d) && !(onlyNew && plan.boxes[d.box]!.existing))
+    .map(([device]) => ({
+      device,
+      ...dutiesOfLoad(placedLoad(device, plan, framing, rooms), plan.circuits[circuit]!.volts, plan),
+    }));
+}
+
+/** An existing circuit that new outlets hang on brings new duties: NEC 210.12(E) (from memory). */
+function extensionFindings(id: string, input: CheckInput): Finding[] {
+  const { plan, circuits } = input;
+  const duties = dutiesOn(id, input, true);
+  const { protection } = plan.circuits[id]!;
+  const arc = duties.some((d) => d.arcFault) && protection !== 'afci' && protection !== 'dual';
+  const ground = duties.some((d) => d.groundFault && !circuits[id]!.protected.includes(d.device));
+  if (!arc && !ground) return [];
+  const needs = [...(arc ? ['arc-fault'] : []), ...(ground ? ['ground-fault'] : [])].join(' and ');
+  return [finding('protect.extension', [id], { circuit: circuitName(plan, id), needs })];
+}
+
+export const outletsAreProtected: Check = (input) =>
+  Object.entries(input.circuits).flatMap(([id, r]) => {
+    const { plan } = input;
+    const c = plan.circuits[id]!;
+    if (c.existing) return extensionFindings(id, input);
+    const duties = dutiesOn(id, input);
+    const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.device));
+    const circuit = circuitName(plan, id);
+    const list: Finding[] = [];
+    if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual') {
+      const changes = { protection: open.length > 0 || c.protection === 'gfci' ? 'dual' : 'afci', protectAt: 'breaker' };
+      list.push(finding('protect.afci', [id], { circuit }, { fixes: [{ label: 'Use an AFCI breaker', edit: 'setCircuit', args: { circuit: id, changes } }] }));
+    }
+    if (open.length > 0) {
+      const has = Object.values(plan.devices).some((d) => d.circuit === id && d.kind === 'gfci');
+      const breaker = { protection: c.protection === 'afci' ? 'dual' : 'gfci', protectAt: 'breaker' };
+      list.push(
+        finding('protect.gfci', [id, ...open.map((d) => d.device)], { circuit, count: open.length }, {
+          fixes: [
+            ...(r.order.length > 1 ? [{ label: has ? 'Put the GFCI receptacle first' : 'A GFCI receptacle first', edit: 'protectCircuit', args: { circuit: id } }] : []),
+            { label: 'At the breaker', edit: 'setCircuit', args: { circuit: id, changes: breaker } },
+          ],
+        }),
+      );
+    }
+    return list;
+  }); // prettier-ignore
+
+/** Ground-fault receptacles are readily accessible: not overhead, not behind an appliance that stays. */
+export const groundFaultIsInReach: Check = ({ plan, layout }) =>
+  Object.values(plan.devices).flatMap((d) => {
+    const box = plan.boxes[d.box]!;
+    if (d.kind !== 'gfci') return [];
+    const placed = layout.placed[d.box];
+    const behind =
+      placed &&
+      Object.values(plan.fixtures).find(
+        (f) => behindKinds.has(f.kind) && f.wall === placed.wall && f.side === placed.side && placed.at > f.at && placed.at < f.at + f.width && placed.bottom < 36,
+      );
+    if (isOnWall(box.on) && !behind) return [];
+    const where = behind ? `behind the ${behind.kind}` : 'ceiling' in box.on ? 'on the ceiling' : 'in the floor';
+    if (where === 'in the floor') return [];
+    return [finding('protect.reach', [d.box], { box: d.box, where })];
+  }); // prettier-ignore
+const behindKinds: ReadonlySet<string> = new Set(['refrigerator', 'freezer', 'range', 'oven', 'dishwasher', 'washer', 'dryer']); // prettier-ignore

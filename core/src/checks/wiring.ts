@@ -1,0 +1,122 @@
+import { lightKinds } from '../boxes/index.ts';
+import { classOf } from '../circuits/classes.ts';
+import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import { circuitName, roomName, type Check } from './check.ts';
+import { finding } from './findings.ts';
+
+/** What one control works must be on one circuit, and a light with one lead on one control. */
+export const controlsAreWhole: Check = ({ plan }) => {
+  const across = Object.entries(plan.controls).flatMap(([id, c]) => {
+    const all = [...c.switches, ...c.loads].map((d) => plan.devices[d]!);
+    const circuits = [...new Set(all.map((d) => d.circuit))];
+    if (circuits.length < 2 || circuits.includes(null)) return [];
+    const boxes = [...new Set(c.switches.map((s) => plan.devices[s]!.box))];
+    const names = circuits.map((k) => circuitName(plan, k!)).join(' and ');
+    const circuit = plan.devices[c.loads[0]!]!.circuit;
+    const fixes = [{ label: `All on ${circuitName(plan, circuit!)}`, edit: 'assignDevices', args: { devices: [...c.switches, ...c.loads], circuit } }];
+    return [finding('control.circuits', [id, ...boxes], { switches: boxes.join(', '), circuits: names }, { fixes })];
+  });
+  const twice = Object.entries(plan.devices).flatMap(([id, d]) => {
+    const own = Object.values(plan.controls).filter((c) => c.loads.includes(id) && c.switches.length > 0);
+    return own.length > 1 && lightKinds.has(d.kind) && d.kind !== 'fan' ? [finding('control.twice', [d.box], { box: d.box })] : [];
+  });
+  return [...across, ...twice];
+}; // prettier-ignore
+
+/** Every stretch of cable has the conductors that its switches, lights and alarms need. */
+export const cablesHaveConductors: Check = ({ plan, wiring }) =>
+  Object.entries(wiring.circuits).flatMap(([id, { short }]) =>
+    short.map(({ stretch, needs, has }) =>
+      finding(
+        'run.conductors',
+        [...stretch.runs, id],
+        { from: stretch.from, to: stretch.to, circuit: circuitName(plan, id), needs, has },
+        { fixes: [{ label: 'Use the cable it needs', edit: 'fitCables', args: { circuit: id } }] },
+      ),
+    ),
+  );
+
+const ownWords: Readonly<Record<string, string>> = {
+  'small-appliance': 'kitchen, dining and pantry receptacles',
+  laundry: 'the laundry',
+  bath: 'bathroom receptacles',
+  garage: 'garage receptacles',
+};
+
+/** Circuits the code keeps apart have nothing else on them. A garage’s may feed outlets out of doors, and one bathroom may have everything on its own. */
+export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
+  Object.entries(plan.circuits).flatMap(([id, c]) => {
+    if (c.existing || c.poles === 2) return [];
+    const own = Object.keys(plan.devices)
+      .filter((d) => plan.devices[d]!.circuit === id && isOutlet(plan.devices[d]!))
+      .map((d) => {
+        const load = placedLoad(d, plan, framing, rooms);
+        return { load, key: classOf(load, plan, rules).key };
+      });
+    const kept = own.find((o) => o.key in ownWords)?.key;
+    if (!kept) return [];
+    const uses = new Set(own.map((o) => o.load.room));
+    if (kept === 'bath' && uses.size === 1) return [];
+    const others = own.filter((o) => o.key !== kept && !(kept === 'garage' && o.key === 'outside') && !(kept === 'small-appliance' && o.key.startsWith('own ')));
+    if (others.length === 0) return [];
+    const places = [...new Set(others.map((o) => (o.load.room ? roomName(plan, o.load.room) : 'elsewhere')))].join(', ');
+    return [finding('circuit.mixed', [id, ...others.map((o) => o.load.device.box)], { circuit: circuitName(plan, id), own: ownWords[kept]!, count: others.length, others: places })];
+  }); // prettier-ignore
+
+/** A kitchen’s receptacles are on two small-appliance circuits or more. */
+export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) => {
+  const loads = Object.keys(plan.devices)
+    .filter((d) => isOutlet(plan.devices[d]!) && !plan.boxes[plan.devices[d]!.box]!.existing)
+    .map((d) => placedLoad(d, plan, framing, rooms))
+    .filter((l) => l.use === 'kitchen' && classOf(l, plan, rules).key === 'small-appliance');
+  if (loads.length < 2 || loads.some((l) => l.device.circuit === null)) return [];
+  const every = Object.values(plan.devices).filter((d) => d.circuit !== null && !plan.boxes[d.box]!.existing);
+  const used = new Set(loads.map((l) => l.device.circuit!));
+  const others = new Set(
+    every.filter((d) => plan.circuits[d.circuit!]!.amps >= 20 && plan.circuits[d.circuit!]!.name.startsWith('Small appliances')).map((d) => d.circuit!),
+  );
+  const have = new Set([...used, ...others]).size;
+  return have < 2 ? [finding('circuit.required', [loads[0]!.room!], { room: roomName(plan, loads[0]!.room!), have })] : [];
+}; // prettier-ignore
+
+/** One thing that plugs in takes 80 % of its circuit at most; what is fastened in place takes half of one it shares. */
+export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
+  Object.entries(circuits).flatMap(([id, r]) => {
+    const c = plan.circuits[id]!;
+    const circuit = circuitName(plan, id);
+    const own = Object.values(plan.devices).filter((d) => d.circuit === id && isOutlet(d));
+    const limit = Math.round(c.amps * c.volts * 0.8);
+    const plugged = own.filter((d) => d.kind.includes('receptacle') && d.kind !== 'appliance-receptacle' && !d.fastened && (d.va ?? 0) > limit);
+    const fastened = own.filter((d) => d.fastened).reduce((sum, d) => sum + loadOf(d, rules('circuit.outletVa')), 0);
+    const half = Math.round((c.amps * c.volts) / 2);
+    return [
+      ...plugged.map((d) => finding('circuit.plugged', [id, d.box], { what: d.label || d.box, circuit, va: d.va!, limit })),
+      ...(fastened > half && r.outlets > 1 && own.some((d) => !d.fastened) ? [finding('circuit.fastened', [id], { circuit, va: fastened, limit: half })] : []),
+    ];
+  }); // prettier-ignore
+
+/** Standby and normal supply keep out of each other’s boxes. */
+export const suppliesKeepApart: Check = ({ plan, layout }) => {
+  const supplyOf = (circuit: string): string | null => {
+    let panel = plan.circuits[circuit]!.panel;
+    for (let hops = 0; panel !== null && hops < 10; hops++) {
+      const { source }: { source: string } = plan.panels[panel]!;
+      if (source === 'service' || source === 'standby') return source;
+      panel = source;
+    }
+    return null;
+  };
+  return [...layout.devices].sort((a, b) => compareIds(a[0], b[0])).flatMap(([box, held]) => {
+    const supplies = [...new Set(held.flatMap(([, d]) => (d.circuit === null ? [] : (supplyOf(d.circuit) ?? []))))];
+    if (supplies.length < 2 || plan.boxes[box]!.dividers > 0) return [];
+    return [finding('supply.mixed', [box], { box, supplies: supplies.join(' and ') })];
+  });
+}; // prettier-ignore
+
+/** Ground tails as the table has them, or flagged where the house makes them thinner. */
+export const groundTailsAreFull: Check = ({ plan, layout, rules }) => {
+  if (rules('makeup.groundTail') === 'full') return [];
+  const boxes = [...layout.devices].filter(([, held]) => held.some(([, d]) => d.circuit !== null && plan.circuits[d.circuit]!.gauge === 12)).map(([box]) => box);
+  return boxes.length > 0 ? [finding('makeup.ground-tail', [], { count: boxes.length })] : [];
+}; // prettier-ignore

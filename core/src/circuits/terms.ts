@@ -1,0 +1,91 @@
+import { lightKinds } from '../boxes/index.ts';
+import type { Framing } from '../framing/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { classOf } from './classes.ts';
+import {
+  cableBetween,
+  isOutlet,
+  loadOf,
+  placedLoad,
+  placeOfPanel,
+  type PlacedLoad,
+  type Rooms,
+} from './loads.ts';
+import { legLoads } from './spaces.ts';
+
+/** What a set of circuits comes to, however it was made: the terms a proposal weighs, for comparing one with another. */
+export interface CircuitTerms {
+  readonly circuits: number;
+  /** Cable of all circuits as the crow walks, square to the framing, home runs with it. */
+  readonly cableFeet: number;
+  /** Rooms whose outlets of one kind are on two circuits or more. */
+  readonly divided: number;
+  /** Rooms with two lights or more that one breaker leaves dark. */
+  readonly dark: number;
+  /** Volt-amperes between the legs of the panels, the largest of them. */
+  readonly legs: number;
+}
+
+/** Joins places the shortest way (Prim), from the first. */
+function joinedLength(places: readonly { x: number; y: number; z: number }[]): number {
+  const left = places.slice(1);
+  const nearest = left.map((p) => cableBetween(places[0]!, p));
+  let length = 0;
+  while (left.length > 0) {
+    let best = 0;
+    for (let i = 1; i < left.length; i++) if (nearest[i]! < nearest[best]!) best = i;
+    length += nearest[best]!;
+    const [added] = left.splice(best, 1);
+    nearest.splice(best, 1);
+    for (let i = 0; i < left.length; i++) nearest[i] = Math.min(nearest[i]!, cableBetween(added!, left[i]!));
+  }
+  return length;
+}
+
+/** Rooms that one breaker leaves dark: all their lights, two or more, on one circuit. */
+export function darkenedBy(loads: readonly PlacedLoad[], tripped: ReadonlySet<string>): string[] {
+  const lights = loads.filter(
+    (l) => l.room !== null && lightKinds.has(l.device.kind) && l.device.circuit !== null,
+  );
+  const rooms = [...new Set(lights.map((l) => l.room!))].sort(compareIds);
+  return rooms.filter((r) => lights.filter((l) => l.room === r).every((l) => tripped.has(l.device.circuit!)));
+}
+
+export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): CircuitTerms {
+  const loads = Object.keys(plan.devices).map((id) => placedLoad(id, plan, framing, rooms));
+  const ids = Object.keys(plan.circuits).filter((id) => !plan.circuits[id]!.existing && plan.circuits[id]!.panel !== null);
+  let inches = 0;
+  for (const id of ids) {
+    const places = [...new Map(loads.filter((l) => l.device.circuit === id).map((l) => [l.device.box, l.at])).values()];
+    if (places.length === 0) continue;
+    const { at, away } = placeOfPanel(plan, plan.circuits[id]!.panel!, framing);
+    inches += joinedLength(places) + away + Math.min(...places.map((p) => cableBetween(at, p)));
+  }
+  const kinds = new Map<string, Set<string>>();
+  for (const l of loads) {
+    if (l.room === null || l.device.circuit === null || !isOutlet(l.device)) continue;
+    const key = `${l.room} ${classOf(l, plan, rules).key}`;
+    kinds.set(key, (kinds.get(key) ?? new Set()).add(l.device.circuit));
+  }
+  const dark = new Set(ids.flatMap((id) => darkenedBy(loads, new Set([id])).filter((r) => loads.filter((l) => l.room === r && lightKinds.has(l.device.kind)).length > 1)));
+  const outletVa = rules('circuit.outletVa');
+  const vaOf = (id: string) => loads.reduce((s, l) => s + (l.device.circuit === id ? loadOf(l.device, outletVa) : 0), 0);
+  const gaps = Object.keys(plan.panels).map((p) => legLoads(plan, p, vaOf)).map((l) => Math.abs(l.A - l.B));
+  return {
+    circuits: ids.length,
+    cableFeet: Math.round(inches / 12),
+    divided: [...kinds.values()].filter((c) => c.size > 1).length,
+    dark: dark.size,
+    legs: Math.round(Math.max(0, ...gaps)),
+  };
+} // prettier-ignore
+
+/** Proposals worth comparing: what each holds dear, as rule values for that proposal alone. */
+export const circuitTrials = [
+  { name: 'By the house rules', says: 'As the rules of this job weigh it.', values: {} },
+  { name: 'Least cable', says: 'A room may be divided where that saves cable.', values: { 'circuit.split': 0, 'circuit.dark': 'allow' } },
+  { name: 'Rooms whole', says: 'A room’s outlets of one kind stay together.', values: { 'circuit.split': 600, 'circuit.dark': 'allow' } },
+  { name: 'No room dark', says: 'A room with two lights has them on two circuits.', values: { 'circuit.dark': 'split' } },
+] as const; // prettier-ignore
