@@ -1,5 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import {
+  auditCsv,
+  compareIds,
   compute,
   listRules,
   planJsonSchema,
@@ -79,6 +81,16 @@ function onlyKinds(args: readonly string[]): readonly ProposalKind[] {
   return kinds as ProposalKind[];
 }
 
+/** The panel an audit is written for: the one named, or the first. */
+function panelAsked(plan: Plan, asked: string | undefined): string {
+  const panel = asked ?? Object.keys(plan.panels).sort(compareIds)[0];
+  if (panel === undefined || !plan.panels[panel])
+    throw new BadInput([
+      `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
+    ]);
+  return panel;
+}
+
 function exportPlan(args: readonly string[]): void {
   const plan = loadPlan(args[0]);
   const to = option(args, '--to') ?? 'json';
@@ -88,13 +100,14 @@ function exportPlan(args: readonly string[]): void {
   else if (to === 'json' && what === 'plan') text = `${JSON.stringify(plan, null, 2)}\n`;
   else if (to === 'json' && what === 'takeoff') text = `${JSON.stringify(compute(plan).takeoff, null, 2)}\n`;
   else if (to === 'json' && what === 'result') text = `${JSON.stringify(compute(plan), null, 2)}\n`;
+  else if (to === 'csv' && what === 'audit') text = auditCsv(plan, panelAsked(plan, option(args, '--panel')));
   else if (to === 'svg' && what === 'pole')
     text = storyPoles(plan, compute(plan).marks)
       .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
       .join('\n');
   else
     throw new BadInput([
-      `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, svg takes pole`,
+      `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff or audit, svg takes pole`,
     ]);
   const out = option(args, '-o');
   if (out) writeFileSync(out, text);

@@ -19,7 +19,15 @@ export { emptyRules, readRulesText, rulesFileSchema, withRule } from './plan/rul
 export type { RulesFile } from './plan/rulesFile.ts';
 export { compareIds, nextId, wallLetter } from './plan/ids.ts';
 export { planHash } from './plan/hash.ts';
-export { boxModels, cables, framingKinds, panelSize } from './plan/stock.ts';
+export {
+  ampsByFeeder,
+  ampsByGauge,
+  boxModels,
+  cables,
+  framingKinds,
+  gauges,
+  panelSize,
+} from './plan/stock.ts';
 export { listRules, ruleCatalogue, ruleBook, ruleIds } from './rules/index.ts';
 export type { Height, Rule, RuleId } from './rules/index.ts';
 export { homeLabel } from './runs/propose.ts';
@@ -31,6 +39,19 @@ export type { Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './takeoff/index.ts';
 export { takeoffCsv } from './formats/csv.ts';
 export * from './units/index.ts';
+export { auditColumns, auditCsv, readAuditCsv } from './formats/auditCsv.ts';
+export type { AuditReading, FoundEntry } from './formats/auditCsv.ts';
+export { drawMakeUp, netWords } from './drawing/makeup.ts';
+export type { DrawnJoint, DrawnWire, MakeUpDrawing } from './drawing/makeup.ts';
+export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './circuits/index.ts';
+export { circuitTerms, circuitTrials, darkenedBy } from './circuits/terms.ts';
+export type { CircuitTerms } from './circuits/terms.ts';
+export { deadWith, whyOnCircuit } from './circuits/why.ts';
+export { faultWords } from './checks/panels.ts';
+export type { LoadLine, ServiceLoad } from './circuits/service.ts';
+export { circuitNumber } from './wiring/labels.ts';
+export { screwOf } from './wiring/index.ts';
+export type { CableLabel, Joint, MakeUp } from './wiring/index.ts';
 export { storyPoleSvg } from './drawing/storyPole.ts';
 export { unrollRoom } from './drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './drawing/unrolled.ts';

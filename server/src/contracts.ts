@@ -31,7 +31,7 @@ export const newMarksSchema = z.strictObject({
     .array(
       z.strictObject({
         id,
-        kind: z.enum(['box', 'hole', 'pull', 'staple']),
+        kind: z.enum(['box', 'hole', 'pull', 'staple', 'makeup']),
         about: z.string().min(1).max(120),
         done: z.boolean(),
         by: z.string().trim().max(60).default(''),

@@ -39,6 +39,7 @@ export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
     const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
     const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
     const list: Finding[] = [];
+    if (c.found && r.boxes.every((b) => plan.boxes[b]!.existing)) return list;
     if (c.panel === null) list.push(finding('circuit.panel', [id], { circuit: name }));
     if (c.amps <= 20 && r.outlets > cap)
       list.push(finding('circuit.cap', [id], { circuit: name, outlets: r.outlets, limit: cap }));

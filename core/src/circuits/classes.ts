@@ -99,7 +99,7 @@ export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitC
 function receptacleClass(load: PlacedLoad, roomName: string, general: 15 | 20, rules: RuleBook): CircuitClass {
   const { use, device } = load;
   const more = rules('circuit.own') === 'more';
-  if (device.kind === 'opener') return shared('garage', 'Garage', 20, 'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).');
+  if (device.kind === 'opener' && use === 'garage') return shared('garage', 'Garage', 20, 'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).');
   switch (use) {
     case 'kitchen':
     case 'dining':

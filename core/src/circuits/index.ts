@@ -5,7 +5,7 @@ import { ohmsPer1000Feet } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
-import { isOutlet, loadOf, plannedLoad } from './loads.ts';
+import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts';
 
 export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox, roomSeeingWall } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
@@ -120,6 +120,8 @@ export function deriveCircuits(
       .map((id): [string, CircuitResult] => {
         const circuit = plan.circuits[id]!;
         const devices = Object.values(plan.devices).filter((d) => d.circuit === id);
+        const counted = devices.filter((d) => !isCounted(d, circuit, plan));
+        const there = foundLoad(circuit, outletVa);
         const reached = reachFromPanel(plan, id);
         const boxes = [...new Set(devices.map((d) => d.box))].sort(compareIds);
         const vaOf = (box: string) =>
@@ -128,9 +130,9 @@ export function deriveCircuits(
         return [
           id,
           {
-            va: devices.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
-            planned: devices.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0),
-            outlets: devices.filter(isOutlet).length,
+            va: there.va + counted.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
+            planned: there.va + counted.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0),
+            outlets: there.outlets + counted.filter(isOutlet).length,
             boxes,
             order: circuit.panel === null ? [] : [circuit.panel, ...reached.map((r) => r.box)],
             home: reached.find((r) => r.from === circuit.panel)?.via ?? null,

@@ -6,6 +6,7 @@ import type { XY, XYZ } from '../geometry/index.ts';
 import {
   isOnWall,
   type Box,
+  type Circuit,
   type Device,
   type Fixture,
   type Plan,
@@ -46,6 +47,18 @@ export function loadOf(device: Device, outletVa: number): number {
 /** The same as it is planned for: what runs three hours or more counts at 125 % (NEC 210.19(A), 210.20(A), from memory). */
 export function plannedLoad(device: Device, outletVa: number): number {
   return loadOf(device, outletVa) * (device.continuous ? 1.25 : 1);
+}
+
+/** What an audit found on a circuit: its outlets, and its load as measured or by the house figure. */
+export function foundLoad(circuit: Circuit, outletVa: number): { outlets: number; va: number } {
+  if (!circuit.found) return { outlets: 0, va: 0 };
+  const { outlets, va } = circuit.found;
+  return { outlets, va: va ?? outlets * outletVa };
+}
+
+/** Whether a device is part of what an audit counted already. */
+export function isCounted(device: Device, circuit: Circuit, plan: Plan): boolean {
+  return circuit.found !== undefined && plan.boxes[device.box]!.existing;
 }
 
 export function isOutlet(device: Device): boolean {

@@ -154,7 +154,13 @@ function exactly(s: Sharing): number[][] {
 
 /** Starts from several first sharings, improves each, and keeps the cheapest; the same input gives the same answer. */
 function bySearch(s: Sharing): number[][] {
-  const starts = [merged(s, 1), merged(s, 0.5), inTurn(s)];
+  const starts = [
+    merged(s, 1),
+    merged(s, 0.5),
+    merged({ ...s, split: 0, dark: 0 }, 1),
+    merged({ ...s, split: s.split + 400 }, 1),
+    inTurn(s),
+  ];
   const improved = starts.map((start) => improve(start, s));
   return improved.reduce((a, b) => (totalOf(b, s) < totalOf(a, s) - 1e-9 ? b : a));
 }

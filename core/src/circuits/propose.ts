@@ -7,7 +7,7 @@ import type { RuleBook } from '../rules/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
 import { formatLength } from '../units/index.ts';
 import { classOf, wireFor, type Amps, type CircuitClass } from './classes.ts';
-import { cableBetween, dutiesOfLoad, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from './loads.ts'; // prettier-ignore
+import { cableBetween, dutiesOfLoad, foundLoad, isCounted, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from './loads.ts'; // prettier-ignore
 import { groupCost, shareOut, type Sharing } from './partition.ts';
 import { seatCircuits } from './spaces.ts';
 
@@ -73,6 +73,48 @@ const nearest = (a: readonly XYZ[], b: readonly XYZ[]): number => {
   for (const p of a) for (const q of b) best = Math.min(best, cableBetween(p, q));
   return best;
 };
+
+/** Cable that joins some places the shortest way (Prim), inches. */
+function joined(places: readonly XYZ[]): number {
+  const left = places.slice(1);
+  let length = 0;
+  const on = places.slice(0, 1);
+  while (left.length > 0) {
+    let best = { i: 0, away: Infinity };
+    left.forEach((p, i) => {
+      const away = nearest([p], on);
+      if (away < best.away) best = { i, away };
+    });
+    length += best.away;
+    on.push(...left.splice(best.i, 1));
+  }
+  return length;
+}
+
+/** Cable of a circuit as proposals count it: what belongs together joined, those joined to each other, and the way home. Inches. */
+export function cableOfCircuit(
+  loads: readonly PlacedLoad[],
+  plan: Plan,
+  panel: { at: XYZ; away: number },
+): number {
+  const groups = atomsOf(loads, plan).map((a) => a.places);
+  if (groups.length === 0) return 0;
+  const within = groups.reduce((sum, g) => sum + joined(g), 0);
+  const home = Math.min(...groups.map((g) => nearest(g, [panel.at]))) + panel.away;
+  const left = groups.slice(1);
+  const on = groups.slice(0, 1);
+  let between = 0;
+  while (left.length > 0) {
+    let best = { i: 0, away: Infinity };
+    left.forEach((g, i) => {
+      const away = Math.min(...on.map((o) => nearest(g, o)));
+      if (away < best.away) best = { i, away };
+    });
+    between += best.away;
+    on.push(...left.splice(best.i, 1));
+  }
+  return within + between + home;
+}
 
 /** What one circuit of a class may carry. Caps by count, by load, or both, as the house has it. */
 export function capacityOf(amps: number, volts: number, rules: RuleBook): { outlets: number; va: number } {
@@ -171,9 +213,10 @@ function extendExisting(draft: Plan, byClass: Map<string, { kind: CircuitClass; 
     const taps = Object.values(s.plan.devices).filter((d) => d.circuit === id && s.plan.boxes[d.box]!.existing).map((d) => placeOfBox(s.plan.boxes[d.box]!, s.plan, s.framing));
     if (taps.length === 0) continue;
     const cap = capacityOf(c.amps, c.volts, s.rules);
-    const own = Object.values(draft.devices).filter((d) => d.circuit === id);
-    let outlets = Math.max(c.found.outlets, own.filter(isOutlet).length);
-    let va = c.found.va ?? outlets * outletVa;
+    const there = foundLoad(c, outletVa);
+    const own = Object.values(draft.devices).filter((d) => d.circuit === id && !isCounted(d, c, s.plan));
+    let outlets = there.outlets + own.filter(isOutlet).length;
+    let va = there.va + own.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0);
     for (const group of byClass.values()) {
       if (group.kind.key !== 'general' && group.kind.key !== 'lighting') continue;
       const atoms = atomsOf(group.loads, s.plan).map((atom) => ({ atom, away: nearest(atom.places, taps) })).sort((a, b) => a.away - b.away);
@@ -254,7 +297,7 @@ function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLo
 
 function seatNew(draft: Plan, panel: string, added: readonly { id: string; poles: number; va: number }[], outletVa: number): void {
   const vaOf = (circuit: string) =>
-    Object.values(draft.devices).reduce((sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0), 0) + (draft.circuits[circuit]!.found?.va ?? 0);
+    Object.values(draft.devices).reduce((sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0), 0) + foundLoad(draft.circuits[circuit]!, outletVa).va;
   for (const [id, seat] of seatCircuits(draft, panel, added, vaOf)) {
     if (!seat) continue;
     draft.circuits[id]!.space = seat.space;

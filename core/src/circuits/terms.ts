@@ -5,7 +5,8 @@ import type { Plan } from '../plan/schema.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { classOf } from './classes.ts';
 import {
-  cableBetween,
+  foundLoad,
+  isCounted,
   isOutlet,
   loadOf,
   placedLoad,
@@ -13,12 +14,13 @@ import {
   type PlacedLoad,
   type Rooms,
 } from './loads.ts';
+import { cableOfCircuit } from './propose.ts';
 import { legLoads } from './spaces.ts';
 
 /** What a set of circuits comes to, however it was made: the terms a proposal weighs, for comparing one with another. */
 export interface CircuitTerms {
   readonly circuits: number;
-  /** Cable of all circuits as the crow walks, square to the framing, home runs with it. */
+  /** Cable of all new circuits, square to the framing, home runs with it. */
   readonly cableFeet: number;
   /** Rooms whose outlets of one kind are on two circuits or more. */
   readonly divided: number;
@@ -26,22 +28,6 @@ export interface CircuitTerms {
   readonly dark: number;
   /** Volt-amperes between the legs of the panels, the largest of them. */
   readonly legs: number;
-}
-
-/** Joins places the shortest way (Prim), from the first. */
-function joinedLength(places: readonly { x: number; y: number; z: number }[]): number {
-  const left = places.slice(1);
-  const nearest = left.map((p) => cableBetween(places[0]!, p));
-  let length = 0;
-  while (left.length > 0) {
-    let best = 0;
-    for (let i = 1; i < left.length; i++) if (nearest[i]! < nearest[best]!) best = i;
-    length += nearest[best]!;
-    const [added] = left.splice(best, 1);
-    nearest.splice(best, 1);
-    for (let i = 0; i < left.length; i++) nearest[i] = Math.min(nearest[i]!, cableBetween(added!, left[i]!));
-  }
-  return length;
 }
 
 /** Rooms that one breaker leaves dark: all their lights, two or more, on one circuit. */
@@ -58,10 +44,8 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
   const ids = Object.keys(plan.circuits).filter((id) => !plan.circuits[id]!.existing && plan.circuits[id]!.panel !== null);
   let inches = 0;
   for (const id of ids) {
-    const places = [...new Map(loads.filter((l) => l.device.circuit === id).map((l) => [l.device.box, l.at])).values()];
-    if (places.length === 0) continue;
-    const { at, away } = placeOfPanel(plan, plan.circuits[id]!.panel!, framing);
-    inches += joinedLength(places) + away + Math.min(...places.map((p) => cableBetween(at, p)));
+    const own = loads.filter((l) => l.device.circuit === id);
+    inches += cableOfCircuit(own, plan, placeOfPanel(plan, plan.circuits[id]!.panel!, framing));
   }
   const kinds = new Map<string, Set<string>>();
   for (const l of loads) {
@@ -71,8 +55,11 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
   }
   const dark = new Set(ids.flatMap((id) => darkenedBy(loads, new Set([id])).filter((r) => loads.filter((l) => l.room === r && lightKinds.has(l.device.kind)).length > 1)));
   const outletVa = rules('circuit.outletVa');
-  const vaOf = (id: string) => loads.reduce((s, l) => s + (l.device.circuit === id ? loadOf(l.device, outletVa) : 0), 0);
-  const gaps = Object.keys(plan.panels).map((p) => legLoads(plan, p, vaOf)).map((l) => Math.abs(l.A - l.B));
+  const vaOf = (id: string) =>
+    foundLoad(plan.circuits[id]!, outletVa).va +
+    loads.reduce((s, l) => s + (l.device.circuit === id && !isCounted(l.device, plan.circuits[id]!, plan) ? loadOf(l.device, outletVa) : 0), 0);
+  const used = [...new Set(ids.map((id) => plan.circuits[id]!.panel!))];
+  const gaps = used.map((p) => legLoads(plan, p, vaOf)).map((l) => Math.abs(l.A - l.B));
   return {
     circuits: ids.length,
     cableFeet: Math.round(inches / 12),

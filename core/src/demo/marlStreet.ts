@@ -66,6 +66,10 @@ const window = (wall: string, at: number, width: number, sill = 36) => ({
   head: 80,
 });
 
+/** A circuit of the old house as the audit found it. */
+const old = (space: number, name: string, amps: number, gauge: 14 | 12 | 10, found: object, poles: 1 | 2 = 1) =>
+  ({ panel: 'n1', space, amps, gauge, poles, volts: poles === 2 ? 240 : 120, existing: true, name, found }) as const; // prettier-ignore
+
 const plan: PlanInput = {
   format: 'fieldchalk.plan',
   version: 1,
@@ -134,8 +138,20 @@ const plan: PlanInput = {
     f13: { room: 'r12', kind: 'television', wall: 'l3', side: 'left', at: 10, width: 50, depth: 4 },
     f12: { room: 'r3', kind: 'desk', wall: 'w20', side: 'left', at: 84, width: 40, depth: 26 },
   },
+  service: { existingArea: 1350, appliances: [{ name: 'water heater', va: 4500, kind: 'fastened' }], coolingVa: 3400 },
+  circuits: {
+    c1: old(1, 'Hall and stair', 15, 14, { serves: 'hall, stair, front porch', outlets: 7, extend: true }),
+    c2: old(2, 'Front bedrooms', 15, 14, { serves: 'two bedrooms', outlets: 14, faults: ['missing-afci'] }),
+    c3: old(3, 'Living room', 20, 14, { serves: 'living room', outlets: 8, note: 'A 20 A breaker on 14: changed at some time.' }),
+    c4: old(4, 'Furnace', 15, 14, { serves: 'furnace', outlets: 1, va: 700 }),
+    c5: old(5, 'Water heater', 30, 10, { serves: 'water heater', outlets: 1, va: 4500 }, 2),
+    c6: old(6, 'Old kitchen', 20, 12, { serves: 'kitchen before the addition', outlets: 5, faults: ['no-connector', 'two-wires-on-a-breaker'] }),
+    c7: old(8, 'Upstairs bath', 20, 12, { serves: 'bathroom receptacle', outlets: 1, faults: ['missing-gfci'] }),
+    c8: old(9, 'Basement', 15, 14, { serves: 'basement lights and one outlet', outlets: 6, faults: ['splice-without-box'] }),
+    c9: { panel: 'n2', space: 1, amps: 15, gauge: 14, existing: true, name: 'Sump and freezer', found: { serves: 'sump pump, freezer', outlets: 2, va: 1100, supply: 'standby' } },
+  },
   panels: {
-    n1: { on: { wall: 'w4', side: 'right', at: 20, away: 144, leaves: 'below' }, name: 'Basement', amps: 150, spaces: 30 },
+    n1: { on: { wall: 'w4', side: 'right', at: 20, away: 144, leaves: 'below' }, name: 'Basement', amps: 150, spaces: 30, tandems: 4, place: 'clear', clear: { width: 32, depth: 41, height: 84 } },
     n2: { on: { wall: 'w4', side: 'right', at: 76, away: 150, leaves: 'below' }, name: 'Standby', amps: 60, spaces: 12, source: 'standby' },
   },
   prices: Object.fromEntries(
@@ -225,8 +241,18 @@ function decided(plan: Plan): Plan {
     reason: 'Rack in the pantry: all data comes home here.',
   });
   next = done(next, 'addBox', { wall: 'w4', side: 'right', at: 155, kind: 'receptacle' });
-  const old = Object.keys(next.boxes).at(-1)!;
-  next = done(next, 'setBox', { box: old, changes: { existing: true } });
+  const there = Object.keys(next.boxes).at(-1)!;
+  next = done(next, 'setBox', {
+    box: there,
+    changes: {
+      existing: true,
+      cables: [
+        { cable: '14/2', how: 'spliced' },
+        { cable: '14/2', how: 'spliced' },
+      ],
+    },
+  });
+  next = done(next, 'assignBoxes', { boxes: [there], circuit: 'c1' });
   const kept = [switchBox(next, 'w15', 'left'), switchBox(next, 'w21', 'left')];
   return done(next, 'keepBoxes', { boxes: kept });
 }

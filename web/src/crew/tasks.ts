@@ -52,14 +52,28 @@ function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
   return { kind: 'box', about: b.id, big: `${formatLength(mark.bottomFromSubfloor)} bottom`, small: parts.join(' · ') };
 } // prettier-ignore
 
+/** What is written on a cable, its two ends parted by a stroke; data cable goes by its id. */
+const labelsOf = (result: Result, run: string) =>
+  result.labels.filter((l) => l.run === run).map((l) => `“${l.text}”`).join(' / ') || run; // prettier-ignore
+
 function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[] {
   const ends = (id: string) => [plan.runs[id]!.from, plan.runs[id]!.to].map((e) => endName(plan, e)).join(' → ');
   return Object.keys(result.runs)
     .filter((id) => ids.has(plan.runs[id]!.from) || ids.has(plan.runs[id]!.to ?? ''))
     .flatMap((id): Task[] => [
-      { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${plan.circuits[plan.runs[id]!.circuit ?? '']?.name ?? id}` },
+      { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${labelsOf(result, id)}` },
       { kind: 'staple', about: id, big: `${result.runs[id]!.staples} staples`, small: ends(id) },
     ]);
+} // prettier-ignore
+
+/** Boxes to make up: how many cables come in, and the connectors to have in the pouch. */
+function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task[] {
+  return boxes.flatMap((id): Task[] => {
+    const m = result.makeup[id];
+    if (!m) return [];
+    const connectors = Object.entries(m.connectors).flatMap(([size, n]) => (n > 0 ? [`${n} ${size}`] : []));
+    return [{ kind: 'makeup', about: id, big: `Box ${boxNumber(id)}: ${m.cables.length} ${m.cables.length === 1 ? 'cable' : 'cables'}`, small: `${contents(plan, id)} · ${connectors.join(', ') || 'no connectors'}` }];
+  });
 } // prettier-ignore
 
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
@@ -70,6 +84,7 @@ export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
     ...holes.map((h): Task => ({ kind: 'hole', about: h.hole, big: `${formatLength(h.z)} up`, small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}` })),
     ...cableTasks(new Set(boxes.map((b) => b.id)), plan, result),
+    ...makeUpTasks(boxes.map((b) => b.id), plan, result),
   ];
 } // prettier-ignore
 
@@ -91,5 +106,6 @@ export function ceilingTasks(
       small: `Box ${boxNumber(id)} ${contents(plan, id)} · ${wafer ? `no box: leave ${formatLength(tail)} of cable hanging, clear of the joists` : 'to the middle of the box'}`,
     };
   });
-  return [...boxes, ...cableTasks(new Set(own.map(([id]) => id)), plan, result)];
+  const ids = own.map(([id]) => id);
+  return [...boxes, ...cableTasks(new Set(ids), plan, result), ...makeUpTasks(ids, plan, result)];
 } // prettier-ignore

@@ -20,7 +20,7 @@ export interface StoredChange {
 export interface MarkRecord {
   sequence: number;
   id: string;
-  kind: 'box' | 'hole' | 'pull' | 'staple';
+  kind: 'box' | 'hole' | 'pull' | 'staple' | 'makeup';
   about: string;
   done: boolean;
   by: string;

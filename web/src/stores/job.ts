@@ -16,7 +16,8 @@ import { call, type MarkRecord } from '../session/api.ts';
 import { JobSession, type SessionNews } from '../session/jobSession.ts';
 import { startCompute } from '../worker/client.ts';
 
-export type Kind = 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel' | 'fixture' | 'obstacle' | 'corner';
+export type Kind =
+  'circuit' | 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel' | 'fixture' | 'obstacle' | 'corner';
 export type Selection = { kind: Kind; id: string } | null;
 
 /** A place to bring into view: on a wall as one room sees it. A new object each time, so that asking twice looks twice. */
@@ -70,6 +71,12 @@ export const useJob = defineStore('job', () => {
   const history = ref({ undo: false, redo: false });
   const finding = ref<number | null>(null);
   const focus = shallowRef<Focus | null>(null);
+  /** Which stage is open: in some, boxes show more than themselves. */
+  const stage = ref('boxes');
+  /** The circuit that boxes pressed now go on; null while pressing chooses. */
+  const painting = ref<string | null>(null);
+  /** Breakers thrown on screen only, to see what goes dark. */
+  const tripped = ref<ReadonlySet<string>>(new Set());
   let session: JobSession | null = null;
   let compute: ReturnType<typeof startCompute> | null = null;
   let queue: Promise<unknown> = Promise.resolve();
@@ -127,6 +134,8 @@ export const useJob = defineStore('job', () => {
     queue = Promise.resolve();
     plan.value = shownPlan.value = result.value = unrolled.value = tally.value = before.value = null;
     choose(null);
+    painting.value = null;
+    tripped.value = new Set();
     room.value = level.value = null;
   }
 
@@ -134,7 +143,7 @@ export const useJob = defineStore('job', () => {
     if (!session) return false;
     notice.value = '';
     if (name === 'propose') {
-      propose((args as EditArgs<'propose'>).only);
+      propose(args as EditArgs<'propose'>);
       return true;
     }
     problems.value = session.edit(name, args);
@@ -142,10 +151,10 @@ export const useJob = defineStore('job', () => {
   }
 
   /** Proposals are worked out in the worker, after the edits made before them; the screen stays free. */
-  function propose(only: EditArgs<'propose'>['only']): void {
+  function propose(args: EditArgs<'propose'>): void {
     queue = queue.then(async () => {
       if (!compute || !session) return;
-      const done = await compute.compute.propose(only);
+      const done = await compute.compute.propose(args);
       if (!done.ok) problems.value = done.problems;
       else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
       else problems.value = session.replay('propose', done.change.patches);
@@ -253,6 +262,43 @@ export const useJob = defineStore('job', () => {
     edit(fixEdit.edit as EditName, fixEdit.args as never);
   }
 
+  /** Puts a box on the circuit in hand; pressed again it comes off. */
+  function paint(box: string): void {
+    const circuit = painting.value;
+    if (!circuit || !plan.value) return;
+    const own = Object.values(plan.value.devices).filter((d) => d.box === box);
+    const isOn = own.length > 0 && own.every((d) => d.circuit === circuit);
+    edit('assignBoxes', { boxes: [box], circuit: isOn ? null : circuit });
+  }
+  /** The circuit that is chosen, or that the chosen box is on. */
+  const circuitInHand = computed(() => {
+    if (selection.value?.kind === 'circuit')
+      return plan.value?.circuits[selection.value.id] ? selection.value.id : null;
+    if (selection.value?.kind !== 'box') return null;
+    const box = selection.value.id;
+    return (
+      Object.values(plan.value?.devices ?? {}).find((d) => d.box === box && d.circuit !== null)?.circuit ??
+      null
+    );
+  });
+  function trip(circuit: string): void {
+    const next = new Set(tripped.value);
+    if (!next.delete(circuit)) next.add(circuit);
+    tripped.value = next;
+  }
+  /** Proposals to look at side by side before one is taken; worked out in the worker. */
+  async function trials() {
+    await queue;
+    return compute ? compute.compute.trials() : [];
+  }
+  function take(patches: readonly Patch[]): void {
+    if (session) problems.value = session.replay('propose', [...patches]);
+  }
+  async function whyOnCircuit(device: string): Promise<string[]> {
+    await queue;
+    return compute ? compute.compute.whyOnCircuit(device) : [];
+  }
+
   const done = computed(() => {
     const state = new Map<string, boolean>();
     for (const m of marks.value) state.set(`${m.kind} ${m.about}`, m.done);
@@ -260,8 +306,8 @@ export const useJob = defineStore('job', () => {
   });
 
   return {
-    plan, shownPlan, result, unrolled, room, level, selection, picked, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged, finding, focus,
-    open, close, edit, preview, settle, choose, pick, chooseRoom, chooseLevel, fix, showFinding, roomSeeing, look, stepFinding, stepRoom, keep, boxesInHand,
+    plan, shownPlan, result, unrolled, room, level, selection, picked, notice, problems, saving, marks, failure, tally, before, history, done, sharesChanged, finding, focus, stage, painting, tripped, circuitInHand,
+    open, close, edit, preview, settle, choose, pick, chooseRoom, chooseLevel, fix, showFinding, roomSeeing, look, stepFinding, stepRoom, keep, boxesInHand, paint, trip, trials, take, whyOnCircuit,
     undo: () => session?.undo(),
     redo: () => session?.redo(),
   }; // prettier-ignore

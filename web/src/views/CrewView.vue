@@ -8,6 +8,7 @@ import { MarksQueue } from '../crew/marksQueue.ts';
 import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
 import { ceilingTasks, wallTasks, type Task } from '../crew/tasks.ts';
+import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
 import { wallName } from '../workspace/cards/onWall.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { planShapes } from '../workspace/plan/planShapes.ts';
@@ -131,7 +132,9 @@ const tasks = computed((): Task[] => {
   const tail = ruleBook(plan.value.rules.values)('light.tail');
   return ceilingTasks(plan.value, result, room.value!, letter, tail);
 });
-const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
+const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple', makeup: 'Make up' } as const;
+/** The box whose make-up is open on the phone. */
+const opened = ref<string | null>(null);
 async function enterRoom(id: string) {
   room.value = id;
   index.value = 0;
@@ -239,6 +242,25 @@ function tick(task: Task) {
             >
           </button>
         </template>
+        <div v-for="t in kind === 'makeup' ? tasks.filter((x) => x.kind === kind) : []" :key="`m${t.about}`">
+          <button
+            class="key mb-2 min-h-14 w-full justify-between text-lg"
+            type="button"
+            :aria-expanded="opened === t.about"
+            :data-open-makeup="t.about"
+            @click="opened = opened === t.about ? null : t.about"
+          >
+            How {{ t.big.split(':')[0]!.toLowerCase() }} is made up
+            <span aria-hidden="true">{{ opened === t.about ? '▴' : '▾' }}</span>
+          </button>
+          <MakeUpSheet
+            v-if="opened === t.about"
+            class="mb-4"
+            :plan="plan"
+            :result="answer!.result"
+            :box="t.about"
+          />
+        </div>
       </section>
       <nav
         class="fixed inset-x-0 bottom-0 grid grid-cols-[1fr_auto_1fr] items-center gap-2 border-t-2 border-ink bg-sheet p-2"

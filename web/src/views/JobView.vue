@@ -52,6 +52,14 @@ watch(
   (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
 );
 
+watch(
+  stage,
+  (s) => {
+    job.stage = s;
+    if (s !== 'circuits') job.painting = null;
+  },
+  { immediate: true },
+);
 const { keysOpen, sheet } = useActions();
 /** On a phone the panes are stacked; elsewhere their sizes are the user's. */
 const isNarrow = useMediaQuery('(max-width: 767px)');
@@ -127,7 +135,27 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <WorkPane :panel="panels[stage]" />
       <RibbonPane class="border-t border-rule bg-ground pt-1" />
     </div>
-    <SplitterGroup v-else direction="vertical" auto-save-id="fieldchalk.rows" class="min-h-0">
+    <!-- Panels are tall: among circuits the work stands the whole height, beside plan and room. -->
+    <SplitterGroup
+      v-else-if="stage === 'circuits'"
+      key="tall"
+      direction="horizontal"
+      auto-save-id="fieldchalk.tall"
+      class="min-h-0"
+    >
+      <SplitterPanel :default-size="64" :min-size="30">
+        <SplitterGroup direction="vertical" auto-save-id="fieldchalk.tallRows">
+          <SplitterPanel :default-size="60" :min-size="20"><PlanPane class="h-full" /></SplitterPanel>
+          <SplitterResizeHandle class="splitter h-1.5" aria-label="Height of the unrolled room" />
+          <SplitterPanel :default-size="40" :min-size="20"
+            ><RibbonPane class="h-full bg-ground pt-1"
+          /></SplitterPanel>
+        </SplitterGroup>
+      </SplitterPanel>
+      <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
+      <SplitterPanel :default-size="36" :min-size="24"><WorkPane :panel="panels[stage]" /></SplitterPanel>
+    </SplitterGroup>
+    <SplitterGroup v-else key="wide" direction="vertical" auto-save-id="fieldchalk.rows" class="min-h-0">
       <SplitterPanel :default-size="52" :min-size="20">
         <SplitterGroup direction="horizontal" auto-save-id="fieldchalk.columns">
           <SplitterPanel :default-size="66" :min-size="25"

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { ComputeApi } from './compute.worker.ts';
 
-export type { Answer } from './compute.worker.ts';
+export type { Answer, Trial } from './compute.worker.ts';
 
 /** Starts a worker with its own computer. Plans cross as plain data. */
 export function startCompute(): { compute: Remote<ComputeApi>; stop: () => void } {

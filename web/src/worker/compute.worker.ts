@@ -1,11 +1,28 @@
 import { expose } from 'comlink';
-import { applyEdit, Computer, patched, recipeOf, unrollRoom } from '@fieldchalk/core';
-import type { Edited, Patch, Plan, ProposalKind, Result, Unrolled } from '@fieldchalk/core';
+import {
+  applyEdit,
+  circuitTerms,
+  circuitTrials,
+  Computer,
+  patched,
+  recipeOf,
+  unrollRoom,
+  whyOnCircuit,
+} from '@fieldchalk/core';
+import type { CircuitTerms, EditArgs, Edited, Patch, Plan, Result, Unrolled } from '@fieldchalk/core';
 
 /** One room's answer: the whole result, and the room unrolled. */
 export interface Answer {
   readonly result: Result;
   readonly unrolled: Unrolled | null;
+}
+
+/** One way of sharing out the circuits. */
+export interface Trial {
+  readonly name: string;
+  readonly says: string;
+  readonly terms: CircuitTerms;
+  readonly patches: Patch[];
 }
 
 const computer = new Computer();
@@ -29,8 +46,28 @@ const api = {
     return answer(plan, room);
   },
   /** Lays out what is missing, as patches to the plan this worker holds; nothing is taken yet. */
-  propose(only: readonly ProposalKind[] | undefined): Edited {
-    return applyEdit(plan!, 'propose', recipeOf('propose', only ? { only } : {}));
+  propose(args: EditArgs<'propose'>): Edited {
+    return applyEdit(plan!, 'propose', recipeOf('propose', args));
+  },
+  /** Circuits shared out anew in several ways, each with what it comes to and the patches that would take it. */
+  trials(): Trial[] {
+    const own = circuitTrials.map((trial): Trial | null => {
+      const args = { only: ['circuits'] as const, anew: true, trial: { ...trial.values } };
+      const done = applyEdit(plan!, 'propose', recipeOf('propose', args));
+      if (!done.ok) return null;
+      const { framing, rooms, rules } = computer.stages(done.plan);
+      return {
+        name: trial.name,
+        says: trial.says,
+        terms: circuitTerms(done.plan, framing, rooms, rules),
+        patches: done.change.patches,
+      };
+    });
+    return own.filter((t) => t !== null);
+  },
+  whyOnCircuit(device: string): string[] {
+    const { framing, rooms, rules } = computer.stages(plan!);
+    return plan!.devices[device] ? whyOnCircuit(device, plan!, framing, rooms, rules) : [];
   },
   /** What an edit would give, without taking it. */
   preview(patches: readonly Patch[], room: string | null): Answer {

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useJob } from '../stores/job.ts';
+import { circuitsInOrder } from './circuits/look.ts';
 import { stages } from './entry/entry.ts';
 
 /** Something a single key does anywhere in the workspace. */
@@ -21,6 +22,17 @@ export function useActions() {
   const router = useRouter();
   const keysOpen = ref(false);
   const go = (stage: string) => void router.push(`/jobs/${String(route.params['job'])}/${stage}`);
+  /** New circuits in the order of the panel, none at the end: a chosen box goes on to the next, or the one before. */
+  function stepCircuit(by: 1 | -1): void {
+    const plan = job.plan;
+    if (!plan || job.selection?.kind !== 'box') return;
+    const list = [
+      ...circuitsInOrder(plan).filter((c) => !plan.circuits[c]!.existing || plan.circuits[c]!.found?.extend),
+      null,
+    ];
+    const now = list.indexOf(job.circuitInHand);
+    job.edit('assignBoxes', { boxes: job.picked, circuit: list[(now + by + list.length) % list.length]! });
+  }
   const actions: readonly Action[] = [
     ...stages.map((stage, i): Action => ({ key: String(i + 1), says: `go to ${stage}`, act: () => go(stage) })),
     { key: 'b', says: 'place boxes: receptacles, lights, switches, alarms, data', act: () => void job.edit('propose', { only: ['boxes'] }) },
@@ -31,6 +43,10 @@ export function useActions() {
     { key: 'N', says: 'finding before', act: () => job.stepFinding(-1) },
     { key: '[', says: 'room before', act: () => job.stepRoom(-1) },
     { key: ']', says: 'next room', act: () => job.stepRoom(1) },
+    { key: ',', says: 'a chosen box to the circuit before its own', act: () => stepCircuit(-1) },
+    { key: '.', says: 'a chosen box to the next circuit', act: () => stepCircuit(1) },
+    { key: 'a', says: 'assign by pressing: boxes pressed go on the circuit in hand', act: () => void (job.painting = job.painting ? null : job.circuitInHand) },
+    { key: 't', says: 'breaker of the circuit in hand off or on, on screen only', act: () => job.circuitInHand && job.trip(job.circuitInHand) },
     { key: '/', says: 'go to the chalk line', act: () => document.querySelector<HTMLInputElement>('[data-entry]')?.focus() },
     { key: '?', says: 'this sheet of keys', act: () => (keysOpen.value = true) },
   ]; // prettier-ignore

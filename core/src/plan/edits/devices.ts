@@ -79,7 +79,7 @@ export const deviceEdits = {
     draft: Plan,
     args: {
       box: string;
-      changes: Partial<Pick<Box, 'pinned' | 'exact' | 'gangs' | 'existing' | 'fixing' | 'reason'>>;
+      changes: Partial<Omit<Box, 'on' | 'model'>>;
     },
   ) => {
     const box = need(draft.boxes, args.box, 'box');

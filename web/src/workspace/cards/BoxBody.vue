@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { catalogueOf, isOnWall } from '@fieldchalk/core';
+import { cables, catalogueOf, isOnWall, type Box } from '@fieldchalk/core';
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { useJob } from '../../stores/job.ts';
+import MakeUpSheet from '../circuits/MakeUpSheet.vue';
 
 /** What a box is: its model and what that holds, how it is held, and what may be done with it. */
 const props = defineProps<{ box: string }>();
@@ -17,6 +19,11 @@ const models = computed(() =>
     id === own.value.model ? true : onWall.value ? m.mount !== 'ceiling' : m.mount === 'ceiling',
   ),
 );
+const route = useRoute();
+const cableKinds = Object.keys(cables).filter((c) => c !== 'data');
+const set = (changes: Partial<Omit<Box, 'on' | 'model'>>) => job.edit('setBox', { box: props.box, changes });
+const setCable = (i: number, changes: Partial<Box['cables'][number]>) =>
+  set({ cables: own.value.cables.map((c, k) => (k === i ? { ...c, ...changes } : c)) });
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.box === props.box)?.circuit);
 </script>
@@ -32,7 +39,96 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         <span>{{ p.count }} × {{ p.gauge }} AWG {{ p.what }}, {{ p.each }} each</span
         ><span>{{ p.total }} in³</span>
       </div>
+      <p v-if="fill.withOneMore && fill.withOneMore !== fill.model" class="row pl-4 text-sm">
+        <span>With one more cable</span><span>{{ catalogue[fill.withOneMore]!.name }}</span>
+      </p>
+      <p
+        v-for="o in fill.others"
+        :key="o.model"
+        class="row pl-4 text-sm"
+        :class="{ 'text-trouble': o.used > o.volume }"
+      >
+        <span>{{ catalogue[o.model]!.name }}</span><span>{{ o.used }} of {{ o.volume }}</span>
+      </p>
+      <div class="mt-1 grid grid-cols-3 gap-1 text-sm text-quiet">
+        <label
+          >Clamps<select
+            class="field"
+            :value="own.clamps"
+            @change="set({ clamps: value($event) as 'removed' })"
+          >
+            <option value="as-model">as it comes</option>
+            <option value="removed">all taken out</option>
+          </select></label
+        >
+        <label
+          >Studs, hickeys<input
+            class="field"
+            type="number"
+            min="0"
+            max="4"
+            :value="own.fittings"
+            @change="set({ fittings: Number(value($event)) })"
+        /></label>
+        <label
+          >Dividers<input
+            class="field"
+            type="number"
+            min="0"
+            max="3"
+            :value="own.dividers"
+            @change="set({ dividers: Number(value($event)) })"
+        /></label>
+      </div>
+      <div v-for="(c, i) in own.cables" :key="i" class="mt-1 flex gap-1 text-sm">
+        <select
+          class="field"
+          :aria-label="`Other cable ${i + 1}`"
+          :value="c.cable"
+          @change="setCable(i, { cable: value($event) as '14/2' })"
+        >
+          <option v-for="k in cableKinds" :key="k" :value="k">{{ k }}</option>
+        </select>
+        <select
+          class="field"
+          :aria-label="`How cable ${i + 1} lies`"
+          :value="c.how"
+          @change="setCable(i, { how: value($event) as 'loop' })"
+        >
+          <option value="spliced">ends here</option>
+          <option value="through">straight through, uncut</option>
+          <option value="loop">a loop, uncut</option>
+        </select>
+        <button
+          class="key"
+          type="button"
+          :aria-label="`Take cable ${i + 1} away`"
+          @click="set({ cables: own.cables.filter((_, k) => k !== i) })"
+        >
+          ✕
+        </button>
+      </div>
+      <button
+        class="key mt-1"
+        type="button"
+        @click="set({ cables: [...own.cables, { cable: '14/2', how: 'spliced' }] })"
+      >
+        One more cable that is there already
+      </button>
       <p class="text-sm text-quiet">NEC 314.16(B), from memory. Local code decides.</p>
+    </details>
+    <details v-if="job.result?.makeup[box]">
+      <summary class="row cursor-pointer">
+        <span>Make-up</span
+        ><b
+          >{{ job.result.makeup[box]!.cables.length }} cables,
+          {{ job.result.makeup[box]!.joints.length }} joints</b
+        >
+      </summary>
+      <MakeUpSheet :plan="plan" :result="job.result" :box="box" />
+      <RouterLink class="key mt-1" :to="`/jobs/${String(route.params['job'])}/makeup/${box}`"
+        >Open and print</RouterLink
+      >
     </details>
     <p v-else class="text-sm text-quiet">
       No box at rough-in: cable is left hanging, the light brings its own.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { deviceKinds, deviceWords, homeLabel, type Device, type DeviceKind } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useJob } from '../../stores/job.ts';
 import { lightSets, setOf, type LightSet } from './controls.ts';
 
@@ -14,6 +14,16 @@ const held = computed(() =>
     .sort((a, b) => a[1].slot - b[1].slot),
 );
 const words = deviceWords;
+const marks = [
+  ['continuous', '3 h or more'],
+  ['fastened', 'fastened'],
+  ['half', 'half switched'],
+  ['pinned', 'stays on it'],
+] as const;
+const reasons = ref<Record<string, string[]>>({});
+async function explain() {
+  for (const [id] of held.value) reasons.value[id] = await job.whyOnCircuit(id);
+}
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
 const sets = computed(() => lightSets(job.plan!));
@@ -107,6 +117,44 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         home of the data cables</label
       >
     </div>
+    <details v-if="held.length > 0" @toggle="explain">
+      <summary class="row cursor-pointer">Load, and why on its circuit</summary>
+      <div v-for="[id, d] in held" :key="id" class="mt-1">
+        <div class="grid grid-cols-2 gap-1 text-sm text-quiet">
+          <label
+            >VA of {{ words(d.kind)
+            }}<input
+              class="field"
+              type="number"
+              min="0"
+              :value="d.va"
+              placeholder="house figure"
+              @change="
+                job.edit('setDevice', {
+                  device: id,
+                  changes: { va: value($event) === '' ? undefined : Number(value($event)) },
+                })
+              "
+          /></label>
+          <span class="flex flex-wrap items-end gap-2">
+            <label v-for="[key, says] in marks" :key="key" class="flex items-center gap-1"
+              ><input
+                type="checkbox"
+                class="h-5 w-5"
+                :checked="d[key]"
+                @change="
+                  job.edit('setDevice', {
+                    device: id,
+                    changes: { [key]: ($event.target as HTMLInputElement).checked },
+                  })
+                "
+              />{{ says }}</label
+            >
+          </span>
+        </div>
+        <p v-for="line in reasons[id] ?? []" :key="line" class="row text-sm">{{ line }}</p>
+      </div>
+    </details>
     <label class="flex items-center gap-2 text-sm text-quiet"
       >One more in this box<select
         class="field flex-1 text-base"

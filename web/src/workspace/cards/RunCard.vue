@@ -25,6 +25,10 @@ type Way = Plan['runs'][string]['way'];
     <p>
       <span class="figure">{{ formatLength(laid.length.cut) }}</span> to cut
     </p>
+    <div v-for="l in job.result!.labels.filter((x) => x.run === id)" :key="l.end" class="row">
+      <span>Label at {{ endName(job.plan!, l.end) }}</span
+      ><b>{{ l.text }}</b>
+    </div>
     <div class="row">
       <span>Along the run</span><b>{{ formatLength(laid.length.path) }}</b>
     </div>

@@ -4,6 +4,7 @@ import { useJob } from '../../stores/job.ts';
 import { isOnWall } from '@fieldchalk/core';
 import BoxCard from './BoxCard.vue';
 import CeilingCard from './CeilingCard.vue';
+import CircuitCard from './CircuitCard.vue';
 import FixtureCard from './FixtureCard.vue';
 import ObstacleCard from './ObstacleCard.vue';
 import OpeningCard from './OpeningCard.vue';
@@ -15,6 +16,7 @@ import WallCard from './WallCard.vue';
 /** The why of what is chosen. */
 const job = useJob();
 const cards = {
+  circuit: CircuitCard,
   box: BoxCard,
   stud: StudCard,
   run: RunCard,

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { formatLength } from '@fieldchalk/core';
+import type { BoxLook } from '../circuits/look.ts';
+import CircuitDot from '../circuits/CircuitDot.vue';
 import type { PlanShapes } from './planShapes.ts';
 
 /** A level seen from above. Draws only; what is done with it is the pane's. */
@@ -12,6 +14,8 @@ defineProps<{
   /** The room whose switching is shown; a chosen box shows its own wherever it is. */
   distances?: readonly { x1: number; y1: number; x2: number; y2: number; inches: number }[];
   showControls?: boolean;
+  /** What boxes show of their circuits, where that is what is looked at. */
+  looks?: ReadonlyMap<string, BoxLook> | null;
 }>();
 const emit = defineEmits<{
   grab: [
@@ -19,6 +23,8 @@ const emit = defineEmits<{
     id: string,
     event: PointerEvent,
   ];
+  /** The pointer comes over a box, perhaps pressed. */
+  over: [box: string, event: PointerEvent];
   room: [id: string];
   name: [at: { x: number; y: number }];
 }>();
@@ -186,65 +192,88 @@ const emit = defineEmits<{
       :aria-label="f.label"
       :data-flat="f.id"
       @pointerdown="emit('grab', 'box', f.id, $event)"
+      @pointerenter="emit('over', f.id, $event)"
     >
       <circle :cx="f.x" :cy="f.y" :r="12 / scale" fill="transparent" />
-      <circle
-        :cx="f.x"
-        :cy="f.y"
-        :r="Math.max(f.size, 6.5 / scale)"
-        :class="[
-          chosen.has(f.id)
-            ? 'fill-chalk stroke-chalk'
-            : f.kept
-              ? 'fill-ink stroke-ink'
-              : 'fill-sheet stroke-chalk',
-        ]"
-        :stroke-width="1.6 / scale"
-        :stroke-dasharray="f.kept || chosen.has(f.id) ? undefined : `${3 / scale} ${2 / scale}`"
-      />
-      <text
+      <CircuitDot
+        v-if="looks"
         :x="f.x"
-        :y="f.y + 3.2 / scale"
-        :font-size="9 / scale"
-        text-anchor="middle"
-        pointer-events="none"
-        class="font-bold"
-        :class="chosen.has(f.id) || f.kept ? 'fill-sheet' : 'fill-chalk'"
-      >
-        {{ f.sign }}
-      </text>
+        :y="f.y"
+        :scale="scale"
+        :look="looks.get(f.id)"
+        :chosen="chosen.has(f.id)"
+      />
+      <template v-else>
+        <circle
+          :cx="f.x"
+          :cy="f.y"
+          :r="Math.max(f.size, 6.5 / scale)"
+          :class="[
+            chosen.has(f.id)
+              ? 'fill-chalk stroke-chalk'
+              : f.kept
+                ? 'fill-ink stroke-ink'
+                : 'fill-sheet stroke-chalk',
+          ]"
+          :stroke-width="1.6 / scale"
+          :stroke-dasharray="f.kept || chosen.has(f.id) ? undefined : `${3 / scale} ${2 / scale}`"
+        />
+        <text
+          :x="f.x"
+          :y="f.y + 3.2 / scale"
+          :font-size="9 / scale"
+          text-anchor="middle"
+          pointer-events="none"
+          class="font-bold"
+          :class="chosen.has(f.id) || f.kept ? 'fill-sheet' : 'fill-chalk'"
+        >
+          {{ f.sign }}
+        </text>
+      </template>
     </g>
     <g
       v-for="b in shapes.boxes"
       :key="b.id"
       class="cursor-move"
+      :data-plan-box="b.id"
       @pointerdown="emit('grab', 'box', b.id, $event)"
+      @pointerenter="emit('over', b.id, $event)"
     >
-      <circle
-        :cx="b.x"
-        :cy="b.y"
-        :r="Math.max(3, 8 / scale)"
-        :class="
-          chosen.has(b.id)
-            ? 'fill-chalk stroke-chalk'
-            : b.kept
-              ? 'fill-ink stroke-ink'
-              : 'fill-sheet stroke-chalk'
-        "
-        :stroke-width="1.6 / scale"
-        :stroke-dasharray="b.kept || chosen.has(b.id) ? undefined : `${3 / scale} ${2 / scale}`"
-      />
-      <text
+      <CircuitDot
+        v-if="looks"
         :x="b.x"
-        :y="b.y + 3.4 / scale"
-        :font-size="9.5 / scale"
-        text-anchor="middle"
-        pointer-events="none"
-        class="font-bold"
-        :class="chosen.has(b.id) || b.kept ? 'fill-sheet' : 'fill-chalk'"
-      >
-        {{ b.label }}
-      </text>
+        :y="b.y"
+        :scale="scale"
+        :look="looks.get(b.id)"
+        :chosen="chosen.has(b.id)"
+      />
+      <template v-else>
+        <circle
+          :cx="b.x"
+          :cy="b.y"
+          :r="Math.max(3, 8 / scale)"
+          :class="
+            chosen.has(b.id)
+              ? 'fill-chalk stroke-chalk'
+              : b.kept
+                ? 'fill-ink stroke-ink'
+                : 'fill-sheet stroke-chalk'
+          "
+          :stroke-width="1.6 / scale"
+          :stroke-dasharray="b.kept || chosen.has(b.id) ? undefined : `${3 / scale} ${2 / scale}`"
+        />
+        <text
+          :x="b.x"
+          :y="b.y + 3.4 / scale"
+          :font-size="9.5 / scale"
+          text-anchor="middle"
+          pointer-events="none"
+          class="font-bold"
+          :class="chosen.has(b.id) || b.kept ? 'fill-sheet' : 'fill-chalk'"
+        >
+          {{ b.label }}
+        </text>
+      </template>
     </g>
     <circle
       v-for="c in shapes.corners"

@@ -14,6 +14,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useJob, type Kind } from '../../stores/job.ts';
+import { boxLooks } from '../circuits/look.ts';
 import LengthField from '../LengthField.vue';
 import PlanDrawing from './PlanDrawing.vue';
 import {
@@ -33,7 +34,23 @@ const { width, height } = useElementSize(svg);
 const view = shallowRef({ k: 1, x: 0, y: 0 });
 const level = computed(() => job.level ?? 'L1');
 defineProps<{ showControls?: boolean }>();
-const shapes = computed(() => (job.shownPlan ? planShapes(job.shownPlan, job.result, level.value) : null));
+const looks = computed(() =>
+  job.stage === 'circuits' && job.shownPlan ? boxLooks(job.shownPlan, job.tripped, job.circuitInHand) : null,
+);
+/** Boxes the pointer crosses while it is held go on the circuit in hand, those on it already stay. */
+function over(box: string, event: PointerEvent) {
+  if (!job.painting || event.buttons !== 1) return;
+  const isOn = Object.values(job.plan!.devices).some((d) => d.box === box && d.circuit === job.painting);
+  if (!isOn) job.paint(box);
+}
+/** Among circuits only the cables of the one in hand are drawn. */
+const shapes = computed(() => {
+  if (!job.shownPlan) return null;
+  const all = planShapes(job.shownPlan, job.result, level.value);
+  if (job.stage !== 'circuits') return all;
+  const own = (id: string) => job.circuitInHand !== null && job.plan?.runs[id]?.circuit === job.circuitInHand;
+  return { ...all, cables: all.cables.filter((c) => own(c.id)) };
+});
 const drawing = ref(false);
 /** What a press in a room puts on its ceiling; empty while pressing only chooses. */
 const putting = ref<DeviceKind | ''>('');
@@ -94,9 +111,10 @@ const says = ref('');
 function grab(kind: Kind, id: string, event: PointerEvent) {
   if (drawing.value || putting.value !== '' || event.button !== 0) return;
   event.stopPropagation();
+  if (kind === 'box' && job.painting) return job.paint(id);
   if (event.shiftKey) return job.pick({ kind, id });
   job.choose({ kind, id });
-  if (kind === 'panel') return;
+  if (kind === 'panel' || (kind === 'box' && job.stage === 'circuits')) return;
   grip = { kind, id, from: placeOf(event), moved: false, order: null };
 }
 
@@ -224,6 +242,7 @@ function letGo(target: HTMLElement) {
   if (grip?.moved) job.settle();
   else if (drawing.value) stopDrawing();
   else if (putting.value !== '') putting.value = '';
+  else if (job.painting) job.painting = null;
   else if (!target.closest('input, select')) job.choose(null);
   grip = null;
   says.value = '';
@@ -319,6 +338,8 @@ const levels = computed(() =>
           :chosen="chosen"
           :distances="distances"
           :show-controls="showControls"
+          :looks="looks"
+          @over="over"
           @grab="grab"
           @name="nameSpace"
           @room="(id) => !drawing && putting === '' && job.chooseRoom(id)"

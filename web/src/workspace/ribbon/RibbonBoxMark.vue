@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { BoxLook } from '../circuits/look.ts';
 import type { RibbonBox } from './ribbon.ts';
 
 /** One box on the ribbon: dashed while it is only proposed, solid once kept, filled when the crew has nailed it. */
@@ -10,6 +11,7 @@ defineProps<{
   scale: number;
   selected: boolean;
   done: boolean;
+  look?: BoxLook | undefined;
 }>();
 </script>
 
@@ -44,7 +46,18 @@ defineProps<{
       :stroke-width="1.8 / scale"
       :class="done ? 'fill-good stroke-ink' : box.kept ? 'fill-ink stroke-ink' : 'fill-sheet stroke-chalk'"
       :stroke-dasharray="box.kept || done || box.width * scale < 9 ? undefined : `${3 / scale} ${2 / scale}`"
+      :style="look ? { fill: look.dead ? 'none' : look.fill, stroke: 'var(--ink)' } : undefined"
     />
+    <text
+      v-if="look"
+      :x="box.x + box.width / 2"
+      :y="top - fold * 0.35"
+      :font-size="fold * 0.85"
+      text-anchor="middle"
+      class="fill-ink"
+    >
+      {{ look.dead ? '✕' : '' }}{{ look.number }}{{ look.more ? `+${look.more}` : '' }}
+    </text>
     <text
       :x="box.x + box.width / 2"
       :y="top + box.height + fold * 1.15"

@@ -14,6 +14,7 @@ import {
   ribbonX,
   type RibbonBox,
 } from './ribbon.ts';
+import type { BoxLook } from '../circuits/look.ts';
 import RibbonBoxMark from './RibbonBoxMark.vue';
 import RibbonPanelMark from './RibbonPanelMark.vue';
 import RibbonProfile from './RibbonProfile.vue';
@@ -30,6 +31,7 @@ const props = defineProps<{
   crew?: boolean;
   selectedRun?: string | null;
   selectedFinding?: number | null;
+  looks?: ReadonlyMap<string, BoxLook> | null;
 }>();
 const emit = defineEmits<{
   box: [id: string, more: boolean];
@@ -290,6 +292,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
       :scale="scale"
       :selected="selected === b.id"
       :done="isDone('box', b.id)"
+      :look="looks?.get(b.id)"
       :tabindex="crew ? -1 : 0"
       :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
       @click.stop="emit('box', b.id, $event.shiftKey)"

@@ -6,6 +6,7 @@ import { select } from 'd3-selection';
 import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useJob, type Focus } from '../../stores/job.ts';
+import { boxLooks } from '../circuits/look.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
 
@@ -38,12 +39,18 @@ watch([() => job.focus, () => job.unrolled], ([place, unrolled]) => {
 const selectedRun = computed(() => (job.selection?.kind === 'run' ? job.selection.id : null));
 const selectedBox = computed(() => (job.selection?.kind === 'box' ? job.selection.id : null));
 
+const looks = computed(() =>
+  job.stage === 'circuits' && job.plan ? boxLooks(job.plan, job.tripped, job.circuitInHand) : null,
+);
+
 let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
 
 function grab(box: RibbonBox, event: PointerEvent) {
   if (event.button !== 0) return;
+  if (job.painting) return job.paint(box.id);
   if (event.shiftKey) return job.pick({ kind: 'box', id: box.id });
   job.choose({ kind: 'box', id: box.id });
+  if (job.stage === 'circuits') return;
   grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
 }
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
@@ -149,7 +156,8 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
       :done="job.done"
       :selected-run="selectedRun"
       :selected-finding="job.finding"
-      @box="(id, more) => !more && job.choose({ kind: 'box', id })"
+      :looks="looks"
+      @box="(id, more) => !more && !job.painting && job.choose({ kind: 'box', id })"
       @grab="grab"
       @key="key"
       @place="place"

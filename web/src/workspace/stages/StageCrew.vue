@@ -58,6 +58,7 @@ const done = (kind: string) => [...job.done].filter(([key, is]) => is && key.sta
         ['hole', 'holes drilled'],
         ['pull', 'cables pulled'],
         ['staple', 'cables stapled'],
+        ['makeup', 'boxes made up'],
       ]"
       :key="kind"
       class="row"

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { circuitNumber, type Plan } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { panelRows } from '../workspace/circuits/look.ts';
+import PrintPage from './PrintPage.vue';
+import { usePageJob } from './pageJob.ts';
+
+/** The directory that goes inside each panel's door: what every breaker feeds, in words a stranger understands (NEC 408.4, from memory). */
+const job = usePageJob();
+const panels = computed(() => Object.entries(job.plan?.panels ?? {}));
+const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } as const;
+/** Rooms a circuit serves, by what the plan says or the audit found. */
+function serves(plan: Plan, id: string): string {
+  const c = plan.circuits[id]!;
+  if (c.found) return c.found.serves;
+  const rooms = new Set<string>();
+  for (const [box, mark] of Object.entries(job.result?.ceilings ?? {}))
+    if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id)) rooms.add(plan.rooms[mark.room]!.name);
+  for (const label of job.result?.labels ?? []) {
+    if (plan.runs[label.run]?.circuit !== id) continue;
+    const place = /(?:FROM|TO) (.+?) \d+(?: ·|$)/.exec(label.text)?.[1];
+    if (place && Object.values(plan.rooms).some((r) => r.name === place)) rooms.add(place);
+  }
+  return [...rooms].join(', ');
+} // prettier-ignore
+</script>
+
+<template>
+  <PrintPage title="Directory" back="circuits">
+    <section v-for="[id, p] in panels" :key="id" class="mb-8 break-inside-avoid" :aria-label="p.name || id">
+      <h2 class="mb-1 text-xl font-bold">
+        {{ p.name || id }} · {{ p.amps }} A
+        <span class="font-normal text-quiet">fed by {{ job.plan!.panels[p.source]?.name ?? p.source }}</span>
+      </h2>
+      <table class="w-full table-fixed border-2 border-ink text-left">
+        <tbody>
+          <tr v-for="([left, right], i) in panelRows(job.plan!, id)" :key="i" class="border-b border-rule">
+            <template v-for="(place, side) in [left, right]" :key="side">
+              <td
+                class="w-12 border-r border-rule bg-ground p-1 text-center text-lg font-bold print:bg-white"
+              >
+                {{ place?.space }}
+              </td>
+              <td class="p-1 align-top" :class="{ 'border-r-2 border-ink': side === 0 }">
+                <template v-for="s in place?.seats ?? []" :key="s.id">
+                  <span v-if="s.lower" class="text-quiet">with {{ place!.space - 2 }}</span>
+                  <span v-else-if="s.kind === 'feeder'"
+                    >feeds {{ job.plan!.panels[s.id]!.name || s.id }}</span
+                  >
+                  <p v-else>
+                    <b
+                      >{{ s.half ? circuitNumber(job.plan!, s.id) : '' }}
+                      {{ job.plan!.circuits[s.id]!.name }}</b
+                    >
+                    <span class="block text-sm text-quiet print:text-black"
+                      >{{ job.plan!.circuits[s.id]!.amps }} A
+                      {{ protection[job.plan!.circuits[s.id]!.protection] }}
+                      {{ serves(job.plan!, s.id) }}</span
+                    >
+                  </p>
+                </template>
+                <span v-if="place && place.seats.length === 0" class="text-sm text-quiet">spare</span>
+              </td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="p.source === 'standby'" class="mt-1 font-bold">
+        Standby supply: these stay live when the main is off.
+      </p>
+    </section>
+    <p class="text-sm text-quiet">
+      Every circuit is named by what it feeds, none by a person. Local code decides.
+    </p>
+  </PrintPage>
+</template>

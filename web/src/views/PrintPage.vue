@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { Printer } from '@lucide/vue';
+import { useRoute } from 'vue-router';
+import { useJob } from '../stores/job.ts';
+
+/** A page beside the workspace: its title, the way back and printing; only what is inside goes on paper. */
+defineProps<{ title: string; back: string }>();
+const job = useJob();
+const route = useRoute();
+const print = () => window.print();
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 print:max-w-none print:bg-white print:p-0 print:text-black">
+    <header class="mb-3 flex flex-wrap items-center gap-4">
+      <RouterLink class="key print:hidden" :to="`/jobs/${String(route.params['job'])}/${back}`"
+        >Back to the job</RouterLink
+      >
+      <h1 class="text-2xl font-bold">
+        {{ title }} <span class="font-normal text-quiet">{{ job.plan?.job.name }}</span>
+      </h1>
+      <button class="key key-main print:hidden" type="button" @click="print">
+        <Printer :size="18" /> Print
+      </button>
+      <slot name="tools" />
+    </header>
+    <p v-if="job.failure" class="my-4 text-trouble">{{ job.failure }}</p>
+    <p v-else-if="!job.result" class="my-4 text-lg" role="status">Opening…</p>
+    <div v-if="job.problems.length > 0" role="alert" class="my-3 border-l-4 border-trouble p-2 print:hidden">
+      <p v-for="p in job.problems" :key="p.path + p.message">
+        <b>{{ p.path }}</b> {{ p.message }}
+      </p>
+    </div>
+    <slot v-if="job.plan" />
+  </main>
+</template>

@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { ampsByGauge, gauges, type Circuit } from '@fieldchalk/core';
+import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
+import { computed, ref } from 'vue';
+import { useJob } from '../../stores/job.ts';
+import { circuitLooks, circuitsInOrder, devicesOfRoomFor } from '../circuits/look.ts';
+import { boxNumber } from '../names.ts';
+
+/** One circuit: what is on it, how it is fed and protected, and why it is as it is. */
+const job = useJob();
+const id = computed(() => job.selection!.id);
+const circuit = computed(() => job.plan!.circuits[id.value]);
+const result = computed(() => job.result?.circuits[id.value]);
+const look = computed(() => circuitLooks(job.plan!).get(id.value));
+const set = (changes: Partial<Circuit>) => job.edit('setCircuit', { circuit: id.value, changes });
+const value = (event: Event) => (event.target as HTMLSelectElement).value;
+const boxes = computed(() => job.boxesInHand());
+const ceiling = computed(() =>
+  Object.entries(job.result?.ceilings ?? {})
+    .filter(([, c]) => c.room === job.room)
+    .map(([b]) => b),
+);
+const inRoom = computed(() => [...boxes.value, ...ceiling.value]);
+const isOn = (box: string) =>
+  Object.values(job.plan!.devices).some((d) => d.box === box && d.circuit === id.value);
+const others = computed(() =>
+  circuitsInOrder(job.plan!).filter((c) => c !== id.value && !job.plan!.circuits[c]!.existing),
+);
+const protections = { none: 'none', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI and GFCI' } as const;
+/** A larger breaker with the wire it needs, in one step. */
+function setAmps(amps: number) {
+  if (job.edit('setCircuit', { circuit: id.value, changes: { amps } })) return;
+  wanted.value = amps;
+}
+const wanted = ref<number | null>(null);
+const wireFor = (amps: number) => gauges.find((g) => ampsByGauge[g] >= amps) ?? 6;
+function withWire() {
+  const amps = wanted.value!;
+  if (set({ amps, gauge: wireFor(amps) })) wanted.value = null;
+}
+const wholeRoom = () =>
+  job.edit('assignDevices', {
+    devices: devicesOfRoomFor(job.plan!, new Set(inRoom.value), id.value),
+    circuit: id.value,
+  });
+const mates = computed(() => [
+  ...new Set(
+    Object.values(job.plan!.devices)
+      .filter((d) => d.circuit === id.value)
+      .map((d) => d.box),
+  ),
+]);
+const cut = ref('');
+function split() {
+  const devices = Object.keys(job.plan!.devices).filter(
+    (d) => job.plan!.devices[d]!.box === cut.value && job.plan!.devices[d]!.circuit === id.value,
+  );
+  job.edit('splitCircuit', { circuit: id.value, devices });
+}
+</script>
+
+<template>
+  <div v-if="circuit" class="mb-4 border-b-2 border-ink pb-3" data-card :data-circuit="id">
+    <div class="flex items-center gap-2">
+      <span
+        class="grid h-9 w-9 shrink-0 place-items-center rounded-full font-bold text-white"
+        :style="{
+          background: look?.fill,
+          border: `3px ${look?.border} var(--sheet)`,
+          outline: '1px solid var(--ink)',
+        }"
+        >{{ look?.number }}</span
+      >
+      <input
+        class="field font-bold"
+        maxlength="200"
+        :aria-label="`Name of circuit ${look?.number}`"
+        :value="circuit.name"
+        @change="set({ name: value($event) })"
+      />
+      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+    </div>
+    <p class="mt-1 text-sm text-quiet">
+      {{ circuit.existing ? 'existing · ' : '' }}{{ Math.round(result?.va ?? 0) }} VA ·
+      {{ result?.outlets ?? 0 }} outlets · drop {{ (result?.dropPercent ?? 0).toFixed(1) }} %
+    </p>
+    <div class="mt-1 grid grid-cols-3 gap-2">
+      <label class="text-sm text-quiet"
+        >Breaker<select
+          class="field text-base"
+          :aria-label="`Breaker of ${circuit.name}`"
+          :value="circuit.amps"
+          @change="setAmps(Number(value($event)))"
+        >
+          <option v-for="a in [15, 20, 30, 40, 50]" :key="a" :value="a">{{ a }} A</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Wire<select
+          class="field text-base"
+          :aria-label="`Wire of ${circuit.name}`"
+          :value="circuit.gauge"
+          @change="set({ gauge: Number(value($event)) as 14 })"
+        >
+          <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Poles<select
+          class="field text-base"
+          :value="circuit.poles"
+          @change="set({ poles: Number(value($event)) as 1, volts: value($event) === '2' ? 240 : 120 })"
+        >
+          <option :value="1">one, 120 V</option>
+          <option :value="2">two, 240 V</option>
+        </select></label
+      >
+    </div>
+    <button v-if="wanted" class="key mt-1" type="button" @click="withWire">
+      {{ wanted }} A on {{ wireFor(wanted) }} AWG, breaker and wire together
+    </button>
+    <div class="mt-1 grid grid-cols-2 gap-2">
+      <label class="text-sm text-quiet"
+        >Protection<select
+          class="field text-base"
+          :aria-label="`Protection of ${circuit.name}`"
+          :value="circuit.protection"
+          @change="set({ protection: value($event) as 'none' })"
+        >
+          <option v-for="(says, p) in protections" :key="p" :value="p">{{ says }}</option>
+        </select></label
+      >
+      <label class="text-sm text-quiet"
+        >Protected at<select
+          class="field text-base"
+          :value="circuit.protectAt"
+          @change="set({ protectAt: value($event) as 'breaker' })"
+        >
+          <option value="breaker">the breaker</option>
+          <option value="first-device">the first outlet</option>
+        </select></label
+      >
+    </div>
+    <div class="mt-2 flex flex-wrap gap-1">
+      <button
+        class="key"
+        type="button"
+        :aria-pressed="job.painting === id"
+        :class="{ 'key-main': job.painting === id }"
+        @click="job.painting = job.painting === id ? null : id"
+      >
+        <Paintbrush :size="16" /> {{ job.painting === id ? 'Pressing assigns' : 'Assign by pressing' }}
+      </button>
+      <button class="key" type="button" :aria-pressed="job.tripped.has(id)" @click="job.trip(id)">
+        <component :is="job.tripped.has(id) ? ZapOff : Zap" :size="16" />
+        {{ job.tripped.has(id) ? 'Off on screen' : 'What goes dark' }}
+      </button>
+      <button
+        class="key"
+        type="button"
+        :aria-pressed="circuit.pinned"
+        @click="set({ pinned: !circuit.pinned })"
+      >
+        {{ circuit.pinned ? 'Pinned' : 'Pin' }}
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="job.edit('removeCircuit', { circuit: id }) && job.choose(null)"
+      >
+        Remove
+      </button>
+    </div>
+    <details v-if="circuit.reason" class="mt-1">
+      <summary class="row cursor-pointer">Why it is as it is</summary>
+      <p class="text-sm">{{ circuit.reason }}</p>
+    </details>
+    <h3 class="heading">Boxes of {{ job.plan!.rooms[job.room ?? '']?.name ?? 'this room' }}</h3>
+    <div class="flex flex-wrap gap-1" role="group" :aria-label="`Boxes on ${circuit.name}`">
+      <button
+        v-for="b in inRoom"
+        :key="b"
+        type="button"
+        class="key min-w-10 justify-center px-2!"
+        :class="{ 'key-main': isOn(b) }"
+        :aria-pressed="isOn(b)"
+        draggable="true"
+        @dragstart="$event.dataTransfer?.setData('text/boxes', b)"
+        @click="job.edit('assignBoxes', { boxes: [b], circuit: isOn(b) ? null : id })"
+      >
+        {{ boxNumber(b) }}
+      </button>
+      <button
+        class="key"
+        type="button"
+        draggable="true"
+        @dragstart="$event.dataTransfer?.setData('text/boxes', `room ${job.room}`)"
+        @click="wholeRoom"
+      >
+        whole room
+      </button>
+    </div>
+    <details class="mt-1">
+      <summary class="row cursor-pointer">Split or join</summary>
+      <div class="mt-1 flex gap-1">
+        <select v-model="cut" class="field" aria-label="Box that goes on a circuit of its own">
+          <option value="">box…</option>
+          <option v-for="b in mates" :key="b" :value="b">box {{ boxNumber(b) }}</option>
+        </select>
+        <button class="key" type="button" :disabled="cut === ''" @click="split">Split off</button>
+      </div>
+      <select
+        class="field mt-1"
+        value=""
+        aria-label="Join to another circuit"
+        @change="job.edit('mergeCircuits', { from: id, into: value($event) }) && job.choose(null)"
+      >
+        <option value="">join to…</option>
+        <option v-for="c in others" :key="c" :value="c">{{ job.plan!.circuits[c]!.name }}</option>
+      </select>
+    </details>
+  </div>
+</template>

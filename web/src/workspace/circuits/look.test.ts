@@ -1,0 +1,44 @@
+import { expect, test } from 'vitest';
+import { marlStreet } from '@fieldchalk/core';
+import { boxLooks, circuitLooks, circuitsInOrder, devicesOfRoomFor, panelRows } from './look.ts';
+
+const plan = marlStreet();
+const luminance = (hex: string) =>
+  [1, 3, 5]
+    .map((i) => parseInt(hex.slice(i, i + 2), 16) / 255)
+    .map((c) => (c <= 0.03928 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4))
+    .reduce((sum, c, i) => sum + c * [0.2126, 0.7152, 0.0722][i]!, 0);
+
+test('no two circuits look alike, and white figures read on every colour: WCAG 2.2 contrast of 4.5', () => {
+  const looks = [...circuitLooks(plan).values()];
+  expect(new Set(looks.map((l) => `${l.fill} ${l.border}`)).size).toBe(looks.length);
+  for (const { fill } of looks) expect(1.05 / (luminance(fill) + 0.05)).toBeGreaterThanOrEqual(4.5);
+});
+
+test('a panel stands in rows of two, two-pole breakers over two rows, legs alternating', () => {
+  const rows = panelRows(plan, 'n1');
+  expect(rows).toHaveLength(15);
+  expect(rows.slice(0, 3).map(([l, r]) => [l.space, l.leg, r!.space, r!.leg])).toEqual([[1, 'A', 2, 'A'], [3, 'B', 4, 'B'], [5, 'A', 6, 'A']]); // prettier-ignore
+  const [lower] = rows[3]!;
+  expect(lower).toMatchObject({ space: 7, seats: [{ id: 'c5', lower: true }] });
+});
+
+test('a breaker off leaves its boxes dead, not those that have another circuit too', () => {
+  const circuit = circuitsInOrder(plan).find((c) => !plan.circuits[c]!.existing)!;
+  const looks = boxLooks(plan, new Set([circuit]));
+  for (const d of Object.values(plan.devices)) {
+    if (d.circuit !== circuit) continue;
+    const others = Object.values(plan.devices).some((o) => o.box === d.box && o.circuit !== null && o.circuit !== circuit);
+    expect(looks.get(d.box)!.dead).toBe(!others);
+  }
+}); // prettier-ignore
+
+test('a room dropped on a lighting circuit brings its lights and switches, on another what is plugged in', () => {
+  const boxes = new Set(Object.keys(plan.boxes));
+  const of = (name: string) =>
+    Object.keys(plan.circuits).find((c) => plan.circuits[c]!.name.startsWith(name))!;
+  const kinds = (circuit: string) =>
+    new Set(devicesOfRoomFor(plan, boxes, circuit).map((d) => plan.devices[d]!.kind));
+  expect(kinds(of('Lighting')).has('receptacle')).toBe(false);
+  expect(kinds(of('Receptacles')).has('switch')).toBe(false);
+});

@@ -1,0 +1,104 @@
+import { circuitNumber, compareIds, deadWith, legOf, seatsOf, type Plan } from '@fieldchalk/core';
+
+/** How a circuit looks wherever it is shown: a colour, the dashes of its ring, and its number, so that none of them is the only sign. */
+export interface CircuitLook {
+  readonly fill: string;
+  /** Dashes of a ring, in pixels; empty for a whole one. */
+  readonly dash: readonly number[];
+  readonly border: 'solid' | 'dashed' | 'dotted' | 'double';
+  readonly number: string;
+}
+
+/** Dark enough for white figures on them: 4.5 to 1 or better. */
+const fills = ['#8a3b12', '#1f6f5c', '#7a2e7a', '#806200', '#2b5d8c', '#a3264b', '#4a6619', '#5a4a9c', '#00686f', '#6b4a2f'] as const; // prettier-ignore
+const rings = [
+  { dash: [], border: 'solid' },
+  { dash: [5, 2.5], border: 'dashed' },
+  { dash: [1.6, 2.2], border: 'dotted' },
+  { dash: [7, 2, 1.6, 2], border: 'double' },
+] as const;
+
+/** Circuits as they are read: panel by panel, space by space, those without one last. */
+export function circuitsInOrder(plan: Plan): string[] {
+  const key = (id: string) => {
+    const c = plan.circuits[id]!;
+    return [c.panel ?? '~', c.space ?? 999, c.half ?? ''] as const;
+  };
+  return Object.keys(plan.circuits).sort((a, b) => {
+    const [ka, kb] = [key(a), key(b)];
+    return compareIds(ka[0], kb[0]) || ka[1] - kb[1] || (ka[2] < kb[2] ? -1 : ka[2] > kb[2] ? 1 : compareIds(a, b));
+  });
+} // prettier-ignore
+
+/** The look of every circuit. Neighbours in the panel differ in colour, and circuits of one colour in their ring. */
+export function circuitLooks(plan: Plan): Map<string, CircuitLook> {
+  return new Map(
+    circuitsInOrder(plan).map((id, i) => [
+      id,
+      {
+        fill: fills[i % fills.length]!,
+        ...rings[Math.floor(i / fills.length) % rings.length]!,
+        number: circuitNumber(plan, id),
+      },
+    ]),
+  );
+}
+
+/** What a box shows in the circuits stage: the look of its first circuit, how many more it has, and whether breakers left it dead. */
+export interface BoxLook extends CircuitLook {
+  readonly more: number;
+  readonly dead: boolean;
+  /** Whether it is on the circuit in hand. */
+  readonly inHand: boolean;
+}
+
+export function boxLooks(plan: Plan, tripped: ReadonlySet<string>, inHand: string | null = null): Map<string, BoxLook> {
+  const looks = circuitLooks(plan);
+  const dead = new Set(deadWith(tripped, plan).boxes);
+  const circuits = new Map<string, string[]>();
+  for (const id of Object.keys(plan.devices).sort((a, b) => plan.devices[a]!.slot - plan.devices[b]!.slot || compareIds(a, b))) {
+    const { box, circuit } = plan.devices[id]!;
+    const known = circuits.get(box) ?? [];
+    if (circuit !== null && !known.includes(circuit)) circuits.set(box, [...known, circuit]);
+  }
+  return new Map([...circuits].map(([box, own]) => [box, { ...looks.get(own[0]!)!, more: own.length - 1, dead: dead.has(box), inHand: inHand !== null && own.includes(inHand) }]));
+} // prettier-ignore
+
+/** One place of a panel as it looks: its number, the leg it hangs on, and who sits there; the lower row of a two-pole breaker says so. */
+export interface PanelPlace {
+  readonly space: number;
+  readonly leg: 'A' | 'B';
+  readonly seats: readonly {
+    id: string;
+    kind: 'circuit' | 'feeder';
+    half: 'A' | 'B' | null;
+    lower: boolean;
+  }[];
+}
+
+/** The places of a panel in rows of two, as they stand: odd numbers on the left, even on the right. */
+export function panelRows(plan: Plan, panel: string): [PanelPlace, PanelPlace | null][] {
+  const { spaces, legs } = plan.panels[panel]!;
+  const seats = seatsOf(plan, panel);
+  const place = (space: number): PanelPlace => ({
+    space,
+    leg: legOf(space, legs),
+    seats: seats
+      .filter((s) => s.spaces.includes(space))
+      .map((s) => ({ id: s.id, kind: s.kind, half: s.half, lower: s.spaces[0] !== space }))
+      .sort((a, b) => ((a.half ?? '') < (b.half ?? '') ? -1 : 1)),
+  });
+  return Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => [place(2 * i + 1), 2 * i + 2 <= spaces ? place(2 * i + 2) : null]);
+} // prettier-ignore
+
+/** Devices of a room that belong on a circuit like this one: its lights and switches, or what people plug in. */
+export function devicesOfRoomFor(plan: Plan, boxesInRoom: ReadonlySet<string>, circuit: string): string[] {
+  const isLit = (kind: string) => /light|switch|dimmer|fan|alarm/.test(kind);
+  const own = Object.values(plan.devices).filter((d) => d.circuit === circuit);
+  const lights = own.length > 0 ? own.some((d) => isLit(d.kind)) : plan.circuits[circuit]!.name.startsWith('Lighting');
+  return Object.keys(plan.devices).filter((id) => {
+    const { box, kind } = plan.devices[id]!;
+    const plugged = /receptacle|gfci|opener/.test(kind);
+    return boxesInRoom.has(box) && (lights ? isLit(kind) : plugged);
+  });
+} // prettier-ignore
