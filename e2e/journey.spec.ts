@@ -101,12 +101,17 @@ test('by pointer: panel, circuits, runs and a way chosen, from a room with nothi
   await expect.poll(() => tally(page, 'boxes')).toBe('4');
   await page.getByRole('link', { name: /circuits/ }).click();
   await page.getByRole('button', { name: 'Put the panel here' }).click();
-  await page.getByRole('button', { name: /Assign what is left/ }).click();
+  await page.getByRole('button', { name: /Assign the rest/ }).click();
+  await page.locator('[data-breaker=c1]').click();
   await expect(page.locator('[data-circuit=c1]')).toContainText('720 VA');
-  await page.getByLabel('Breaker of Bedroom receptacles').selectOption('20');
-  await expect(page.locator('[data-finding="circuit.breaker"]')).toContainText('takes 15 A');
+  await page.getByLabel('Breaker of Receptacles Bedroom').selectOption('20');
+  await expect(page.getByRole('alert')).toContainText('takes 15 A: NEC 240.4(D)');
+  await expect(page.getByLabel('Breaker of Receptacles Bedroom')).toHaveValue('15');
+  await page.getByRole('button', { name: /20 A on 12 AWG/ }).click();
+  await expect(page.getByLabel('Breaker of Receptacles Bedroom')).toHaveValue('20');
+  await expect(page.getByLabel('Wire of Receptacles Bedroom')).toHaveValue('12');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('[data-finding="circuit.breaker"]')).toHaveCount(0);
+  await expect(page.getByLabel('Breaker of Receptacles Bedroom')).toHaveValue('15');
   await page.getByRole('link', { name: /runs/ }).click();
   await page.getByRole('button', { name: /Lay the runs/ }).click();
   await expect(page.locator('[data-run]')).toHaveCount(4);
@@ -268,6 +273,11 @@ test('no view has an accessibility violation', async ({ page }) => {
     await expect(page.locator('[data-box=b2]')).toBeVisible();
     if (stage === 'boxes') await page.locator('[data-box=b2]').click();
     if (stage === 'crew') await page.getByRole('button', { name: 'Make a share link' }).click();
+    await expectAccessible(page);
+  }
+  for (const sheet of ['audit', 'load', 'directory', 'makeup']) {
+    await page.goto(`/jobs/${job}/${sheet}`);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Accessible');
     await expectAccessible(page);
   }
   await page.emulateMedia({ colorScheme: 'dark' });

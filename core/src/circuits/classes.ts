@@ -93,7 +93,7 @@ export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitC
   if (lit) return shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.');
   const own = ownCircuit(load, roomName, rules);
   if (own) return own;
-  return isReceptacle(kind) ? receptacleClass(load, roomName, general, rules) : shared('general', 'General', general, 'What people plug in anywhere.');
+  return isReceptacle(kind) || kind === 'splice' ? receptacleClass(load, roomName, general, rules) : shared('general', 'General', general, 'What people plug in anywhere.');
 } // prettier-ignore
 
 function receptacleClass(load: PlacedLoad, roomName: string, general: 15 | 20, rules: RuleBook): CircuitClass {

@@ -41,7 +41,7 @@ export function unassigned(plan: Plan): string[] {
     .sort(compareIds)
     .filter((id) => {
       const d = plan.devices[id]!;
-      return d.circuit === null && !isLowVoltage(d.kind) && d.kind !== 'splice' && !plan.boxes[d.box]!.existing;
+      return d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing;
     });
 } // prettier-ignore
 

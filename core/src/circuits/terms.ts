@@ -24,7 +24,7 @@ export interface CircuitTerms {
   readonly cableFeet: number;
   /** Rooms whose outlets of one kind are on two circuits or more. */
   readonly divided: number;
-  /** Rooms with two lights or more that one breaker leaves dark. */
+  /** Rooms with lights switched apart that one breaker leaves dark all the same. */
   readonly dark: number;
   /** Volt-amperes between the legs of the panels, the largest of them. */
   readonly legs: number;
@@ -37,6 +37,17 @@ export function darkenedBy(loads: readonly PlacedLoad[], tripped: ReadonlySet<st
   );
   const rooms = [...new Set(lights.map((l) => l.room!))].sort(compareIds);
   return rooms.filter((r) => lights.filter((l) => l.room === r).every((l) => tripped.has(l.device.circuit!)));
+}
+
+/** Rooms with lights on two switches or more, which could therefore be on two circuits. */
+function switchedApart(loads: readonly PlacedLoad[], plan: Plan): Set<string> {
+  const sets = new Map<string, Set<string>>();
+  for (const l of loads) {
+    if (l.room === null || !lightKinds.has(l.device.kind)) continue;
+    const control = Object.keys(plan.controls).find((k) => plan.controls[k]!.loads.includes(l.id)) ?? l.id;
+    sets.set(l.room, (sets.get(l.room) ?? new Set()).add(control));
+  }
+  return new Set([...sets].filter(([, c]) => c.size > 1).map(([r]) => r));
 }
 
 export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): CircuitTerms {
@@ -53,7 +64,8 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
     const key = `${l.room} ${classOf(l, plan, rules).key}`;
     kinds.set(key, (kinds.get(key) ?? new Set()).add(l.device.circuit));
   }
-  const dark = new Set(ids.flatMap((id) => darkenedBy(loads, new Set([id])).filter((r) => loads.filter((l) => l.room === r && lightKinds.has(l.device.kind)).length > 1)));
+  const apart = switchedApart(loads, plan);
+  const dark = new Set(ids.flatMap((id) => darkenedBy(loads, new Set([id])).filter((r) => apart.has(r))));
   const outletVa = rules('circuit.outletVa');
   const vaOf = (id: string) =>
     foundLoad(plan.circuits[id]!, outletVa).va +

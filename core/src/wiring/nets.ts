@@ -91,7 +91,7 @@ function netsOfControl(plan: Plan, id: string, order: readonly string[]): Wanted
 
 /** A fan or a light on several controls has a lead for each; a receptacle wholly switched has no hot of its own. */
 function needsHot(device: Device, controlled: boolean): boolean {
-  if (switchKinds.has(device.kind) || isLowVoltage(device.kind) || device.kind === 'splice') return false;
+  if (switchKinds.has(device.kind) || isLowVoltage(device.kind)) return false;
   return !controlled || device.half;
 }
 
@@ -112,7 +112,7 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
   const need = (box: string, net: Net) => at.set(box, (at.get(box) ?? new Set()).add(net));
   const alarms = devices.filter(([, d]) => isAlarm(d.kind));
   for (const [id, d] of devices) {
-    if (switchKinds.has(d.kind) || isLowVoltage(d.kind) || d.kind === 'splice') continue;
+    if (switchKinds.has(d.kind) || isLowVoltage(d.kind)) continue;
     if (needsHot(d, controlled.has(id))) need(d.box, 'H');
     if (circuit.poles === 2) need(d.box, 'L2');
     if (circuit.poles === 1 || withNeutral.has(d.label)) need(d.box, 'N');

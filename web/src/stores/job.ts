@@ -104,11 +104,13 @@ export const useJob = defineStore('job', () => {
     if (level.value === null || !next.levels[level.value]) level.value = Object.keys(next.levels)[0] ?? null;
     history.value = { undo: session?.canUndo ?? false, redo: session?.canRedo ?? false };
     if (room.value === null || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
+    const own = compute;
     queue = queue.then(async () => {
+      if (!own || own !== compute) return;
       const answer = patches
-        ? await compute!.compute.follow(patches, room.value)
-        : await compute!.compute.load(next, room.value);
-      show(answer, true);
+        ? await own.compute.follow(patches, room.value)
+        : await own.compute.load(next, room.value);
+      if (own === compute) show(answer, true);
     });
   }
 

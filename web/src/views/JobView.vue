@@ -11,7 +11,7 @@ import {
 import { Redo2, Undo2 } from '@lucide/vue';
 import { useMediaQuery } from '@vueuse/core';
 import { SplitterGroup, SplitterPanel, SplitterResizeHandle } from 'reka-ui';
-import { computed, onUnmounted, watch } from 'vue';
+import { computed, onBeforeUnmount, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
 import { useActions } from '../workspace/actions.ts';
@@ -46,7 +46,7 @@ watch(
   (id) => id && void job.open(String(id)),
   { immediate: true },
 );
-onUnmounted(() => job.close());
+onBeforeUnmount(() => job.close());
 watch(
   () => job.plan?.job.name,
   (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),

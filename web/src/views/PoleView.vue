@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatLength, storyPoles, storyPoleSvg } from '@fieldchalk/core';
 import { Printer } from '@lucide/vue';
-import { computed, onUnmounted } from 'vue';
+import { computed, onBeforeUnmount } from 'vue';
 import { useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
 
@@ -9,7 +9,7 @@ import { useJob } from '../stores/job.ts';
 const job = useJob();
 const route = useRoute();
 void job.open(String(route.params['job']));
-onUnmounted(() => job.close());
+onBeforeUnmount(() => job.close());
 const sheets = computed(() => {
   if (!job.plan || !job.result) return [];
   const { plan } = job;

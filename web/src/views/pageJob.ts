@@ -1,4 +1,4 @@
-import { onUnmounted } from 'vue';
+import { onBeforeUnmount } from 'vue';
 import { useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
 
@@ -6,6 +6,6 @@ import { useJob } from '../stores/job.ts';
 export function usePageJob(): ReturnType<typeof useJob> {
   const job = useJob();
   void job.open(String(useRoute().params['job']));
-  onUnmounted(() => job.close());
+  onBeforeUnmount(() => job.close());
   return job;
 }

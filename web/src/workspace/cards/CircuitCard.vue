@@ -28,9 +28,13 @@ const others = computed(() =>
 );
 const protections = { none: 'none', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI and GFCI' } as const;
 /** A larger breaker with the wire it needs, in one step. */
-function setAmps(amps: number) {
-  if (job.edit('setCircuit', { circuit: id.value, changes: { amps } })) return;
+function setAmps(event: Event) {
+  const select = event.target as HTMLSelectElement;
+  const amps = Number(select.value);
+  wanted.value = null;
+  if (set({ amps })) return;
   wanted.value = amps;
+  select.value = String(circuit.value!.amps);
 }
 const wanted = ref<number | null>(null);
 const wireFor = (amps: number) => gauges.find((g) => ampsByGauge[g] >= amps) ?? 6;
@@ -90,7 +94,7 @@ function split() {
           class="field text-base"
           :aria-label="`Breaker of ${circuit.name}`"
           :value="circuit.amps"
-          @change="setAmps(Number(value($event)))"
+          @change="setAmps"
         >
           <option v-for="a in [15, 20, 30, 40, 50]" :key="a" :value="a">{{ a }} A</option>
         </select></label

@@ -51,9 +51,9 @@ const slots = computed(() =>
 
 <template>
   <article v-if="makeup" class="break-inside-avoid" :data-makeup="box">
-    <h3 class="text-lg font-bold">
+    <h2 class="text-lg font-bold">
       Box {{ boxNumber(box) }} <span class="font-normal text-quiet">slots from the left {{ slots }}</span>
-    </h3>
+    </h2>
     <MakeUpDrawing :plan="plan" :result="result" :box="box" :makeup="makeup" />
     <ol class="mt-1 list-decimal pl-6">
       <li>

@@ -21,7 +21,7 @@ const figures = [
   ['circuits', 'New circuits', ''],
   ['cableFeet', 'Cable, box to box and home', 'ft'],
   ['divided', 'Rooms divided', ''],
-  ['dark', 'Rooms one breaker leaves dark', ''],
+  ['dark', 'Rooms with two switches of light that one breaker leaves dark', ''],
   ['legs', 'Between the legs', 'VA'],
 ] as const;
 const least = computed(() =>
