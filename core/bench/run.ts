@@ -6,10 +6,8 @@ const source = fileURLToPath(new URL('../src/', import.meta.url));
 for (const file of (readdirSync(source, { recursive: true }) as string[])
   .filter((f) => f.endsWith('.bench.ts'))
   .sort()) {
-  const { bench } = (await import(source + file)) as { bench: () => string[] };
-  process.stdout.write(
-    `${file}\n${bench()
-      .map((line) => `  ${line}\n`)
-      .join('')}`,
-  );
+  const { bench } = (await import(source + file)) as {
+    bench: () => string[] | Promise<string[]>;
+  };
+  process.stdout.write(`${file}\n${(await bench()).map((line) => `  ${line}\n`).join('')}`);
 }

@@ -4,7 +4,7 @@ import type { Plan } from '../plan/schema.ts';
 import { planOf } from '../testing.ts';
 
 /** Rooms of one floor in rows of six, each 14 by 12 ft between centres with a door and a window, every use in turn. */
-function rooms(count: number): Plan {
+export function roomsInRows(count: number): Plan {
   const uses = ['bedroom', 'living', 'kitchen', 'bath', 'hall', 'office'];
   const [wide, deep] = [168, 144];
   const all: Record<string, Record<string, object>> = { points: {}, walls: {}, openings: {}, rooms: {} };
@@ -17,7 +17,7 @@ function rooms(count: number): Plan {
     all['openings']![`o${i}`] = { wall: `w${i}_2`, kind: 'window', at: 60, width: 48, sill: 36, head: 80 };
     all['rooms']![`r${i}`] = { x: x + wide / 2, y: y + deep / 2, name: `Room ${i}`, use: uses[i % uses.length] };
   }
-  return planOf(all);
+  return planOf({ ...all, panels: { n1: { on: { wall: 'w0_0', side: 'right', at: 20, away: 120 } } } });
 } // prettier-ignore
 
 /** All boxes of 1, 8 and 30 rooms proposed, against a full compute of the same rooms with their boxes in. */
@@ -25,7 +25,7 @@ export function bench(): string[] {
   const line = (what: string, ms: number, ratio: string) => `${what.padEnd(44)} ${ms.toFixed(1).padStart(8)} ms   ${ratio}`; // prettier-ignore
   const sizes = [1, 8, 30];
   const measured = sizes.map((count) => {
-    const bare = rooms(count);
+    const bare = roomsInRows(count);
     const ms = medianMs(count > 8 ? 3 : 5, () => propose(structuredClone(bare), ['boxes']));
     const full = structuredClone(bare);
     propose(full, ['boxes']);

@@ -100,9 +100,9 @@ export function isAllowed(group: readonly number[], s: Sharing): boolean {
   return outlets <= s.mostOutlets && va <= s.mostVa + 1e-9;
 }
 
-const mostExact = 11;
+const mostExact = 13;
 
-/** The cheapest sharing: exact up to eleven items, beyond that merging by saving, then moves and swaps until none helps. */
+/** The cheapest sharing: exact up to thirteen items, beyond that merging by saving, then moves and swaps until none helps. */
 export function shareOut(s: Sharing): Shared {
   const n = s.items.length;
   if (n === 0) return { groups: [], total: 0, exact: true };
@@ -115,7 +115,7 @@ export const totalOf = (groups: readonly (readonly number[])[], s: Sharing): num
   groups.reduce((sum, g) => sum + groupCost(g, s).total, 0);
 
 /** Every subset is costed once; `best[k][set]` is the cheapest way to share a set among k circuits, the last k standing for “or more”. */
-function exactly(s: Sharing): number[][] {
+function exactly(s: Sharing & { whole?: Sharing; map?: readonly number[] }): number[][] {
   const n = s.items.length;
   const all = 1 << n;
   const need = Math.min(n, Math.max(1, s.atLeast));
@@ -123,7 +123,13 @@ function exactly(s: Sharing): number[][] {
   const cost = new Float64Array(all).fill(Infinity);
   for (let set = 1; set < all; set++) {
     const group = members(set);
-    if (isAllowed(group, s)) cost[set] = groupCost(group, s).total;
+    if (isAllowed(group, s))
+      cost[set] = s.whole
+        ? groupCost(
+            group.map((i) => s.map![i]!),
+            s.whole,
+          ).total
+        : groupCost(group, s).total;
   }
   const best = Array.from({ length: need + 1 }, () => new Float64Array(all).fill(Infinity));
   const from = Array.from({ length: need + 1 }, () => new Int32Array(all));
@@ -152,18 +158,58 @@ function exactly(s: Sharing): number[][] {
   return groups;
 }
 
-/** Starts from several first sharings, improves each, and keeps the cheapest; the same input gives the same answer. */
+/** Several first sharings; the two cheapest are improved, then parts of them solved exactly. The same input gives the same answer. */
 function bySearch(s: Sharing): number[][] {
-  const starts = [
-    merged(s, 1),
-    merged(s, 0.5),
-    merged({ ...s, split: 0, dark: 0 }, 1),
-    merged({ ...s, split: s.split + 400 }, 1),
-    inTurn(s),
-  ];
-  const improved = starts.map((start) => improve(start, s));
+  const starts = [merged(s, 1), merged(s, 0.5), merged({ ...s, split: 0, dark: 0 }, 1), merged({ ...s, split: s.split + 400 }, 1), inTurn(s)];
+  const order = starts.map((groups, i) => ({ i, total: totalOf(groups, s) })).sort((a, b) => a.total - b.total || a.i - b.i);
+  const improved = order.slice(0, 2).map(({ i }) => resolved(improve(starts[i]!, s), s));
   return improved.reduce((a, b) => (totalOf(b, s) < totalOf(a, s) - 1e-9 ? b : a));
+} // prettier-ignore
+
+/** Items of two circuits, and of three, that are shared out exactly together; and how often, so that large houses do not wait. */
+const mostResolved = { 2: 12, 3: 10 } as const;
+const mostTries = 120;
+
+/** Takes two or three circuits at a time, few enough items to be shared out exactly, and shares them out anew while that helps. */
+function resolved(start: readonly (readonly number[])[], s: Sharing): number[][] {
+  let groups = start.map((g) => [...g]);
+  const tried = new Set<string>();
+  for (let better = true; better; ) {
+    better = false;
+    for (const pick of picks(groups)) {
+      const items = pick.flatMap((k) => groups[k]!).sort((a, b) => a - b);
+      const key = pick.map((k) => groups[k]!.join()).sort().join(' ');
+      if (items.length > mostResolved[pick.length as 2 | 3] || tried.has(key)) continue;
+      if (tried.size >= mostTries) return groups;
+      tried.add(key);
+      const spare = groups.length - pick.length;
+      const part = partOf(s, items, Math.max(1, s.atLeast - spare));
+      const anew = exactly(part).map((g) => g.map((i) => items[i]!));
+      const now = pick.reduce((sum, k) => sum + groupCost(groups[k]!, s).total, 0);
+      if (totalOf(anew, s) >= now - 1e-9) continue;
+      groups = [...groups.filter((_, k) => !pick.includes(k)), ...anew];
+      better = true;
+      break;
+    }
+  }
+  return groups;
+} // prettier-ignore
+
+function picks(groups: readonly unknown[]): number[][] {
+  const n = groups.length;
+  const list: number[][] = [];
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++) {
+      list.push([i, j]);
+      for (let k = j + 1; k < n; k++) list.push([i, j, k]);
+    }
+  return list.sort((a, b) => a.length - b.length);
 }
+
+/** The same question about some of the items. Lights elsewhere in a room still count, so costs are asked of the whole. */
+function partOf(s: Sharing, items: readonly number[], atLeast: number): Sharing & { whole: Sharing; map: readonly number[] } {
+  return { ...s, items: items.map((i) => s.items[i]!), atLeast, between: (a, b) => s.between(items[a]!, items[b]!), home: (i) => s.home(items[i]!), whole: s, map: items };
+} // prettier-ignore
 
 /** Merges the pair of groups that saves most until none saves; `pull` weighs nearness to the panel. A pair is costed once. */
 function merged(s: Sharing, pull: number): number[][] {
@@ -217,10 +263,21 @@ function improve(start: readonly (readonly number[])[], s: Sharing): number[][] 
     if (!kept.has(key)) kept.set(key, isAllowed(g, s) ? groupCost(g, s).total : Infinity);
     return kept.get(key)!;
   };
-  for (let round = 0; round < 200; round++) {
-    const better = betterPair(groups, cost, s) ?? betterSplit(groups, cost);
-    if (!better) return groups;
-    groups = better.filter((g) => g.length > 0);
+  for (let round = 0; round < 60; round++) {
+    let changed = false;
+    for (let i = 0; i < groups.length; i++)
+      for (let j = 0; j < groups.length; j++) {
+        const better = i === j ? null : betterPair(groups, i, j, cost, s);
+        if (!better) continue;
+        groups[i] = better[0];
+        groups[j] = better[1];
+        changed = true;
+        j--;
+      }
+    groups = groups.filter((g) => g.length > 0);
+    const split = betterSplit(groups, cost);
+    if (split) groups = split.filter((g) => g.length > 0);
+    else if (!changed) return groups;
   }
   return groups;
 }
@@ -228,30 +285,25 @@ function improve(start: readonly (readonly number[])[], s: Sharing): number[][] 
 type Cost = (g: readonly number[]) => number;
 
 /** The first exchange between two groups that helps: one item over, one each way, or all of it together. What a circuit cannot carry is not costed. */
-function betterPair(groups: readonly number[][], cost: Cost, s: Sharing): number[][] | null {
-  const load = (g: readonly number[]) => g.reduce((sum, i) => sum + s.items[i]!.outlets, 0);
-  const loads = groups.map(load);
-  const outlets = (i: number) => s.items[i]!.outlets;
-  const mayEmpty = groups.length > s.atLeast;
-  for (let i = 0; i < groups.length; i++)
-    for (let j = 0; j < groups.length; j++) {
-      if (i === j) continue;
-      const [a, b] = [groups[i]!, groups[j]!];
-      const now = cost(a) + cost(b);
-      const put = (x: number[], y: number[]) => groups.map((g, k) => (k === i ? x : k === j ? y : g));
-      if (i < j && mayEmpty && loads[i]! + loads[j]! <= s.mostOutlets && cost([...a, ...b]) < now - 1e-9) return put([...a, ...b], []);
-      for (const x of a) {
-        const without = a.filter((k) => k !== x);
-        const room = s.mostOutlets - loads[j]! - outlets(x);
-        if (room >= 0 && (without.length > 0 || mayEmpty) && cost(without) + cost([...b, x]) < now - 1e-9) return put(without, [...b, x]);
-        if (i > j) continue;
-        for (const y of b) {
-          if (room + outlets(y) < 0 || loads[i]! - outlets(x) + outlets(y) > s.mostOutlets) continue;
-          const [p, q] = [[...without, y], [...b.filter((k) => k !== y), x]];
-          if (cost(p) + cost(q) < now - 1e-9) return put(p, q);
-        }
-      }
+function betterPair(groups: readonly number[][], i: number, j: number, cost: Cost, s: Sharing): [number[], number[]] | null {
+  const [a, b] = [groups[i]!, groups[j]!];
+  if (a.length === 0 || b.length === 0) return null;
+  const outlets = (k: number) => s.items[k]!.outlets;
+  const [la, lb] = [a, b].map((g) => g.reduce((sum, k) => sum + outlets(k), 0)) as [number, number];
+  const mayEmpty = groups.filter((g) => g.length > 0).length > s.atLeast;
+  const now = cost(a) + cost(b);
+  if (i < j && mayEmpty && la + lb <= s.mostOutlets && cost([...a, ...b]) < now - 1e-9) return [[...a, ...b], []];
+  for (const x of a) {
+    const without = a.filter((k) => k !== x);
+    const room = s.mostOutlets - lb - outlets(x);
+    if (room >= 0 && (without.length > 0 || mayEmpty) && cost(without) + cost([...b, x]) < now - 1e-9) return [without, [...b, x]];
+    if (i > j) continue;
+    for (const y of b) {
+      if (room + outlets(y) < 0 || la - outlets(x) + outlets(y) > s.mostOutlets) continue;
+      const [p, q] = [[...without, y], [...b.filter((k) => k !== y), x]];
+      if (cost(p) + cost(q) < now - 1e-9) return [p, q];
     }
+  }
   return null;
 } // prettier-ignore
 
