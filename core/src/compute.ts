@@ -216,6 +216,7 @@ export class Computer {
   private readonly boxes = new BoxesStage();
   private readonly runs = new RunsStage();
   private readonly wiring = new Memo<Wiring>();
+  private readonly makeups = new Memo<Record<string, MakeUp>>();
 
   stages(plan: Plan): Stages {
     const rules = this.books.get('all', [JSON.stringify(plan.rules.values)], () =>
@@ -226,11 +227,11 @@ export class Computer {
     const layout = this.boxes.run(plan, framing, rooms, rules);
     const runs = this.runs.run(plan, framing, rooms, layout, rules);
     const circuits = deriveCircuits(plan, layout, runs, rules);
-    const wiring = this.wiring.get(
-      'all',
-      [plan.runs, plan.circuits, plan.devices, plan.controls, plan.boxes, plan.panels, rules],
-      () => deriveWiring(plan, layout.devices, rules),
-    );
+    const there = Object.keys(plan.boxes)
+      .filter((id) => plan.boxes[id]!.existing)
+      .join();
+    const wired = [plan.runs, plan.circuits, plan.devices, plan.controls, plan.panels, rules, there];
+    const wiring = this.wiring.get('all', wired, () => deriveWiring(plan, layout.devices, rules));
     const boxes = fillBoxes(plan, layout, rules);
     return { framing, rooms, layout, runs, wiring, circuits, boxes, rules };
   }
@@ -242,7 +243,12 @@ export class Computer {
   /** The result made of stages already at hand. */
   resultOf(plan: Plan, stages: Stages): Result {
     const { framing, rooms, layout, runs, wiring, circuits, boxes, rules } = stages;
-    const makeup = makeUps(plan, layout, wiring, boxes, rules);
+    const models = Object.keys(boxes)
+      .map((id) => boxes[id]!.model)
+      .join();
+    const makeup = this.makeups.get('all', [wiring, models, rules], () =>
+      makeUps(plan, layout, wiring, boxes, rules),
+    );
     return {
       format: 'fieldchalk.result',
       version: 1,

@@ -160,7 +160,7 @@ const cases: Record<FindingCode, () => Plan> = {
   'panel.tandem': () => wired({ half: 'A' }),
   'panel.full': () => wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, spaces: 1 } }, circuits: { c1: { panel: 'n1', space: 1 } } }),
   'panel.feeder': () => wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, feeder: { amps: 100, gauge: '6' } } } }),
-  'panel.legs': () => wired({}, { device: { va: 700 } }),
+  'panel.legs': () => planOf({ ...wired({}), circuits: { c1: { panel: 'n1', space: 1 }, c2: { panel: 'n1', space: 2 } }, devices: { d1: { box: 'b1', circuit: 'c1', va: 900 }, d2: { box: 'b2', circuit: 'c2', va: 900 } } }),
   'service.load': () => planOf({ ...wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, amps: 60 } } }), service: { existingArea: 4000, heatingVa: 15000, heatingIsNew: true } }),
   'audit.fault': () => wired({ existing: true, found: { faults: ['no-connector'] } }),
   'audit.outlets': () => wired({ existing: true, found: { outlets: 22 } }),

@@ -56,8 +56,10 @@ export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
     for (const { what, has } of clearOf(p)) list.push(finding('panel.clear', [id], { panel, measured: `${formatLength(has)} of ${what}`, needed: formatLength(working[what]) }));
     if (p.feeder && p.feeder.amps > ampsByFeeder[p.feeder.gauge]) list.push(finding('panel.feeder', [id], { panel, amps: p.feeder.amps, gauge: p.feeder.gauge, allowed: ampsByFeeder[p.feeder.gauge] }));
     const legs = legLoads(plan, id, (c) => circuits[c]?.va ?? 0);
-    const heavier = Math.max(legs.A, legs.B);
-    if (p.legs === 2 && heavier > 0 && (Math.abs(legs.A - legs.B) / heavier) * 100 > rules('panel.legPercent')) list.push(finding('panel.legs', [id], { panel, a: Math.round(legs.A), b: Math.round(legs.B) }));
+    const gap = Math.abs(legs.A - legs.B);
+    const single = Math.max(0, ...seatsOf(plan, id).map((x) => (x.kind === 'circuit' && x.spaces.length === 1 ? (circuits[x.id]?.va ?? 0) : 0)));
+    const uneven = (gap / Math.max(legs.A, legs.B, 1)) * 100 > rules('panel.legPercent');
+    if (p.legs === 2 && uneven && gap > single) list.push(finding('panel.legs', [id], { panel, a: Math.round(legs.A), b: Math.round(legs.B) }));
     return list;
   }); // prettier-ignore
 

@@ -1,7 +1,10 @@
 import { describe, expect, test } from 'vitest';
+import { Computer } from '../compute.ts';
+import { marlStreet } from '../demo/marlStreet.ts';
 import { study } from '../demo/study.ts';
 import { computed, edited, planOf } from '../testing.ts';
 import { reachFromPanel, segmentDrop } from './index.ts';
+import { whyOnCircuit } from './why.ts';
 
 /** Panel, then boxes in a row along one wall, 10 ft apart, wired in a chain. */
 function chain(boxes: number, circuit: object, va = 1200) {
@@ -64,4 +67,78 @@ test('a circuit added by hand takes the next free space', () => {
   const spaces = Object.values(plan.circuits).map((c) => c.space);
   expect(new Set(spaces).size).toBe(spaces.length);
   expect(spaces).not.toContain(null);
+});
+
+describe('existing circuits', () => {
+  /** A stair with a light to come, and an old box on an old circuit beside it. */
+  const stairs = (found: object, box: object = {}) =>
+    planOf({
+      points: { a: { x: 0, y: 0 }, b: { x: 144, y: 0 }, c: { x: 144, y: 144 }, d: { x: 0, y: 144 } },
+      walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'b', to: 'c' }, w3: { from: 'c', to: 'd' }, w4: { from: 'd', to: 'a' } },
+      rooms: { r1: { x: 70, y: 70, use: 'stair' } },
+      panels: { n1: { on: { wall: 'w3', side: 'right', at: 20, away: 300 } } },
+      circuits: { c1: { panel: 'n1', space: 1, existing: true, name: 'Old', found: { outlets: 4, ...found } } },
+      boxes: { b1: { on: { wall: 'w1', side: 'left', at: 60 }, existing: true, ...box }, b2: { on: { ceiling: 'r1', x: 70, y: 70 } }, b3: { on: { wall: 'w2', side: 'left', at: 60 } } },
+      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', kind: 'light' }, d3: { box: 'b3', kind: 'switch' } },
+      controls: { k1: { switches: ['d3'], loads: ['d2'] } },
+    }); // prettier-ignore
+  const circuitOf = (found: object) =>
+    edited(stairs(found), 'propose', { only: ['circuits'] }).devices['d2']!.circuit;
+
+  test('one that may be extended, and has room, takes what is near; else a circuit of its own is laid', () => {
+    expect(circuitOf({ extend: true })).toBe('c1');
+    expect(circuitOf({ extend: false })).toBe('c2');
+    expect(circuitOf({ extend: true, outlets: 10 })).toBe('c2');
+    expect(circuitOf({ extend: true, supply: 'standby' })).toBe('c2');
+  });
+
+  test('it is tapped at its old box, which is counted again with what is in it', () => {
+    const there = { cables: [{ cable: '14/2' }, { cable: '14/2' }], model: 'metal-device-12.5' };
+    const plan = edited(edited(stairs({ extend: true }, there), 'propose', { only: ['circuits'] }), 'propose', { only: ['runs'] }); // prettier-ignore
+    expect(Object.values(plan.runs).map((r) => [r.from, r.to, r.cable])).toEqual([['b1', 'b3', '14/2'], ['b3', 'b2', '14/2']]); // prettier-ignore
+    const result = computed(plan);
+    expect(result.boxes['b1']).toMatchObject({ used: 2 * (6 + 2 + 1 + 1), fits: false });
+    expect(result.findings.map((f) => f.rule)).toContain('fill.volume');
+  });
+
+  test('a 20 A circuit on old 14 keeps to the smallest wire: a finding, and no larger breaker is let through on new work', () => {
+    const plan = stairs({});
+    const old = { ...plan, circuits: { c1: { ...plan.circuits['c1']!, amps: 20 } } };
+    expect(computed(old).findings.find((f) => f.rule === 'circuit.breaker')!.says).toContain('takes 15 A');
+  });
+});
+
+describe('why', () => {
+  const plan = marlStreet();
+  const { framing, rooms, rules } = new Computer().stages(plan);
+  test('every device of the demo on a circuit is explained: what it may share with first', () => {
+    for (const [id, d] of Object.entries(plan.devices)) {
+      if (d.circuit === null || plan.circuits[d.circuit]!.existing) continue;
+      const [first, ...rest] = whyOnCircuit(id, plan, framing, rooms, rules);
+      expect(first!.length, id).toBeGreaterThan(15);
+      expect(rest.length, id).toBeGreaterThan(0);
+    }
+  });
+  test('every new circuit says what it carries and what it costs', () => {
+    for (const c of Object.values(plan.circuits)) if (!c.existing) expect(c.reason).toMatch(/\w/);
+  });
+  test('the demo’s legs are within a quarter, and its new circuits cost what its terms say', () => {
+    const result = computed(plan);
+    expect(result.findings.some((f) => f.rule === 'panel.legs')).toBe(false);
+    expect(result.terms.circuits).toBe(Object.values(plan.circuits).filter((c) => !c.existing).length);
+  });
+});
+
+describe('circuits made anew', () => {
+  test('what is pinned or there already stays; the rest is shared out again the same way', () => {
+    const plan = marlStreet();
+    const pinned = Object.keys(plan.circuits).find((c) => plan.circuits[c]!.name.startsWith('Lighting'))!;
+    const kept = edited(plan, 'setCircuit', { circuit: pinned, changes: { pinned: true } });
+    const anew = edited(kept, 'propose', { only: ['circuits'], anew: true });
+    const on = (p: typeof plan, c: string) => Object.keys(p.devices).filter((d) => p.devices[d]!.circuit === c);
+    expect(on(anew, pinned)).toEqual(on(kept, pinned));
+    expect(on(anew, 'c1')).toEqual(on(kept, 'c1'));
+    expect(Object.values(anew.devices).filter((d) => d.circuit === null && plan.devices[Object.keys(anew.devices).find((k) => anew.devices[k] === d)!]!.circuit !== null)).toEqual([]);
+    expect(edited(kept, 'propose', { only: ['circuits'], anew: true })).toEqual(anew);
+  }); // prettier-ignore
 });

@@ -104,13 +104,21 @@ export interface PlacedLoad {
   readonly near: readonly Fixture['kind'][];
 }
 
+/** The last answer for each device, for as long as nothing it was made from changes: every check asks for the same places. */
+const placed = new WeakMap<Device, { from: readonly unknown[]; load: PlacedLoad }>();
+
 export function placedLoad(id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad {
   const device = plan.devices[id]!;
   const box = plan.boxes[device.box]!;
+  const from = [id, box, plan.fixtures, plan.levels, framing, rooms];
+  const known = placed.get(device);
+  if (known && known.from.every((x, i) => x === from[i])) return known.load;
   const room = roomOfBox(box, rooms);
   const at = placeOfBox(box, plan, framing);
   const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
-  return { id, device, room, use: room ? plan.rooms[room]!.use : null, at, near };
+  const load = { id, device, room, use: room ? plan.rooms[room]!.use : null, at, near };
+  placed.set(device, { from, load });
+  return load;
 }
 
 /** Protection a device needs where it stands, on a circuit of so many volts. */

@@ -120,4 +120,10 @@ describe('boxes of a plan', () => {
     expect(result({ gangs: 2, dividers: 1, fittings: 1, cables: there('14/2') }, []).used).toBe(
       4 + 2 + 2 + 1,
     ));
+  test('grounds go by the edition, unless the job says otherwise', () => {
+    const six = plan({ gangs: 2, cables: there('14/2', '14/2', '14/2', '14/2', '14/2', '14/2') }, []);
+    const used = (rules: object) => computed({ ...six, rules: { ...six.rules, ...rules } }).boxes['b1']!.used;
+    expect([used({}), used({ edition: '2017' })]).toEqual([24 + 3, 24 + 2]);
+    expect(used({ edition: '2017', values: { 'makeup.grounds': '2020' } })).toBe(27);
+  });
 });

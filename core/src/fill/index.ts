@@ -69,6 +69,12 @@ function yokesOf(devices: BoxDevices, plan: Plan): number[] {
 /** What a divider takes when it is not marked: NEC 314.16(A) (from memory). Cubic inches. */
 const dividerVolume = { metal: 0.5, plastic: 1 } as const;
 
+/** How grounds are counted: as the job says, else by its edition; before 2020 all of them count as one. */
+function groundsSchool(plan: Plan, rules: RuleBook): '2020' | 'before-2020' {
+  const said = Object.hasOwn(plan.rules.values, 'makeup.grounds');
+  return !said && plan.rules.edition < '2020' ? 'before-2020' : rules('makeup.grounds');
+}
+
 /** The count of one box in each model it may have. */
 function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook) {
   const spliced = box.cables.filter((c) => c.how === 'spliced').map((c) => c.cable);
@@ -82,7 +88,7 @@ function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Pl
       internalClamps: model.clamps === 'internal' && box.clamps === 'as-model',
       fittings: box.fittings,
       dividers: { count: box.dividers, each: dividerVolume[model.material] },
-      grounds: rules('makeup.grounds'),
+      grounds: groundsSchool(plan, rules),
     });
 } // prettier-ignore
 

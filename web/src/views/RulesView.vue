@@ -50,7 +50,7 @@ const groups = computed(() => {
   for (const id of wanted) map.set(id.split('.')[0]!, [...(map.get(id.split('.')[0]!) ?? []), id]);
   return [...map];
 });
-const groupNames: Record<string, string> = { spacing: 'Receptacle spacing', height: 'Heights', box: 'Boxes', framing: 'Framing', drill: 'Drilling', bore: 'Bores', staple: 'Staples', end: 'Cable ends', run: 'Runs', bend: 'Bends', circuit: 'Circuits', protect: 'Protection', makeup: 'Make-up', shape: 'Shape of circuits', route: 'Routes', coil: 'Coils', cost: 'Cost', minutes: 'Minutes', closed: 'Closed walls' }; // prettier-ignore
+const groupNames: Record<string, string> = { spacing: 'Receptacle spacing', height: 'Heights', box: 'Boxes', framing: 'Framing', drill: 'Drilling', bore: 'Bores', staple: 'Staples', end: 'Cable ends', run: 'Runs', bend: 'Bends', circuit: 'Circuits', protect: 'Protection', makeup: 'Make-up', label: 'Labels', control: 'Switches and lights', panel: 'Panels', shape: 'Shape of circuits', route: 'Routes', coil: 'Coils', cost: 'Cost', minutes: 'Minutes', closed: 'Closed walls' }; // prettier-ignore
 function words(id: RuleId, value: unknown): string {
   const rule = ruleCatalogue[id] as Rule;
   if (rule.unit === 'height') return heightWords(value as Height);
@@ -161,6 +161,15 @@ async function openFile(event: Event) {
       <label class="flex-1 text-sm text-quiet"
         >Find a rule<input v-model="find" type="search" class="field text-base"
       /></label>
+      <label v-if="jobId && job.plan" class="text-sm text-quiet"
+        >Code edition here<select
+          class="field text-base"
+          :value="job.plan.rules.edition"
+          @change="job.edit('setEdition', { edition: ($event.target as HTMLSelectElement).value as '2023' })"
+        >
+          <option v-for="e in ['2014', '2017', '2020', '2023']" :key="e" :value="e">NEC {{ e }}</option>
+        </select></label
+      >
       <label v-if="!jobId && jobs.length > 0" class="text-sm text-quiet"
         >Show effects on<select v-model="tried" class="field text-base">
           <option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option>

@@ -86,6 +86,7 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   fitCables: { circuit: 'c2' },
   releaseCircuits: undefined,
   addFoundCircuits: { panel: 'n1', circuits: [{ space: 20, name: 'Old hall', found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' } }] },
+  setEdition: { edition: '2017' },
   setService: { changes: { existingArea: 1200 } },
   setRunWay: { run: 'k1', way: 'over' },
   clearRuns: {},

@@ -31,6 +31,10 @@ export const edits = {
     if (args.reason) draft.rules.reasons[args.rule] = args.reason;
     else delete draft.rules.reasons[args.rule];
   },
+  /** The edition of the code in force where the job is: rooms that need protection and how grounds fill a box go by it. */
+  setEdition: (draft: Plan, args: { edition: Plan['rules']['edition'] }) => {
+    draft.rules.edition = args.edition;
+  },
   /** Takes a whole set of rules in place of the job's own. */
   setRules: (draft: Plan, args: { values: Plan['rules']['values']; reasons: Plan['rules']['reasons'] }) => {
     draft.rules.values = { ...args.values };
