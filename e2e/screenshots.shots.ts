@@ -24,6 +24,7 @@ test('workspace', async ({ page }) => {
         .first()
         .click({ position: { x: 3, y: 40 } });
     if (stage === 'boxes') await page.locator('[data-box=b80]').click();
+    if (stage === 'circuits') await page.getByRole('button', { name: /^Breaker 14 / }).click();
     if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
       await page.getByRole('button', { name: 'Make a share link' }).click();
@@ -72,9 +73,31 @@ test('phones', async ({ page }) => {
   await page.getByRole('button', { name: 'Wall to the left' }).click();
   await settle(page);
   await page.screenshot(shot('crew-phone-ceiling'));
+  await page.getByRole('button', { name: 'Wall to the right' }).click({ clickCount: 2 });
+  await page.locator('[data-open-makeup]').first().click();
+  await page
+    .locator('[data-makeup]')
+    .first()
+    .evaluate((el) => el.scrollIntoView());
+  await settle(page);
+  await page.screenshot(shot('crew-phone-makeup'));
   await page.goto(`/meter/${job}`);
   await settle(page);
   await page.screenshot(shot('meter-phone'));
+});
+
+test('sheets of the circuits', async ({ page }) => {
+  const job = await demoJob(page);
+  for (const [path, name] of [
+    ['audit', 'audit'],
+    ['load', 'load'],
+    ['makeup/b80', 'makeup'],
+  ] as const) {
+    await page.goto(`/jobs/${job}/${path}`);
+    await page.locator('[data-audit], [data-load], [data-makeup]').first().waitFor();
+    await settle(page);
+    await page.screenshot(shot(name));
+  }
 });
 
 test('a light on the ceiling, and the story pole', async ({ page }) => {

@@ -9,7 +9,7 @@ import { randomFrom } from '../testing.ts';
 import { wiringOf } from '../wiring/index.ts';
 
 /** `npm run soak` sets 500; the plain run takes a sample of them. */
-const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 25);
+const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 12);
 
 const schools: Record<string, unknown>[] = [
   {}, { 'control.feed': 'light' }, { 'control.feed': 'far', 'circuit.dark': 'split' }, { shape: 'tree' },
