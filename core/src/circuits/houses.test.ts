@@ -42,13 +42,13 @@ export function houseToWire(seed: number): Plan {
 } // prettier-ignore
 
 describe(`${houses} seeded houses, every school in turn`, () => {
-  test('no finding of level error about circuits, protection, conductors or fill after propose', () => {
+  test('no finding of level error after propose', () => {
     const wrong: string[] = [];
     for (let seed = 1; seed <= houses; seed++) {
       const plan = houseToWire(seed);
       propose(plan);
       const result = compute(plan);
-      const errors = result.findings.filter((f) => f.level === 'error' && /^(circuit|protect|control|run|fill|panel|makeup)\./.test(f.rule));
+      const errors = result.findings.filter((f) => f.level === 'error');
       wrong.push(...errors.map((f) => `seed ${seed}: ${f.rule}: ${f.says}`));
     }
     expect(wrong).toEqual([]);

@@ -116,6 +116,13 @@ function extent(polygon: readonly XY[]): { width: number; depth: number } {
   return { width: span((p) => p.x), depth: span((p) => p.y) };
 }
 
+/** In a closet the place farthest from its walls, where its middle is not: storage is on them. */
+function clearest(polygon: readonly XY[], middle: XY): XY {
+  const clearance = (p: XY) => Math.min(...polygon.map((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!)));
+  const inner = innerPoint(polygon);
+  return inner && clearance(inner) > clearance(middle) + 0.5 ? inner : middle;
+} // prettier-ignore
+
 function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
   const { polygon } = room.boundary!;
   const { width, depth } = extent(polygon);
@@ -123,7 +130,8 @@ function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight
   const [columns, rows] = small
     ? [[width / 2], [depth / 2]]
     : [rowPlaces(width, rules), rowPlaces(depth, rules)];
-  const places = lightPlaces(polygon, plan.rooms[room.id]!, columns, rows);
+  const found = lightPlaces(polygon, plan.rooms[room.id]!, columns, rows);
+  const places = room.use === 'closet' ? [clearest(polygon, found[0]!)] : found;
   const kind = places.length > 1 ? 'wafer-light' : 'light';
   return places.map((at) => ({
     on: 'ceiling',

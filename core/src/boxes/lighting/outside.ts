@@ -63,7 +63,9 @@ function clearNear(
 ): number | null {
   const setting = layout.settings.get(way.wall);
   if (!setting) return null;
-  const { width, height: tall } = nominalBoxSize(1);
+  const { height: tall } = nominalBoxSize(1);
+  // Wide enough for the larger box a light gets when more cables come in.
+  const { width } = nominalBoxSize(2);
   const bottom = bottomFromSubfloor(height, tall, setting.floorFinish);
   const body = { width, bottom, top: bottom + tall };
   const side = otherSide(way.side);
