@@ -48,6 +48,10 @@ test('an audit is written down, read from a file, and reported; a file that is w
   await expect(old.locator('[data-finding="audit.outlets"]')).toContainText('19 outlets. House limit 10');
   await expect(old.locator('[data-finding="audit.supply"]')).toContainText('both');
   await expect(page.getByRole('region', { name: 'Space 3' }).locator('[data-finding="circuit.breaker"]')).toHaveCount(0); // prettier-ignore
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-audit]')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(page.getByText('saved')).toBeVisible();
   await page.reload();
   await expect(page.locator('[data-audit]')).toHaveCount(2);
   const saving = page.waitForEvent('download');
@@ -162,6 +166,10 @@ test('the load is worked line by line, and follows what is entered of the house'
   await page.getByLabel('House that stands, sq ft').fill('3000');
   await page.getByLabel('House that stands, sq ft').press('Tab');
   await expect(inForce.locator('.figure')).not.toHaveText(was!);
+  await page.getByRole('button', { name: 'One more appliance' }).click();
+  await page.getByLabel('Appliance 2').fill('well pump');
+  await page.getByLabel('Appliance 2').press('Tab');
+  await expect(inForce).toContainText('well pump');
   await page.getByLabel('Highest measured, VA').fill('9600');
   await page.getByLabel('Highest measured, VA').press('Tab');
   await expect(page.locator('[data-load]').first()).toContainText('12,000 VA');

@@ -1,22 +1,5 @@
-import {
-  BoxesStage,
-  countingOf,
-  depthPlan,
-  fixingOf,
-  squareDistances,
-  heightIn,
-  type BoxLayout,
-  type Counting,
-  type Fixing,
-  type DepthPlan,
-  type ProvenLine,
-} from './boxes/index.ts';
-import { addDutyBoxes, openDuties } from './boxes/duties/index.ts';
-import { addAlarms, owedAlarms } from './boxes/alarms.ts';
-import { addLights, addSwitches, proposeLights } from './boxes/lighting/index.ts';
-import { addFlat, owedFlat } from './boxes/flat.ts';
-import { addLowVoltage } from './boxes/lowVoltage.ts';
-import { addReceptacles, proposeReceptacles } from './boxes/propose.ts';
+import { BoxesStage, type BoxLayout, type ProvenLine } from './boxes/index.ts';
+import { ceilingMarks, marksOf, type CeilingMark, type Mark } from './marks.ts';
 import { checkPlan, type Finding } from './checks/index.ts';
 import {
   circuitTerms,
@@ -27,7 +10,6 @@ import {
   type CircuitTerms,
   type ServiceLoad,
 } from './circuits/index.ts';
-import { addCircuits } from './circuits/propose.ts';
 import { fillBoxes, type BoxResult } from './fill/index.ts';
 import { FramingStage, type Member } from './framing/index.ts';
 import { countHours, type StageHours } from './hours/index.ts';
@@ -39,7 +21,6 @@ import { RoomsStage } from './rooms/index.ts';
 import { ruleBook, type RuleBook } from './rules/index.ts';
 import { RunsStage, type LaidRun } from './runs/index.ts';
 import type { Stages } from './stages.ts';
-import { addDataRuns, addRuns } from './runs/propose.ts';
 import { takeOff, type Takeoff } from './takeoff/index.ts';
 import { tidy } from './units/index.ts';
 import {
@@ -58,37 +39,6 @@ export interface SpaceResult {
   readonly pieces: readonly { wall: string; side: Side; start: number; end: number }[];
   readonly receptacles: readonly { box: string; along: number }[];
   readonly farthest: { along: number; distance: number } | null;
-}
-
-export interface Mark {
-  readonly wall: string;
-  readonly side: Side;
-  readonly stud: number | null;
-  readonly studSide: Side | null;
-  /** The box's centre line along its wall, where it will be nailed. */
-  readonly at: number;
-  readonly bottomFromSubfloor: number;
-  readonly centerFromFinished: number;
-  readonly topFromSubfloor: number;
-  readonly setback: number;
-  /** How the finish build-up comes to that setback, and whether the box needs an extension, a recess or another model. */
-  readonly depth: DepthPlan;
-  readonly backing: { size: string; length: number; between: readonly [number, number] } | null;
-  /** What holds the box: nails, screws, its own wings in a closed wall, backing between studs, or powder-actuated fasteners. */
-  readonly fixing: Fixing;
-  /** Whether its receptacle counts for the spacing of the wall, and why; null when it holds none. */
-  readonly counts: Counting | null;
-  /** Why it stands at a height or in a place of its own; empty when it follows the house. */
-  readonly reason: string;
-}
-
-/** A box on a ceiling: in plan coordinates, and how far it is from the walls it is measured from. */
-export interface CeilingMark {
-  readonly room: string;
-  readonly x: number;
-  readonly y: number;
-  /** The nearest wall on each of two square hands, from the framing's face to the middle of the box. */
-  readonly from: readonly { readonly wall: string; readonly distance: number }[];
 }
 
 /** What `compute` answers; the open result format (docs/plan-format.md). Same plan, same bytes. */
@@ -125,55 +75,6 @@ function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {
     receptacles: points.map((p) => ({ box: p.box, along: tidy(p.along) })),
     farthest: farthest && { along: tidy(farthest.along), distance: tidy(farthest.distance) },
   };
-}
-
-function marksOf(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
-  const setback = rules('box.setback');
-  return Object.fromEntries(
-    Object.values(layout.placed).map((p): [string, Mark] => {
-      const setting = layout.settings.get(p.wall)!;
-      const height = p.top - p.bottom;
-      const finish = setting.finish[p.side];
-      const depth = depthPlan(finish, setting.layers[p.side], p, { depth: setting.frame.line.depth });
-      return [
-        p.id,
-        {
-          wall: p.wall,
-          side: p.side,
-          stud: p.stud,
-          studSide: p.studSide,
-          at: tidy(p.at),
-          bottomFromSubfloor: tidy(p.bottom),
-          centerFromFinished: tidy(heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished')),
-          topFromSubfloor: tidy(p.top),
-          setback: setback === 'auto' ? depth.setback : setback,
-          depth,
-          backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
-          fixing: fixingOf(plan.boxes[p.id]!, p, setting),
-          counts: countingOf(
-            { ...p, middle: heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished') },
-            layout.devices.get(p.id) ?? [],
-            plan,
-            rules,
-          ),
-          reason: plan.boxes[p.id]!.reason,
-        },
-      ];
-    }),
-  );
-}
-
-function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string, CeilingMark> {
-  return Object.fromEntries(
-    Object.keys(plan.boxes)
-      .sort(compareIds)
-      .flatMap((id): [string, CeilingMark][] => {
-        const { on } = plan.boxes[id]!;
-        if (!('ceiling' in on)) return [];
-        const from = squareDistances(on, rooms[on.ceiling]?.boundary?.faces ?? []);
-        return [[id, { room: on.ceiling, x: tidy(on.x), y: tidy(on.y), from }]];
-      }),
-  );
 }
 
 function makeUps(
@@ -297,100 +198,4 @@ export class Computer {
 /** Computes a plan once, from nothing. */
 export function compute(plan: Plan): Result {
   return new Computer().compute(plan);
-}
-
-/** `boxes` is all of `receptacles`, `lights`, `switches`, `alarms` and `data`, which can also be asked for alone. */
-export const proposalKinds = [
-  'boxes',
-  'receptacles',
-  'lights',
-  'switches',
-  'alarms',
-  'data',
-  'circuits',
-  'runs',
-  'models',
-] as const;
-export type ProposalKind = (typeof proposalKinds)[number];
-
-/** Lays out what is missing, in a plan draft: boxes, then circuits, runs and models on what came before. Pinned and existing things stay. */
-export function propose(
-  draft: Plan,
-  only: readonly ProposalKind[] = ['boxes', 'circuits', 'runs', 'models'],
-  computer = new Computer(),
-  trial: Plan['rules']['values'] = {},
-): void {
-  const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
-  if (boxes('receptacles')) {
-    proposeReceptaclesUntilDone(draft, computer);
-    const { plan, s } = stagesOf(draft, computer);
-    addFlat(draft, owedFlat(plan, s.framing, s.rooms));
-  }
-  if (boxes('data')) proposeData(draft, computer);
-  if (boxes('lights')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addLights(draft, proposeLights(plan, s.framing, s.rooms, s.layout, s.rules));
-  }
-  if (boxes('switches')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addSwitches(draft, s.rooms, { plan, ...s });
-  }
-  if (boxes('alarms')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addAlarms(draft, s.rooms, owedAlarms(plan, s.rooms, s.rules));
-  }
-  if (only.includes('circuits')) {
-    const s = computer.stages(structuredCopy(draft));
-    addCircuits(draft, s.framing, s.rooms, ruleBook({ ...draft.rules.values, ...trial }));
-  }
-  if (only.includes('runs')) {
-    const s = computer.stages(structuredCopy(draft));
-    addRuns(draft, s.layout, s.runs.graph(), s.framing, s.rules);
-    addDataRuns(draft);
-  }
-  if (only.includes('models')) {
-    const { boxes } = computer.stages(structuredCopy(draft));
-    for (const [id, b] of Object.entries(boxes)) {
-      const box = draft.boxes[id]!;
-      if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
-        box.model = b.model as typeof box.model;
-    }
-  }
-}
-
-/** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
-function proposeReceptaclesUntilDone(draft: Plan, computer: Computer): void {
-  for (let pass = 0; pass < 4; pass++) {
-    const plan = structuredCopy(draft);
-    const s = computer.stages(plan);
-    const added = addReceptacles(draft, proposeReceptacles(plan, s.framing, s.rooms, s.layout, s.rules));
-    if (added.length === 0) break;
-  }
-  for (let pass = 0; pass < mostDutyPasses; pass++) {
-    const plan = structuredCopy(draft);
-    const s = computer.stages(plan);
-    if (addDutyBoxes(draft, openDuties(plan, s.framing, s.rooms, s.layout, s.rules)) === 0) return;
-  }
-}
-
-/** Boxes at desks and screens, one at a time, so that each keeps clear of those before it. */
-function proposeData(draft: Plan, computer: Computer): void {
-  for (let pass = 0; pass < mostDataPasses; pass++) {
-    const { plan, s } = stagesOf(draft, computer);
-    if (!addLowVoltage(draft, plan, s.framing, s.rooms, s.layout, s.rules)) return;
-  }
-}
-const mostDataPasses = 60;
-
-function stagesOf(draft: Plan, computer: Computer): { plan: Plan; s: Stages } {
-  const plan = structuredCopy(draft);
-  return { plan, s: computer.stages(plan) };
-}
-
-/** Each pass meets one duty of every room; more than this in one room are left for the next proposal. */
-const mostDutyPasses = 16;
-
-/** A plain copy of a draft, so that stages never keep hold of a draft's proxies. */
-function structuredCopy(draft: Plan): Plan {
-  return JSON.parse(JSON.stringify(draft)) as Plan;
 }

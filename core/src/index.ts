@@ -1,5 +1,8 @@
-export { compute, Computer, propose, proposalKinds } from './compute.ts';
-export type { CeilingMark, Mark, ProposalKind, Result, SpaceResult } from './compute.ts';
+export { compute, Computer } from './compute.ts';
+export type { Result, SpaceResult } from './compute.ts';
+export { propose, proposalKinds } from './propose.ts';
+export type { ProposalKind } from './propose.ts';
+export type { CeilingMark, Mark } from './marks.ts';
 export type { Stages } from './stages.ts';
 export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';

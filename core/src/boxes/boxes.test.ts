@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { Computer, propose } from '../compute.ts';
+import { Computer } from '../compute.ts';
+import { propose } from '../propose.ts';
 import type { Plan } from '../plan/schema.ts';
 import { computed, edited, randomFrom, roomOf, wallOf } from '../testing.ts';
 import { fewestCover, type CoverPoint } from './cover.ts';

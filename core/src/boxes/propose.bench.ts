@@ -1,5 +1,6 @@
 import { medianMs } from '../../bench/timing.ts';
-import { Computer, propose } from '../compute.ts';
+import { Computer } from '../compute.ts';
+import { propose } from '../propose.ts';
 import type { Plan } from '../plan/schema.ts';
 import { planOf } from '../testing.ts';
 

@@ -1,4 +1,4 @@
-import type { Mark } from '../compute.ts';
+import type { Mark } from '../marks.ts';
 import type { Plan } from '../plan/schema.ts';
 import { compareIds } from '../plan/ids.ts';
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { compute, propose } from '../compute.ts';
+import { compute } from '../compute.ts';
+import { propose } from '../propose.ts';
 import { roomUses, type Plan } from '../plan/schema.ts';
 import { readPlan } from '../plan/read.ts';
 import { powered } from '../power/simulate.ts';

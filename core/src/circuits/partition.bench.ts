@@ -1,6 +1,7 @@
 import highsLoader from 'highs';
 import { medianMs } from '../../bench/timing.ts';
-import { Computer, propose } from '../compute.ts';
+import { Computer } from '../compute.ts';
+import { propose } from '../propose.ts';
 import { roomsInRows } from '../boxes/propose.bench.ts';
 import { randomSharing } from './randomSharing.testing.ts';
 import { groupCost, isAllowed, shareOut, type Sharing } from './partition.ts';

@@ -289,7 +289,8 @@ export function takeOff(
   ];
   const priced = drafts.map((line): TakeoffLine => {
     const units = pricedUnits(line, plan.prices[line.item]?.per, coils);
-    const cents = line.item.startsWith('tail-') ? undefined : plan.prices[line.item]?.cents;
+    if (line.item.startsWith('tail-')) return { ...line, cents: 0 };
+    const cents = plan.prices[line.item]?.cents;
     return { ...line, cents: cents === undefined || units === null ? null : Math.round(cents * units) };
   });
   return { lines: priced, coils };

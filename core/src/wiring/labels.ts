@@ -3,7 +3,7 @@ import type { Plan } from '../plan/schema.ts';
 import { isData } from '../plan/stock.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { isTraveller } from './nets.ts';
-import type { Wiring } from './index.ts';
+import type { Wiring } from './wiring.ts';
 
 /** What is written on a cable at one of its ends. */
 export interface CableLabel {

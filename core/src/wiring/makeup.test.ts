@@ -84,7 +84,7 @@ describe('a receptacle in the middle of a chain', () => {
     expect(at('place-first')).toEqual(['TO Box 2 · 7', 'FROM Box 1 · 7 · HOT']);
     expect(at('short')).toEqual(['7 · T 2', '7 · F 1 · H']);
   }); // prettier-ignore
-  test('connectors and tails are in the list, tails without a price', () => {
+  test('connectors and tails are in the list, tails for nothing', () => {
     const lines = chain({}).takeoff.lines;
     expect(lines.find((l) => l.item === 'wire-connector-small')!.quantity).toBe(3);
     expect(lines.find((l) => l.item === 'tail-14-black')).toMatchObject({

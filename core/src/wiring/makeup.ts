@@ -5,7 +5,7 @@ import { cables, isData, type BoxModel, type Gauge } from '../plan/stock.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { byNet } from './nets.ts';
 import { connectorFor, type ConnectorSize, type Joint } from './joints.ts';
-import type { Wiring } from './index.ts';
+import type { Wiring } from './wiring.ts';
 
 /** A cable as it comes into a box, in the order its slots are taken from left to right. */
 export interface MakeUpCable {

@@ -73,7 +73,7 @@ const tests = [
 </script>
 
 <template>
-  <PrintPage title="Audit of what exists" back="circuits">
+  <PrintPage title="Audit of what exists" back="circuits" editable>
     <template #tools>
       <label class="key cursor-pointer print:hidden"
         >Read a CSV<input class="sr-only" type="file" accept=".csv,text/csv" @change="readFile"

@@ -10,6 +10,8 @@ import { usePageJob } from './pageJob.ts';
 const job = usePageJob();
 const service = computed(() => job.plan!.service);
 const set = (changes: Partial<Plan['service']>) => job.edit('setService', { changes });
+const setAppliance = (i: number, changes: Partial<Plan['service']['appliances'][number]>) =>
+  set({ appliances: service.value.appliances.map((a, k) => (k === i ? { ...a, ...changes } : a)) });
 const number = (event: Event) => Math.max(0, Number((event.target as HTMLInputElement).value) || 0);
 const main = computed(() => Object.entries(job.plan?.panels ?? {}).find(([, p]) => p.source === 'service'));
 const bars = computed(() => {
@@ -39,7 +41,7 @@ const methods = {
 </script>
 
 <template>
-  <PrintPage title="Load" back="circuits">
+  <PrintPage title="Load" back="circuits" editable>
     <form class="mb-4 grid grid-cols-2 gap-2 md:grid-cols-5 print:hidden" @submit.prevent>
       <label class="text-sm text-quiet"
         >Method<select
@@ -90,7 +92,67 @@ const methods = {
           @change="set({ heatingIsNew: ($event.target as HTMLInputElement).checked })"
         />Heating or cooling is new</label
       >
+      <label class="text-sm text-quiet"
+        >Heaters controlled apart<input
+          class="field text-base"
+          type="number"
+          min="1"
+          max="50"
+          :value="service.heatingUnits"
+          @change="set({ heatingUnits: Math.max(1, Math.round(number($event))) })"
+      /></label>
     </form>
+    <section class="mb-4 print:hidden" aria-label="Appliances of the house that the plan does not show">
+      <h2 class="heading">Appliances of the house that the plan does not show</h2>
+      <div
+        v-for="(a, i) in service.appliances"
+        :key="i"
+        class="mb-1 grid grid-cols-[1fr_8rem_9rem_auto] gap-2"
+      >
+        <input
+          class="field"
+          maxlength="200"
+          :aria-label="`Appliance ${i + 1}`"
+          :value="a.name"
+          @change="setAppliance(i, { name: ($event.target as HTMLInputElement).value })"
+        />
+        <input
+          class="field"
+          type="number"
+          min="0"
+          :aria-label="`VA of ${a.name}`"
+          :value="a.va"
+          @change="setAppliance(i, { va: number($event) })"
+        />
+        <select
+          class="field"
+          :aria-label="`Kind of ${a.name}`"
+          :value="a.kind"
+          @change="setAppliance(i, { kind: ($event.target as HTMLSelectElement).value as 'range' })"
+        >
+          <option value="fastened">fastened in place</option>
+          <option value="range">range, oven, cooktop</option>
+          <option value="dryer">dryer</option>
+        </select>
+        <button
+          class="key"
+          type="button"
+          :aria-label="`Take ${a.name} away`"
+          @click="set({ appliances: service.appliances.filter((_, k) => k !== i) })"
+        >
+          ✕
+        </button>
+      </div>
+      <button
+        class="key"
+        type="button"
+        @click="
+          set({ appliances: [...service.appliances, { name: 'appliance', va: 1500, kind: 'fastened' }] })
+        "
+      >
+        One more appliance
+      </button>
+    </section>
     <div class="grid gap-6 md:grid-cols-2">
       <section
         v-for="(load, i) in job.result?.service ?? []"

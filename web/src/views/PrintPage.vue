@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { Printer } from '@lucide/vue';
+import { Printer, Redo2, Undo2 } from '@lucide/vue';
 import { useRoute } from 'vue-router';
 import { useJob } from '../stores/job.ts';
 
 /** A page beside the workspace: its title, the way back and printing; only what is inside goes on paper. */
-defineProps<{ title: string; back: string }>();
+defineProps<{ title: string; back: string; editable?: boolean }>();
 const job = useJob();
 const route = useRoute();
 const print = () => window.print();
@@ -23,6 +23,17 @@ const print = () => window.print();
         <Printer :size="18" /> Print
       </button>
       <slot name="tools" />
+      <span v-if="editable" class="ml-auto flex gap-1 print:hidden">
+        <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()">
+          <Undo2 :size="20" />
+        </button>
+        <button class="key" type="button" aria-label="Redo" :disabled="!job.history.redo" @click="job.redo()">
+          <Redo2 :size="20" />
+        </button>
+        <span class="self-center text-sm text-quiet" role="status">{{
+          job.saving ? 'saving…' : 'saved'
+        }}</span>
+      </span>
     </header>
     <p v-if="job.failure" class="my-4 text-trouble">{{ job.failure }}</p>
     <p v-else-if="!job.result" class="my-4 text-lg" role="status">Opening…</p>
