@@ -90,7 +90,7 @@ describe('a receptacle in the middle of a chain', () => {
     expect(lines.find((l) => l.item === 'tail-14-black')).toMatchObject({
       quantity: 6,
       unit: 'in',
-      cents: null,
+      cents: 0,
     });
   });
 });

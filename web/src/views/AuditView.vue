@@ -125,7 +125,7 @@ const tests = [
             >What its label says<input
               class="field text-base"
               maxlength="200"
-              :value="job.plan!.circuits[id]!.name"
+              v-shown="job.plan!.circuits[id]!.name"
               @change="set(id, { name: value($event) })"
           /></label>
           <label class="text-sm text-quiet"
@@ -133,7 +133,7 @@ const tests = [
               class="field text-base"
               type="number"
               min="1"
-              :value="job.plan!.circuits[id]!.amps"
+              v-shown="job.plan!.circuits[id]!.amps"
               @change="set(id, { amps: Math.max(1, whole($event)) })"
           /></label>
           <label class="text-sm text-quiet"
@@ -150,7 +150,7 @@ const tests = [
               class="field text-base"
               type="number"
               min="0"
-              :value="found(id).outlets"
+              v-shown="found(id).outlets"
               @change="setFound(id, { outlets: whole($event) })"
           /></label>
           <label class="text-sm text-quiet"
@@ -176,14 +176,14 @@ const tests = [
             >What it really feeds<input
               class="field text-base"
               maxlength="500"
-              :value="found(id).serves"
+              v-shown="found(id).serves"
               @change="setFound(id, { serves: value($event) })"
           /></label>
           <label class="text-sm text-quiet"
             >Note<input
               class="field text-base"
               maxlength="1000"
-              :value="found(id).note"
+              v-shown="found(id).note"
               @change="setFound(id, { note: value($event) })"
           /></label>
         </div>

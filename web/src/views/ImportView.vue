@@ -141,7 +141,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         >Job name<input
           class="field text-base"
           maxlength="200"
-          :value="plan.job.name"
+          v-shown="plan.job.name"
           @change="plan = { ...plan!, job: { ...plan!.job, name: text($event) } }"
       /></label>
       <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
@@ -230,7 +230,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
               class="field"
               maxlength="200"
               :aria-label="`Name of room ${r.name}`"
-              :value="r.name"
+              v-shown="r.name"
               @change="setRoom(id, { name: text($event) })"
             />
             <select

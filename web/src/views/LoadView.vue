@@ -57,7 +57,7 @@ const methods = {
           class="field text-base"
           type="number"
           min="0"
-          :value="service.existingArea"
+          v-shown="service.existingArea"
           @change="set({ existingArea: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
@@ -65,7 +65,7 @@ const methods = {
           class="field text-base"
           type="number"
           min="0"
-          :value="service.measuredVa"
+          v-shown="service.measuredVa"
           @change="set({ measuredVa: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
@@ -73,7 +73,7 @@ const methods = {
           class="field text-base"
           type="number"
           min="0"
-          :value="service.heatingVa"
+          v-shown="service.heatingVa"
           @change="set({ heatingVa: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
@@ -81,7 +81,7 @@ const methods = {
           class="field text-base"
           type="number"
           min="0"
-          :value="service.coolingVa"
+          v-shown="service.coolingVa"
           @change="set({ coolingVa: number($event) })"
       /></label>
       <label class="flex items-end gap-2 text-sm"
@@ -98,7 +98,7 @@ const methods = {
           type="number"
           min="1"
           max="50"
-          :value="service.heatingUnits"
+          v-shown="service.heatingUnits"
           @change="set({ heatingUnits: Math.max(1, Math.round(number($event))) })"
       /></label>
     </form>
@@ -113,7 +113,7 @@ const methods = {
           class="field"
           maxlength="200"
           :aria-label="`Appliance ${i + 1}`"
-          :value="a.name"
+          v-shown="a.name"
           @change="setAppliance(i, { name: ($event.target as HTMLInputElement).value })"
         />
         <input
@@ -121,7 +121,7 @@ const methods = {
           type="number"
           min="0"
           :aria-label="`VA of ${a.name}`"
-          :value="a.va"
+          v-shown="a.va"
           @change="setAppliance(i, { va: number($event) })"
         />
         <select

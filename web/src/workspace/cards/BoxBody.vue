@@ -67,7 +67,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
             type="number"
             min="0"
             max="4"
-            :value="own.fittings"
+            v-shown="own.fittings"
             @change="set({ fittings: Number(value($event)) })"
         /></label>
         <label
@@ -76,7 +76,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
             type="number"
             min="0"
             max="3"
-            :value="own.dividers"
+            v-shown="own.dividers"
             @change="set({ dividers: Number(value($event)) })"
         /></label>
       </div>

@@ -157,7 +157,7 @@ function reread(to: Height['to'], from: Height['from']) {
       >Why it is not at the house height<input
         class="field text-base"
         maxlength="1000"
-        :value="box.reason"
+        v-shown="box.reason"
         @change="
           job.edit('setBox', {
             box: boxId!,

@@ -99,7 +99,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         >for<input
           class="field flex-1 text-base"
           maxlength="60"
-          :value="d.label"
+          v-shown="d.label"
           @change="job.edit('setDevice', { device: id, changes: { label: value($event) } })"
       /></label>
       <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
@@ -127,7 +127,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
               class="field"
               type="number"
               min="0"
-              :value="d.va"
+              v-shown="d.va"
               placeholder="house figure"
               @change="
                 job.edit('setDevice', {

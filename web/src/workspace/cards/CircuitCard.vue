@@ -79,7 +79,7 @@ function split() {
         class="field font-bold"
         maxlength="200"
         :aria-label="`Name of circuit ${look?.number}`"
-        :value="circuit.name"
+        v-shown="circuit.name"
         @change="set({ name: value($event) })"
       />
       <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>

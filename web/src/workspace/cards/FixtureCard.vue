@@ -57,14 +57,14 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
           class="field text-base"
           type="number"
           min="0"
-          :value="fixture.va"
+          v-shown="fixture.va"
           @change="set({ va: Number(text($event)) })"
       /></label>
       <label class="text-sm text-quiet"
         >Label<input
           class="field text-base"
           maxlength="200"
-          :value="fixture.label"
+          v-shown="fixture.label"
           @change="set({ label: text($event) })"
       /></label>
       <label v-if="!fixture.wall" class="text-sm text-quiet"
@@ -72,7 +72,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
           class="field text-base"
           type="number"
           step="any"
-          :value="fixture.turn"
+          v-shown="fixture.turn"
           @change="set({ turn: Number(text($event)) })"
       /></label>
     </div>

@@ -28,7 +28,7 @@ const set = (changes: Partial<Obstacle>) => job.edit('setObstacle', { obstacle: 
         >What it is<input
           class="field text-base"
           maxlength="200"
-          :value="obstacle.kind"
+          v-shown="obstacle.kind"
           @change="set({ kind: ($event.target as HTMLInputElement).value })"
       /></label>
       <LengthField

@@ -49,7 +49,7 @@ const feederSpaces = computed(() => {
         >Name<input
           class="field text-base"
           maxlength="200"
-          :value="panel.name"
+          v-shown="panel.name"
           @change="job.edit('setPanel', { panel: id, changes: { name: value($event) } })"
       /></label>
       <label class="text-sm text-quiet"
@@ -57,7 +57,7 @@ const feederSpaces = computed(() => {
           class="field text-base"
           type="number"
           min="1"
-          :value="panel.amps"
+          v-shown="panel.amps"
           @change="job.edit('setPanel', { panel: id, changes: { amps: count($event) } })"
       /></label>
       <label class="text-sm text-quiet"
@@ -65,7 +65,7 @@ const feederSpaces = computed(() => {
           class="field text-base"
           type="number"
           min="1"
-          :value="panel.spaces"
+          v-shown="panel.spaces"
           @change="job.edit('setPanel', { panel: id, changes: { spaces: count($event) } })"
       /></label>
       <LengthField
@@ -121,7 +121,7 @@ const feederSpaces = computed(() => {
           type="number"
           min="0"
           max="84"
-          :value="panel.tandems"
+          v-shown="panel.tandems"
           @change="set({ tandems: count($event) })"
       /></label>
       <label class="text-sm text-quiet"
@@ -155,7 +155,7 @@ const feederSpaces = computed(() => {
           type="number"
           min="1"
           max="400"
-          :value="panel.feeder.amps"
+          v-shown="panel.feeder.amps"
           @change="feed({ amps: count($event) })"
       /></label>
       <label class="text-sm text-quiet"

@@ -23,7 +23,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
         >Name<input
           class="field text-base"
           maxlength="200"
-          :value="level.name"
+          v-shown="level.name"
           @change="set({ name: text($event) })"
       /></label>
       <LengthField
@@ -65,7 +65,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
           class="field text-base"
           type="number"
           step="any"
-          :value="level.joists.direction"
+          v-shown="level.joists.direction"
           @change="set({}, { direction: Number(text($event)) })"
       /></label>
       <LengthField

@@ -103,7 +103,7 @@ const gapWords = computed(() =>
           >Name<input
             class="field text-base"
             maxlength="200"
-            :value="room.name"
+            v-shown="room.name"
             @change="setRoom({ name: ($event.target as HTMLInputElement).value })"
         /></label>
         <label class="text-sm text-quiet"
@@ -148,7 +148,7 @@ const gapWords = computed(() =>
               type="number"
               step="any"
               :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
-              :value="leg.turn"
+              v-shown="leg.turn"
               @change="setTurn(leg.wall!, $event)"
           /></label>
         </li>
