@@ -12,7 +12,7 @@ import {
   unswitched,
   waysInto,
 } from '../boxes/lighting/index.ts';
-import { distancePointSegment } from '../geometry/index.ts';
+import { distancePointSegment, innerPoint, type XY } from '../geometry/index.ts';
 import type { Plan } from '../plan/schema.ts';
 import { roomName, type Check, type CheckInput } from './check.ts';
 import { finding, type Finding } from './findings.ts';
@@ -104,6 +104,12 @@ export const switchesAreOutOfTheSwing: Check = ({ plan, framing, layout }) =>
   });
 
 /** Closet lights keep clear of storage: NEC 410.16(C) (from memory). */
+/** Whether no place in a closet is so far from its walls: with shelves on all of them no light could be clear. */
+function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
+  const inner = innerPoint(polygon);
+  return inner === null || polygon.some((a, i) => distancePointSegment(inner, a, polygon[(i + 1) % polygon.length]!) < clear - 0.5);
+} // prettier-ignore
+
 export const closetLightsAreClear: Check = (input) => {
   const { plan, rules } = input;
   const clear = rules('light.shelf') + rules('light.closet');
@@ -115,7 +121,9 @@ export const closetLightsAreClear: Check = (input) => {
         if (!isLight || !('ceiling' in on) || on.ceiling !== r.id) return [];
         const shelved = r.boundary!.faces.filter((f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall));
         const near = Math.min(...shelved.map((f) => distancePointSegment(on, f.a, f.b)));
-        return near < clear - 1e-6 ? [finding('light.closet', [id, r.id], { box: id, distance: near, limit: clear })] : [];
+        if (near >= clear - 1e-6) return [];
+        const level = isTooNarrow(r.boundary!.polygon, clear) ? 'warning' : 'error';
+        return [finding('light.closet', [id, r.id], { box: id, distance: near, limit: clear }, { level, ...(level === 'warning' ? { fix: 'No place in it is: leave the shelves off a side, or use a light that may be closer.' } : {}) })];
       }),
     );
 }; // prettier-ignore

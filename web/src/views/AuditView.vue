@@ -123,17 +123,17 @@ const tests = [
           <p class="figure">{{ job.plan!.circuits[id]!.space }}{{ job.plan!.circuits[id]!.half ?? '' }}</p>
           <label class="text-sm text-quiet"
             >What its label says<input
+              v-shown="job.plan!.circuits[id]!.name"
               class="field text-base"
               maxlength="200"
-              v-shown="job.plan!.circuits[id]!.name"
               @change="set(id, { name: value($event) })"
           /></label>
           <label class="text-sm text-quiet"
             >Breaker, A<input
+              v-shown="job.plan!.circuits[id]!.amps"
               class="field text-base"
               type="number"
               min="1"
-              v-shown="job.plan!.circuits[id]!.amps"
               @change="set(id, { amps: Math.max(1, whole($event)) })"
           /></label>
           <label class="text-sm text-quiet"
@@ -147,10 +147,10 @@ const tests = [
           >
           <label class="text-sm text-quiet"
             >Outlets<input
+              v-shown="found(id).outlets"
               class="field text-base"
               type="number"
               min="0"
-              v-shown="found(id).outlets"
               @change="setFound(id, { outlets: whole($event) })"
           /></label>
           <label class="text-sm text-quiet"
@@ -174,16 +174,16 @@ const tests = [
         <div class="mt-1 grid items-end gap-2 md:grid-cols-2">
           <label class="text-sm text-quiet"
             >What it really feeds<input
+              v-shown="found(id).serves"
               class="field text-base"
               maxlength="500"
-              v-shown="found(id).serves"
               @change="setFound(id, { serves: value($event) })"
           /></label>
           <label class="text-sm text-quiet"
             >Note<input
+              v-shown="found(id).note"
               class="field text-base"
               maxlength="1000"
-              v-shown="found(id).note"
               @change="setFound(id, { note: value($event) })"
           /></label>
         </div>

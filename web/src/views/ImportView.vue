@@ -139,9 +139,9 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
       >
       <label v-if="plan" class="text-sm text-quiet"
         >Job name<input
+          v-shown="plan.job.name"
           class="field text-base"
           maxlength="200"
-          v-shown="plan.job.name"
           @change="plan = { ...plan!, job: { ...plan!.job, name: text($event) } }"
       /></label>
       <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
@@ -227,10 +227,10 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         <div v-for="[id, r] in rooms" :key="id" class="border-b border-rule py-1" :data-room="id">
           <div class="grid grid-cols-[1fr_7.5rem_auto] gap-2">
             <input
+              v-shown="r.name"
               class="field"
               maxlength="200"
               :aria-label="`Name of room ${r.name}`"
-              v-shown="r.name"
               @change="setRoom(id, { name: text($event) })"
             />
             <select

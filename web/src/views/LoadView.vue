@@ -54,34 +54,34 @@ const methods = {
       >
       <label class="text-sm text-quiet"
         >House that stands, sq ft<input
+          v-shown="service.existingArea"
           class="field text-base"
           type="number"
           min="0"
-          v-shown="service.existingArea"
           @change="set({ existingArea: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
         >Highest measured, VA<input
+          v-shown="service.measuredVa"
           class="field text-base"
           type="number"
           min="0"
-          v-shown="service.measuredVa"
           @change="set({ measuredVa: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
         >Heating, VA<input
+          v-shown="service.heatingVa"
           class="field text-base"
           type="number"
           min="0"
-          v-shown="service.heatingVa"
           @change="set({ heatingVa: number($event) })"
       /></label>
       <label class="text-sm text-quiet"
         >Cooling, VA<input
+          v-shown="service.coolingVa"
           class="field text-base"
           type="number"
           min="0"
-          v-shown="service.coolingVa"
           @change="set({ coolingVa: number($event) })"
       /></label>
       <label class="flex items-end gap-2 text-sm"
@@ -94,11 +94,11 @@ const methods = {
       >
       <label class="text-sm text-quiet"
         >Heaters controlled apart<input
+          v-shown="service.heatingUnits"
           class="field text-base"
           type="number"
           min="1"
           max="50"
-          v-shown="service.heatingUnits"
           @change="set({ heatingUnits: Math.max(1, Math.round(number($event))) })"
       /></label>
     </form>
@@ -110,18 +110,18 @@ const methods = {
         class="mb-1 grid grid-cols-[1fr_8rem_9rem_auto] gap-2"
       >
         <input
+          v-shown="a.name"
           class="field"
           maxlength="200"
           :aria-label="`Appliance ${i + 1}`"
-          v-shown="a.name"
           @change="setAppliance(i, { name: ($event.target as HTMLInputElement).value })"
         />
         <input
+          v-shown="a.va"
           class="field"
           type="number"
           min="0"
           :aria-label="`VA of ${a.name}`"
-          v-shown="a.va"
           @change="setAppliance(i, { va: number($event) })"
         />
         <select

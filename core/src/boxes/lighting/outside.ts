@@ -63,17 +63,18 @@ function clearNear(
 ): number | null {
   const setting = layout.settings.get(way.wall);
   if (!setting) return null;
-  const { height: tall } = nominalBoxSize(1);
-  // Wide enough for the larger box a light gets when more cables come in.
-  const { width } = nominalBoxSize(2);
+  const { width, height: tall } = nominalBoxSize(1);
   const bottom = bottomFromSubfloor(height, tall, setting.floorFinish);
-  const body = { width, bottom, top: bottom + tall };
   const side = otherSide(way.side);
   const others = Object.values(layout.placed).filter((p) => p.wall === way.wall);
   const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(others, side, 3, setting)];
-  for (let by = 0; by <= farthestNudge; by += 0.25) {
-    const at = wished + towards * by;
-    if (isClear(at, body, solids, setting.visible[side])) return at;
-  }
-  return null;
+  const clearWithin = (farthest: number, wide: number): number | null => {
+    for (let by = 0; by <= farthest; by += 0.25) {
+      const at = wished + towards * by;
+      if (isClear(at, { width: wide, bottom, top: bottom + tall }, solids, setting.visible[side])) return at;
+    }
+    return null;
+  };
+  // First with room for the larger box a light gets when more cables come in.
+  return clearWithin(farthestNudge, nominalBoxSize(2).width) ?? clearWithin(2 * farthestNudge, width);
 }

@@ -63,20 +63,20 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         >
         <label
           >Studs, hickeys<input
+            v-shown="own.fittings"
             class="field"
             type="number"
             min="0"
             max="4"
-            v-shown="own.fittings"
             @change="set({ fittings: Number(value($event)) })"
         /></label>
         <label
           >Dividers<input
+            v-shown="own.dividers"
             class="field"
             type="number"
             min="0"
             max="3"
-            v-shown="own.dividers"
             @change="set({ dividers: Number(value($event)) })"
         /></label>
       </div>

@@ -155,9 +155,9 @@ function reread(to: Height['to'], from: Height['from']) {
     </div>
     <label v-if="ownHeight || box.reason" class="mt-1 block text-sm text-quiet"
       >Why it is not at the house height<input
+        v-shown="box.reason"
         class="field text-base"
         maxlength="1000"
-        v-shown="box.reason"
         @change="
           job.edit('setBox', {
             box: boxId!,

@@ -97,9 +97,9 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
       </p>
       <label v-else-if="d.kind === 'appliance-receptacle'" class="flex items-center gap-2 text-sm text-quiet"
         >for<input
+          v-shown="d.label"
           class="field flex-1 text-base"
           maxlength="60"
-          v-shown="d.label"
           @change="job.edit('setDevice', { device: id, changes: { label: value($event) } })"
       /></label>
       <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
@@ -124,10 +124,10 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           <label
             >VA of {{ words(d.kind)
             }}<input
+              v-shown="d.va"
               class="field"
               type="number"
               min="0"
-              v-shown="d.va"
               placeholder="house figure"
               @change="
                 job.edit('setDevice', {

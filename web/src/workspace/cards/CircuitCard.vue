@@ -76,10 +76,10 @@ function split() {
         >{{ look?.number }}</span
       >
       <input
+        v-shown="circuit.name"
         class="field font-bold"
         maxlength="200"
         :aria-label="`Name of circuit ${look?.number}`"
-        v-shown="circuit.name"
         @change="set({ name: value($event) })"
       />
       <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>

@@ -54,25 +54,25 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       />
       <label class="text-sm text-quiet"
         >Load, VA<input
+          v-shown="fixture.va"
           class="field text-base"
           type="number"
           min="0"
-          v-shown="fixture.va"
           @change="set({ va: Number(text($event)) })"
       /></label>
       <label class="text-sm text-quiet"
         >Label<input
+          v-shown="fixture.label"
           class="field text-base"
           maxlength="200"
-          v-shown="fixture.label"
           @change="set({ label: text($event) })"
       /></label>
       <label v-if="!fixture.wall" class="text-sm text-quiet"
         >Turn °<input
+          v-shown="fixture.turn"
           class="field text-base"
           type="number"
           step="any"
-          v-shown="fixture.turn"
           @change="set({ turn: Number(text($event)) })"
       /></label>
     </div>

@@ -26,9 +26,9 @@ const set = (changes: Partial<Obstacle>) => job.edit('setObstacle', { obstacle: 
     <div class="grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
         >What it is<input
+          v-shown="obstacle.kind"
           class="field text-base"
           maxlength="200"
-          v-shown="obstacle.kind"
           @change="set({ kind: ($event.target as HTMLInputElement).value })"
       /></label>
       <LengthField

@@ -47,25 +47,25 @@ const feederSpaces = computed(() => {
     <div class="grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
         >Name<input
+          v-shown="panel.name"
           class="field text-base"
           maxlength="200"
-          v-shown="panel.name"
           @change="job.edit('setPanel', { panel: id, changes: { name: value($event) } })"
       /></label>
       <label class="text-sm text-quiet"
         >Amperes<input
+          v-shown="panel.amps"
           class="field text-base"
           type="number"
           min="1"
-          v-shown="panel.amps"
           @change="job.edit('setPanel', { panel: id, changes: { amps: count($event) } })"
       /></label>
       <label class="text-sm text-quiet"
         >Spaces<input
+          v-shown="panel.spaces"
           class="field text-base"
           type="number"
           min="1"
-          v-shown="panel.spaces"
           @change="job.edit('setPanel', { panel: id, changes: { spaces: count($event) } })"
       /></label>
       <LengthField
@@ -117,11 +117,11 @@ const feederSpaces = computed(() => {
       >
       <label class="text-sm text-quiet"
         >Lowest spaces that take half breakers<input
+          v-shown="panel.tandems"
           class="field text-base"
           type="number"
           min="0"
           max="84"
-          v-shown="panel.tandems"
           @change="set({ tandems: count($event) })"
       /></label>
       <label class="text-sm text-quiet"
@@ -151,11 +151,11 @@ const feederSpaces = computed(() => {
       >
       <label class="text-sm text-quiet"
         >Feeder, A<input
+          v-shown="panel.feeder.amps"
           class="field text-base"
           type="number"
           min="1"
           max="400"
-          v-shown="panel.feeder.amps"
           @change="feed({ amps: count($event) })"
       /></label>
       <label class="text-sm text-quiet"

@@ -21,9 +21,9 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
     <div class="mt-1 grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
         >Name<input
+          v-shown="level.name"
           class="field text-base"
           maxlength="200"
-          v-shown="level.name"
           @change="set({ name: text($event) })"
       /></label>
       <LengthField
@@ -62,10 +62,10 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       >
       <label class="text-sm text-quiet"
         >Joists run °<input
+          v-shown="level.joists.direction"
           class="field text-base"
           type="number"
           step="any"
-          v-shown="level.joists.direction"
           @change="set({}, { direction: Number(text($event)) })"
       /></label>
       <LengthField

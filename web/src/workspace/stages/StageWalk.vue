@@ -101,9 +101,9 @@ const gapWords = computed(() =>
       <div class="mb-1 grid grid-cols-[1fr_7.5rem_auto_auto] items-end gap-2">
         <label class="text-sm text-quiet"
           >Name<input
+            v-shown="room.name"
             class="field text-base"
             maxlength="200"
-            v-shown="room.name"
             @change="setRoom({ name: ($event.target as HTMLInputElement).value })"
         /></label>
         <label class="text-sm text-quiet"
@@ -144,11 +144,11 @@ const gapWords = computed(() =>
           <span v-else-if="walk!.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
           <label v-else class="text-sm text-quiet"
             >turn °<input
+              v-shown="leg.turn"
               class="field"
               type="number"
               step="any"
               :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
-              v-shown="leg.turn"
               @change="setTurn(leg.wall!, $event)"
           /></label>
         </li>
