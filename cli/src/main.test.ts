@@ -99,5 +99,10 @@ describe('chalk', () => {
     expect(house.errors).toContain('taken as inches');
     expect(Object.keys((JSON.parse(house.out) as Plan).openings)).toHaveLength(27);
     expect(chalk(['export', '-', '--to', 'csv'], demo).out).toContain('cable-14/2');
+    expect(chalk(['export', '-', '--to', 'csv', '--what', 'audit'], demo).out).toMatch(
+      /^space,half,name,amps/,
+    );
+    const asked = chalk(['export', '-', '--to', 'csv', '--what', 'audit', '--panel', 'n9'], demo);
+    expect([asked.code, asked.errors]).toEqual([2, '--panel: “n9” is not a panel of the plan\n']);
   });
 });
