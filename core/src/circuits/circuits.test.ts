@@ -97,6 +97,8 @@ describe('existing circuits', () => {
     const plan = edited(edited(stairs({ extend: true }, there), 'propose', { only: ['circuits'] }), 'propose', { only: ['runs'] }); // prettier-ignore
     expect(Object.values(plan.runs).map((r) => [r.from, r.to, r.cable])).toEqual([['b1', 'b3', '14/2'], ['b3', 'b2', '14/2']]); // prettier-ignore
     const result = computed(plan);
+    expect(result.circuits['c1']).toMatchObject({ unreached: [], farthest: 'b2' });
+    expect(result.circuits['c1']!.dropPercent).toBeGreaterThan(0);
     expect(result.boxes['b1']).toMatchObject({ used: 2 * (6 + 2 + 1 + 1), fits: false });
     expect(result.findings.map((f) => f.rule)).toContain('fill.volume');
   });

@@ -5,6 +5,7 @@ import { ohmsPer1000Feet } from '../plan/stock.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
+import { circuitTree, sourcesOf } from '../wiring/tree.ts';
 import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts';
 
 export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox, roomSeeingWall } from './loads.ts';
@@ -37,25 +38,13 @@ interface Reach {
   readonly from: string;
 }
 
-/** Boxes in the order the circuit's runs reach them from its panel, each once. */
+/** Boxes in the order the circuit's runs reach them, each once: from its panel, or for one that is there already from the boxes it is tapped at. */
 export function reachFromPanel(plan: Plan, circuitId: string): Reach[] {
-  const circuit = plan.circuits[circuitId]!;
-  const runs = Object.entries(plan.runs)
-    .filter(([, r]) => r.circuit === circuitId && r.to !== null)
-    .sort((a, b) => compareIds(a[0], b[0]));
-  const reached: Reach[] = [];
-  const seen = new Set([circuit.panel]);
-  const visit = (from: string) => {
-    for (const [id, run] of runs) {
-      const next = run.from === from ? run.to! : run.to === from ? run.from : null;
-      if (next === null || seen.has(next)) continue;
-      seen.add(next);
-      reached.push({ box: next, via: id, from });
-      visit(next);
-    }
-  };
-  if (circuit.panel !== null) visit(circuit.panel);
-  return reached;
+  return circuitTree(plan, circuitId).stretches.map(({ from, to, runs }) => ({
+    box: to,
+    via: runs[0]!,
+    from,
+  }));
 }
 
 /** Volts dropped over one segment: 2 × feet × (R / 1000) × amperes. Resistances: NEC Chapter 9 Table 8 (from memory). */
@@ -123,6 +112,7 @@ export function deriveCircuits(
         const counted = devices.filter((d) => !isCounted(d, circuit, plan));
         const there = foundLoad(circuit, outletVa);
         const reached = reachFromPanel(plan, id);
+        const sources = sourcesOf(plan, id);
         const boxes = [...new Set(devices.map((d) => d.box))].sort(compareIds);
         const vaOf = (box: string) =>
           devices.reduce((sum, d) => sum + (d.box === box ? loadOf(d, outletVa) : 0), 0);
@@ -139,7 +129,7 @@ export function deriveCircuits(
             dropPercent: toDecimals(((farthest?.volts ?? 0) / circuit.volts) * 100, 3),
             farthest: farthest?.box ?? null,
             protected: protectedDevices(plan, id, reached, layout),
-            unreached: boxes.filter((b) => !reached.some((r) => r.box === b)),
+            unreached: boxes.filter((b) => !sources.includes(b) && !reached.some((r) => r.box === b)),
           },
         ];
       }),
