@@ -69,16 +69,13 @@ export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) 
   const loads = Object.keys(plan.devices)
     .filter((d) => isOutlet(plan.devices[d]!) && !plan.boxes[plan.devices[d]!.box]!.existing)
     .map((d) => placedLoad(d, plan, framing, rooms))
-    .filter((l) => l.use === 'kitchen' && classOf(l, plan, rules).key === 'small-appliance');
-  if (loads.length < 2 || loads.some((l) => l.device.circuit === null)) return [];
-  const every = Object.values(plan.devices).filter((d) => d.circuit !== null && !plan.boxes[d.box]!.existing);
-  const used = new Set(loads.map((l) => l.device.circuit!));
-  const others = new Set(
-    every.filter((d) => plan.circuits[d.circuit!]!.amps >= 20 && plan.circuits[d.circuit!]!.name.startsWith('Small appliances')).map((d) => d.circuit!),
-  );
-  const have = new Set([...used, ...others]).size;
-  return have < 2 ? [finding('circuit.required', [loads[0]!.room!], { room: roomName(plan, loads[0]!.room!), have })] : [];
-}; // prettier-ignore
+    .filter((l) => classOf(l, plan, rules).key === 'small-appliance');
+  const inKitchen = loads.filter((l) => l.use === 'kitchen');
+  if (inKitchen.length < 2 || inKitchen.some((l) => l.device.circuit === null)) return [];
+  const have = new Set(loads.flatMap((l) => l.device.circuit ?? [])).size;
+  const room = inKitchen[0]!.room!;
+  return have < 2 ? [finding('circuit.required', [room], { room: roomName(plan, room), have })] : [];
+};
 
 /** One thing that plugs in takes 80 % of its circuit at most; what is fastened in place takes half of one it shares. */
 export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>

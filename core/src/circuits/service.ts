@@ -1,5 +1,5 @@
 import type { Plan, RoomUse } from '../plan/schema.ts';
-import type { Rooms } from './loads.ts';
+import { roomOfBox, type Rooms } from './loads.ts';
 
 /**
  * Service load of a dwelling by the methods of NEC Article 220 (2023 numbering; all from memory), line by line, so that every figure
@@ -154,6 +154,19 @@ const outOfArea: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor', 'garage', '
 const rangeKinds = new Set(['range', 'cooktop', 'oven']);
 const fastenedKinds = new Set(['dishwasher', 'disposal', 'water-heater', 'furnace', 'microwave', 'hood']);
 
+/** Circuits that feed receptacles of kitchen, dining room or pantry, whatever they are called. */
+function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
+  const kinds = new Set(['receptacle', 'gfci', 'counter-receptacle']);
+  const uses = new Set<RoomUse>(['kitchen', 'dining', 'pantry']);
+  const circuits = Object.values(plan.devices).flatMap((d) => {
+    const room = kinds.has(d.kind) && d.circuit !== null ? roomOfBox(plan.boxes[d.box]!, rooms) : null;
+    return room !== null && uses.has(plan.rooms[room]!.use) && plan.circuits[d.circuit!]!.amps === 20
+      ? [d.circuit]
+      : [];
+  });
+  return new Set(circuits).size;
+}
+
 /** What the plan says of the service: areas of its rooms, appliances with a load, and what was entered of the house. */
 export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
   const { service } = plan;
@@ -161,7 +174,7 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
   const fixtures = Object.values(plan.fixtures).filter((f) => f.va > 0).map((f): Appliance & { kind: string } => ({ name: f.label || f.kind, va: f.va, isNew: true, kind: f.kind }));
   const stated = (kind: 'range' | 'dryer' | 'fastened') => service.appliances.filter((a) => a.kind === kind).map((a): Appliance => ({ name: a.name, va: a.va, isNew: false }));
   const uses = new Set(Object.values(plan.rooms).map((r) => r.use));
-  const small = Object.values(plan.circuits).filter((c) => c.name.startsWith('Small appliances')).length;
+  const small = smallApplianceCircuits(plan, rooms);
   return {
     area: newArea + service.existingArea,
     newArea,
