@@ -31,7 +31,7 @@ export default ts.config(
     },
   },
   {
-    files: ['core/src/**/*.ts'],
+    files: ['core/src/**/*.ts', 'core/demo/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.bench.ts'],
     rules: {
       'no-restricted-imports': [

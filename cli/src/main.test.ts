@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
-import { compute, study, planSchema, type Plan, type Result } from '@fieldchalk/core';
+import { compute, planSchema, type Plan, type Result } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
 
 function chalk(args: string[], input = '') {
   const done = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {

@@ -1,8 +1,8 @@
 import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
-/** Runs every `x.bench.ts` beside the code it measures and prints its lines. */
-const source = fileURLToPath(new URL('../src/', import.meta.url));
+/** Runs every `x.bench.ts` of this folder and prints its lines. */
+const source = fileURLToPath(new URL('.', import.meta.url));
 for (const file of (readdirSync(source, { recursive: true }) as string[])
   .filter((f) => f.endsWith('.bench.ts'))
   .sort()) {

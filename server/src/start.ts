@@ -1,4 +1,4 @@
-import { marlStreet } from '@fieldchalk/core';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';

@@ -3,7 +3,7 @@ import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type Plan, type RoomUse } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { isLeftAsItIs, openAir, waysInto, type Rooms } from './lighting/index.ts';
+import { isLeftAsItIs, openAir, waysInto, type Rooms } from '../proposals/lighting/index.ts';
 
 /** Where an alarm is owed, and why: IRC 2021 R314.3, R315.3 (from memory). */
 export interface OwedAlarm {

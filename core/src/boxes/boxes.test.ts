@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { Computer } from '../compute.ts';
-import { propose } from '../propose.ts';
+import { Computer } from '../compute/index.ts';
+import { propose } from '../proposals/index.ts';
 import type { Plan } from '../plan/schema.ts';
-import { computed, edited, randomFrom, roomOf, wallOf } from '../testing.ts';
+import { computed, edited, randomFrom, roomOf, wallOf } from '../../testing/index.ts';
 import { fewestCover, type CoverPoint } from './cover.ts';
 import { bottomFromSubfloor, heightIn } from './index.ts';
 

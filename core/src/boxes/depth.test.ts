@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { computed, edited, wallOf } from '../testing.ts';
+import { computed, edited, wallOf } from '../../testing/index.ts';
 import { depthPlan } from './depth.ts';
 
 const layer = (thickness: number, combustible = false) => ({ name: 'layer', thickness, combustible });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import type { Result } from '../compute.ts';
+import type { Result } from '../compute/index.ts';
 import type { Plan } from '../plan/schema.ts';
-import { computed, edited, randomFrom, roomOf } from '../testing.ts';
+import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
 
 /**
  * The proposal against an exact search that knows nothing of it: places are read off the members of the result, and the fewest are found

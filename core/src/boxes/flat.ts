@@ -3,7 +3,7 @@ import type { Framing } from '../framing/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Plan } from '../plan/schema.ts';
 import { facePoint } from './candidates.ts';
-import { isLeftAsItIs, roomSeeing, type Rooms } from './lighting/index.ts';
+import { isLeftAsItIs, roomSeeing, type Rooms } from '../proposals/lighting/index.ts';
 import { footprintOf } from './wetZone.ts';
 
 /** A box on a ceiling or in a floor that a room owes: over a vehicle door, or at an island. */

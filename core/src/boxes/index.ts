@@ -1,5 +1,5 @@
 import type { Framing } from '../framing/index.ts';
-import { Memo } from '../memo.ts';
+import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import { catalogueOf, isOnWall, type Box, type Plan } from '../plan/schema.ts';
 import type { FoundRoom } from '../rooms/index.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Plan, RoomUse } from '../plan/schema.ts';
-import { computed, edited, planOf, roomOf } from '../testing.ts';
+import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { bottomFromSubfloor, heightIn } from './index.ts';
 
 /** A room 200 × 150 on its faces; w1 is its long wall, seen from the wall's right. */

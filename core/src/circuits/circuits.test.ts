@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { Computer } from '../compute.ts';
-import { marlStreet } from '../demo/marlStreet.ts';
-import { study } from '../demo/study.ts';
-import { computed, edited, planOf } from '../testing.ts';
+import { Computer } from '../compute/index.ts';
+import { marlStreet } from '../../demo/marlStreet.ts';
+import { study } from '../../demo/study.ts';
+import { computed, edited, planOf } from '../../testing/index.ts';
 import { reachFromPanel, segmentDrop } from './index.ts';
 import { whyOnCircuit } from './why.ts';
 

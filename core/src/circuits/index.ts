@@ -11,7 +11,7 @@ import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts'
 export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox, roomSeeingWall } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
 export { firstSpace, freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
-export { releaseCircuits } from './propose.ts';
+export { releaseCircuits } from '../proposals/circuits/index.ts';
 export { circuitTerms, circuitTrials, darkenedBy, type CircuitTerms } from './terms.ts';
 export { serviceLoads, type ServiceLoad } from './service.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { entrySchemas, roomUses, type DeviceKind, type RoomUse } from '../plan/schema.ts';
-import { computed, edited, planOf, roomOf } from '../testing.ts';
+import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { dutiesOf, protectionTables, type Edition } from './protection.ts';
 
 const device = (kind: DeviceKind, label = '') => entrySchemas.devices.parse({ box: 'b', kind, label });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { computed, edited, roomOf } from '../testing.ts';
+import { computed, edited, roomOf } from '../../testing/index.ts';
 import { rangeDemand, serviceLoad, type ServiceInput } from './service.ts';
 
 const house = (more: Partial<ServiceInput>): ServiceInput => ({

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { edited, planOf, randomFrom, wallOf } from '../testing.ts';
+import { edited, planOf, randomFrom, wallOf } from '../../testing/index.ts';
 import { applyEdit } from '../plan/gate.ts';
-import { recipeOf } from '../plan/edits/index.ts';
+import { recipeOf } from '../edits/index.ts';
 import { freeHalves, freeSpaces, legLoads, legOf, seatCircuits } from './spaces.ts';
 
 const panel = (more: object = {}, circuits: object = {}) =>

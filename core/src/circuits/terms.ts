@@ -14,7 +14,7 @@ import {
   type PlacedLoad,
   type Rooms,
 } from './loads.ts';
-import { cableOfCircuit } from './propose.ts';
+import { cableOfCircuit } from '../proposals/circuits/index.ts';
 import { legLoads } from './spaces.ts';
 
 /** What a set of circuits comes to, however it was made: the terms a proposal weighs, for comparing one with another. */

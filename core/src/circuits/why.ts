@@ -5,7 +5,7 @@ import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
 import { classOf } from './classes.ts';
 import { cableBetween, dutiesOfLoad, isOutlet, placedLoad, plannedLoad, type PlacedLoad, type Rooms } from './loads.ts'; // prettier-ignore
-import { capacityOf } from './propose.ts';
+import { capacityOf } from '../proposals/circuits/index.ts';
 
 const listed = (words: readonly string[]) => words.filter((w) => w !== '').join(' ');
 

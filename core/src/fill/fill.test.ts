@@ -1,5 +1,5 @@
 import { expect, test, describe } from 'vitest';
-import { computed, planOf } from '../testing.ts';
+import { computed, planOf } from '../../testing/index.ts';
 import { countFill, modelsFor, smallestModel } from './index.ts';
 
 /** Worked by hand from NEC 314.16(B) and Table 314.16(B)(1), from memory. */

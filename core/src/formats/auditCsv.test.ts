@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { computed, edited, wallOf } from '../testing.ts';
+import { computed, edited, wallOf } from '../../testing/index.ts';
 import { auditCsv, readAuditCsv } from './auditCsv.ts';
 
 const text = `space,amps,gauge,name,serves,outlets,supply,faults,extend,poles

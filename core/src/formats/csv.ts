@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Takeoff } from '../takeoff/index.ts';
+import type { Takeoff } from '../outputs/takeoff/index.ts';
 
 /** The list of material as CSV with a header row; money in dollars, empty while an item has no price. */
 export function takeoffCsv(takeoff: Takeoff): string {

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { recipeOf } from '../plan/edits/index.ts';
+import { recipeOf } from '../edits/index.ts';
 import { applyEdit } from '../plan/gate.ts';
 import type { Problem } from '../plan/problems.ts';
 import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/schema.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { computed, edited, roomOf, uprights, wallOf } from '../testing.ts';
+import { computed, edited, roomOf, uprights, wallOf } from '../../testing/index.ts';
 
 describe('studs of one wall', () => {
   test('on centre from the from end, and from the to end', () => {

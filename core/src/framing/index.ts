@@ -1,4 +1,4 @@
-import { Memo } from '../memo.ts';
+import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { RuleBook } from '../rules/index.ts';

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { applyChange, applyEdit } from './gate.ts';
-import { recipeOf } from './edits/index.ts';
+import { recipeOf } from '../edits/index.ts';
 import { readPlan, readPlanText } from './read.ts';
 import { emptyPlan, planJsonSchema } from './schema.ts';
-import { study } from '../demo/study.ts';
+import { study } from '../../demo/study.ts';
 import { takeoffCsv } from '../formats/csv.ts';
-import { computed, edited, roomOf } from '../testing.ts';
-import { checks, findingTexts } from '../checks/index.ts';
+import { computed, edited, roomOf } from '../../testing/index.ts';
+import { checks, findingTexts } from '../findings/index.ts';
 import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { planHash } from './hash.ts';
 

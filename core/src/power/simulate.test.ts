@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Plan } from '../plan/schema.ts';
 import { ruleBook } from '../rules/index.ts';
-import { planOf } from '../testing.ts';
+import { planOf } from '../../testing/index.ts';
 import { fitAllCables, wiringOf, type NeutralSchool } from '../wiring/index.ts';
 import { powered } from './simulate.ts';
 

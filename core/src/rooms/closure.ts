@@ -1,6 +1,6 @@
 import type { XY } from '../geometry/index.ts';
 import type { Plan } from '../plan/schema.ts';
-import { walkClosure, walkPoints } from '../plan/walk.ts';
+import { walkClosure, walkPoints } from '../survey/walk.ts';
 import { readWalk } from './walked.ts';
 
 /** Where the walls of a room fail to meet: from the end of the last wall to the start of the first. Inches. */

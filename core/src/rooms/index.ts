@@ -1,6 +1,6 @@
 import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/index.ts';
 import { FramingStage, type Framing } from '../framing/index.ts';
-import { Memo } from '../memo.ts';
+import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, RoomUse } from '../plan/schema.ts';
 import { ruleBook, type RuleBook } from '../rules/index.ts';

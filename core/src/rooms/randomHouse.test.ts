@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { FramingStage } from '../framing/index.ts';
 import { ruleBook } from '../rules/index.ts';
-import { planOf } from '../testing.ts';
+import { planOf } from '../../testing/index.ts';
 import { RoomsStage } from './index.ts';
-import { planOfHouse, randomHouse } from './randomHouse.testing.ts';
+import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
 
 const rules = ruleBook({});
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { computed, edited, planOf, randomFrom, roomOf } from '../testing.ts';
-import { walkClosure } from '../plan/walk.ts';
+import { computed, edited, planOf, randomFrom, roomOf } from '../../testing/index.ts';
+import { walkClosure } from '../survey/walk.ts';
 import { readWalk } from './walked.ts';
 
 describe('rooms from a walk', () => {

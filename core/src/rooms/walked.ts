@@ -12,9 +12,9 @@ import { findJunctions, wallLine, type Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, Side } from '../plan/schema.ts';
 import { framingKinds, type FramingKind } from '../plan/stock.ts';
-import { walkPoints, type Walk, type WalkLeg } from '../plan/walk.ts';
-import { layoutWalk } from '../plan/walkLayout.ts';
-import { ownWalls, walkOfRecord } from '../plan/walkWrite.ts';
+import { walkPoints, type Walk, type WalkLeg } from '../survey/walk.ts';
+import { layoutWalk } from '../survey/walkLayout.ts';
+import { ownWalls, walkOfRecord } from '../survey/walkWrite.ts';
 import { findBoundaries, type Boundary, type Face } from './faces.ts';
 
 /** A stretch of wall as someone walks a room with the room on the right: `start` to `end` along the wall, which may run down. */

@@ -1,7 +1,7 @@
 import { isBoxless, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
-import { Memo } from '../memo.ts';
+import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/schema.ts';
 import { framingKinds, isData } from '../plan/stock.ts';

@@ -1,15 +1,15 @@
 import { describe, expect, test } from 'vitest';
-import { Computer } from '../compute.ts';
-import { study } from '../demo/study.ts';
+import { Computer } from '../compute/index.ts';
+import { study } from '../../demo/study.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { segmentDrop } from '../circuits/index.ts';
 import type { Plan } from '../plan/schema.ts';
-import { computed, edited, randomFrom, roomOf } from '../testing.ts';
-import { planCoils } from '../takeoff/index.ts';
+import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
+import { planCoils } from '../outputs/takeoff/index.ts';
 import { stepCostFor } from './route.ts';
 import { cheapestPath } from './search.ts';
 import { cheapestCostPlainly } from './search.reference.ts';
-import { cheapestOrder, exactUpTo } from './order.ts';
+import { cheapestOrder, exactUpTo } from '../proposals/runs/visitOrder.ts';
 
 function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Plan {
   let plan = roomOf('160\n130\n160\n130');

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { Computer, marlStreet, unrollRoom } from '@fieldchalk/core';
+import { Computer, unrollRoom } from '@fieldchalk/core';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { ceilingTasks, nailingOrder, wallTasks } from './tasks.ts';
 import { boxRects } from '../workspace/ribbon/ribbon.ts';
 

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { applyChange, study, type Patch, type Plan } from '@fieldchalk/core';
+import { applyChange, type Patch, type Plan } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
 import type { StoredChange } from './api.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 

@@ -1,6 +1,6 @@
 import type { Fixture } from '../../plan/schema.ts';
 import type { FloorLine } from '../../rooms/index.ts';
-import { coverLine } from '../propose.ts';
+import { coverLine } from '../../proposals/receptacles.ts';
 import { lineGaps, seenOn } from './lines.ts';
 import {
   aboveFloor,

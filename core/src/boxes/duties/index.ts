@@ -4,7 +4,7 @@ import { entrySchemas, type Plan } from '../../plan/schema.ts';
 import type { FoundRoom } from '../../rooms/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import type { BoxLayout } from '../index.ts';
-import { isLeftAsItIs } from '../lighting/index.ts';
+import { isLeftAsItIs } from '../../proposals/lighting/index.ts';
 import { applianceDuties } from './appliances.ts';
 import { basinDuties } from './basins.ts';
 import { densityDuties } from './density.ts';

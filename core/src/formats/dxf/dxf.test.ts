@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, test } from 'vitest';
-import { compute } from '../../compute.ts';
+import { compute } from '../../compute/index.ts';
 import { readDrawing } from './drawing.ts';
 import { readRoomSize, readTag } from './tags.ts';
 import { planFromDxf, type DxfOptions } from './index.ts';

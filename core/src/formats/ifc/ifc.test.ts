@@ -1,8 +1,8 @@
 import * as ifc from 'web-ifc';
 import { describe, expect, test } from 'vitest';
-import { compute } from '../../compute.ts';
+import { compute } from '../../compute/index.ts';
 import { planFromIfc } from './index.ts';
-import { writeIfc, type WrittenStorey } from './writeIfc.testing.ts';
+import { writeIfc, type WrittenStorey } from '../../../testing/writeIfc.ts';
 
 const metre = 1000 / 25.4;
 

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { applyEdit, compute, study, recipeOf } from '@fieldchalk/core';
+import { applyEdit, compute, recipeOf } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
 import { whatElse, whyHere } from './why.ts';
 
 const plan = study();

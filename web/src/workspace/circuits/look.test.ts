@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { marlStreet } from '@fieldchalk/core';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { boxLooks, circuitLooks, circuitsInOrder, devicesOfRoomFor, panelRows } from './look.ts';
 
 const plan = marlStreet();

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { Computer, study, unrollRoom } from '@fieldchalk/core';
+import { Computer, unrollRoom } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
 import { entryWords, readEntry, type EntryContext, type Order } from './entry.ts';
 
 const plan = study();

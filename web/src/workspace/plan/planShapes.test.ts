@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { compute, marlStreet, study } from '@fieldchalk/core';
+import { compute } from '@fieldchalk/core';
+import { marlStreet, study } from '@fieldchalk/core/demo';
 import { extentOf, planShapes, snappedEnd, snappedOffset } from './planShapes.ts';
 
 const plan = study();

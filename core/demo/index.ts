@@ -1,0 +1,2 @@
+export { marlStreet } from './marlStreet.ts';
+export { study } from './study.ts';

@@ -1,0 +1,320 @@
+import { describe, expect, test } from 'vitest';
+import { study } from '../../demo/study.ts';
+import { ruleCatalogue, ruleIds } from '../rules/index.ts';
+import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
+import { applyChange, applyEdit } from '../plan/gate.ts';
+import { emptyRules, readRulesText, withRule } from '../plan/rulesFile.ts';
+import type { Plan } from '../plan/schema.ts';
+import { edits, recipeOf, type EditArgs, type EditName } from './index.ts';
+
+function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
+  const done = applyEdit(plan, name, recipeOf(name, args));
+  return done.ok ? 'not refused' : done.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
+}
+const on = (plan: Plan, box: string) => plan.boxes[box]!.on as { wall: string; at: number; height?: object };
+
+/** One of each verb on the study, so that none is left untried. */
+const tried: { [N in EditName]: EditArgs<N> } = {
+  renameJob: { name: 'Other' },
+  startRoom: { name: 'Hall', use: 'hall' },
+  setWalk: { room: 'r1', walk: { start: { x: 0, y: 0 }, heading: 0, legs: [120, 96, 120, 96].map((length) => ({ length, turn: 90 })) } },
+  walkOn: { room: 'r2', length: 60, turn: 0 },
+  walkBack: { room: 'r2' },
+  closeRoom: { room: 'r2', closing: 'last-wall' },
+  setWallLength: { room: 'r1', wall: 'w1', length: 192 },
+  setTurn: { room: 'r2', wall: 'w7', turn: 45 },
+  setWall: { wall: 'w1', changes: { spacing: 24 } },
+  setWalls: { walls: ['w1', 'w2'], changes: { bearing: true } },
+  addWall: { level: 'L1', from: { x: 400, y: 0 }, to: { x: 500, y: 0 } },
+  moveWall: { wall: 'w2', offset: 6 },
+  moveCorner: { point: 'p1', to: { x: -4, y: 6 } },
+  splitWall: { wall: 'w6', at: 40 },
+  joinWalls: { walls: ['w6', 'w7'] },
+  removeWalls: { walls: ['w4'] },
+  copyWalls: { walls: ['w1', 'w2'], by: { x: 0, y: 300 } },
+  copyRoom: { room: 'r1', by: { x: 300, y: 0 }, mirrored: true },
+  nameRoom: { level: 'L1', at: { x: 60, y: -60 }, name: 'Same', use: 'den' },
+  setRoom: { room: 'r1', changes: { use: 'den' } },
+  removeRoom: { room: 'r1' },
+  addOpening: { wall: 'w6', at: 20, width: 24, kind: 'window', sill: 30, head: 60 },
+  setOpening: { opening: 'o1', changes: { width: 40 } },
+  removeOpening: { opening: 'o1' },
+  measureStud: { wall: 'w2', at: 33, was: 32 },
+  forgetStud: { member: 'm1' },
+  addObstacle: { wall: 'w2', at: 20, width: 4, low: 40, high: 60, kind: 'pipe' },
+  setObstacle: { obstacle: 'x1', changes: { width: 6 } },
+  removeObstacle: { obstacle: 'x1' },
+  addFixture: { room: 'r1', kind: 'desk', wall: 'w1', side: 'right', at: 20, width: 48 },
+  setFixture: { fixture: 'f1', changes: { va: 300 } },
+  removeFixture: { fixture: 'f1' },
+  addLevel: { name: 'Upper' },
+  setLevel: { level: 'L1', changes: { ceiling: 109 }, joists: { depth: 11.25 } },
+  setLayers: { walls: ['w1'], side: 'right', layers: [{ name: 'tile', thickness: 0.875, combustible: false }] },
+  addBox: { wall: 'w1', side: 'right', at: 20 },
+  moveBox: { box: 'b1', at: 50 },
+  setBoxHeight: { box: 'b1', height: { value: 20, to: 'top', from: 'subfloor' } },
+  setBox: { box: 'b1', changes: { pinned: true } },
+  keepBoxes: { boxes: ['b1', 'b2'] },
+  alignBoxes: { boxes: ['b1', 'b2'] },
+  repeatBox: { box: 'b1', count: 2, every: 16 },
+  setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
+  setDeviceKind: { device: 'd1', kind: 'gfci' },
+  removeBoxes: { boxes: ['b1'] },
+  addBoxes: { boxes: [{ wall: 'w1', side: 'right', at: 90, kind: 'gfci', va: 300, label: 'pump' }] },
+  addDevice: { box: 'b9', kind: 'switch' },
+  removeDevice: { device: 'd9' },
+  moveDevice: { device: 'd9', by: 1 },
+  addCeilingBox: { room: 'r1', x: 60, y: -30, kind: 'fan' },
+  moveFlatBox: { box: 'b6', x: 50, y: -40 },
+  lightRows: { room: 'r1', columns: 2, rows: 1, fromWall: 30, kind: 'light' },
+  setControl: { switches: ['d9'], loads: ['d6'] },
+  addModel: { name: 'Deep one', volume: 25, width: 2.25, depth: 3.6 },
+  removeModel: { model: 'model1' },
+  addPanel: { wall: 'w1', side: 'right', at: 20 },
+  setPanel: { panel: 'n1', changes: { amps: 200 } },
+  removePanel: { panel: 'n1' },
+  addCircuit: { panel: 'n1', name: 'Spare' },
+  setCircuit: { circuit: 'c1', changes: { gauge: 12, amps: 20 } },
+  removeCircuit: { circuit: 'c1' },
+  assignBoxes: { boxes: ['b1'], circuit: null },
+  assignDevices: { devices: ['d1'], circuit: null },
+  setDevice: { device: 'd1', changes: { va: 1500, continuous: true } },
+  seatCircuit: { circuit: 'c1', space: 9 },
+  splitCircuit: { circuit: 'c1', devices: ['d1'] },
+  mergeCircuits: { from: 'c2', into: 'c1' },
+  protectCircuit: { circuit: 'c1' },
+  fitCables: { circuit: 'c2' },
+  releaseCircuits: undefined,
+  addFoundCircuits: { panel: 'n1', circuits: [{ space: 20, name: 'Old hall', found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' } }] },
+  setEdition: { edition: '2017' },
+  setService: { changes: { existingArea: 1200 } },
+  setRunWay: { run: 'k1', way: 'over' },
+  clearRuns: {},
+  setRule: { rule: 'coil.feet', value: 1000 },
+  setRules: { values: { 'coil.feet': 100 }, reasons: {} },
+  acceptFinding: { rule: 'x', about: ['r1'], wall: null, reason: 'because' },
+  reopenFinding: { rule: 'x', about: ['r1'], wall: null },
+  setPrice: { item: 'x', cents: 5, per: 'each' },
+  propose: { only: ['receptacles'] },
+}; // prettier-ignore
+
+/** What must be there before some verbs have anything to work on. */
+const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
+  walkOn: (p) => edited(p, 'startRoom', tried.startRoom),
+  walkBack: (p) => edited(before.walkOn!(p), 'walkOn', tried.walkOn),
+  closeRoom: (p) => edited(before.walkBack!(p), 'walkOn', { room: 'r2', length: 50, turn: 90 }),
+  setTurn: (p) => before.closeRoom!(p),
+  joinWalls: (p) => edited(p, 'splitWall', tried.splitWall),
+  setObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
+  removeObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
+  setFixture: (p) => edited(p, 'addFixture', tried.addFixture),
+  removeFixture: (p) => edited(p, 'addFixture', tried.addFixture),
+  reopenFinding: (p) => edited(p, 'acceptFinding', tried.acceptFinding),
+  propose: (p) => edited(p, 'removeBoxes', { boxes: ['b2'] }),
+  alignBoxes: (p) => edited(p, 'setBoxHeight', tried.setBoxHeight),
+  removeDevice: (p) => edited(p, 'addDevice', tried.addDevice),
+  moveDevice: (p) => edited(p, 'addDevice', tried.addDevice),
+  removeModel: (p) => edited(p, 'addModel', tried.addModel),
+  protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
+  fitCables: (p) => ({ ...p, runs: Object.fromEntries(Object.entries(p.runs).map(([id, r]) => [id, { ...r, cable: '14/3' as const }])) }),
+}; // prettier-ignore
+
+test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
+
+describe('every verb', () => {
+  test.each(Object.keys(tried) as EditName[])(
+    '%s changes the plan, computes, and is taken back whole by its inverse',
+    (name) => {
+      const plan = before[name]?.(study()) ?? study();
+      const done = applyEdit(plan, name, recipeOf(name, tried[name] as never));
+      if (!done.ok) throw new Error(done.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+      expect(done.change.patches.length).toBeGreaterThan(0);
+      expect(computed(done.plan).format).toBe('fieldchalk.result');
+      const replayed = applyChange(plan, done.change.patches);
+      expect(replayed.ok && replayed.plan).toEqual(done.plan);
+      const back = applyChange(done.plan, done.change.inverse);
+      expect(back.ok && back.plan).toEqual(plan);
+    },
+  );
+});
+
+describe('boxes in numbers', () => {
+  test('repeated: so many more, so far apart, with their devices and no circuit', () => {
+    const plan = edited(study(), 'repeatBox', { box: 'b1', count: 3, every: -16 });
+    const made = Object.keys(plan.boxes).filter((id) => !(id in study().boxes));
+    expect(made).toHaveLength(3);
+    expect(made.map((id) => on(plan, id).at - on(plan, 'b1').at)).toEqual([-16, -32, -48]);
+    for (const id of made)
+      expect(Object.values(plan.devices).filter((d) => d.box === id)).toMatchObject([
+        { kind: 'receptacle', circuit: null },
+      ]);
+    expect(refused(study(), 'repeatBox', { box: 'b1', count: 0, every: 16 })).toContain(
+      'count: must be 1 to 50',
+    );
+  });
+
+  test('aligned by screws: middles come level whatever the boxes; one that follows the house again keeps no height', () => {
+    const high = edited(study(), 'setBoxHeight', {
+      box: 'b1',
+      height: { value: 44, to: 'bottom', from: 'subfloor' },
+    });
+    const { marks } = computed(edited(high, 'alignBoxes', { boxes: ['b1', 'b2', 'b3'] }));
+    expect([marks['b2']!.bottomFromSubfloor, marks['b3']!.bottomFromSubfloor]).toEqual([44, 44]);
+    const tall = edited(edited(high, 'addModel', { name: 'Tall', volume: 25, width: 2.25, height: 4.5, depth: 3 }), 'setBoxModel', { box: 'b2', model: 'model1' }); // prettier-ignore
+    const mixed = computed(edited(tall, 'alignBoxes', { boxes: ['b1', 'b2'] })).marks;
+    expect(mixed['b2']!.centerFromFinished).toBe(mixed['b1']!.centerFromFinished);
+    expect(mixed['b2']!.bottomFromSubfloor).toBe(44 - (4.5 - 3.25) / 2);
+    const house = computed(edited(high, 'alignBoxes', { boxes: ['b2', 'b1'] })).marks;
+    expect(house['b1']!.centerFromFinished).toBe(16);
+  });
+
+  test('keeping leaves existing boxes as they are', () => {
+    const plan = edited(study(), 'setBox', { box: 'b1', changes: { existing: true } });
+    const kept = edited(plan, 'keepBoxes', { boxes: ['b1', 'b2'] });
+    expect([kept.boxes['b1']!.pinned, kept.boxes['b2']!.pinned]).toEqual([false, true]);
+  });
+});
+
+describe('levels and layers', () => {
+  test('a level goes over the highest one: its ceiling, its joists and a subfloor up', () => {
+    const plan = edited(edited(study(), 'addLevel', { name: 'Upper' }), 'addLevel', { name: 'Top' });
+    const [main, upper, top] = Object.values(plan.levels);
+    expect(upper!.elevation).toBe(main!.ceiling + main!.joists.depth + 0.75);
+    expect(top!.elevation).toBe(upper!.elevation + upper!.ceiling + upper!.joists.depth + 0.75);
+    expect(upper!.below).toBe('joists');
+  });
+
+  test('naming layers sets the finish of that side alone', () => {
+    const plan = edited(study(), 'setLayers', tried.setLayers);
+    expect(plan.walls['w1']!.finish).toEqual({ left: 0.5, right: 0.875 });
+  });
+});
+
+describe('refusals name the field and the way out', () => {
+  const closed = roomOf('140\n110\n140\n110');
+  test.each([
+    ['walkOn', { room: 'r1', length: 40, turn: 90 }, 'length: the room is closed'],
+    ['setTurn', { room: 'r1', wall: 'w1', turn: 45 }, 'turn: the room is closed'],
+    ['setWallLength', { room: 'r1', wall: 'w1', length: 0.5 }, 'length: an inch is the least'],
+    ['setWallLength', { room: 'r1', wall: 'w9', length: 50 }, 'not a wall of this room'],
+    ['splitWall', { wall: 'w1', at: 400 }, 'at: must lie between the ends of the wall'],
+    ['addOpening', { wall: 'w1', at: 130, width: 40 }, 'width'],
+    ['addOpening', { wall: 'zz', at: 1 }, '“zz” is not in the plan any more'],
+    ['setLevel', { level: 'L9', changes: {} }, '“L9” is not in the plan any more'],
+    ['moveCorner', { point: 'none', to: { x: 0, y: 0 } }, '“none” is not in the plan any more'],
+    ['acceptFinding', { rule: 'x', about: [], wall: null, reason: '  ' }, 'must say why'],
+    ['setRule', { rule: 'spacing.maxGap', value: 'wide' }, 'rules.values.spacing.maxGap: must be a number'],
+  ] as [EditName, never, string][])('%s', (name, args, says) =>
+    expect(refused(closed, name, args)).toContain(says),
+  );
+
+  test('a locked wall is neither moved, removed nor cut', () => {
+    const locked = edited(closed, 'setWall', { wall: 'w2', changes: { locked: true } });
+    for (const [name, args] of [
+      ['moveWall', { wall: 'w2', offset: 3 }],
+      ['removeWalls', { walls: ['w2'] }],
+      ['splitWall', { wall: 'w2', at: 40 }],
+    ] as [EditName, never][])
+      // prettier-ignore
+      expect(refused(locked, name, args)).toContain('locked');
+  });
+
+  test('a room that is forgotten takes the boxes of its ceiling and floor with it, and nothing else', () => {
+    const boxes = {
+      b1: { on: { ceiling: 'r1', x: 60, y: -50 } },
+      b2: { on: { floor: 'r1', x: 50, y: -50 } },
+      b3: { on: { wall: 'w1', at: 30 } },
+    };
+    const lit = planOf({ ...closed, boxes, devices: { d1: { box: 'b1' }, d3: { box: 'b3' } } });
+    const { boxes: left, devices } = edited(lit, 'removeRoom', { room: 'r1' });
+    expect([Object.keys(left), Object.keys(devices)]).toEqual([['b3'], ['d3']]);
+  });
+});
+
+describe('what is in a box', () => {
+  const gang = () => edited(edited(study(), 'addDevice', { box: 'b9', kind: 'dimmer' }), 'addDevice', { box: 'b9', kind: 'switch' }); // prettier-ignore
+  const held = (plan: Plan) => Object.values(plan.devices).filter((d) => d.box === 'b9').sort((a, b) => a.slot - b.slot).map((d) => d.kind); // prettier-ignore
+
+  test('a box grows a gang with each device; three are held on backing; taking one out closes the row up', () => {
+    const plan = gang();
+    expect([plan.boxes['b9']!.gangs, held(plan)]).toEqual([3, ['switch', 'dimmer', 'switch']]);
+    expect(computed(plan).marks['b9']!.backing).not.toBeNull();
+    const less = edited(plan, 'removeDevice', { device: 'd9' });
+    expect([less.boxes['b9']!.gangs, held(less)]).toEqual([2, ['dimmer', 'switch']]);
+    expect(less.controls).toEqual({});
+    expect(refused(study(), 'removeDevice', { device: 'd9' })).toContain('only one in its box');
+  });
+
+  test('devices change places with their neighbour, and stop at the ends', () => {
+    const [first] = Object.entries(gang().devices).filter(([, d]) => d.box === 'b9' && d.kind === 'dimmer');
+    expect(held(edited(gang(), 'moveDevice', { device: first![0], by: -1 }))).toEqual([
+      'dimmer',
+      'switch',
+      'switch',
+    ]);
+    expect(refused(gang(), 'moveDevice', { device: 'd9', by: -1 })).toContain('end of its box');
+  });
+
+  test('rows of lights: the new ones hang on the switches of the old; a pinned one stays', () => {
+    const kept = edited(study(), 'keepBoxes', { boxes: ['b6'] });
+    const plan = edited(kept, 'lightRows', { room: 'r1', columns: 3, rows: 1, fromWall: 30, kind: 'wafer-light' }); // prettier-ignore
+    expect(plan.boxes['b6']).toEqual(kept.boxes['b6']);
+    expect(plan.boxes['b7']?.on).not.toEqual(kept.boxes['b7']!.on);
+    const [control] = Object.values(plan.controls);
+    expect(control!.switches).toEqual(['d9']);
+    expect(control!.loads).toContain('d6');
+    expect(control!.loads.every((l) => plan.devices[l]?.kind === 'wafer-light')).toBe(true);
+    expect(refused(study(), 'lightRows', { room: 'r1', columns: 2, rows: 2, fromWall: 900, kind: 'light' })).toContain('fromWall'); // prettier-ignore
+  });
+
+  test('controls: a second switch makes both three-way; taken back to one it is single; a dimmer stays one', () => {
+    const two = gang();
+    const others = Object.keys(two.devices).filter((id) => two.devices[id]!.box === 'b9' && id !== 'd9');
+    const kinds = (plan: Plan) => ['d9', ...others].map((id) => plan.devices[id]!.kind);
+    const all = edited(two, 'setControl', { switches: ['d9', ...others], loads: ['d6', 'd7', 'd8'] });
+    expect(kinds(all)).toEqual(['switch-3way', 'dimmer', 'switch-3way']);
+    expect(Object.keys(all.controls)).toHaveLength(1);
+    const single = edited(all, 'setControl', { switches: ['d9'], loads: ['d6', 'd7', 'd8'] });
+    expect(kinds(single)[0]).toBe('switch');
+    expect(Object.values(single.controls)).toEqual([{ switches: ['d9'], loads: ['d6', 'd7', 'd8'] }]);
+  });
+
+  test('a model people add is chosen like any other; what it lacks is said by field; taken out, its boxes are chosen for again', () => {
+    const plan = edited(study(), 'addModel', { name: 'Extra deep', volume: 30, width: 2.25, depth: 4 });
+    const used = edited(plan, 'setBoxModel', { box: 'b1', model: 'model1' });
+    expect(computed(used).boxes['b1']).toMatchObject({ model: 'model1', volume: 30 });
+    expect(computed(used).takeoff.lines.map((l) => l.name)).toContain('Extra deep');
+    expect(edited(used, 'removeModel', { model: 'model1' }).boxes['b1']!.model).toBe('auto');
+    expect(refused(study(), 'addModel', { name: 'Thin', width: 2, depth: 1 })).toContain('volume');
+    expect(refused(study(), 'setBoxModel', { box: 'b1', model: 'nothing' })).toContain('in no catalogue');
+  });
+});
+
+describe('rules as a file', () => {
+  test('written and read again it is the same; the default needs no entry', () => {
+    const rules = withRule(withRule(emptyRules(), 'coil.feet', 1000, 'bulk'), 'drill.height', 20, '');
+    expect(readRulesText(JSON.stringify(rules))).toEqual({ ok: true, rules });
+    expect(withRule(rules, 'coil.feet', ruleCatalogue['coil.feet'].default, '')).toEqual({ ...rules, values: { 'drill.height': 20 }, reasons: {} }); // prettier-ignore
+  });
+
+  test.each([
+    ['{', 'is not JSON'],
+    ['{"values":{"coil.feet":"long"}}', 'must be a number'],
+    ['{"values":{"nope":1}}', 'is not a rule'],
+    ['{"values":{},"extra":1}', 'is not a known field'],
+  ])('%s is refused with where and why', (text, says) => {
+    const read = readRulesText(text);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.problems.map((p) => p.message).join()).toContain(says);
+  });
+
+  test('every rule takes its own default and each of its schools', () => {
+    for (const id of ruleIds) {
+      const rule = ruleCatalogue[id] as (typeof ruleCatalogue)[typeof id] & {
+        schools?: readonly { value: unknown }[];
+      };
+      for (const value of [rule.default, ...(rule.schools ?? []).map((s) => s.value)])
+        if (!rule.schema.safeParse(value).success) throw new Error(`${id} refuses ${JSON.stringify(value)}`);
+    }
+  });
+});

@@ -1,0 +1,77 @@
+import { isAbout } from '../plan/accepted.ts';
+import { EditRefused } from '../plan/gate.ts';
+import { nextId } from '../plan/ids.ts';
+import type { Plan } from '../plan/schema.ts';
+import { releaseCircuits } from '../circuits/index.ts';
+import { Computer } from '../compute/index.ts';
+import { propose, type ProposalKind } from '../proposals/index.ts';
+import { ruleCatalogue, type RuleId } from '../rules/index.ts';
+import { circuitEdits } from './circuits.ts';
+import { deviceEdits } from './devices.ts';
+import { spaceEdits } from './space.ts';
+import { walkEdits } from './walks.ts';
+import { wallEdits } from './walls.ts';
+import { wiringEdits } from './wiring.ts';
+
+/** The verbs a plan is edited with. Each changes a draft; what is wrong is refused by naming the field. */
+export const edits = {
+  renameJob: (draft: Plan, args: { name: string }) => {
+    draft.job.name = args.name;
+  },
+  ...walkEdits,
+  ...wallEdits,
+  ...spaceEdits,
+  ...deviceEdits,
+  ...wiringEdits,
+  ...circuitEdits,
+
+  setRule: (draft: Plan, args: { rule: RuleId; value: unknown; reason?: string }) => {
+    const same = JSON.stringify(args.value) === JSON.stringify(ruleCatalogue[args.rule].default);
+    if (same) delete draft.rules.values[args.rule];
+    else draft.rules.values[args.rule] = args.value;
+    if (args.reason) draft.rules.reasons[args.rule] = args.reason;
+    else delete draft.rules.reasons[args.rule];
+  },
+  /** The edition of the code in force where the job is: rooms that need protection and how grounds fill a box go by it. */
+  setEdition: (draft: Plan, args: { edition: Plan['rules']['edition'] }) => {
+    draft.rules.edition = args.edition;
+  },
+  /** Takes a whole set of rules in place of the job's own. */
+  setRules: (draft: Plan, args: { values: Plan['rules']['values']; reasons: Plan['rules']['reasons'] }) => {
+    draft.rules.values = { ...args.values };
+    draft.rules.reasons = { ...args.reasons };
+  },
+  /** Lets a finding stand, with the reason kept in the plan. */
+  acceptFinding: (
+    draft: Plan,
+    args: { rule: string; about: readonly string[]; wall: string | null; reason: string },
+  ) => {
+    const { rule, wall, about } = args;
+    const reason = args.reason.trim();
+    if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
+    const known = Object.keys(draft.accepted).find((id) => isAbout(draft.accepted[id]!, args));
+    draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
+  },
+  reopenFinding: (draft: Plan, args: { rule: string; about: readonly string[]; wall: string | null }) => {
+    for (const [id, a] of Object.entries(draft.accepted)) if (isAbout(a, args)) delete draft.accepted[id];
+  },
+  setPrice: (draft: Plan, args: { item: string; cents: number; per: Plan['prices'][string]['per'] }) => {
+    draft.prices[args.item] = { cents: args.cents, per: args.per };
+  },
+  /** `anew` frees what is neither pinned nor existing first; `trial` weighs this proposal by other rule values than the job's. */
+  propose: (
+    draft: Plan,
+    args: { only?: readonly ProposalKind[]; anew?: boolean; trial?: Plan['rules']['values'] },
+  ) => {
+    if (args.anew) releaseCircuits(draft);
+    propose(draft, args.only, new Computer(), args.trial);
+  },
+} as const;
+
+export type EditName = keyof typeof edits;
+export type EditArgs<N extends EditName> = Parameters<(typeof edits)[N]>[1];
+
+/** The recipe of a named edit, for the gate. */
+export function recipeOf<N extends EditName>(name: N, args: EditArgs<N>): (draft: Plan) => void {
+  return (draft) => (edits[name] as (d: Plan, a: EditArgs<N>) => void)(draft, args);
+}

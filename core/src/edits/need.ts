@@ -1,0 +1,26 @@
+import { EditRefused } from '../plan/gate.ts';
+
+/** The entry an edit is about; refuses when it has gone since. `field` is what the person will see named. */
+export function need<T>(record: Record<string, T>, id: string, field: string): T {
+  const entry = record[id];
+  if (entry === undefined) throw new EditRefused(field, `“${id}” is not in the plan any more`);
+  return entry;
+}
+
+/** Parses a new entry; the first thing wrong with it is refused by its field. */
+export function parsed<T>(
+  schema: {
+    safeParse(value: unknown): {
+      success: boolean;
+      data?: T;
+      error?: { issues: readonly { path: readonly PropertyKey[]; message: string }[] };
+    };
+  },
+  value: unknown,
+  what: string,
+): T {
+  const read = schema.safeParse(value);
+  if (read.success) return read.data!;
+  const issue = read.error!.issues[0]!;
+  throw new EditRefused(String(issue.path[0] ?? what), issue.message);
+}

@@ -1,0 +1,13 @@
+import type { Plan } from '../plan/schema.ts';
+import type { Stages } from '../stages/index.ts';
+import type { Finding } from './findings.ts';
+
+/** The plan and what every stage made of it. */
+export interface CheckInput extends Stages {
+  readonly plan: Plan;
+}
+
+export type Check = (input: CheckInput) => Finding[];
+
+export const roomName = (plan: Plan, id: string) => plan.rooms[id]!.name || id;
+export const circuitName = (plan: Plan, id: string) => plan.circuits[id]!.name || id;

@@ -1,0 +1,141 @@
+import { owedAlarms } from '../boxes/alarms.ts';
+import { isBehindDoor } from '../boxes/candidates.ts';
+import { lightKinds, switchKinds } from '../boxes/index.ts';
+import {
+  arrivals,
+  isLeftAsItIs,
+  lightsIn,
+  lightsOutside,
+  litUses,
+  openAir,
+  stairAbove,
+  unswitched,
+  waysInto,
+} from '../proposals/lighting/index.ts';
+import { distancePointSegment, innerPoint, type XY } from '../geometry/index.ts';
+import type { Plan } from '../plan/schema.ts';
+import { roomName, type Check, type CheckInput } from './check.ts';
+import { finding, type Finding } from './findings.ts';
+
+/** Rooms that are part of the work, closed and indoors. */
+const roomsAtWork = ({ plan, rooms }: CheckInput) =>
+  Object.values(rooms).filter((r) => r.boundary && !isLeftAsItIs(plan, r) && !openAir.has(r.use));
+
+/** Nothing is owed of a plan that has no lights yet: one note stands for all of it. */
+function isLaidOut(plan: Plan): boolean {
+  return Object.values(plan.devices).some((d) => lightKinds.has(d.kind));
+}
+
+const lightsOf = ({ plan, rooms }: CheckInput, room: string) =>
+  lightsIn(plan, room, rooms).filter((id) => plan.devices[id]!.kind !== 'bath-fan');
+
+export const roomsAreLit: Check = (input) => {
+  const { plan, rooms } = input;
+  if (!isLaidOut(plan)) {
+    const count = roomsAtWork(input).filter((r) => litUses.has(r.use)).length;
+    return count > 0 ? [finding('light.nothing', [], { count }, { fixes: [{ label: 'Lay out lights and switches', edit: 'propose', args: { only: ['lights', 'switches', 'alarms'] } }] })] : [];
+  }
+  const dark = roomsAtWork(input)
+    .filter((r) => litUses.has(r.use) && lightsOf(input, r.id).length === 0)
+    .map((r) => finding('light.none', [r.id], { room: roomName(plan, r.id) }, { fixes: [{ label: 'Light it', edit: 'propose', args: { only: ['lights', 'switches'] } }] }));
+  const outside = roomsAtWork(input).flatMap((r) =>
+    waysInto(r.id, plan, rooms)
+      .filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0)
+      .map((w) => {
+        const o = plan.openings[w.opening]!;
+        return finding('light.outside', [r.id, w.opening], { room: roomName(plan, r.id) }, { place: { wall: w.wall, side: w.side, at: o.at + o.width / 2 } });
+      }),
+  );
+  return [...dark, ...outside];
+}; // prettier-ignore
+
+export const lightsAreSwitched: Check = ({ plan, rooms }) => {
+  if (!isLaidOut(plan)) return [];
+  const groups = unswitched(plan, rooms);
+  return groups.map((g) => {
+    const boxes = [...new Set(g.loads.map((id) => plan.devices[id]!.box))];
+    const [way] = g.ways;
+    return finding(
+      'light.unswitched',
+      boxes,
+      { room: roomName(plan, way!.room), count: boxes.length },
+      { fixes: [{ label: 'Add its switches', edit: 'propose', args: { only: ['switches'] } }] },
+    );
+  });
+};
+
+/** Stairs that go on to another level want a switch at each: NEC 210.70(A)(2)(3) (from memory). */
+export const stairsHaveBothSwitches: Check = (input) => {
+  const { plan, rooms, layout } = input;
+  return roomsAtWork(input).flatMap((r): Finding[] => {
+    const over = r.use === 'stair' ? stairAbove(r.id, plan, rooms) : null;
+    const loads = over ? [...lightsOf(input, r.id), ...lightsOf(input, over)] : [];
+    if (!over || loads.length === 0) return [];
+    const switches = Object.values(plan.controls).filter((c) => c.loads.some((l) => loads.includes(l))).flatMap((c) => c.switches);
+    const levels = new Set(switches.flatMap((id) => {
+      const placed = layout.placed[plan.devices[id]!.box];
+      return placed ? [plan.points[plan.walls[placed.wall]!.from]!.level] : [];
+    }));
+    return levels.size >= 2 ? [] : [finding('light.stair', [r.id, over], { room: roomName(plan, r.id) })];
+  });
+}; // prettier-ignore
+
+/** Every way by which people arrive in a room wants a switch: common practice, no source. */
+export const waysHaveSwitches: Check = (input) => {
+  const { plan, rooms } = input;
+  return roomsAtWork(input).flatMap((r): Finding[] => {
+    if (r.use === 'stair') return [];
+    const lights = lightsOf(input, r.id);
+    const controls = Object.values(plan.controls).filter((c) => c.loads.some((l) => lights.includes(l)));
+    const ways = arrivals(r.id, plan, rooms).length;
+    const most = Math.max(0, ...controls.map((c) => c.switches.length));
+    return controls.length > 0 && most < Math.min(ways, 2)
+      ? [finding('light.ways', [r.id], { room: roomName(plan, r.id), ways, switches: most })]
+      : [];
+  });
+};
+
+export const switchesAreOutOfTheSwing: Check = ({ plan, framing, layout }) =>
+  Object.values(layout.placed).flatMap((p) => {
+    const isSwitch = layout.devices.get(p.id)?.some(([, d]) => switchKinds.has(d.kind));
+    return isSwitch && !plan.boxes[p.id]!.existing && isBehindDoor(plan, framing, p, p.at)
+      ? [finding('switch.swing', [p.id], { box: p.id }, { place: { wall: p.wall, side: p.side, at: p.at } })]
+      : [];
+  });
+
+/** Closet lights keep clear of storage: NEC 410.16(C) (from memory). */
+/** Whether no place in a closet is so far from its walls: with shelves on all of them no light could be clear. */
+function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
+  const inner = innerPoint(polygon);
+  return inner === null || polygon.some((a, i) => distancePointSegment(inner, a, polygon[(i + 1) % polygon.length]!) < clear - 0.5);
+} // prettier-ignore
+
+export const closetLightsAreClear: Check = (input) => {
+  const { plan, rules } = input;
+  const clear = rules('light.shelf') + rules('light.closet');
+  return roomsAtWork(input)
+    .filter((r) => r.use === 'closet')
+    .flatMap((r) =>
+      Object.entries(plan.boxes).flatMap(([id, { on }]) => {
+        const isLight = Object.values(plan.devices).some((d) => d.box === id && lightKinds.has(d.kind));
+        if (!isLight || !('ceiling' in on) || on.ceiling !== r.id) return [];
+        const shelved = r.boundary!.faces.filter((f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall));
+        const near = Math.min(...shelved.map((f) => distancePointSegment(on, f.a, f.b)));
+        if (near >= clear - 1e-6) return [];
+        const level = isTooNarrow(r.boundary!.polygon, clear) ? 'warning' : 'error';
+        return [finding('light.closet', [id, r.id], { box: id, distance: near, limit: clear }, { level, ...(level === 'warning' ? { fix: 'No place in it is: leave the shelves off a side, or use a light that may be closer.' } : {}) })];
+      }),
+    );
+}; // prettier-ignore
+
+export const alarmsAreThere: Check = ({ plan, rooms, rules }) =>
+  isLaidOut(plan)
+    ? owedAlarms(plan, rooms, rules).map(({ room, why }) =>
+        finding(
+          'alarm.none',
+          [room],
+          { room: roomName(plan, room), why },
+          { fixes: [{ label: 'Add alarms', edit: 'propose', args: { only: ['alarms'] } }] },
+        ),
+      )
+    : [];

@@ -1,0 +1,72 @@
+import { describe, expect, test } from 'vitest';
+import { study } from '../../../demo/study.ts';
+import { computed, edited, randomFrom } from '../../../testing/index.ts';
+import { planCoils } from './index.ts';
+
+const cuts = (feet: readonly number[]) => feet.map((f, i) => ({ run: `k${i + 1}`, feet: f }));
+
+describe('coils', () => {
+  test('the coil on the van goes first, what does not fit comes off a new one', () => {
+    const coils = planCoils('cable-14/2', cuts([40, 30, 25]), [{ id: 's1', feet: 60 }], 250);
+    expect(coils).toMatchObject([
+      { from: 's1', feet: 60, left: 20, cuts: [{ run: 'k1', feet: 40 }] },
+      { from: 'new', feet: 250, left: 195, cuts: [{ run: 'k2' }, { run: 'k3' }] },
+    ]);
+  });
+
+  test('a cut longer than a coil gets one of its own length; no cuts, no coils', () => {
+    expect(planCoils('x', cuts([300.2]), [], 250)).toMatchObject([{ feet: 301, left: 0.8 }]);
+    expect(planCoils('x', [], [{ id: 's1', feet: 60 }], 250)).toEqual([]);
+  });
+
+  test('every cut comes off once and no coil gives more than it has (200 seeded lists)', () => {
+    for (let seed = 1; seed <= 200; seed++) {
+      const random = randomFrom(seed);
+      const list = cuts(Array.from({ length: 1 + Math.floor(random() * 30) }, () => 5 + random() * 120));
+      const coils = planCoils('x', list, [{ id: 's1', feet: random() * 200 }], 250);
+      const given = coils.flatMap((c) => c.cuts.map((x) => x.run)).sort();
+      if (given.join() !== list.map((c) => c.run).sort().join()) throw new Error(`seed ${seed}: ${given.join()}`); // prettier-ignore
+      for (const c of coils)
+        if (c.cuts.reduce((sum, x) => sum + x.feet, 0) > c.feet + 1e-6) throw new Error(`seed ${seed}`);
+    }
+  });
+});
+
+describe('the list', () => {
+  const plan = study();
+  const result = computed(plan);
+  const quantity = (item: string, of = result) =>
+    of.takeoff.lines.find((l) => l.item === item)?.quantity ?? 0;
+
+  test('cable bought is the sum of the cuts, rounded up to the foot; every cut is on a coil', () => {
+    const inches = Object.values(result.runs).reduce((sum, r) => sum + r.length.cut, 0);
+    expect(quantity('cable-14/2')).toBe(Math.ceil(inches / 12 - 1e-9));
+    const onCoils = result.takeoff.coils.flatMap((c) => c.cuts.map((x) => x.run)).sort();
+    expect(onCoils).toEqual(Object.keys(result.runs).sort());
+  });
+
+  test('counts agree with the plan: boxes, devices, plates, staples', () => {
+    expect(quantity('box-plastic-1g-18') + quantity('box-plastic-1g-20')).toBe(6);
+    expect(quantity('device-receptacle-15')).toBe(5);
+    expect(quantity('device-switch')).toBe(1);
+    expect(quantity('plate-1g')).toBe(6);
+    expect(quantity('staple-1/2')).toBe(Object.values(result.runs).reduce((sum, r) => sum + r.staples, 0));
+  });
+
+  test('prices follow what they are per: foot, inch, coil; a box of unknown count prices nothing', () => {
+    const priced = (cents: number, per: 'ft' | 'in' | 'coil' | 'box') => {
+      const lines = computed(edited(plan, 'setPrice', { item: 'cable-14/2', cents, per })).takeoff.lines;
+      return lines.find((l) => l.item === 'cable-14/2')!.cents;
+    };
+    const feet = quantity('cable-14/2');
+    expect(priced(50, 'ft')).toBe(50 * feet);
+    expect(priced(4, 'in')).toBe(4 * 12 * feet);
+    expect(priced(9000, 'coil')).toBe(9000);
+    expect(priced(9000, 'box')).toBeNull();
+  });
+
+  test('existing boxes and circuits are not bought', () => {
+    const kept = edited(plan, 'setBox', { box: 'b1', changes: { existing: true } });
+    expect(quantity('device-receptacle-15', computed(kept))).toBe(4);
+  });
+});

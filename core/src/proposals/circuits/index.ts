@@ -1,0 +1,326 @@
+import { isLowVoltage, lightKinds } from '../../boxes/index.ts';
+import type { Framing } from '../../framing/index.ts';
+import type { XYZ } from '../../geometry/index.ts';
+import { compareIds, nextId } from '../../plan/ids.ts';
+import { entrySchemas, type Circuit, type Plan } from '../../plan/schema.ts';
+import type { RuleBook } from '../../rules/index.ts';
+import { isAlarm } from '../../wiring/nets.ts';
+import { formatLength } from '../../units/index.ts';
+import { classOf, wireFor, type Amps, type CircuitClass } from '../../circuits/classes.ts';
+import { cableBetween, dutiesOfLoad, foundLoad, isCounted, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from '../../circuits/loads.ts'; // prettier-ignore
+import { groupCost, shareOut, type Sharing } from './partition.ts';
+import { seatCircuits } from '../../circuits/spaces.ts';
+
+/** Loads that cannot be parted: what one control works, all alarms, the outlets of one box. */
+interface Atom {
+  readonly loads: readonly PlacedLoad[];
+  readonly places: readonly XYZ[];
+}
+
+interface Setting {
+  readonly plan: Plan;
+  readonly framing: Framing;
+  readonly rooms: Rooms;
+  readonly rules: RuleBook;
+  readonly panel: string;
+}
+
+/** The panel new circuits go to: the first fed by the service, never a standby one. Null when there is none. */
+export function defaultPanel(plan: Plan): string | null {
+  const ids = Object.keys(plan.panels).sort(compareIds);
+  return (
+    ids.find((id) => plan.panels[id]!.source === 'service') ??
+    ids.find((id) => plan.panels[id]!.source !== 'standby') ??
+    null
+  );
+}
+
+/** Devices that have no circuit yet and need one. What exists already keeps what it has. */
+export function unassigned(plan: Plan): string[] {
+  return Object.keys(plan.devices)
+    .sort(compareIds)
+    .filter((id) => {
+      const d = plan.devices[id]!;
+      return d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing;
+    });
+} // prettier-ignore
+
+/** Joins loads that belong together, and keeps the atoms in the order of their rooms. */
+function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
+  const lead = new Map<string, string>();
+  const root = (key: string): string => (lead.has(key) ? root(lead.get(key)!) : key);
+  const join = (a: string, b: string) => {
+    const [ra, rb] = [root(a), root(b)];
+    if (ra !== rb) lead.set(rb, ra);
+  };
+  const ids = new Set(loads.map((l) => l.id));
+  for (const { switches, loads: lit } of Object.values(plan.controls)) {
+    const own = [...switches, ...lit].filter((d) => ids.has(d));
+    for (const d of own.slice(1)) join(own[0]!, d);
+  }
+  for (const l of loads) {
+    if (isAlarm(l.device.kind)) join('alarms', l.id);
+    else if (isOutlet(l.device)) join(`box ${l.device.box}`, l.id);
+  }
+  const groups = new Map<string, PlacedLoad[]>();
+  const inOrder = [...loads].sort((a, b) => compareIds(a.room ?? '', b.room ?? '') || compareIds(a.id, b.id));
+  for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
+  return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
+} // prettier-ignore
+
+const nearest = (a: readonly XYZ[], b: readonly XYZ[]): number => {
+  let best = Infinity;
+  for (const p of a) for (const q of b) best = Math.min(best, cableBetween(p, q));
+  return best;
+};
+
+/** Cable that joins some places the shortest way (Prim), inches. */
+function joined(places: readonly XYZ[]): number {
+  const left = places.slice(1);
+  let length = 0;
+  const on = places.slice(0, 1);
+  while (left.length > 0) {
+    let best = { i: 0, away: Infinity };
+    left.forEach((p, i) => {
+      const away = nearest([p], on);
+      if (away < best.away) best = { i, away };
+    });
+    length += best.away;
+    on.push(...left.splice(best.i, 1));
+  }
+  return length;
+}
+
+/** Cable of a circuit as proposals count it: what belongs together joined, those joined to each other, and the way home. Inches. */
+export function cableOfCircuit(
+  loads: readonly PlacedLoad[],
+  plan: Plan,
+  panel: { at: XYZ; away: number },
+): number {
+  const groups = atomsOf(loads, plan).map((a) => a.places);
+  if (groups.length === 0) return 0;
+  const within = groups.reduce((sum, g) => sum + joined(g), 0);
+  const home = Math.min(...groups.map((g) => nearest(g, [panel.at]))) + panel.away;
+  const left = groups.slice(1);
+  const on = groups.slice(0, 1);
+  let between = 0;
+  while (left.length > 0) {
+    let best = { i: 0, away: Infinity };
+    left.forEach((g, i) => {
+      const away = Math.min(...on.map((o) => nearest(g, o)));
+      if (away < best.away) best = { i, away };
+    });
+    between += best.away;
+    on.push(...left.splice(best.i, 1));
+  }
+  return within + between + home;
+}
+
+/** What one circuit of a class may carry. Caps by count, by load, or both, as the house has it. */
+export function capacityOf(amps: number, volts: number, rules: RuleBook): { outlets: number; va: number } {
+  const by = rules('circuit.capBy');
+  return {
+    outlets: by === 'va' ? Infinity : rules(amps <= 15 ? 'circuit.cap15' : 'circuit.cap20'),
+    va: by === 'count' ? Infinity : (amps * volts * rules('circuit.loadPercent')) / 100,
+  };
+}
+
+function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Sharing {
+  const outletVa = s.rules('circuit.outletVa');
+  const rooms = [...new Set(atoms.flatMap((a) => a.loads.map((l) => l.room ?? '')))];
+  const panel = placeOfPanel(s.plan, s.panel, s.framing);
+  const between = atoms.map((a) => atoms.map((b) => (a === b ? 0 : nearest(a.places, b.places))));
+  const home = atoms.map((a) => nearest(a.places, [panel.at]) + panel.away);
+  const cap = capacityOf(kind.amps, 120, s.rules);
+  return {
+    items: atoms.map(({ loads }) => ({
+      outlets: loads.filter((l) => isOutlet(l.device)).length,
+      va: loads.reduce((sum, l) => sum + plannedLoad(l.device, outletVa), 0),
+      rooms: [...new Set(loads.filter((l) => isOutlet(l.device)).map((l) => rooms.indexOf(l.room ?? '')))],
+      light: loads.some((l) => lightKinds.has(l.device.kind)),
+    })),
+    between: (a, b) => between[a]![b]!,
+    home: (i) => home[i]!,
+    mostOutlets: cap.outlets,
+    mostVa: cap.va,
+    atLeast: kind.atLeast,
+    homeRun: s.rules('circuit.homeRun'),
+    split: s.rules('circuit.split'),
+    dark: s.rules('circuit.dark') === 'split' ? 2400 : 0,
+  };
+} // prettier-ignore
+
+const listed = (names: readonly string[]) =>
+  names.length <= 3 ? names.join(', ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
+
+function roomNames(loads: readonly PlacedLoad[], plan: Plan): string[] {
+  const rooms = loads.filter((l) => isOutlet(l.device)).flatMap((l) => (l.room === null ? [] : [l.room]));
+  return [...new Set(rooms)].map((r) => plan.rooms[r]!.name || r);
+}
+
+interface Planned {
+  readonly kind: CircuitClass;
+  readonly loads: readonly PlacedLoad[];
+  readonly name: string;
+  readonly reason: string;
+}
+
+/** The circuits of one class: shared out so that they cost least. */
+function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Setting): Planned[] {
+  if (kind.alone) return loads.map((l) => ({ kind, loads: [l], name: kind.name, reason: kind.why }));
+  const atoms = atomsOf(loads, s.plan);
+  const sharing = sharingOf(atoms, kind, s);
+  const { groups, exact } = shareOut(sharing);
+  const names = groups.map((g) => roomNames(g.flatMap((i) => atoms[i]!.loads), s.plan)); // prettier-ignore
+  const words = names.map((rooms) => (kind.key === 'general' || kind.key === 'lighting' ? `${kind.name} ${listed(rooms)}`.trim() : kind.name));
+  return groups.map((group, i) => {
+    const own = group.flatMap((k) => atoms[k]!.loads);
+    const cost = groupCost(group, sharing);
+    const outlets = own.filter((l) => isOutlet(l.device)).length;
+    const same = words.filter((w) => w === words[i]).length > 1;
+    const most = Number.isFinite(sharing.mostOutlets) ? ` of ${sharing.mostOutlets}` : '';
+    const parts = `${outlets}${most} outlets; about ${formatLength(Math.round(cost.cable))} from box to box and ${formatLength(Math.round(cost.home))} home`;
+    return {
+      kind,
+      loads: own,
+      name: same ? `${words[i]} ${words.slice(0, i + 1).filter((w) => w === words[i]).length}` : words[i]!,
+      reason: `${kind.why} ${parts}. ${exact ? 'No sharing costs less.' : 'No move or exchange of outlets costs less.'}`,
+    };
+  });
+} // prettier-ignore
+
+/** Protection of a circuit by what is on it and the house's school. */
+function protectionOf(loads: readonly PlacedLoad[], kind: CircuitClass, s: Setting): Pick<Circuit, 'protection' | 'protectAt'> & { lead: PlacedLoad | null } {
+  const volts = kind.poles === 2 ? 240 : 120;
+  const duties = loads.map((l) => dutiesOfLoad(l, volts, s.plan));
+  const arc = duties.some((d) => d.arcFault);
+  const ground = duties.some((d) => d.groundFault);
+  const school = s.rules('protect.gfci');
+  const leads = loads.filter((l, i) => duties[i]!.groundFault && (l.device.kind === 'receptacle' || l.device.kind === 'gfci'));
+  const lead = ground && school === 'receptacle' && leads.length > 0 ? (leads.find((l) => l.device.kind === 'gfci') ?? leads[0]!) : null;
+  if (lead) return { protection: arc ? 'afci' : 'gfci', protectAt: arc ? 'breaker' : 'first-device', lead };
+  if (!ground) return { protection: arc ? 'afci' : 'none', protectAt: 'breaker', lead };
+  return { protection: arc || (school === 'dual' && kind.poles === 1) ? 'dual' : 'gfci', protectAt: 'breaker', lead };
+} // prettier-ignore
+
+/** Room left on existing circuits that may be extended: new general outlets and lights nearby go there while that is cheaper than a circuit of their own. */
+function extendExisting(draft: Plan, byClass: Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>, s: Setting): void {
+  const outletVa = s.rules('circuit.outletVa');
+  const panel = placeOfPanel(s.plan, s.panel, s.framing);
+  for (const id of Object.keys(draft.circuits).sort(compareIds)) {
+    const c = draft.circuits[id]!;
+    if (!c.existing || !c.found?.extend || c.poles !== 1 || c.found.supply !== 'normal') continue;
+    const taps = Object.values(s.plan.devices).filter((d) => d.circuit === id && s.plan.boxes[d.box]!.existing).map((d) => placeOfBox(s.plan.boxes[d.box]!, s.plan, s.framing));
+    if (taps.length === 0) continue;
+    const cap = capacityOf(c.amps, c.volts, s.rules);
+    const there = foundLoad(c, outletVa);
+    const own = Object.values(draft.devices).filter((d) => d.circuit === id && !isCounted(d, c, s.plan));
+    let outlets = there.outlets + own.filter(isOutlet).length;
+    let va = there.va + own.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0);
+    for (const group of byClass.values()) {
+      if (group.kind.key !== 'general' && group.kind.key !== 'lighting') continue;
+      const atoms = atomsOf(group.loads, s.plan).map((atom) => ({ atom, away: nearest(atom.places, taps) })).sort((a, b) => a.away - b.away);
+      for (const { atom, away } of atoms) {
+        const count = atom.loads.filter((l) => isOutlet(l.device)).length;
+        const load = atom.loads.reduce((sum, l) => sum + plannedLoad(l.device, outletVa), 0);
+        const own = nearest(atom.places, [panel.at]) + panel.away + s.rules('circuit.homeRun');
+        const needs = atom.loads.map((l) => dutiesOfLoad(l, 120, s.plan));
+        const lacks = needs.some((d) => d.arcFault && c.protection !== 'afci' && c.protection !== 'dual') || needs.some((d) => d.groundFault);
+        if (lacks || outlets + count > cap.outlets || va + load > cap.va || away >= own || nearest(atom.places, taps) > s.rules('circuit.tapReach')) continue;
+        for (const l of atom.loads) draft.devices[l.id]!.circuit = id;
+        group.loads = group.loads.filter((l) => !atom.loads.includes(l));
+        taps.push(...atom.places);
+        outlets += count;
+        va += load;
+      }
+    }
+  }
+} // prettier-ignore
+
+/**
+ * Puts every device that has none on a circuit, in a plan draft, and seats the new circuits so that the panel's legs are even.
+ * Without a panel nothing is added. Returns the new circuit ids.
+ */
+export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): string[] {
+  const plan = JSON.parse(JSON.stringify(draft)) as Plan;
+  const panel = defaultPanel(plan);
+  if (panel === null) return [];
+  const s: Setting = { plan, framing, rooms, rules, panel };
+  const byClass = new Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>();
+  for (const load of unassigned(plan).map((id) => placedLoad(id, plan, framing, rooms))) {
+    const kind = classOf(load, plan, rules);
+    const group = byClass.get(kind.key) ?? { kind, loads: [] };
+    group.loads.push(load);
+    byClass.set(kind.key, group);
+  }
+  stayTogether(byClass, plan);
+  extendExisting(draft, byClass, s);
+  const outletVa = rules('circuit.outletVa');
+  const added: { id: string; poles: number; va: number }[] = [];
+  for (const { kind, loads } of byClass.values()) {
+    if (loads.length === 0) continue;
+    for (const planned of circuitsOfClass(kind, loads, s)) {
+      const { protection, protectAt, lead } = protectionOf(planned.loads, kind, s);
+      const id = nextId(draft.circuits, 'c');
+      draft.circuits[id] = entrySchemas.circuits.parse({
+        panel, amps: kind.amps, poles: kind.poles, volts: kind.poles === 2 ? 240 : 120, gauge: wireFor[kind.amps as Amps],
+        protection, protectAt, name: planned.name, shape: rules('shape'), reason: planned.reason,
+      }); // prettier-ignore
+      for (const load of planned.loads) draft.devices[load.id]!.circuit = id;
+      if (lead) draft.devices[lead.id]!.kind = 'gfci';
+      added.push({
+        id,
+        poles: kind.poles,
+        va: planned.loads.reduce((sum, l) => sum + loadOf(l.device, outletVa), 0),
+      });
+    }
+  }
+  seatNew(draft, panel, added, outletVa);
+  return added.map((a) => a.id);
+}
+
+/** What one control works is on one circuit, so a switch or light follows the class of the control's first load. */
+function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>, plan: Plan): void {
+  const groupOf = (id: string) => [...byClass.values()].find((g) => g.loads.some((l) => l.id === id));
+  for (const { switches, loads } of Object.values(plan.controls)) {
+    const home = loads.map(groupOf).find((g) => g !== undefined);
+    if (!home) continue;
+    for (const id of [...switches, ...loads]) {
+      const from = groupOf(id);
+      if (!from || from === home) continue;
+      const load = from.loads.find((l) => l.id === id)!;
+      from.loads = from.loads.filter((l) => l !== load);
+      home.loads.push(load);
+    }
+  }
+}
+
+function seatNew(draft: Plan, panel: string, added: readonly { id: string; poles: number; va: number }[], outletVa: number): void {
+  const vaOf = (circuit: string) =>
+    Object.values(draft.devices).reduce((sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0), 0) + foundLoad(draft.circuits[circuit]!, outletVa).va;
+  for (const [id, seat] of seatCircuits(draft, panel, added, vaOf)) {
+    if (!seat) continue;
+    draft.circuits[id]!.space = seat.space;
+    draft.circuits[id]!.half = seat.half;
+  }
+} // prettier-ignore
+
+/** Frees what proposals may share out anew: devices and circuits that are neither pinned nor existing, with the cables that joined them. */
+export function releaseCircuits(draft: Plan): void {
+  const stays = (id: string) => {
+    const c = draft.circuits[id]!;
+    return c.existing || c.pinned || Object.values(draft.devices).some((d) => d.circuit === id && d.pinned);
+  };
+  for (const id of Object.keys(draft.circuits)) {
+    const own = Object.values(draft.devices).filter((d) => d.circuit === id && !d.pinned && !draft.boxes[d.box]!.existing);
+    if (draft.circuits[id]!.pinned) continue;
+    const freed = own.length > 0;
+    for (const d of own) d.circuit = null;
+    if (freed || !stays(id))
+      for (const [run, r] of Object.entries(draft.runs)) if (r.circuit === id && !r.pinned) delete draft.runs[run];
+    if (!stays(id)) {
+      delete draft.circuits[id];
+      for (const r of Object.values(draft.runs)) if (r.circuit === id) r.circuit = null;
+    }
+  }
+} // prettier-ignore

@@ -1,0 +1,35 @@
+import { nextId } from '../../plan/ids.ts';
+import { entrySchemas, type Plan } from '../../plan/schema.ts';
+import type { ProposedLight } from './lights.ts';
+
+export { isLeftAsItIs, lightsIn, litUses, proposeLights, rowPlaces, lightPlaces } from './lights.ts';
+export { latchOf, lightsOutside } from './outside.ts';
+export type { ProposedLight } from './lights.ts';
+export { addSwitches, switchKind, unswitched } from './switching.ts';
+export type { Group } from './switching.ts';
+export { switchPlace } from './switchPlace.ts';
+export type { SwitchPlace, SwitchSetting } from './switchPlace.ts';
+export { arrivals, openAir, roomSeeing, stairAbove, waysInto } from '../../rooms/ways.ts';
+export type { Rooms, WayIn } from '../../rooms/ways.ts';
+
+/** Adds lights to a plan draft, each in a box of its own. Returns the ids of the boxes. */
+export function addLights(draft: Plan, lights: readonly ProposedLight[]): string[] {
+  return lights.map((light) => {
+    const id = nextId(draft.boxes, 'b');
+    draft.boxes[id] = entrySchemas.boxes.parse(
+      light.on === 'ceiling'
+        ? { on: { ceiling: light.room, ...light.at } }
+        : {
+            on: { wall: light.wall, side: light.side, at: light.at, height: light.height },
+            exact: true,
+            reason: light.reason,
+          },
+    );
+    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      box: id,
+      kind: light.kind,
+      va: light.va,
+    });
+    return id;
+  });
+}

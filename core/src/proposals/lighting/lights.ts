@@ -1,0 +1,188 @@
+import {
+  add,
+  distance,
+  distancePointSegment,
+  innerPoint,
+  leftOf,
+  pointInPolygon,
+  scale,
+  type XY,
+} from '../../geometry/index.ts';
+import type { Framing } from '../../framing/index.ts';
+import type { DeviceKind, Plan, RoomUse, Side } from '../../plan/schema.ts';
+import { spacedUses, type FoundRoom } from '../../rooms/index.ts';
+import type { Height, RuleBook } from '../../rules/index.ts';
+import { facePoint } from '../../boxes/candidates.ts';
+import type { BoxLayout } from '../../boxes/index.ts';
+import { lightKinds } from '../../boxes/kinds.ts';
+import { lightsOutside, outsideLight } from './outside.ts';
+import { roomSeeing, waysInto, openAir, type Rooms } from '../../rooms/ways.ts';
+
+/** A light the tool would add: on a ceiling, or on a wall at a height. */
+export type ProposedLight =
+  | {
+      readonly on: 'ceiling';
+      readonly room: string;
+      readonly at: XY;
+      readonly kind: DeviceKind;
+      readonly va: number;
+    }
+  | {
+      readonly on: 'wall';
+      readonly wall: string;
+      readonly side: Side;
+      readonly at: number;
+      readonly height: Height;
+      readonly kind: DeviceKind;
+      readonly va: number;
+      readonly reason: string;
+    };
+
+/** Rooms that need a switched lighting outlet: NEC 210.70(A)(1), (2), (C) (from memory). */
+export const litUses: ReadonlySet<RoomUse> = new Set([
+  ...spacedUses, 'laundry', 'bath', 'powder', 'hall', 'foyer', 'stair', 'garage', 'basement', 'utility', 'storage',
+]); // prettier-ignore
+
+export const lightVa = 60;
+const waferVa = 12;
+const fanVa = 40;
+/** Clear of walls, so that the trim of a light can be set. Common practice, no source. */
+const clearOfWall = 6;
+
+const lightsKept = new WeakMap<
+  Rooms,
+  { plan: Pick<Plan, 'boxes' | 'devices'>; lights: Map<string, string[]> }
+>();
+const noLights: readonly string[] = [];
+
+/** Light devices of every room, on its ceiling first and then on its walls. Worked out once for the rooms of one computation. */
+function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
+  const known = lightsKept.get(rooms);
+  if (known?.plan.boxes === plan.boxes && known.plan.devices === plan.devices) return known.lights;
+  const lights = new Map<string, string[]>();
+  const add = (room: string | null, id: string) =>
+    room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
+  const all = Object.entries(plan.devices).filter(([, d]) => lightKinds.has(d.kind));
+  for (const [id, d] of all) {
+    const on = plan.boxes[d.box]!.on;
+    if ('ceiling' in on) add(on.ceiling, id);
+  }
+  for (const [id, d] of all) {
+    const on = plan.boxes[d.box]!.on;
+    if ('wall' in on) add(roomSeeing(rooms, on.wall, on.side, on.at), id);
+  }
+  lightsKept.set(rooms, { plan, lights });
+  return lights;
+}
+
+/** Light devices of a room, fans among them. */
+export function lightsIn(plan: Plan, room: string, rooms: Rooms): readonly string[] {
+  return lightsByRoom(plan, rooms).get(room) ?? noLights;
+}
+
+/** Places of rows across a width: how many, and where, by the house's rule for the first row. */
+export function rowPlaces(width: number, rules: RuleBook): number[] {
+  const every = rules('light.every');
+  const wall = rules('light.wall');
+  if (rules('light.firstRow') === 'fixed') {
+    const inner = width - 2 * wall;
+    if (inner < every / 4) return [width / 2];
+    const gaps = Math.ceil(inner / every - 1e-9);
+    return Array.from({ length: gaps + 1 }, (_, i) => wall + (i * inner) / gaps);
+  }
+  const rows = Math.max(1, Math.ceil(width / every - 1e-9));
+  return Array.from({ length: rows }, (_, i) => ((i + 0.5) * width) / rows);
+}
+
+/** Where rows of lights come in a room: a grid over its extent, without what falls outside or close to a wall. */
+export function lightPlaces(
+  polygon: readonly XY[],
+  middle: XY,
+  columns: readonly number[],
+  rows: readonly number[],
+): XY[] {
+  const [left, low] = [Math.min(...polygon.map((p) => p.x)), Math.min(...polygon.map((p) => p.y))];
+  const clear = (p: XY) =>
+    pointInPolygon(p, polygon) &&
+    polygon.every((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!) >= clearOfWall);
+  const grid = columns.flatMap((x) => rows.map((y) => ({ x: left + x, y: low + y }))).filter(clear);
+  if (grid.length > 0) return grid;
+  const center = innerPoint(polygon);
+  return [center && clear(center) ? center : middle];
+}
+
+function extent(polygon: readonly XY[]): { width: number; depth: number } {
+  const span = (pick: (p: XY) => number) => Math.max(...polygon.map(pick)) - Math.min(...polygon.map(pick));
+  return { width: span((p) => p.x), depth: span((p) => p.y) };
+}
+
+/** In a closet the place farthest from its walls, where its middle is not: storage is on them. */
+function clearest(polygon: readonly XY[], middle: XY): XY {
+  const clearance = (p: XY) => Math.min(...polygon.map((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!)));
+  const inner = innerPoint(polygon);
+  return inner && clearance(inner) > clearance(middle) + 0.5 ? inner : middle;
+} // prettier-ignore
+
+function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
+  const { polygon } = room.boundary!;
+  const { width, depth } = extent(polygon);
+  const small = room.use === 'closet' || room.use === 'stair' || rules('light.layout') === 'middle';
+  const [columns, rows] = small
+    ? [[width / 2], [depth / 2]]
+    : [rowPlaces(width, rules), rowPlaces(depth, rules)];
+  const found = lightPlaces(polygon, plan.rooms[room.id]!, columns, rows);
+  const places = room.use === 'closet' ? [clearest(polygon, found[0]!)] : found;
+  const kind = places.length > 1 ? 'wafer-light' : 'light';
+  return places.map((at) => ({
+    on: 'ceiling',
+    room: room.id,
+    at: tidyPlace(at),
+    kind,
+    va: kind === 'light' ? lightVa : waferVa,
+  }));
+}
+
+const tidyPlace = (p: XY): XY => ({ x: Math.round(p.x * 4) / 4, y: Math.round(p.y * 4) / 4 });
+
+/** Over the tub, shower or toilet where one is drawn, else a quarter of the way in: IRC 2021 M1505 wants the air moved (from memory). */
+function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[] {
+  const { polygon } = room.boundary!;
+  const wet = (['shower', 'tub', 'toilet'] as const)
+    .flatMap((kind) => Object.values(plan.fixtures).filter((f) => f.room === room.id && f.kind === kind))
+    .find((f) => f.wall !== undefined);
+  const center = innerPoint(polygon)!;
+  let at: XY = { x: center.x, y: center.y + extent(polygon).depth / 4 };
+  if (wet?.wall) {
+    const out = scale(
+      leftOf(framing.lines[wet.wall]!.unit),
+      (wet.side === 'left' ? 1 : -1) * (wet.depth / 2),
+    );
+    at = add(facePoint(framing, wet.wall, wet.side, wet.at + wet.width / 2), out);
+  }
+  if (distance(at, center) < 14) at = { x: at.x, y: at.y + 18 };
+  return pointInPolygon(at, polygon)
+    ? [{ on: 'ceiling', room: room.id, at: tidyPlace(at), kind: 'bath-fan', va: fanVa }]
+    : [];
+}
+
+/** Whether nothing of a room is part of the work: it stays as it is, and so do its lights. */
+export function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
+  return room.boundary!.faces.every((f) => f.wall === null || plan.walls[f.wall]!.cover === 'closed');
+}
+
+/** Lights the plan's rooms and outside doors still lack. Pure. */
+export function proposeLights(plan: Plan, framing: Framing, rooms: Rooms, layout: BoxLayout, rules: RuleBook): ProposedLight[] {
+  return Object.values(rooms).flatMap((room) => {
+    if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) return [];
+    const own = lightsIn(plan, room.id, rooms).map((d) => plan.devices[d]!.kind);
+    const lit = own.some((kind) => kind !== 'bath-fan');
+    const fanned = own.includes('bath-fan');
+    const airs = room.use === 'bath' || room.use === 'powder';
+    const open = waysInto(room.id, plan, rooms).filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0);
+    return [
+      ...(lit ? [] : roomLights(room, plan, rules)),
+      ...(airs && !fanned ? bathFan(room, plan, framing) : []),
+      ...open.map((w) => outsideLight(w, plan, layout, rules)),
+    ];
+  });
+} // prettier-ignore

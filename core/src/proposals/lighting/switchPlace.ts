@@ -1,0 +1,171 @@
+import type { Framing } from '../../framing/index.ts';
+import type { Plan, Side } from '../../plan/schema.ts';
+import { nominalBoxSize } from '../../plan/stock.ts';
+import type { Face, FoundRoom } from '../../rooms/index.ts';
+import type { RuleBook } from '../../rules/index.ts';
+import { isBehindDoor } from '../../boxes/candidates.ts';
+import type { BoxLayout } from '../../boxes/index.ts';
+import { bottomFromSubfloor } from '../../boxes/kinds.ts';
+import { boxSolids, ratedSolids, trimSolids } from '../../boxes/place.ts';
+import { isClear, studFaces, wallSolids, type BoxBody } from '../../boxes/studFaces.ts';
+import { latchOf } from './outside.ts';
+import type { WayIn } from '../../rooms/ways.ts';
+
+/** Where a switch box for a way in goes. */
+export interface SwitchPlace {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+  /** Between studs: only in a closed wall, where the box holds by its own wings. */
+  readonly exact: boolean;
+  readonly hand: 'latch' | 'around the corner' | 'other side';
+  /** Whether the door is on the left hand of who faces the box. */
+  readonly doorOnLeft: boolean;
+}
+
+export interface SwitchSetting {
+  readonly plan: Plan;
+  readonly framing: Framing;
+  readonly layout: BoxLayout;
+  readonly rules: RuleBook;
+}
+
+const switchDepth = 3.25;
+
+/** Centres where a box of so many gangs can hang on one side of a wall between two places, nearest to `from` first. */
+function placesOn(
+  s: SwitchSetting,
+  wall: string,
+  side: Side,
+  span: readonly [number, number],
+  from: number,
+  gangs: number,
+): number[] {
+  const setting = s.layout.settings.get(wall);
+  if (!setting) return [];
+  const { width, height } = nominalBoxSize(gangs);
+  const bottom = bottomFromSubfloor(s.rules('height.switch'), height, setting.floorFinish);
+  const body: BoxBody = { width, bottom, top: bottom + height };
+  const others = Object.values(s.layout.placed).filter((p) => p.wall === wall);
+  const solids = [
+    ...wallSolids(setting.frame, setting.obstacles),
+    ...boxSolids(others, side, switchDepth, setting),
+    ...ratedSolids(others, side, setting, s.rules),
+    ...trimSolids(s.plan, wall, s.rules),
+  ];
+  const [low, high] = [Math.min(...span) + width / 2, Math.max(...span) - width / 2];
+  const open = setting.cover === 'open' && setting.frame.standing.length > 0;
+  const places = open
+    ? studFaces(setting.frame, body, solids, setting.visible[side]).map((f) => f.at)
+    : grid(low, high).filter((at) => isClear(at, body, solids, setting.visible[side]));
+  return places
+    .filter(
+      (at) => at >= low - 1e-6 && at <= high + 1e-6 && !isBehindDoor(s.plan, s.framing, { wall, side }, at),
+    )
+    .sort((a, b) => Math.abs(a - from) - Math.abs(b - from));
+}
+
+function grid(low: number, high: number): number[] {
+  return Array.from({ length: Math.max(0, Math.floor((high - low) * 2) + 1) }, (_, i) => low + i / 2);
+}
+
+/** The face of a room's boundary that meets this one at the end someone facing the wall has on a hand. */
+function faceAround(
+  room: FoundRoom,
+  face: Face,
+  towards: 1 | -1,
+): { face: Face; corner: number; away: 1 | -1 } | null {
+  const faces = room.boundary!.faces;
+  const i = faces.indexOf(face);
+  const onwards = (face.endAt > face.startAt ? 1 : -1) === towards;
+  const next = faces[(i + (onwards ? 1 : faces.length - 1)) % faces.length]!;
+  if (next.wall === null) return null;
+  const corner = onwards ? next.startAt : next.endAt;
+  const far = onwards ? next.endAt : next.startAt;
+  return { face: next, corner, away: far > corner ? 1 : -1 };
+}
+
+/** Left or right as seen by who faces a side of a wall: on the left side the wall runs from their left hand to their right reversed. */
+function isOnLeft(side: Side, at: number, of: number): boolean {
+  return side === 'left' ? at > of : at < of;
+}
+
+/**
+ * Where the switches of a way in go: inside the room, on the latch side, clear of trim and swing (common practice, no source). Where
+ * that wall has no room for the box, around the corner on the same hand; then the hinge side, where the door does not cover it. Null
+ * when nothing of it is free.
+ */
+export function switchPlace(
+  way: WayIn,
+  room: FoundRoom,
+  gangs: number,
+  s: SwitchSetting,
+): SwitchPlace | null {
+  const o = s.plan.openings[way.opening]!;
+  const { edge, towards } = latchOf(way, s.plan);
+  const [trim, reach] = [s.rules('trim.width'), s.rules('switch.reach')];
+  const { width } = nominalBoxSize(gangs);
+  const place = (
+    wall: string,
+    side: Side,
+    at: number,
+    hand: SwitchPlace['hand'],
+    door: number,
+  ): SwitchPlace => ({
+    wall,
+    side,
+    at,
+    exact: s.layout.settings.get(wall)!.cover === 'closed',
+    hand,
+    doorOnLeft: isOnLeft(side, door, at),
+  });
+  const beside = (from: number, way_: 1 | -1) =>
+    placesOn(
+      s,
+      way.wall,
+      way.side,
+      [from + way_ * trim, from + way_ * (trim + reach + width)],
+      from,
+      gangs,
+    )[0];
+
+  const latch = beside(edge, towards);
+  if (latch !== undefined) return place(way.wall, way.side, latch, 'latch', edge);
+
+  const around = aroundCorner(way, room, edge, towards, gangs, s);
+  if (around) return place(around.wall, around.side, around.at, 'around the corner', around.corner);
+
+  const hinge = towards === 1 ? o.at : o.at + o.width;
+  const away = towards === 1 ? -1 : 1;
+  const other = beside(hinge, away);
+  if (other !== undefined) return place(way.wall, way.side, other, 'other side', hinge);
+  const beyond = aroundCorner(way, room, hinge, away, gangs, s);
+  return beyond && place(beyond.wall, beyond.side, beyond.at, 'other side', beyond.corner);
+}
+
+/** The first place past the corner that one edge of an opening is next to; null when there is none within reach. */
+function aroundCorner(
+  way: WayIn,
+  room: FoundRoom,
+  edge: number,
+  towards: 1 | -1,
+  gangs: number,
+  s: SwitchSetting,
+): { wall: string; side: Side; at: number; corner: number } | null {
+  const face = room.boundary!.faces.find(
+    (f) =>
+      f.wall === way.wall &&
+      f.side === way.side &&
+      edge >= Math.min(f.startAt, f.endAt) - 1 &&
+      edge <= Math.max(f.startAt, f.endAt) + 1,
+  );
+  const next = face && faceAround(room, face, towards);
+  if (!next) return null;
+  const { wall, side } = next.face;
+  const span = [
+    next.corner,
+    next.corner + next.away * (s.rules('switch.reach') + nominalBoxSize(gangs).width),
+  ] as const;
+  const at = placesOn(s, wall!, side, span, next.corner, gangs)[0];
+  return at === undefined ? null : { wall: wall!, side, at, corner: next.corner };
+}

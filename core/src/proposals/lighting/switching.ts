@@ -1,0 +1,162 @@
+import { distance, type XY } from '../../geometry/index.ts';
+import { compareIds, nextId } from '../../plan/ids.ts';
+import { entrySchemas, type DeviceKind, type Plan } from '../../plan/schema.ts';
+import { facePoint } from '../../boxes/candidates.ts';
+import { switchKinds } from '../../boxes/kinds.ts';
+import { isLeftAsItIs, lightsIn } from './lights.ts';
+import { lightsOutside } from './outside.ts';
+import { switchPlace, type SwitchPlace, type SwitchSetting } from './switchPlace.ts';
+import { arrivals, openAir, stairAbove, waysInto, type Rooms, type WayIn } from '../../rooms/ways.ts';
+
+/** Lights that one set of switches turns on together, and the ways in that want a switch. */
+export interface Group {
+  readonly loads: readonly string[];
+  readonly ways: readonly WayIn[];
+  /** Order in a gang by the school “nearest”: a room's own light, its fan, its bath fan, the outside. */
+  readonly rank: number;
+}
+
+const rankOf = (kind: DeviceKind) => ({ fan: 1, 'bath-fan': 2 })[kind as string] ?? 0;
+
+/** Lights of rooms and outside doors that nothing controls yet, grouped as they would be switched. */
+export function unswitched(plan: Plan, rooms: Rooms): Group[] {
+  const controlled = new Set(
+    Object.values(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])),
+  );
+  const free = (ids: readonly string[]) => ids.filter((id) => !controlled.has(id));
+  const groups: Group[] = [];
+  const below = new Set(Object.values(rooms).flatMap((r) => (r.use === 'stair' && r.boundary ? (stairAbove(r.id, plan, rooms) ?? []) : [])));
+  for (const room of Object.values(rooms)) {
+    if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) continue;
+    for (const way of waysInto(room.id, plan, rooms).filter((w) => w.outside)) {
+      const loads = free(lightsOutside(way, plan)).filter((id) => !groups.some((g) => g.loads.includes(id)));
+      if (loads.length > 0) groups.push({ loads, ways: [way], rank: 3 });
+    }
+    if (below.has(room.id)) continue;
+    const over = room.use === 'stair' ? stairAbove(room.id, plan, rooms) : null;
+    const own = [room.id, ...(over ? [over] : [])];
+    const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms))).filter((id) => !groups.some((g) => g.loads.includes(id)));
+    const ways = own.flatMap((id) => arrivals(id, plan, rooms));
+    for (const rank of [0, 1, 2]) {
+      const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);
+      if (ofRank.length > 0 && ways.length > 0) groups.push({ loads: ofRank, ways: rank === 2 ? ways.slice(0, 1) : ways, rank });
+    }
+  }
+  return groups;
+} // prettier-ignore
+
+interface Want {
+  readonly group: Group;
+  readonly index: number;
+}
+
+/** The middle of what a group lights, for the school that orders switches as the lights lie. */
+function middleOf(group: Group, s: SwitchSetting): XY {
+  const places = group.loads.map((id): XY => {
+    const on = s.plan.boxes[s.plan.devices[id]!.box]!.on;
+    return 'wall' in on ? facePoint(s.framing, on.wall, on.side, on.at) : on;
+  });
+  const mean = (pick: (p: XY) => number) => places.reduce((sum, p) => sum + pick(p), 0) / places.length;
+  return { x: mean((p) => p.x), y: mean((p) => p.y) };
+}
+
+/** Switches of one box from left to right. */
+function inOrder(wants: readonly Want[], place: SwitchPlace, s: SwitchSetting): Want[] {
+  const byRank = [...wants].sort((a, b) => a.group.rank - b.group.rank || a.index - b.index);
+  if (s.rules('switch.order') === 'nearest') return place.doorOnLeft ? byRank : byRank.reverse();
+  const { unit } = s.framing.lines[place.wall]!;
+  const right = place.side === 'left' ? { x: -unit.x, y: -unit.y } : unit;
+  const across = (w: Want) => {
+    const m = middleOf(w.group, s);
+    return m.x * right.x + m.y * right.y;
+  };
+  return byRank.sort((a, b) => across(a) - across(b));
+}
+
+/** A single switch, or one of several that work the same lights: the ends three-way, those between four-way. */
+export function switchKind(of: number, index: number): DeviceKind {
+  if (of === 1) return 'switch';
+  return index === 0 || index === of - 1 ? 'switch-3way' : 'switch-4way';
+}
+
+const nearDoor = 36;
+
+/** Switches that are there already near a way in and control nothing, nearest first. */
+function idleSwitches(way: WayIn, s: SwitchSetting, taken: ReadonlySet<string>): string[] {
+  const { plan } = s;
+  const o = plan.openings[way.opening]!;
+  const door = facePoint(s.framing, way.wall, way.side, o.at + o.width / 2);
+  const used = new Set(Object.values(plan.controls).flatMap((c) => c.switches));
+  return Object.entries(plan.devices)
+    .filter(([id, d]) => switchKinds.has(d.kind) && !used.has(id) && !taken.has(id))
+    .flatMap(([id, d]) => {
+      const placed = s.layout.placed[d.box];
+      if (!placed) return [];
+      const away = distance(facePoint(s.framing, placed.wall, placed.side, placed.at), door);
+      const sees = placed.wall !== way.wall || placed.side === way.side;
+      return sees && away <= nearDoor + o.width / 2 ? [{ id, away }] : [];
+    })
+    .sort((a, b) => a.away - b.away || compareIds(a.id, b.id))
+    .map(({ id }) => id);
+}
+
+/**
+ * Adds the switches and controls that lights in a plan draft lack: at every way in, ganged in one box where they meet at one door, in
+ * the order the house keeps. Switches that are there and idle are used first. Returns how many lights stay without for want of a place.
+ */
+export function addSwitches(draft: Plan, rooms: Rooms, s: SwitchSetting): number {
+  const groups = unswitched(s.plan, rooms);
+  const switches = groups.map(() => [] as string[]);
+  const taken = new Set<string>();
+  const boxes = new Map<string, { way: WayIn; wants: Want[] }>();
+  groups.forEach((group, index) => {
+    for (const way of group.ways) {
+      const idle = idleSwitches(way, s, taken)[0];
+      if (idle) {
+        taken.add(idle);
+        switches[index]!.push(idle);
+        continue;
+      }
+      const key = `${way.opening}/${way.room}`;
+      const box = boxes.get(key) ?? { way, wants: [] };
+      box.wants.push({ group, index });
+      boxes.set(key, box);
+    }
+  });
+  const placed: SwitchPlace[] = [];
+  for (const { way, wants } of boxes.values()) {
+    const place = clearPlace(way, rooms, wants.length, s, placed);
+    if (!place) continue;
+    placed.push(place);
+    const boxId = nextId(draft.boxes, 'b');
+    draft.boxes[boxId] = entrySchemas.boxes.parse({
+      on: { wall: place.wall, side: place.side, at: place.at },
+      gangs: wants.length,
+      exact: place.exact,
+    });
+    inOrder(wants, place, s).forEach((want, slot) => {
+      const id = nextId(draft.devices, 'd');
+      draft.devices[id] = entrySchemas.devices.parse({ box: boxId, slot, kind: 'switch' });
+      switches[want.index]!.push(id);
+    });
+  }
+  groups.forEach((group, i) => {
+    const ids = switches[i]!;
+    if (ids.length === 0) return;
+    ids.forEach((id, k) => (draft.devices[id]!.kind = switchKind(ids.length, k)));
+    draft.controls[nextId(draft.controls, 'k')] = { switches: ids, loads: [...group.loads] };
+  });
+  return groups.filter((_, i) => switches[i]!.length === 0).reduce((sum, g) => sum + g.loads.length, 0);
+}
+
+/** A place for a box that also keeps clear of the boxes this pass has put up, which the layout does not know of yet. */
+function clearPlace(way: WayIn, rooms: Rooms, gangs: number, s: SwitchSetting, before: readonly SwitchPlace[]): SwitchPlace | null {
+  const room = rooms[way.room]!;
+  const place = switchPlace(way, room, gangs, s);
+  if (!place) return null;
+  const crowded = before.some((b) => b.wall === place.wall && Math.abs(b.at - place.at) < 4 * gangs);
+  if (!crowded) return place;
+  const ghosts = before.map((b, i) => ({ id: `ghost ${i}`, wall: b.wall, side: b.side, at: b.at, planned: b.at, width: 4, bottom: 0, top: 96, depth: 3.25, stud: null, studSide: null, backing: null, trouble: null }));
+  const layout = { ...s.layout, placed: { ...s.layout.placed, ...Object.fromEntries(ghosts.map((g) => [g.id, g])) } };
+  return switchPlace(way, room, gangs, { ...s, layout });
+} // prettier-ignore

@@ -1,0 +1,148 @@
+import type { Framing } from '../framing/index.ts';
+import { nextIds } from '../plan/ids.ts';
+import type { Plan } from '../plan/schema.ts';
+import { entrySchemas } from '../plan/schema.ts';
+import { unservedLength, type Along, type FloorLine, type FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { receptacleCandidates, type Candidate } from '../boxes/candidates.ts';
+import { fewestCover, type Shortfall } from '../boxes/cover.ts';
+import type { BoxLayout } from '../boxes/index.ts';
+import type { ProvenLine, RoomProof } from '../boxes/proof.ts';
+
+/** A receptacle the tool would add, and the reason in a sentence. */
+export interface ProposedReceptacle extends Candidate {
+  readonly room: string;
+  readonly why: string;
+}
+
+const doorPenalty = 10;
+
+/** What a line still owes between two of its receptacles: the code's reach, and each required straight wall by itself. */
+function shortfallOf(line: FloorLine, maxGap: number, straight: readonly Along[]): Shortfall {
+  const half = maxGap / 2;
+  const turns = line.ring ? [0, line.length] : [0];
+  const walls = straight.flatMap((s) => turns.map((t) => ({ from: s.from + t, to: s.to + t })));
+  return (from, to) => {
+    const low = from === null ? 0 : from + half;
+    const high = to === null ? line.length : to - half;
+    const around = unservedLength(line, low, high);
+    const alone = walls.map((w) => {
+      const first = from !== null && from >= w.from - 1e-9 && from <= w.to + 1e-9;
+      const last = to !== null && to >= w.from - 1e-9 && to <= w.to + 1e-9;
+      if (first === last) {
+        const between = (from ?? -Infinity) < w.from && (to ?? Infinity) > w.to && w.to <= (to ?? line.length);
+        return !first && between ? unservedLength(line, w.from, w.to) : 0;
+      }
+      return first ? unservedLength(line, Math.max(w.from, low), w.to) : unservedLength(line, w.from, Math.min(w.to, high));
+    });
+    return around + alone.reduce((sum, inches) => sum + inches, 0);
+  };
+} // prettier-ignore
+
+/** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line, nor on `straight` walls of it. */
+export function coverLine(
+  line: FloorLine,
+  fixed: readonly number[],
+  candidates: readonly Candidate[],
+  maxGap: number,
+  straight: readonly Along[] = [],
+) {
+  const points = [
+    ...fixed.map((along) => ({ along, fixed: true, penalty: 0, candidate: null as Candidate | null })),
+    ...candidates.map((c) => ({
+      along: c.along,
+      fixed: false,
+      penalty: c.behindDoor ? doorPenalty : 0,
+      candidate: c as Candidate | null,
+    })),
+  ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
+  const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, straight));
+  return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
+}
+
+/** The fewest receptacles that complete one floor line; stud faces first, places between studs only where those cannot do it. */
+export function completeLine(
+  proven: ProvenLine,
+  fixed: readonly number[],
+  straight: readonly Along[],
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+): { added: readonly Candidate[]; excess: number } {
+  const maxGap = rules('spacing.maxGap');
+  const faces = receptacleCandidates(proven.line, plan, framing, layout, rules);
+  const onFaces = coverLine(proven.line, fixed, faces, maxGap, straight);
+  if (onFaces.excess <= 1e-6) return onFaces;
+  const between = receptacleCandidates(proven.line, plan, framing, layout, rules, { exact: true });
+  const all = [...faces, ...between].sort((a, b) => a.along - b.along);
+  const withBlocking = coverLine(proven.line, fixed, all, maxGap, straight);
+  return withBlocking.excess < onFaces.excess - 1e-6 ? withBlocking : onFaces;
+}
+
+/** The straight walls of a space that must be covered by themselves, as stretches of it. */
+function straightOf(space: FloorLine, straight: readonly ProvenLine[]): Along[] {
+  return straight.flatMap(({ line }) => {
+    const [own] = line.pieces;
+    const piece = space.pieces.find(
+      (p) => p.wall === own?.wall && p.side === own.side && p.start === own.start,
+    );
+    return line.required && piece ? [{ from: piece.offset, to: piece.offset + piece.end - piece.start }] : [];
+  });
+}
+
+function proposeForRoom(
+  room: string,
+  proof: RoomProof,
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+): ProposedReceptacle[] {
+  const limit = rules('spacing.maxGap') / 2;
+  const school = rules('spacing.corners') === 'each-wall' ? 'Each wall by itself, and around corners' : 'Measured around corners';
+  return proof.spaces.flatMap((proven) => {
+    const straight = straightOf(proven.line, proof.straight);
+    if (!proven.line.required && straight.length === 0) return [];
+    const fixed = proven.points.map((p) => p.along);
+    const why = `${school}: no point of this ${Math.round(proven.line.length)} in. floor line may be over ${limit} in. from a receptacle.`;
+    return completeLine(proven, fixed, straight, plan, framing, layout, rules).added.map((c) => ({ ...c, room, why }));
+  });
+} // prettier-ignore
+
+/** Receptacle places that every room still lacks, the fewest that keep the spacing rule. Pure; changes nothing. */
+export function proposeReceptacles(
+  plan: Plan,
+  framing: Framing,
+  rooms: Record<string, FoundRoom>,
+  layout: BoxLayout,
+  rules: RuleBook,
+): ProposedReceptacle[] {
+  const added = Object.keys(rooms).flatMap((id) =>
+    proposeForRoom(id, layout.proofs[id]!, plan, framing, layout, rules),
+  );
+  return clearOfEachOther(added);
+}
+
+/** Two rooms may want the same bay of a shared wall; the later one is dropped here and found again on the next pass. */
+function clearOfEachOther(added: readonly ProposedReceptacle[]): ProposedReceptacle[] {
+  return added.filter(
+    (c, i) =>
+      !added.slice(0, i).some((o) => o.wall === c.wall && o.side !== c.side && Math.abs(o.at - c.at) < 2.25),
+  );
+}
+
+/** Adds the proposed boxes, each with one receptacle, to a plan draft. */
+export function addReceptacles(draft: Plan, proposed: readonly ProposedReceptacle[]): string[] {
+  const boxIds = nextIds(draft.boxes, 'b', proposed.length);
+  const deviceIds = nextIds(draft.devices, 'd', proposed.length);
+  proposed.forEach((p, i) => {
+    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
+      on: { wall: p.wall, side: p.side, at: p.at, ...(p.local ? { height: p.local.height } : {}) },
+      exact: p.exact,
+      reason: p.local?.reason ?? '',
+    });
+    draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({ box: boxIds[i]!, kind: 'receptacle' });
+  });
+  return boxIds;
+}

@@ -1,0 +1,199 @@
+import { switchKinds } from '../../boxes/index.ts';
+import { compareIds } from '../../plan/ids.ts';
+import type { Circuit, Plan } from '../../plan/schema.ts';
+import { controlsOf, isAlarm } from '../../wiring/nets.ts';
+import { sourcesOf } from '../../wiring/index.ts';
+import { cheapestOrder } from './visitOrder.ts';
+
+/** A cable still to lay, from the end nearer the panel. */
+export interface Link {
+  readonly from: string;
+  readonly to: string;
+}
+
+export type Cost = (a: string, b: string) => number;
+
+/** Where power enters what a switch turns on: at the switch, at the light, or at the far end of it. */
+export type FeedSchool = 'switch' | 'light' | 'far';
+
+export function boxesOf(plan: Plan, circuitId: string): string[] {
+  const ids = Object.values(plan.devices).flatMap((d) => (d.circuit === circuitId ? [d.box] : []));
+  return [...new Set(ids)].sort(compareIds);
+}
+
+/** Ends of a circuit that its runs reach already: where power comes from first, last reached last. */
+export function reached(plan: Plan, circuitId: string): string[] {
+  const runs = Object.entries(plan.runs).filter(([, r]) => r.circuit === circuitId && r.to !== null);
+  const list = sourcesOf(plan, circuitId);
+  for (let i = 0; i < list.length; i++) {
+    for (const [, run] of runs) {
+      const other = run.from === list[i] ? run.to! : run.to === list[i] ? run.from : null;
+      if (other && !list.includes(other)) list.push(other);
+    }
+  }
+  return list;
+}
+
+/** Branches: each box joined where it is cheapest to reach, three cables to a box at most; `fromStart` leave the start. */
+export function treeLinks(start: string, boxes: readonly string[], cost: Cost, fromStart: number): Link[] {
+  const joined = [start];
+  const cables = new Map<string, number>();
+  const left = new Set(boxes);
+  const links: Link[] = [];
+  while (left.size > 0) {
+    let best: (Link & { cost: number }) | null = null;
+    for (const from of joined) {
+      if ((cables.get(from) ?? 0) >= (from === start ? fromStart : 3)) continue;
+      for (const to of left) {
+        const c = cost(from, to);
+        if (!best || c < best.cost) best = { from, to, cost: c };
+      }
+    }
+    if (!best) break;
+    links.push({ from: best.from, to: best.to });
+    for (const end of [best.from, best.to]) cables.set(end, (cables.get(end) ?? 0) + 1);
+    joined.push(best.to);
+    left.delete(best.to);
+  }
+  return links;
+}
+
+/** Ground-fault receptacles that protect the rest of their circuit come first. */
+export function firstDevice(plan: Plan, circuit: Circuit, boxes: readonly string[]): string | null {
+  const atBreaker = circuit.protection === 'gfci' || circuit.protection === 'dual';
+  if (atBreaker && circuit.protectAt === 'breaker') return null;
+  return boxes.find((b) => Object.values(plan.devices).some((d) => d.box === b && d.kind === 'gfci')) ?? null;
+}
+
+/** Boxes in the cheapest order from one of them, start not counted. */
+function ordered(start: string, boxes: readonly string[], cost: Cost): string[] {
+  const places = [start, ...boxes.filter((b) => b !== start)];
+  const { order } = cheapestOrder(places.map((a) => places.map((b) => (a === b ? 0 : cost(a, b)))));
+  return order.map((i) => places[i]!);
+}
+
+const chained = (from: string, boxes: readonly string[]): Link[] =>
+  boxes.map((to, i) => ({ from: i === 0 ? from : boxes[i - 1]!, to }));
+
+interface Controlled {
+  readonly switches: readonly string[];
+  readonly loads: readonly string[];
+}
+
+const unique = (list: readonly string[]) => [...new Set(list)];
+
+/** Alarms after the first are chained from it, so that only their own cables carry the interconnect. */
+function alarmBoxes(plan: Plan, circuitId: string): string[] {
+  const own = Object.values(plan.devices).filter((d) => d.circuit === circuitId && isAlarm(d.kind));
+  return unique(own.map((d) => d.box).sort(compareIds));
+}
+
+/** What hangs on the backbone for one control: the boxes power does not pass on its way to the rest, chained from where it enters. */
+function hang(c: Controlled, entry: string, joined: Set<string>, school: FeedSchool, cost: Cost): Link[] {
+  const links: Link[] = [];
+  const add = (from: string, boxes: readonly string[]): string => {
+    const free = unique(boxes).filter((b) => !joined.has(b));
+    const list = ordered(from, free, cost);
+    links.push(...chained(from, list));
+    for (const b of list) joined.add(b);
+    return list.at(-1) ?? from;
+  };
+  const far = c.switches.at(-1)!;
+  if (school === 'switch') {
+    add(entry, c.switches);
+    add(entry === far ? c.switches[0]! : far, c.loads);
+  } else if (school === 'light') {
+    add(entry, c.loads);
+    add(entry, c.switches);
+  } else {
+    const end = add(entry, c.loads);
+    add(end, [...c.switches].reverse());
+  }
+  return links;
+}
+
+/** Lights with three switches or more take power at a switch whatever the house does: at the light its box would not hold the cables. */
+const schoolFor = (c: Controlled, house: FeedSchool): FeedSchool =>
+  c.switches.length > 2 ? 'switch' : house;
+
+/**
+ * Where power enters each control under a school. Each control should have one box on the way and no more, or its travellers would have
+ * to follow the backbone; so entries are exchanged while that leaves fewer such boxes, then fewer boxes, then less cable.
+ */
+function entries(controls: readonly Controlled[], start: string, house: FeedSchool, cost: Cost, on: ReadonlySet<string>): string[] {
+  const choices = controls.map((c) => {
+    const school = schoolFor(c, house);
+    if (school === 'switch' || (school === 'far' && c.switches.length > 1)) return c.switches;
+    if (school === 'light') return c.loads;
+    return [c.loads.reduce((a, b) => (cost(c.switches[0]!, b) > cost(c.switches[0]!, a) ? b : a))];
+  });
+  const picked = choices.map((list) => list.reduce((a, b) => (cost(start, b) < cost(start, a) ? b : a)));
+  const weigh = (entry: readonly string[]): number => {
+    const way = new Set([...on, ...entry]);
+    const extra = controls.reduce((sum, c) => sum + unique([...c.switches, ...c.loads]).filter((b) => way.has(b)).length - 1, 0);
+    return extra * 1e9 + way.size * 1e6 + entry.reduce((sum, b) => sum + Math.min(1e5, cost(start, b)), 0);
+  };
+  for (let round = 0; round < 8; round++) {
+    const before = weigh(picked);
+    choices.forEach((list, i) => {
+      for (const b of list) if (weigh(picked.with(i, b)) < weigh(picked) - 1e-9) picked[i] = b;
+    });
+    if (weigh(picked) >= before - 1e-9) break;
+  }
+  return picked;
+} // prettier-ignore
+
+/**
+ * A chain, or branches, through everything that is always on and one box of each control; the rest of each control hangs there, so that
+ * two- and three-conductor cables do.
+ */
+function linksThrough(plan: Plan, circuitId: string, start: string, lead: string | null, missing: readonly string[], school: FeedSchool, cost: Cost): Link[] {
+  const circuit = plan.circuits[circuitId]!;
+  const boxOf = (d: string) => plan.devices[d]!.box;
+  const controls = controlsOf(plan, circuitId, () => true).map((id): Controlled => ({
+    switches: unique(plan.controls[id]!.switches.map(boxOf)),
+    loads: unique(plan.controls[id]!.loads.map(boxOf)),
+  }));
+  const inControl = new Set(controls.flatMap((c) => [...c.switches, ...c.loads]));
+  const alwaysOn = (box: string) =>
+    !inControl.has(box) ||
+    Object.entries(plan.devices).some(([id, d]) => d.box === box && d.circuit === circuitId && !switchKinds.has(d.kind) && !Object.values(plan.controls).some((c) => c.loads.includes(id)));
+  const alarms = alarmBoxes(plan, circuitId).filter((b) => missing.includes(b) && !inControl.has(b));
+  const on = new Set(missing.filter((b) => alwaysOn(b) && !alarms.slice(1).includes(b)));
+  const open = controls.filter((c) => [...c.switches, ...c.loads].some((b) => missing.includes(b)));
+  const entry = entries(open, start, school, cost, on);
+  const backbone = [...new Set([...on, ...entry.filter((b) => missing.includes(b))])];
+  const rest = backbone.filter((b) => b !== lead);
+  const first = lead ? chained(start, [lead]) : [];
+  const links = [...first, ...(circuit.shape === 'chain' ? chained(lead ?? start, ordered(lead ?? start, rest, cost)) : treeLinks(lead ?? start, rest, cost, lead ? 2 : 1))];
+  const joined = new Set([...boxesOf(plan, circuitId).filter((b) => !missing.includes(b)), ...links.map((l) => l.to)]);
+  open.forEach((c, i) => {
+    if (joined.has(entry[i]!)) links.push(...hang(c, entry[i]!, joined, schoolFor(c, school), cost));
+  });
+  const free = alarms.filter((b) => !joined.has(b));
+  if (alarms[0] && free.length > 0) links.push(...chained(alarms[0], ordered(alarms[0], free, cost)));
+  for (const b of free) joined.add(b);
+  const last = links.at(-1)?.to ?? start;
+  return [...links, ...chained(last, missing.filter((b) => !joined.has(b)))];
+} // prettier-ignore
+
+/** The cables a circuit still lacks: a chain or branches, from where it already reaches, a ground-fault receptacle first. */
+export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Link[] {
+  const circuit = plan.circuits[circuitId]!;
+  const known = reached(plan, circuitId);
+  const missing = boxesOf(plan, circuitId).filter((b) => !known.includes(b));
+  if (missing.length === 0) return [];
+  const start = startOf(plan, circuit, known, missing, cost);
+  if (start === null) return [];
+  const lead = start === circuit.panel ? firstDevice(plan, circuit, missing) : null;
+  return linksThrough(plan, circuitId, start, lead, missing, school, cost);
+}
+
+/** A new circuit starts at its panel or goes on from the box reached last; an existing one is tapped at the nearest of its boxes. */
+function startOf(plan: Plan, circuit: Circuit, known: readonly string[], missing: readonly string[], cost: Cost): string | null {
+  if (!circuit.existing) return circuit.panel === null ? null : known.at(-1)!;
+  const taps = known.filter((k) => plan.boxes[k]);
+  if (taps.length === 0) return null;
+  const nearest = (tap: string) => Math.min(...missing.map((b) => cost(tap, b)));
+  return taps.reduce((a, b) => (nearest(b) < nearest(a) ? b : a));
+} // prettier-ignore

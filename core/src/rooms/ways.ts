@@ -1,0 +1,122 @@
+import { otherSide } from '../plan/sides.ts';
+import { pointInPolygon } from '../geometry/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Opening, Plan, RoomUse, Side } from '../plan/schema.ts';
+import type { FoundRoom } from './index.ts';
+
+export type Rooms = Readonly<Record<string, FoundRoom>>;
+
+/** An opening people walk through, as one room sees it. */
+export interface WayIn {
+  readonly opening: string;
+  readonly room: string;
+  readonly wall: string;
+  /** The side of the wall the room lies on. */
+  readonly side: Side;
+  /** The room on the other side; null where nothing is drawn. */
+  readonly leadsTo: string | null;
+  /** Whether it leads out of the house: to a porch, or through an outside wall. */
+  readonly outside: boolean;
+}
+
+const walkedThrough: ReadonlySet<Opening['kind']> = new Set(['door', 'sliding-door', 'cased']);
+export const openAir: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
+
+interface Seen {
+  readonly room: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+const seenSides = new WeakMap<Rooms, Map<string, Seen[]>>();
+
+/** Which stretches of each side of each wall the rooms see: worked out once for the rooms of one computation. */
+function sidesSeen(rooms: Rooms): Map<string, Seen[]> {
+  const known = seenSides.get(rooms);
+  if (known) return known;
+  const map = new Map<string, Seen[]>();
+  for (const { id, boundary } of Object.values(rooms)) {
+    for (const f of boundary?.faces ?? []) {
+      const key = `${f.wall}/${f.side}`;
+      const seen = { room: id, start: Math.min(f.startAt, f.endAt), end: Math.max(f.startAt, f.endAt) };
+      map.set(key, [...(map.get(key) ?? []), seen]);
+    }
+  }
+  seenSides.set(rooms, map);
+  return map;
+}
+
+/** The room that sees a place on one side of a wall; null when none does. */
+export function roomSeeing(rooms: Rooms, wall: string, side: Side, at: number): string | null {
+  return (
+    sidesSeen(rooms)
+      .get(`${wall}/${side}`)
+      ?.find((s) => at >= s.start && at <= s.end)?.room ?? null
+  );
+}
+
+const waysKept = new WeakMap<Rooms, { openings: Plan['openings']; ways: Map<string, WayIn[]> }>();
+
+function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
+  const known = waysKept.get(rooms);
+  if (known?.openings === plan.openings) return known.ways;
+  const ways = new Map<string, WayIn[]>();
+  const openings = Object.entries(plan.openings).sort((a, b) => compareIds(a[0], b[0]));
+  for (const [opening, o] of openings) {
+    if (!walkedThrough.has(o.kind)) continue;
+    for (const side of ['left', 'right'] as const) {
+      const middle = o.at + o.width / 2;
+      const room = roomSeeing(rooms, o.wall, side, middle);
+      if (room === null) continue;
+      const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
+      const outside = leadsTo === null ? plan.walls[o.wall]!.exterior : openAir.has(plan.rooms[leadsTo]!.use);
+      const way: WayIn = { opening, room, wall: o.wall, side, leadsTo, outside };
+      ways.set(room, [...(ways.get(room) ?? []), way]);
+    }
+  }
+  waysKept.set(rooms, { openings: plan.openings, ways });
+  return ways;
+}
+
+/** Every opening a room can be walked into by, in id order. Vehicle doors are not ways in: NEC 210.70(A)(2) (from memory). */
+export function waysInto(room: string, plan: Plan, rooms: Rooms): readonly WayIn[] {
+  return allWays(plan, rooms).get(room) ?? [];
+}
+
+/** The stair that goes on above a stair: the stair room of the next level that lies over it; null when there is none. */
+export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | null {
+  const own = plan.rooms[room]!;
+  const height = (id: string) => plan.levels[plan.rooms[id]!.level]!.elevation;
+  const over = Object.values(rooms)
+    .filter(
+      (r) =>
+        r.use === 'stair' &&
+        height(r.id) > height(room) &&
+        r.boundary !== null &&
+        pointInPolygon(own, r.boundary.polygon),
+    )
+    .sort((a, b) => height(a.id) - height(b.id));
+  return over[0]?.id ?? null;
+}
+
+/** Rooms people go into and come out of again by the same door. */
+const endUses: ReadonlySet<RoomUse> = new Set([
+  'closet', 'pantry', 'storage', 'utility', 'bath', 'powder', 'laundry', 'bedroom', 'office', 'den', 'library', 'workshop', 'garage',
+]); // prettier-ignore
+
+/** A room nobody walks through: of such a use, with one way in and no vehicle door. What stays as it is goes on into the house. */
+function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
+  const walls = new Set(rooms[room]!.boundary?.faces.map((f) => f.wall));
+  const goesOn =
+    !endUses.has(plan.rooms[room]!.use) ||
+    [...walls].every((w) => w === null || plan.walls[w]!.cover === 'closed') ||
+    Object.values(plan.openings).some((o) => o.kind === 'garage-door' && walls.has(o.wall));
+  return !goesOn && waysInto(room, plan, rooms).length === 1;
+}
+
+/** Ways by which people arrive in a room: not from closets and other rooms with no way on. All of them where those are all there are. */
+export function arrivals(room: string, plan: Plan, rooms: Rooms): readonly WayIn[] {
+  const all = waysInto(room, plan, rooms);
+  const real = all.filter((w) => w.outside || w.leadsTo === null || !isDeadEnd(w.leadsTo, plan, rooms));
+  return real.length > 0 ? real : all;
+}

@@ -1,0 +1,20 @@
+import type { BoxLayout } from '../boxes/index.ts';
+import type { CircuitResult } from '../circuits/index.ts';
+import type { BoxResult } from '../fill/index.ts';
+import type { Framing } from '../framing/index.ts';
+import type { FoundRoom } from '../rooms/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import type { RunLayout } from '../runs/index.ts';
+import type { Wiring } from '../wiring/index.ts';
+
+/** Every stage's own answer, for the checks and for drawing. */
+export interface Stages {
+  readonly framing: Framing;
+  readonly rooms: Readonly<Record<string, FoundRoom>>;
+  readonly layout: BoxLayout;
+  readonly runs: RunLayout;
+  readonly wiring: Wiring;
+  readonly circuits: Readonly<Record<string, CircuitResult>>;
+  readonly boxes: Readonly<Record<string, BoxResult>>;
+  readonly rules: RuleBook;
+}
