@@ -1,7 +1,7 @@
 import { medianMs } from './timing.ts';
 import { Computer } from '../src/compute/index.ts';
 import { propose } from '../src/proposals/index.ts';
-import type { Plan } from '../src/plan/schema.ts';
+import type { Plan } from '../src/plan/index.ts';
 import { planOf } from '../testing/index.ts';
 
 /** Rooms of one floor in rows of six, each 14 by 12 ft between centres with a door and a window, every use in turn. */

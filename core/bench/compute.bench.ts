@@ -2,7 +2,7 @@ import { medianMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
 import { study } from '../demo/study.ts';
 import { readPlan } from '../src/plan/read.ts';
-import { collections, type Plan } from '../src/plan/schema.ts';
+import { collections, type Plan } from '../src/plan/index.ts';
 import { edited } from '../testing/index.ts';
 
 /** The demo room repeated side by side, every id with a suffix of its own. */

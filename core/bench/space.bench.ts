@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { medianMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
 import { planFromDxf } from '../src/formats/dxf/index.ts';
-import type { Plan } from '../src/plan/schema.ts';
+import type { Plan } from '../src/plan/index.ts';
 import { RoomsStage } from '../src/rooms/index.ts';
 import { ruleBook } from '../src/rules/index.ts';
 import { edited, planOf } from '../testing/index.ts';

@@ -1,6 +1,6 @@
 import { applyEdit } from '../src/plan/gate.ts';
 import { recipeOf, type EditArgs, type EditName } from '../src/edits/index.ts';
-import type { Plan } from '../src/plan/schema.ts';
+import type { Plan } from '../src/plan/index.ts';
 
 /** Applies an edit that is known to fit; a refusal is a fault of the demo itself. */
 export function done<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): Plan {

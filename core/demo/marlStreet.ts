@@ -1,6 +1,6 @@
 import { compute } from '../src/compute/index.ts';
 import { readPlan } from '../src/plan/read.ts';
-import { isOnWall, type Plan, type PlanInput } from '../src/plan/schema.ts';
+import { isOnWall, type Plan, type PlanInput } from '../src/plan/index.ts';
 import type { Height } from '../src/rules/index.ts';
 import { done } from './done.ts';
 

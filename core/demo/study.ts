@@ -1,4 +1,4 @@
-import { emptyPlan, type Plan } from '../src/plan/schema.ts';
+import { emptyPlan, type Plan } from '../src/plan/index.ts';
 import { parseLength } from '../src/units/index.ts';
 import { done } from './done.ts';
 

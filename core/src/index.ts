@@ -15,7 +15,7 @@ export { walkClosure, walkPoints } from './survey/walk.ts';
 export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';
 export type { Walk, WalkLeg } from './survey/walk.ts';
-export * from './plan/schema.ts';
+export * from './plan/index.ts';
 export type { Problem } from './plan/problems.ts';
 export { problemsFrom } from './plan/problems.ts';
 export { emptyRules, readRulesText, rulesFileSchema, withRule } from './plan/rulesFile.ts';
@@ -30,10 +30,10 @@ export {
   framingKinds,
   gauges,
   panelSize,
-} from './plan/stock.ts';
+} from './materials/index.ts';
 export { listRules, ruleCatalogue, ruleBook, ruleIds } from './rules/index.ts';
 export type { Height, Rule, RuleId } from './rules/index.ts';
-export { homeLabel } from './proposals/runs/index.ts';
+export { homeLabel } from './boxes/dataHome.ts';
 export { bottomFromSubfloor, deviceWords, heightIn, heightWords } from './boxes/index.ts';
 export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
@@ -47,14 +47,16 @@ export type { AuditReading, FoundEntry } from './formats/auditCsv.ts';
 export { drawMakeUp, netWords } from './outputs/drawing/makeup.ts';
 export type { DrawnJoint, DrawnWire, MakeUpDrawing } from './outputs/drawing/makeup.ts';
 export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './circuits/index.ts';
-export { circuitTerms, circuitTrials, darkenedBy } from './circuits/terms.ts';
+export { circuitTerms, darkenedBy } from './circuits/terms.ts';
+export { circuitTrials } from './proposals/circuits/trials.ts';
 export type { CircuitTerms } from './circuits/terms.ts';
 export { deadWith, whyOnCircuit } from './circuits/why.ts';
 export { faultWords } from './findings/panels.ts';
 export type { LoadLine, ServiceLoad } from './circuits/service.ts';
 export { circuitNumber } from './outputs/labels.ts';
 export { screwOf } from './wiring/index.ts';
-export type { CableLabel, Joint, MakeUp } from './wiring/index.ts';
+export type { Joint, MakeUp } from './wiring/index.ts';
+export type { CableLabel } from './outputs/labels.ts';
 export { storyPoleSvg } from './outputs/drawing/storyPole.ts';
 export { unrollRoom } from './outputs/drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';

@@ -2,7 +2,7 @@ import { compute, type Result } from '../src/compute/index.ts';
 import { applyEdit } from '../src/plan/gate.ts';
 import { recipeOf, type EditArgs, type EditName } from '../src/edits/index.ts';
 import { readPlan } from '../src/plan/read.ts';
-import { emptyPlan, type Plan, type RoomUse } from '../src/plan/schema.ts';
+import { emptyPlan, type Plan, type RoomUse } from '../src/plan/index.ts';
 
 /** Helpers for tests: rooms drawn as walks, edits that must fit, random numbers from a seed. */
 

@@ -1,16 +1,16 @@
 import {
+  type XY,
   add,
   cross,
   direction,
   distance,
   intersectLineLine,
+  leftOf,
   scale,
   signedArea,
   subtract,
-  type XY,
 } from '../src/geometry/index.ts';
-import { leftOf } from '../src/geometry/index.ts';
-import type { PlanInput } from '../src/plan/schema.ts';
+import type { PlanInput } from '../src/plan/index.ts';
 import { randomFrom } from './index.ts';
 
 /** A house cut up at random: convex rooms whose areas are known from the cuts alone. */

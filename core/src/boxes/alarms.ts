@@ -1,9 +1,9 @@
-import { innerPoint, pointInPolygon, type XY } from '../geometry/index.ts';
-import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type Plan, type RoomUse } from '../plan/schema.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { Plan, RoomUse } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { isLeftAsItIs, openAir, waysInto, type Rooms } from '../proposals/lighting/index.ts';
+import { openAir, waysInto, type Rooms } from '../rooms/ways.ts';
+import { isLeftAsItIs } from '../rooms/work.ts';
 
 /** Where an alarm is owed, and why: IRC 2021 R314.3, R315.3 (from memory). */
 export interface OwedAlarm {
@@ -61,35 +61,3 @@ export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm
   }
   return owed;
 } // prettier-ignore
-
-/** Clear of the middle, where the light is. */
-const besideLight = 24;
-
-function placeIn(polygon: readonly XY[]): XY {
-  const center = innerPoint(polygon)!;
-  const tries = [
-    { x: center.x + besideLight, y: center.y },
-    { x: center.x - besideLight, y: center.y },
-    { x: center.x, y: center.y + besideLight },
-    { x: center.x, y: center.y - besideLight },
-  ];
-  const at = tries.find((p) => pointInPolygon(p, polygon)) ?? center;
-  return { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
-}
-
-/** Adds the alarms that are owed to a plan draft. Returns how many. */
-export function addAlarms(draft: Plan, rooms: Rooms, owed: readonly OwedAlarm[]): number {
-  for (const { room, why } of owed) {
-    const id = nextId(draft.boxes, 'b');
-    draft.boxes[id] = entrySchemas.boxes.parse({
-      on: { ceiling: room, ...placeIn(rooms[room]!.boundary!.polygon) },
-    });
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
-      box: id,
-      kind: 'smoke-alarm',
-      va: 5,
-      label: why === 'outside bedrooms' ? 'smoke and CO' : '',
-    });
-  }
-  return owed.length;
-}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { Computer } from '../compute/index.ts';
 import { propose } from '../proposals/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { computed, edited, randomFrom, roomOf, wallOf } from '../../testing/index.ts';
 import { fewestCover, type CoverPoint } from './cover.ts';
 import { bottomFromSubfloor, heightIn } from './index.ts';

@@ -1,7 +1,7 @@
-import { add, dot, distance, leftOf, scale, subtract, type XY } from '../geometry/index.ts';
+import { dot, distance, leftOf, scale, subtract } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
-import type { Plan, Side } from '../plan/schema.ts';
-import { nominalBoxSize } from '../plan/stock.ts';
+import type { Plan, Side } from '../plan/index.ts';
+import { nominalBoxSize } from '../materials/index.ts';
 import type { FloorLine, SpacePiece } from '../rooms/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import type { BoxLayout } from './index.ts';
@@ -12,6 +12,7 @@ import { wetFixtureNear } from './wetZone.ts';
 import { alongPiece } from './reach.ts';
 import { isClear, studFaces, wallSolids, type BoxBody } from './studFaces.ts';
 import { formatLength } from '../units/index.ts';
+import { facePoint } from '../framing/faces.ts';
 
 /** A place along a floor line where a receptacle box could go. */
 export interface Candidate {
@@ -54,12 +55,6 @@ export function isBehindDoor(
     const offset = subtract(spot, hinge);
     return dot(offset, away) > -1e-6 && dot(offset, intoRoom) > -1;
   });
-}
-
-export function facePoint(framing: Framing, wallId: string, side: Side, at: number): XY {
-  const line = framing.lines[wallId]!;
-  const out = scale(leftOf(line.unit), (side === 'left' ? 1 : -1) * (line.depth / 2));
-  return add(add(line.from, scale(line.unit, at)), out);
 }
 
 export interface CandidateOptions {

@@ -1,4 +1,4 @@
-import type { DeviceKind, Fixture, Plan, Side } from '../plan/schema.ts';
+import type { DeviceKind, Fixture, Plan, Side } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
 import { countingKinds, type BoxDevices } from './kinds.ts';

@@ -1,4 +1,4 @@
-import type { Layer } from '../plan/schema.ts';
+import type { Layer } from '../plan/index.ts';
 import { formatLength } from '../units/index.ts';
 
 /** How far a box's face must stand ahead of the framing, and what that takes with a given box in a given wall. Inches. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Result } from '../compute/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { Box } from '../plan/schema.ts';
+import type { Box } from '../plan/index.ts';
 import type { PlacedBox, WallSetting } from './place.ts';
 
 export type Fixing = 'nail' | 'screw' | 'wings' | 'backing' | 'powder' | 'there';

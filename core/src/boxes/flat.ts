@@ -1,10 +1,11 @@
 import { add, leftOf, pointInPolygon, scale, type XY } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
-import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type DeviceKind, type Plan } from '../plan/schema.ts';
-import { facePoint } from './candidates.ts';
-import { isLeftAsItIs, roomSeeing, type Rooms } from '../proposals/lighting/index.ts';
-import { footprintOf } from './wetZone.ts';
+import { compareIds } from '../plan/ids.ts';
+import type { DeviceKind, Plan } from '../plan/index.ts';
+import { facePoint } from '../framing/faces.ts';
+import { roomSeeing, type Rooms } from '../rooms/ways.ts';
+import { isLeftAsItIs } from '../rooms/work.ts';
+import { footprintOf } from '../rooms/footprint.ts';
 
 /** A box on a ceiling or in a floor that a room owes: over a vehicle door, or at an island. */
 export interface OwedFlat {
@@ -19,8 +20,7 @@ export interface OwedFlat {
 
 /** How far in from a vehicle door its opener hangs. Common practice, no source. */
 const openerInset = 108;
-/** A half-horsepower opener. Common practice, no source. */
-const openerVa = 600;
+
 /** An opener this near the middle of a door, either way, is its own. */
 const openerNear = 72;
 
@@ -69,16 +69,3 @@ export function owedFlat(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[]
   const owed = [...openersOwed(plan, framing, rooms), ...islandsOwed(plan, framing, rooms)];
   return owed.sort((a, b) => compareIds(a.room, b.room) || compareIds(a.cause, b.cause));
 }
-
-/** Adds owed boxes to a plan draft. */
-export function addFlat(draft: Plan, owed: readonly OwedFlat[]): void {
-  for (const { on, room, at, kind, what } of owed) {
-    const id = nextId(draft.boxes, 'b');
-    const place = { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
-    draft.boxes[id] = entrySchemas.boxes.parse({
-      on: on === 'ceiling' ? { ceiling: room, ...place } : { floor: room, ...place },
-      reason: what === 'island' ? 'At the island: in the floor under it, none below its top.' : 'For the door opener.',
-    });
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({ box: id, kind, ...(kind === 'opener' ? { va: openerVa } : {}) });
-  }
-} // prettier-ignore

@@ -1,7 +1,7 @@
 import type { Framing } from '../framing/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
-import { catalogueOf, isOnWall, type Box, type Plan } from '../plan/schema.ts';
+import { catalogueOf, isOnWall, type Box, type Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { devicesByBox, type BoxDevices } from './kinds.ts';

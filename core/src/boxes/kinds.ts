@@ -1,5 +1,5 @@
-import type { Box, Device, DeviceKind, Plan } from '../plan/schema.ts';
-import { nominalBoxSize, type Catalogue } from '../plan/stock.ts';
+import type { Box, Device, DeviceKind, Plan } from '../plan/index.ts';
+import { nominalBoxSize, type Catalogue } from '../materials/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { formatLength } from '../units/index.ts';

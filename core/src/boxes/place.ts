@@ -8,8 +8,8 @@ import {
   type Plan,
   type Side,
   type WallPlace,
-} from '../plan/schema.ts';
-import type { Catalogue } from '../plan/stock.ts';
+} from '../plan/index.ts';
+import type { Catalogue } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { bottomFromSubfloor, boxSize, houseHeight, type BoxDevices } from './kinds.ts';

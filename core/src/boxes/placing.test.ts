@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Plan, RoomUse } from '../plan/schema.ts';
+import type { Plan, RoomUse } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { bottomFromSubfloor, heightIn } from './index.ts';
 

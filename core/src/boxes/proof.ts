@@ -1,5 +1,5 @@
 import { alongLine, distancePointSegment } from '../geometry/index.ts';
-import { isOnWall, type Plan } from '../plan/schema.ts';
+import { isOnWall, type Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { FloorLine, FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';

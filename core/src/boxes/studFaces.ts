@@ -1,5 +1,5 @@
 import type { Member, WallFrame } from '../framing/index.ts';
-import type { Obstacle, Side } from '../plan/schema.ts';
+import type { Obstacle, Side } from '../plan/index.ts';
 
 /** A face of a stud that a box can be nailed to. `at` is where the box's centre comes along the wall. */
 export interface StudFace {

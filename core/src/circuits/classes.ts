@@ -1,5 +1,5 @@
 import { lightKinds, switchKinds } from '../boxes/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
 import { isReceptacle } from './protection.ts';

@@ -1,7 +1,7 @@
 import type { BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Circuit, Plan } from '../plan/schema.ts';
-import { ohmsPer1000Feet } from '../plan/stock.ts';
+import type { Circuit, Plan } from '../plan/index.ts';
+import { ohmsPer1000Feet } from '../materials/index.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
@@ -11,8 +11,7 @@ import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts'
 export { dutiesOfLoad, isOutlet, loadOf, placedLoad, roomOfBox, roomSeeingWall } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
 export { firstSpace, freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
-export { releaseCircuits } from '../proposals/circuits/index.ts';
-export { circuitTerms, circuitTrials, darkenedBy, type CircuitTerms } from './terms.ts';
+export { circuitTerms, darkenedBy, type CircuitTerms } from './terms.ts';
 export { serviceLoads, type ServiceLoad } from './service.ts';
 
 /** What a circuit carries and how its cables run. */

@@ -1,6 +1,6 @@
 import { lightKinds } from '../boxes/index.ts';
-import { facePoint } from '../boxes/candidates.ts';
-import { footprintOf } from '../boxes/wetZone.ts';
+import { facePoint } from '../framing/faces.ts';
+import { footprintOf } from '../rooms/footprint.ts';
 import type { Framing } from '../framing/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
 import {
@@ -12,8 +12,8 @@ import {
   type Plan,
   type RoomUse,
   type WallPlace,
-} from '../plan/schema.ts';
-import { panelSize } from '../plan/stock.ts';
+} from '../plan/index.ts';
+import { panelSize } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { entrySchemas, roomUses, type DeviceKind, type RoomUse } from '../plan/schema.ts';
+import { entrySchemas, roomUses, type DeviceKind, type RoomUse } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { dutiesOf, protectionTables, type Edition } from './protection.ts';
 

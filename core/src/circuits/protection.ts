@@ -1,6 +1,6 @@
 import { distance, type XY } from '../geometry/index.ts';
 import { isLowVoltage, lightKinds } from '../boxes/index.ts';
-import type { Device, DeviceKind, Fixture, Plan, RoomUse } from '../plan/schema.ts';
+import type { Device, DeviceKind, Fixture, Plan, RoomUse } from '../plan/index.ts';
 
 /**
  * Which outlets need which protection, by code edition. All from memory: NEC 210.8(A), 210.8(D) and 210.12(A) of each year.

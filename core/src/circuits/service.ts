@@ -1,4 +1,4 @@
-import type { Plan, RoomUse } from '../plan/schema.ts';
+import type { Plan, RoomUse } from '../plan/index.ts';
 import { roomOfBox, type Rooms } from './loads.ts';
 
 /**

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { edited, planOf, randomFrom, wallOf } from '../../testing/index.ts';
 import { applyEdit } from '../plan/gate.ts';
 import { recipeOf } from '../edits/index.ts';
-import { freeHalves, freeSpaces, legLoads, legOf, seatCircuits } from './spaces.ts';
+import { freeHalves, freeSpaces, legLoads, legOf } from './spaces.ts';
+import { seatCircuits } from '../proposals/circuits/seats.ts';
 
 const panel = (more: object = {}, circuits: object = {}) =>
   wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, spaces: 12, ...more } }, circuits });

@@ -1,7 +1,7 @@
 import { lightKinds } from '../boxes/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { classOf } from './classes.ts';
 import {
@@ -14,7 +14,7 @@ import {
   type PlacedLoad,
   type Rooms,
 } from './loads.ts';
-import { cableOfCircuit } from '../proposals/circuits/index.ts';
+import { cableOfCircuit } from './cable.ts';
 import { legLoads } from './spaces.ts';
 
 /** What a set of circuits comes to, however it was made: the terms a proposal weighs, for comparing one with another. */
@@ -80,11 +80,3 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
     legs: Math.round(Math.max(0, ...gaps)),
   };
 } // prettier-ignore
-
-/** Proposals worth comparing: what each holds dear, as rule values for that proposal alone. */
-export const circuitTrials = [
-  { name: 'By the house rules', says: 'As the rules of this job weigh it.', values: {} },
-  { name: 'Least cable', says: 'A room may be divided where that saves cable.', values: { 'circuit.split': 0, 'circuit.dark': 'allow' } },
-  { name: 'Rooms whole', says: 'A room’s outlets of one kind stay together.', values: { 'circuit.split': 600, 'circuit.dark': 'allow' } },
-  { name: 'No room dark', says: 'A room with two lights has them on two circuits.', values: { 'circuit.dark': 'split' } },
-] as const; // prettier-ignore

@@ -1,11 +1,11 @@
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
 import { classOf } from './classes.ts';
 import { cableBetween, dutiesOfLoad, isOutlet, placedLoad, plannedLoad, type PlacedLoad, type Rooms } from './loads.ts'; // prettier-ignore
-import { capacityOf } from '../proposals/circuits/index.ts';
+import { capacityOf } from './capacity.ts';
 
 const listed = (words: readonly string[]) => words.filter((w) => w !== '').join(' ');
 

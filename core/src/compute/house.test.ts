@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { Computer } from './index.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { computed, edited, planOf, randomFrom } from '../../testing/index.ts';
-import type { Plan, RoomUse } from '../plan/schema.ts';
+import type { Plan, RoomUse } from '../plan/index.ts';
 
 /** Two rooms side by side, walls drawn in any order and direction; a door between them. */
 function twoRooms(

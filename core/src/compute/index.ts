@@ -16,21 +16,15 @@ import { countHours, type StageHours } from '../outputs/hours.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import { planHash } from '../plan/hash.ts';
-import { catalogueOf, type Plan, type Side } from '../plan/schema.ts';
+import { catalogueOf, type Plan, type Side } from '../plan/index.ts';
 import { RoomsStage } from '../rooms/index.ts';
 import { ruleBook, type RuleBook } from '../rules/index.ts';
 import { RunsStage, type LaidRun } from '../runs/index.ts';
 import type { Stages } from '../stages/index.ts';
 import { takeOff, type Takeoff } from '../outputs/takeoff/index.ts';
+import { cableLabels, type CableLabel } from '../outputs/labels.ts';
 import { tidy } from '../units/index.ts';
-import {
-  cableLabels,
-  deriveWiring,
-  makeUpBox,
-  type CableLabel,
-  type MakeUp,
-  type Wiring,
-} from '../wiring/index.ts';
+import { deriveWiring, makeUpBox, type MakeUp, type Wiring } from '../wiring/index.ts';
 
 export interface SpaceResult {
   readonly length: number;

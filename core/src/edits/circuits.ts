@@ -1,19 +1,12 @@
-import {
-  dutiesOfLoad,
-  firstSpace,
-  freeHalves,
-  placedLoad,
-  releaseCircuits,
-  seatsOf,
-  takesTandem,
-} from '../circuits/index.ts';
+import { dutiesOfLoad, firstSpace, freeHalves, placedLoad, seatsOf, takesTandem } from '../circuits/index.ts';
 import { Computer } from '../compute/index.ts';
+import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { ruleBook } from '../rules/index.ts';
 import { circuitTree, fitCables } from '../wiring/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type Circuit, type Device, type FoundCircuit, type Plan } from '../plan/schema.ts';
-import { ampsByGauge } from '../plan/stock.ts';
+import { entrySchemas, type Circuit, type Device, type FoundCircuit, type Plan } from '../plan/index.ts';
+import { ampsByGauge } from '../materials/index.ts';
 import { need, parsed } from './need.ts';
 
 /** Small conductors: a breaker larger than the wire allows is never let through, but for motors. NEC 240.4(D), (G) (from memory). */

@@ -3,7 +3,7 @@ import { dropDevices, dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
 import { bottomFromSubfloor, boxSize, heightIn, houseHeight } from '../boxes/kinds.ts';
 import { layLightRows } from './lightRows.ts';
-import { switchKind } from '../proposals/lighting/switching.ts';
+import { switchKind } from '../boxes/switching.ts';
 import {
   catalogueOf,
   entrySchemas,
@@ -13,7 +13,7 @@ import {
   type Plan,
   type Side,
   type WallPlace,
-} from '../plan/schema.ts';
+} from '../plan/index.ts';
 import { ruleBook, type Height } from '../rules/index.ts';
 import { need, parsed } from './need.ts';
 

@@ -4,7 +4,7 @@ import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { applyChange, applyEdit } from '../plan/gate.ts';
 import { emptyRules, readRulesText, withRule } from '../plan/rulesFile.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { edits, recipeOf, type EditArgs, type EditName } from './index.ts';
 
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {

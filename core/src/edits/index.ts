@@ -1,8 +1,8 @@
 import { isAbout } from '../plan/accepted.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
-import { releaseCircuits } from '../circuits/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { Computer } from '../compute/index.ts';
 import { propose, type ProposalKind } from '../proposals/index.ts';
 import { ruleCatalogue, type RuleId } from '../rules/index.ts';

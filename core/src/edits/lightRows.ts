@@ -2,7 +2,7 @@ import { FramingStage } from '../framing/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, type DeviceKind, type Plan } from '../plan/schema.ts';
+import { entrySchemas, type DeviceKind, type Plan } from '../plan/index.ts';
 import { RoomsStage } from '../rooms/index.ts';
 import { ruleBook } from '../rules/index.ts';
 import { lightPlaces } from '../proposals/lighting/lights.ts';

@@ -7,7 +7,7 @@ import {
   type Obstacle,
   type Opening,
   type Plan,
-} from '../plan/schema.ts';
+} from '../plan/index.ts';
 import { need, parsed } from './need.ts';
 
 const thicknessOf = (layers: readonly Layer[]) => layers.reduce((sum, l) => sum + l.thickness, 0);

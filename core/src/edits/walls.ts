@@ -5,7 +5,7 @@ import { pointInPolygon, type XY } from '../geometry/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropEnd, dropWall } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, type Plan, type RoomUse, type Wall } from '../plan/schema.ts';
+import { entrySchemas, type Plan, type RoomUse, type Wall } from '../plan/index.ts';
 import { addWall, copyWalls, joinWalls, moveCorner, moveWall, splitWall } from '../survey/wallMoves.ts';
 import { need } from './need.ts';
 

@@ -1,6 +1,6 @@
 import { dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, type Panel, type Plan, type Side } from '../plan/schema.ts';
+import { entrySchemas, type Panel, type Plan, type Side } from '../plan/index.ts';
 import { need } from './need.ts';
 
 /** Verbs for panels and runs. */

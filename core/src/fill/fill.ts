@@ -1,5 +1,5 @@
 import { compareIds } from '../plan/ids.ts';
-import { boxModels, cables, conductorVolume, type BoxModel, type Catalogue } from '../plan/stock.ts';
+import { boxModels, cables, conductorVolume, type BoxModel, type Catalogue } from '../materials/index.ts';
 
 /**
  * Box fill by NEC 314.16(B) (from memory). Volumes in cubic inches. Pigtails that do not leave the box count nothing.

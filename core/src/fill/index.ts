@@ -1,7 +1,7 @@
 import { isBoxless, isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/schema.ts';
-import { isData, type BoxModel } from '../plan/stock.ts';
+import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/index.ts';
+import { isData, type BoxModel } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { countFill, modelsFor, smallestModel, type BoxFill } from './fill.ts';
 

@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { Stages } from '../stages/index.ts';
 import type { Finding } from './findings.ts';
 

@@ -1,6 +1,6 @@
 import { isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { ampsByGauge, cables, dataGauge } from '../plan/stock.ts';
+import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
 import { circuitName, type Check } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { emptyPlan, type Plan, type RoomUse } from '../plan/schema.ts';
+import { emptyPlan, type Plan, type RoomUse } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf, wallOf } from '../../testing/index.ts';
 import { findingTexts, type FindingCode } from './index.ts';
 

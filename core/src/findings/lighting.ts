@@ -1,19 +1,12 @@
 import { owedAlarms } from '../boxes/alarms.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import { lightKinds, switchKinds } from '../boxes/index.ts';
-import {
-  arrivals,
-  isLeftAsItIs,
-  lightsIn,
-  lightsOutside,
-  litUses,
-  openAir,
-  stairAbove,
-  unswitched,
-  waysInto,
-} from '../proposals/lighting/index.ts';
+import { lightsIn, lightsOutside, litUses } from '../boxes/lights.ts';
+import { unswitched } from '../boxes/switching.ts';
+import { arrivals, openAir, stairAbove, waysInto } from '../rooms/ways.ts';
+import { isLeftAsItIs } from '../rooms/work.ts';
 import { distancePointSegment, innerPoint, type XY } from '../geometry/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { roomName, type Check, type CheckInput } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 

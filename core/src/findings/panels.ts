@@ -1,7 +1,7 @@
 import { legLoads, roomSeeingWall, seatsOf, takesTandem, freeSpaces, freeHalves } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { ampsByFeeder } from '../plan/stock.ts';
-import type { CircuitFault, Panel, Plan } from '../plan/schema.ts';
+import { ampsByFeeder } from '../materials/index.ts';
+import type { CircuitFault, Panel, Plan } from '../plan/index.ts';
 import { serviceLoads } from '../circuits/service.ts';
 import { formatLength } from '../units/index.ts';
 import { circuitName, type Check } from './check.ts';

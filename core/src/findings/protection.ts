@@ -1,5 +1,5 @@
 import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
-import { isOnWall } from '../plan/schema.ts';
+import { isOnWall } from '../plan/index.ts';
 import { circuitName, type Check, type CheckInput } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 

@@ -3,7 +3,7 @@ import { owedFlat } from '../boxes/flat.ts';
 import { openDuties } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
 import { roomName, type Check, type CheckInput } from './check.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { finding, nothingFree, type FixEdit } from './findings.ts';
 
 export const roomsClose: Check = ({ plan, rooms }) =>

@@ -1,4 +1,4 @@
-import { framingKinds } from '../plan/stock.ts';
+import { framingKinds } from '../materials/index.ts';
 import { toDecimals } from '../units/index.ts';
 import type { Check } from './check.ts';
 import { finding } from './findings.ts';

@@ -3,9 +3,9 @@ import { countingKinds, isLowVoltage, switchKinds, type PlacedBox } from '../box
 import { trimSolids } from '../boxes/place.ts';
 import { overlaps } from '../boxes/studFaces.ts';
 import { wetFixtureNear } from '../boxes/wetZone.ts';
-import { facePoint } from '../boxes/candidates.ts';
-import { catalogueOf, isOnWall, type DeviceKind } from '../plan/schema.ts';
-import { dataHome } from '../proposals/runs/index.ts';
+import { facePoint } from '../framing/faces.ts';
+import { catalogueOf, isOnWall, type DeviceKind } from '../plan/index.ts';
+import { dataHome } from '../boxes/dataHome.ts';
 import type { Check, CheckInput } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 

@@ -7,8 +7,8 @@ import {
   type CircuitFault,
   type FoundCircuit,
   type Plan,
-} from '../plan/schema.ts';
-import { gauges } from '../plan/stock.ts';
+} from '../plan/index.ts';
+import { gauges } from '../materials/index.ts';
 
 /** A circuit as an audit writes it down. */
 export type FoundEntry = Partial<Circuit> & { found: FoundCircuit };

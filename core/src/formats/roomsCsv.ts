@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { recipeOf } from '../edits/index.ts';
 import { applyEdit } from '../plan/gate.ts';
 import type { Problem } from '../plan/problems.ts';
-import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/schema.ts';
+import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/index.ts';
 import type { Doubt } from './imported/house.ts';
 import { planReport, type ImportReading } from './imported/toPlan.ts';
 import { formatLength, parseLength } from '../units/index.ts';

@@ -1,6 +1,6 @@
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { findJunctions, wallLine, type WallJunctions, type WallLine } from './junctions.ts';
 import { frameWall, type WallFrame } from './wallFrame.ts';

@@ -9,8 +9,8 @@ import {
   type XY,
 } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, Wall } from '../plan/schema.ts';
-import { framingKinds } from '../plan/stock.ts';
+import type { Plan, Wall } from '../plan/index.ts';
+import { framingKinds } from '../materials/index.ts';
 
 export type WallEnd = 'from' | 'to';
 

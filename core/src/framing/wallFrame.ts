@@ -1,6 +1,6 @@
-import type { MeasuredMember, Opening, Wall } from '../plan/schema.ts';
+import type { MeasuredMember, Opening, Wall } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { framingKinds } from '../plan/stock.ts';
+import { framingKinds } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { tidy } from '../units/index.ts';
 import type { WallJunctions, WallLine } from './junctions.ts';

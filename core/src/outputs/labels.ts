@@ -1,6 +1,6 @@
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
-import { isData } from '../plan/stock.ts';
+import type { Plan } from '../plan/index.ts';
+import { isData } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { isTraveller } from '../wiring/nets.ts';
 import type { Wiring } from '../wiring/wiring.ts';

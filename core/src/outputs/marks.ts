@@ -10,7 +10,7 @@ import {
   type Fixing,
 } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, Side } from '../plan/schema.ts';
+import type { Plan, Side } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Stages } from '../stages/index.ts';
 import { tidy } from '../units/index.ts';

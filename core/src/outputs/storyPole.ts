@@ -1,5 +1,5 @@
 import type { Mark } from './marks.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
 
 /** One mark of the stick: a height of box bottoms over the subfloor, and everything that is nailed at it. */

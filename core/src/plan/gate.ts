@@ -1,7 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { integrityProblems } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
-import { planSchema, type Plan } from './schema.ts';
+import { planSchema, type Plan } from './index.ts';
 
 enablePatches();
 

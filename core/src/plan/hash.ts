@@ -1,4 +1,4 @@
-import type { Plan } from './schema.ts';
+import type { Plan } from './index.ts';
 
 function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;

@@ -1,7 +1,7 @@
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
-import { boxModels } from './stock.ts';
-import { isOnWall, type CollectionName, type Plan } from './schema.ts';
+import { boxModels } from '../materials/index.ts';
+import { isOnWall, type CollectionName, type Plan } from './index.ts';
 
 /** What must hold between the parts of a plan. Run after load, after every edit and after a merge. */
 type Invariant = (plan: Plan) => Problem[];

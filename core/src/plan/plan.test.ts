@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { applyChange, applyEdit } from './gate.ts';
 import { recipeOf } from '../edits/index.ts';
 import { readPlan, readPlanText } from './read.ts';
-import { emptyPlan, planJsonSchema } from './schema.ts';
+import { emptyPlan, planJsonSchema } from './index.ts';
 import { study } from '../../demo/study.ts';
 import { takeoffCsv } from '../formats/csv.ts';
 import { computed, edited, roomOf } from '../../testing/index.ts';

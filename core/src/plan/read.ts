@@ -1,28 +1,15 @@
 import { integrityProblems } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
-import { planSchema, type Plan } from './schema.ts';
+import { planSchema, type Plan } from './plan.ts';
+import { migrated } from './versions.ts';
 
 export type PlanReading = { ok: true; plan: Plan } | { ok: false; problems: Problem[] };
 
-/** Checks a value against the format and its invariants. Every problem comes back with its path; nothing is half-read. */
+/** Brings a value up to this version, and checks it against the format and its invariants. Every problem comes back with its path; nothing is half-read. */
 export function readPlan(value: unknown): PlanReading {
-  if (
-    typeof value === 'object' &&
-    value !== null &&
-    'version' in value &&
-    typeof value.version === 'number' &&
-    value.version > 1
-  )
-    return {
-      ok: false,
-      problems: [
-        {
-          path: 'version',
-          message: `is ${value.version}; this Field Chalk reads version 1. Update it first`,
-        },
-      ],
-    };
-  const read = planSchema.safeParse(value, { reportInput: true });
+  const raised = migrated(value);
+  if (!raised.ok) return raised;
+  const read = planSchema.safeParse(raised.document, { reportInput: true });
   if (!read.success) return { ok: false, problems: problemsFrom(read.error.issues) };
   const problems = integrityProblems(read.data);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, plan: read.data };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ruleCatalogue, type RuleId } from '../rules/index.ts';
 import { problemsFrom, type Problem } from './problems.ts';
-import { ruleValues } from './schema.ts';
+import { ruleValues } from './index.ts';
 
 /** A company's house rules: what differs from the catalogue, and why. The file people hand on, and what the server keeps. */
 export const rulesFileSchema = z.strictObject({

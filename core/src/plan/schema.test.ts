@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { collections, planJsonSchema } from './schema.ts';
+import { collections, planJsonSchema } from './index.ts';
 
 test('the published JSON Schema is the one the code makes', () => {
   const published: unknown = JSON.parse(readFileSync('docs/plan.schema.json', 'utf8'));

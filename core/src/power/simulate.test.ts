@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
 import { planOf } from '../../testing/index.ts';
 import { fitAllCables, wiringOf, type NeutralSchool } from '../wiring/index.ts';

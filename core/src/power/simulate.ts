@@ -1,5 +1,5 @@
 import { switchKinds } from '../boxes/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { Joint, Terminal, Wiring } from '../wiring/index.ts';
 
 /**

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { compute } from '../compute/index.ts';
 import { propose } from './index.ts';
-import { roomUses, type Plan } from '../plan/schema.ts';
+import { roomUses, type Plan } from '../plan/index.ts';
 import { readPlan } from '../plan/read.ts';
 import { powered } from '../power/simulate.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';

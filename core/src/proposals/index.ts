@@ -1,13 +1,16 @@
-import { addDutyBoxes, openDuties } from '../boxes/duties/index.ts';
-import { addAlarms, owedAlarms } from '../boxes/alarms.ts';
+import { openDuties } from '../boxes/duties/index.ts';
+import { addDutyBoxes } from './duties.ts';
+import { owedAlarms } from '../boxes/alarms.ts';
+import { addAlarms } from './alarms.ts';
 import { addLights, addSwitches, proposeLights } from './lighting/index.ts';
-import { addFlat, owedFlat } from '../boxes/flat.ts';
+import { owedFlat } from '../boxes/flat.ts';
+import { addFlat } from './flat.ts';
 import { addLowVoltage } from './lowVoltage.ts';
 import { addReceptacles, proposeReceptacles } from './receptacles.ts';
 import { addCircuits } from './circuits/index.ts';
 import { addDataRuns, addRuns } from './runs/index.ts';
 import { Computer } from '../compute/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
 import type { Stages } from '../stages/index.ts';
 

@@ -1,12 +1,12 @@
 import type { Framing } from '../framing/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type DeviceKind, type Fixture, type Plan } from '../plan/schema.ts';
+import { entrySchemas, type DeviceKind, type Fixture, type Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { bottomFromSubfloor } from '../boxes/kinds.ts';
-import { nominalBoxSize } from '../plan/stock.ts';
+import { nominalBoxSize } from '../materials/index.ts';
 
 /** A box for a desk or a screen: power or low voltage, at a height of its own where it has one. */
 interface Wanted {

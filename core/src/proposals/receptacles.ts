@@ -1,63 +1,17 @@
 import type { Framing } from '../framing/index.ts';
 import { nextIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
-import { entrySchemas } from '../plan/schema.ts';
-import { unservedLength, type Along, type FloorLine, type FoundRoom } from '../rooms/index.ts';
+import { type Plan, entrySchemas } from '../plan/index.ts';
+import type { Along, FloorLine, FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { receptacleCandidates, type Candidate } from '../boxes/candidates.ts';
-import { fewestCover, type Shortfall } from '../boxes/cover.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import type { ProvenLine, RoomProof } from '../boxes/proof.ts';
+import { coverLine } from '../boxes/coverLine.ts';
 
 /** A receptacle the tool would add, and the reason in a sentence. */
 export interface ProposedReceptacle extends Candidate {
   readonly room: string;
   readonly why: string;
-}
-
-const doorPenalty = 10;
-
-/** What a line still owes between two of its receptacles: the code's reach, and each required straight wall by itself. */
-function shortfallOf(line: FloorLine, maxGap: number, straight: readonly Along[]): Shortfall {
-  const half = maxGap / 2;
-  const turns = line.ring ? [0, line.length] : [0];
-  const walls = straight.flatMap((s) => turns.map((t) => ({ from: s.from + t, to: s.to + t })));
-  return (from, to) => {
-    const low = from === null ? 0 : from + half;
-    const high = to === null ? line.length : to - half;
-    const around = unservedLength(line, low, high);
-    const alone = walls.map((w) => {
-      const first = from !== null && from >= w.from - 1e-9 && from <= w.to + 1e-9;
-      const last = to !== null && to >= w.from - 1e-9 && to <= w.to + 1e-9;
-      if (first === last) {
-        const between = (from ?? -Infinity) < w.from && (to ?? Infinity) > w.to && w.to <= (to ?? line.length);
-        return !first && between ? unservedLength(line, w.from, w.to) : 0;
-      }
-      return first ? unservedLength(line, Math.max(w.from, low), w.to) : unservedLength(line, w.from, Math.min(w.to, high));
-    });
-    return around + alone.reduce((sum, inches) => sum + inches, 0);
-  };
-} // prettier-ignore
-
-/** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line, nor on `straight` walls of it. */
-export function coverLine(
-  line: FloorLine,
-  fixed: readonly number[],
-  candidates: readonly Candidate[],
-  maxGap: number,
-  straight: readonly Along[] = [],
-) {
-  const points = [
-    ...fixed.map((along) => ({ along, fixed: true, penalty: 0, candidate: null as Candidate | null })),
-    ...candidates.map((c) => ({
-      along: c.along,
-      fixed: false,
-      penalty: c.behindDoor ? doorPenalty : 0,
-      candidate: c as Candidate | null,
-    })),
-  ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
-  const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, straight));
-  return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
 }
 
 /** The fewest receptacles that complete one floor line; stud faces first, places between studs only where those cannot do it. */

@@ -1,5 +1,5 @@
 import type { XY } from '../geometry/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { walkClosure, walkPoints } from '../survey/walk.ts';
 import { readWalk } from './walked.ts';
 

@@ -1,4 +1,5 @@
 import {
+  type XY,
   add,
   alongLine,
   cross,
@@ -9,9 +10,8 @@ import {
   scale,
   signedArea,
 } from '../geometry/index.ts';
-import type { XY } from '../geometry/index.ts';
 import type { Framing, WallLine } from '../framing/index.ts';
-import type { Side } from '../plan/schema.ts';
+import type { Side } from '../plan/index.ts';
 
 /**
  * One straight stretch of a room's boundary on the framing's face, walked with the room on the left.

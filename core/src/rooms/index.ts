@@ -2,7 +2,7 @@ import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/i
 import { FramingStage, type Framing } from '../framing/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, RoomUse } from '../plan/schema.ts';
+import type { Plan, RoomUse } from '../plan/index.ts';
 import { ruleBook, type RuleBook } from '../rules/index.ts';
 import { closureGap, type ClosureGap } from './closure.ts';
 import { findBoundaries, type Boundary } from './faces.ts';

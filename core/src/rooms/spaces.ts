@@ -1,4 +1,4 @@
-import type { Opening, Plan, RoomUse } from '../plan/schema.ts';
+import type { Opening, Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Boundary, Face } from './faces.ts';
 

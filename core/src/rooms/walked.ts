@@ -10,8 +10,8 @@ import {
 } from '../geometry/index.ts';
 import { findJunctions, wallLine, type Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, Side } from '../plan/schema.ts';
-import { framingKinds, type FramingKind } from '../plan/stock.ts';
+import type { Plan, Side } from '../plan/index.ts';
+import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { walkPoints, type Walk, type WalkLeg } from '../survey/walk.ts';
 import { layoutWalk } from '../survey/walkLayout.ts';
 import { ownWalls, walkOfRecord } from '../survey/walkWrite.ts';

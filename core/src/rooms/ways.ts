@@ -1,7 +1,6 @@
-import { otherSide } from '../plan/sides.ts';
+import { type Opening, type Plan, type RoomUse, type Side, otherSide } from '../plan/index.ts';
 import { pointInPolygon } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Opening, Plan, RoomUse, Side } from '../plan/schema.ts';
 import type { FoundRoom } from './index.ts';
 
 export type Rooms = Readonly<Record<string, FoundRoom>>;

@@ -1,5 +1,5 @@
 import type { Member, WallFrame } from '../framing/index.ts';
-import type { Obstacle } from '../plan/schema.ts';
+import type { Obstacle } from '../plan/index.ts';
 
 /** A hollow of a wall that cable can pass along: between two uprights, under a sill or over a header. Lengths along the wall, heights above the subfloor. */
 export interface Bay {

@@ -1,8 +1,8 @@
 import { distance, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
-import { isOnWall, type Panel, type Plan, type Run } from '../plan/schema.ts';
-import { panelSize } from '../plan/stock.ts';
+import { isOnWall, type Panel, type Plan, type Run } from '../plan/index.ts';
+import { panelSize } from '../materials/index.ts';
 import { overPlates, squareDistance, underFloor, type RouteGraph } from './graph.ts';
 
 /**

@@ -1,6 +1,6 @@
 import { add, alongLine, distance, scale, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member, WallCrossing } from '../framing/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { findBays, findCrossings, holeMargin, type Bay } from './bays.ts';

@@ -1,6 +1,6 @@
 import type { XYZ } from '../geometry/index.ts';
-import { bitSizes, cables } from '../plan/stock.ts';
-import type { Level, Plan, Run } from '../plan/schema.ts';
+import { bitSizes, cables } from '../materials/index.ts';
+import type { Level, Plan, Run } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 

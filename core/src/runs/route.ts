@@ -1,7 +1,7 @@
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { PlacedBox } from '../boxes/index.ts';
-import type { Run } from '../plan/schema.ts';
+import type { Run } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { squareDistance, type RouteGraph, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';

@@ -3,7 +3,7 @@ import { Computer } from '../compute/index.ts';
 import { study } from '../../demo/study.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { segmentDrop } from '../circuits/index.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
 import { planCoils } from '../outputs/takeoff/index.ts';
 import { stepCostFor } from './route.ts';

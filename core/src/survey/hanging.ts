@@ -1,5 +1,4 @@
-import { otherSide } from '../plan/sides.ts';
-import { isOnWall, type Plan, type Side } from '../plan/schema.ts';
+import { type Plan, type Side, isOnWall, otherSide } from '../plan/index.ts';
 
 /** Something that hangs on a wall: where it begins along it, how much of it it takes, and how to put it elsewhere. */
 export interface Hung {

@@ -11,8 +11,8 @@ import {
   subtract,
   type XY,
 } from '../geometry/index.ts';
-import type { Plan, Side } from '../plan/schema.ts';
-import { framingKinds, type FramingKind } from '../plan/stock.ts';
+import type { Plan, Side } from '../plan/index.ts';
+import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { roomOnRight, settledPoints, type Closing, type Walk } from './walk.ts';
 
 /** A stretch of one leg that an existing wall already makes: the leg's face is that wall's face on `side`. */

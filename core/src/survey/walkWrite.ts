@@ -1,8 +1,8 @@
 import { add, distance, innerPoint, leftOf, lengthOf, scale, subtract, type XY } from '../geometry/index.ts';
 import { nextId } from '../plan/ids.ts';
 import { dropWall, shiftThings } from './hanging.ts';
-import { entrySchemas, type Plan } from '../plan/schema.ts';
-import type { FramingKind } from '../plan/stock.ts';
+import { entrySchemas, type Plan } from '../plan/index.ts';
+import type { FramingKind } from '../materials/index.ts';
 import { roomOnRight, type Closing, type Walk } from './walk.ts';
 import { layoutWalk, type OwnPiece, type WalkLayout } from './walkLayout.ts';
 

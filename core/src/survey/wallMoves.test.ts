@@ -4,7 +4,7 @@ import { recipeOf, type EditArgs, type EditName } from '../edits/index.ts';
 import { computed, edited, planOf, randomFrom, roomOf } from '../../testing/index.ts';
 import { readWalk, unnamedSpaces } from '../rooms/walked.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 
 /** A 240 × 120 box cut in two by a T at 120. */
 const twoRooms = () =>

@@ -16,8 +16,8 @@ import {
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
 import { hungOn, shiftThings } from './hanging.ts';
-import { entrySchemas, type Plan } from '../plan/schema.ts';
-import { framingKinds } from '../plan/stock.ts';
+import { entrySchemas, type Plan } from '../plan/index.ts';
+import { framingKinds } from '../materials/index.ts';
 
 const parallel = 0.02;
 const shortestWall = 1;

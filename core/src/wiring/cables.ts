@@ -1,6 +1,6 @@
 import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type Plan } from '../plan/schema.ts';
-import { cables, isData, type Gauge } from '../plan/stock.ts';
+import { entrySchemas, type Plan } from '../plan/index.ts';
+import { cables, isData, type Gauge } from '../materials/index.ts';
 import { circuitNets, isTraveller, type CircuitNets, type Net, type NeutralSchool } from './nets.ts';
 import { circuitTree, type CircuitTree, type Stretch } from './tree.ts';
 

@@ -10,6 +10,5 @@ export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type Join
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
 export { isTraveller, type Net, type NeutralSchool } from './nets.ts';
 export { makeUpBox, type MakeUp, type MakeUpCable, type Tails } from './makeup.ts';
-export { cableLabels, type CableLabel } from '../outputs/labels.ts';
 
 export { coveredBoxes, deriveWiring, wiringOf, type Wiring } from './wiring.ts';

@@ -1,6 +1,6 @@
 import type { BoxDevices } from '../boxes/index.ts';
-import type { Plan } from '../plan/schema.ts';
-import { cables, gauges, type Gauge } from '../plan/stock.ts';
+import type { Plan } from '../plan/index.ts';
+import { cables, gauges, type Gauge } from '../materials/index.ts';
 import type { CircuitConductors, Conductor } from './cables.ts';
 import { byNet, type Net } from './nets.ts';
 import { passingGfci, terminalsOf, type Terminal, type WiredTerminal } from './terminals.ts';

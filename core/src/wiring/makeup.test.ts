@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import { ruleBook, type RuleId } from '../rules/index.ts';
 import { computed, planOf } from '../../testing/index.ts';
-import type { Gauge } from '../plan/stock.ts';
+import type { Gauge } from '../materials/index.ts';
 import { connectorFor, screwOf, type Joint } from './index.ts';
 
 describe('the connector that fits: common practice, no source', () => {

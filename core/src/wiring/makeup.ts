@@ -1,7 +1,7 @@
 import { yokeKinds, type BoxDevices } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
-import { cables, isData, type BoxModel, type Gauge } from '../plan/stock.ts';
+import type { Plan } from '../plan/index.ts';
+import { cables, isData, type BoxModel, type Gauge } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { byNet } from './nets.ts';
 import { connectorFor, type ConnectorSize, type Joint } from './joints.ts';

@@ -1,6 +1,6 @@
 import { isLowVoltage, switchKinds } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Device, Plan } from '../plan/schema.ts';
+import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitTree, Stretch } from './tree.ts';
 
 /**

@@ -1,5 +1,5 @@
 import { isLowVoltage, switchKinds, type BoxDevices } from '../boxes/index.ts';
-import type { Device, Plan } from '../plan/schema.ts';
+import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitConductors } from './cables.ts';
 import { isAlarm, travellers, type Net } from './nets.ts';
 

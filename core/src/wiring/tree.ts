@@ -1,6 +1,6 @@
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
-import { isData } from '../plan/stock.ts';
+import type { Plan } from '../plan/index.ts';
+import { isData } from '../materials/index.ts';
 
 /** One stretch of a circuit between two boxes: one cable, or several side by side where one has too few conductors. */
 export interface Stretch {

@@ -1,6 +1,6 @@
 import { devicesByBox, type BoxDevices } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { circuitConductors, type CircuitConductors } from './cables.ts';
 import { jointsAtPanel, jointsOf, type Joint } from './joints.ts';

@@ -1,6 +1,6 @@
 import { distance } from '../../geometry/index.ts';
-import type { DeviceKind, Fixture } from '../../plan/schema.ts';
-import { facePoint } from '../candidates.ts';
+import type { DeviceKind, Fixture } from '../../plan/index.ts';
+import { facePoint } from '../../framing/faces.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { awayFrom, boxAt, boxesSeen, candidatesOn, fixturesOf, type OpenDuty, type Setting } from './duty.ts';
 

@@ -1,4 +1,4 @@
-import type { Fixture } from '../../plan/schema.ts';
+import type { Fixture } from '../../plan/index.ts';
 import type { Candidate } from '../candidates.ts';
 import {
   awayFrom,

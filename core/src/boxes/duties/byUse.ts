@@ -1,5 +1,5 @@
 import { distance } from '../../geometry/index.ts';
-import type { DeviceKind } from '../../plan/schema.ts';
+import type { DeviceKind } from '../../plan/index.ts';
 import type { Height } from '../../rules/index.ts';
 import {
   aboveFloor,

@@ -1,6 +1,6 @@
-import type { Fixture } from '../../plan/schema.ts';
+import type { Fixture } from '../../plan/index.ts';
 import type { FloorLine } from '../../rooms/index.ts';
-import { coverLine } from '../../proposals/receptacles.ts';
+import { coverLine } from '../coverLine.ts';
 import { lineGaps, seenOn } from './lines.ts';
 import {
   aboveFloor,

@@ -1,5 +1,5 @@
 import { spacedUses } from '../../rooms/index.ts';
-import { coverLine } from '../../proposals/receptacles.ts';
+import { coverLine } from '../coverLine.ts';
 import { keepApart, lineGaps, seenOn } from './lines.ts';
 import {
   aboveFloor,

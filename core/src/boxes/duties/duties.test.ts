@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { computed, edited, planOf, roomOf } from '../../../testing/index.ts';
-import type { Plan, RoomUse } from '../../plan/schema.ts';
+import type { Plan, RoomUse } from '../../plan/index.ts';
 
 /** A room 200 × 150 on its faces, of one use, with what stands in it; wall w1 is the long wall its walk begins on. */
 function room(use: RoomUse, rest: { fixtures?: object; openings?: object } = {}): Plan {

@@ -1,10 +1,11 @@
 import { distancePointSegment } from '../../geometry/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { DeviceKind, Fixture, Plan, Side } from '../../plan/schema.ts';
+import type { DeviceKind, Fixture, Plan, Side } from '../../plan/index.ts';
 import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
-import { facePoint, receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
+import { receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
+import { facePoint } from '../../framing/faces.ts';
 import type { BoxLayout } from '../index.ts';
 import type { PlacedBox } from '../place.ts';
 

@@ -1,10 +1,9 @@
 import type { Framing } from '../../framing/index.ts';
-import { nextIds } from '../../plan/ids.ts';
-import { entrySchemas, type Plan } from '../../plan/schema.ts';
+import type { Plan } from '../../plan/index.ts';
 import type { FoundRoom } from '../../rooms/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import type { BoxLayout } from '../index.ts';
-import { isLeftAsItIs } from '../../proposals/lighting/index.ts';
+import { isLeftAsItIs } from '../../rooms/work.ts';
 import { applianceDuties } from './appliances.ts';
 import { basinDuties } from './basins.ts';
 import { densityDuties } from './density.ts';
@@ -33,34 +32,4 @@ export function openDuties(
       ...densityDuties(s),
     ];
   });
-}
-
-/** Adds the boxes of open duties to a plan draft, one room and rule at a time, so that each sees those before it. Returns how many. */
-export function addDutyBoxes(draft: Plan, duties: readonly OpenDuty[]): number {
-  const done = new Set<string>();
-  const boxes = duties.flatMap((d) => {
-    const first = !done.has(d.room);
-    done.add(d.room);
-    return first ? d.boxes : [];
-  });
-  const [boxIds, deviceIds] = [
-    nextIds(draft.boxes, 'b', boxes.length),
-    nextIds(draft.devices, 'd', boxes.length),
-  ];
-  boxes.forEach((b, i) => {
-    const on = { wall: b.wall, side: b.side, at: b.at, ...(b.height ? { height: b.height } : {}) };
-    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
-      on,
-      exact: b.exact,
-      gangs: b.gangs,
-      reason: b.reason ?? '',
-    });
-    draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({
-      box: boxIds[i],
-      kind: b.kind,
-      ...(b.va === undefined || b.va === 0 ? {} : { va: b.va }),
-      label: b.label ?? '',
-    });
-  });
-  return boxes.length;
 }

@@ -1,5 +1,5 @@
 import { cross, dot, type XY, type XYZ } from '../../geometry/index.ts';
-import type { Side } from '../../plan/schema.ts';
+import type { Side } from '../../plan/index.ts';
 import type {
   Doubt,
   ImportedHouse,
@@ -8,7 +8,7 @@ import type {
   ImportedOpening,
   ImportedWall,
 } from '../imported/house.ts';
-import { framingKinds } from '../../plan/stock.ts';
+import { framingKinds } from '../../materials/index.ts';
 import { framingFor, housePlan, type ImportReading } from '../imported/toPlan.ts';
 import { IfcModel, numbersOf, refOf, refsOf, textOf, type IfcLibrary, type IfcLine } from './model.ts';
 

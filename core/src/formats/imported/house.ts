@@ -1,5 +1,5 @@
 import type { XY } from '../../geometry/index.ts';
-import type { Opening, RoomUse, Side } from '../../plan/schema.ts';
+import type { Opening, RoomUse, Side } from '../../plan/index.ts';
 
 /** A house as read from another program's file, before it is a plan. Inches; x right, y up. */
 export interface ImportedHouse {

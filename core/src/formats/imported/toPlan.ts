@@ -2,8 +2,8 @@ import { distance, innerPoint, pointInPolygon, signedArea, type XY } from '../..
 import { findJunctions, wallLine, type Framing } from '../../framing/index.ts';
 import { applyEdit } from '../../plan/gate.ts';
 import type { Problem } from '../../plan/problems.ts';
-import { emptyPlan, entrySchemas, type Plan } from '../../plan/schema.ts';
-import type { FramingKind } from '../../plan/stock.ts';
+import { emptyPlan, entrySchemas, type Plan } from '../../plan/index.ts';
+import type { FramingKind } from '../../materials/index.ts';
 import { findBoundaries, type Boundary } from '../../rooms/faces.ts';
 import { useByName, type Doubt, type ImportedHouse, type ImportedLabel, type ImportedWall } from './house.ts';
 import { joinWalls } from './join.ts';

@@ -1,5 +1,5 @@
 import { deviceWords, type BoxDevices } from '../../boxes/index.ts';
-import type { Plan } from '../../plan/schema.ts';
+import type { Plan } from '../../plan/index.ts';
 import {
   isTraveller,
   type Conductor,

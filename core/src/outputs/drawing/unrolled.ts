@@ -1,7 +1,7 @@
 import { reachProfile } from '../../boxes/index.ts';
 import type { Stages } from '../../stages/index.ts';
 import { wallLetter } from '../../plan/ids.ts';
-import type { Plan, Side } from '../../plan/schema.ts';
+import type { Plan, Side } from '../../plan/index.ts';
 import type { Along, SpacePiece } from '../../rooms/index.ts';
 import { readWalk, walkedFaces, type WalkedStretch } from '../../rooms/walked.ts';
 

@@ -1,8 +1,8 @@
 import { isLowVoltage, yokeKinds, type BoxLayout } from '../../boxes/index.ts';
 import type { BoxResult } from '../../fill/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import { catalogueOf, type Plan, type Price } from '../../plan/schema.ts';
-import { cables, isData } from '../../plan/stock.ts';
+import { catalogueOf, type Plan, type Price } from '../../plan/index.ts';
+import { cables, isData } from '../../materials/index.ts';
 import type { RunLayout } from '../../runs/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import type { MakeUp } from '../../wiring/index.ts';

@@ -1,21 +1,15 @@
 import { isLowVoltage, lightKinds } from '../../boxes/index.ts';
 import type { Framing } from '../../framing/index.ts';
-import type { XYZ } from '../../geometry/index.ts';
 import { compareIds, nextId } from '../../plan/ids.ts';
-import { entrySchemas, type Circuit, type Plan } from '../../plan/schema.ts';
+import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
-import { isAlarm } from '../../wiring/nets.ts';
 import { formatLength } from '../../units/index.ts';
 import { classOf, wireFor, type Amps, type CircuitClass } from '../../circuits/classes.ts';
-import { cableBetween, dutiesOfLoad, foundLoad, isCounted, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from '../../circuits/loads.ts'; // prettier-ignore
+import { dutiesOfLoad, foundLoad, isCounted, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from '../../circuits/loads.ts'; // prettier-ignore
 import { groupCost, shareOut, type Sharing } from './partition.ts';
-import { seatCircuits } from '../../circuits/spaces.ts';
-
-/** Loads that cannot be parted: what one control works, all alarms, the outlets of one box. */
-interface Atom {
-  readonly loads: readonly PlacedLoad[];
-  readonly places: readonly XYZ[];
-}
+import { seatCircuits } from './seats.ts';
+import { type Atom, atomsOf, nearest } from '../../circuits/cable.ts';
+import { capacityOf } from '../../circuits/capacity.ts';
 
 interface Setting {
   readonly plan: Plan;
@@ -44,86 +38,6 @@ export function unassigned(plan: Plan): string[] {
       return d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing;
     });
 } // prettier-ignore
-
-/** Joins loads that belong together, and keeps the atoms in the order of their rooms. */
-function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
-  const lead = new Map<string, string>();
-  const root = (key: string): string => (lead.has(key) ? root(lead.get(key)!) : key);
-  const join = (a: string, b: string) => {
-    const [ra, rb] = [root(a), root(b)];
-    if (ra !== rb) lead.set(rb, ra);
-  };
-  const ids = new Set(loads.map((l) => l.id));
-  for (const { switches, loads: lit } of Object.values(plan.controls)) {
-    const own = [...switches, ...lit].filter((d) => ids.has(d));
-    for (const d of own.slice(1)) join(own[0]!, d);
-  }
-  for (const l of loads) {
-    if (isAlarm(l.device.kind)) join('alarms', l.id);
-    else if (isOutlet(l.device)) join(`box ${l.device.box}`, l.id);
-  }
-  const groups = new Map<string, PlacedLoad[]>();
-  const inOrder = [...loads].sort((a, b) => compareIds(a.room ?? '', b.room ?? '') || compareIds(a.id, b.id));
-  for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
-  return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
-} // prettier-ignore
-
-const nearest = (a: readonly XYZ[], b: readonly XYZ[]): number => {
-  let best = Infinity;
-  for (const p of a) for (const q of b) best = Math.min(best, cableBetween(p, q));
-  return best;
-};
-
-/** Cable that joins some places the shortest way (Prim), inches. */
-function joined(places: readonly XYZ[]): number {
-  const left = places.slice(1);
-  let length = 0;
-  const on = places.slice(0, 1);
-  while (left.length > 0) {
-    let best = { i: 0, away: Infinity };
-    left.forEach((p, i) => {
-      const away = nearest([p], on);
-      if (away < best.away) best = { i, away };
-    });
-    length += best.away;
-    on.push(...left.splice(best.i, 1));
-  }
-  return length;
-}
-
-/** Cable of a circuit as proposals count it: what belongs together joined, those joined to each other, and the way home. Inches. */
-export function cableOfCircuit(
-  loads: readonly PlacedLoad[],
-  plan: Plan,
-  panel: { at: XYZ; away: number },
-): number {
-  const groups = atomsOf(loads, plan).map((a) => a.places);
-  if (groups.length === 0) return 0;
-  const within = groups.reduce((sum, g) => sum + joined(g), 0);
-  const home = Math.min(...groups.map((g) => nearest(g, [panel.at]))) + panel.away;
-  const left = groups.slice(1);
-  const on = groups.slice(0, 1);
-  let between = 0;
-  while (left.length > 0) {
-    let best = { i: 0, away: Infinity };
-    left.forEach((g, i) => {
-      const away = Math.min(...on.map((o) => nearest(g, o)));
-      if (away < best.away) best = { i, away };
-    });
-    between += best.away;
-    on.push(...left.splice(best.i, 1));
-  }
-  return within + between + home;
-}
-
-/** What one circuit of a class may carry. Caps by count, by load, or both, as the house has it. */
-export function capacityOf(amps: number, volts: number, rules: RuleBook): { outlets: number; va: number } {
-  const by = rules('circuit.capBy');
-  return {
-    outlets: by === 'va' ? Infinity : rules(amps <= 15 ? 'circuit.cap15' : 'circuit.cap20'),
-    va: by === 'count' ? Infinity : (amps * volts * rules('circuit.loadPercent')) / 100,
-  };
-}
 
 function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Sharing {
   const outletVa = s.rules('circuit.outletVa');
@@ -302,25 +216,5 @@ function seatNew(draft: Plan, panel: string, added: readonly { id: string; poles
     if (!seat) continue;
     draft.circuits[id]!.space = seat.space;
     draft.circuits[id]!.half = seat.half;
-  }
-} // prettier-ignore
-
-/** Frees what proposals may share out anew: devices and circuits that are neither pinned nor existing, with the cables that joined them. */
-export function releaseCircuits(draft: Plan): void {
-  const stays = (id: string) => {
-    const c = draft.circuits[id]!;
-    return c.existing || c.pinned || Object.values(draft.devices).some((d) => d.circuit === id && d.pinned);
-  };
-  for (const id of Object.keys(draft.circuits)) {
-    const own = Object.values(draft.devices).filter((d) => d.circuit === id && !d.pinned && !draft.boxes[d.box]!.existing);
-    if (draft.circuits[id]!.pinned) continue;
-    const freed = own.length > 0;
-    for (const d of own) d.circuit = null;
-    if (freed || !stays(id))
-      for (const [run, r] of Object.entries(draft.runs)) if (r.circuit === id && !r.pinned) delete draft.runs[run];
-    if (!stays(id)) {
-      delete draft.circuits[id];
-      for (const r of Object.values(draft.runs)) if (r.circuit === id) r.circuit = null;
-    }
   }
 } // prettier-ignore

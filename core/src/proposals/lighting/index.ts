@@ -1,16 +1,9 @@
 import { nextId } from '../../plan/ids.ts';
-import { entrySchemas, type Plan } from '../../plan/schema.ts';
+import { entrySchemas, type Plan } from '../../plan/index.ts';
 import type { ProposedLight } from './lights.ts';
 
-export { isLeftAsItIs, lightsIn, litUses, proposeLights, rowPlaces, lightPlaces } from './lights.ts';
-export { latchOf, lightsOutside } from './outside.ts';
-export type { ProposedLight } from './lights.ts';
-export { addSwitches, switchKind, unswitched } from './switching.ts';
-export type { Group } from './switching.ts';
-export { switchPlace } from './switchPlace.ts';
-export type { SwitchPlace, SwitchSetting } from './switchPlace.ts';
-export { arrivals, openAir, roomSeeing, stairAbove, waysInto } from '../../rooms/ways.ts';
-export type { Rooms, WayIn } from '../../rooms/ways.ts';
+export { proposeLights } from './lights.ts';
+export { addSwitches } from './switching.ts';
 
 /** Adds lights to a plan draft, each in a box of its own. Returns the ids of the boxes. */
 export function addLights(draft: Plan, lights: readonly ProposedLight[]): string[] {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { distancePointSegment } from '../../geometry/index.ts';
-import type { Plan, RoomUse } from '../../plan/schema.ts';
+import type { Plan, RoomUse } from '../../plan/index.ts';
 import { computed, edited, planOf, roomOf } from '../../../testing/index.ts';
 
 /**

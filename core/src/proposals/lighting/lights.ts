@@ -9,14 +9,15 @@ import {
   type XY,
 } from '../../geometry/index.ts';
 import type { Framing } from '../../framing/index.ts';
-import type { DeviceKind, Plan, RoomUse, Side } from '../../plan/schema.ts';
-import { spacedUses, type FoundRoom } from '../../rooms/index.ts';
+import type { DeviceKind, Plan, Side } from '../../plan/index.ts';
+import type { FoundRoom } from '../../rooms/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
-import { facePoint } from '../../boxes/candidates.ts';
+import { facePoint } from '../../framing/faces.ts';
 import type { BoxLayout } from '../../boxes/index.ts';
-import { lightKinds } from '../../boxes/kinds.ts';
-import { lightsOutside, outsideLight } from './outside.ts';
-import { roomSeeing, waysInto, openAir, type Rooms } from '../../rooms/ways.ts';
+import { outsideLight } from './outside.ts';
+import { lightsIn, lightsOutside } from '../../boxes/lights.ts';
+import { waysInto, openAir, type Rooms } from '../../rooms/ways.ts';
+import { isLeftAsItIs } from '../../rooms/work.ts';
 
 /** A light the tool would add: on a ceiling, or on a wall at a height. */
 export type ProposedLight =
@@ -38,47 +39,11 @@ export type ProposedLight =
       readonly reason: string;
     };
 
-/** Rooms that need a switched lighting outlet: NEC 210.70(A)(1), (2), (C) (from memory). */
-export const litUses: ReadonlySet<RoomUse> = new Set([
-  ...spacedUses, 'laundry', 'bath', 'powder', 'hall', 'foyer', 'stair', 'garage', 'basement', 'utility', 'storage',
-]); // prettier-ignore
-
 export const lightVa = 60;
 const waferVa = 12;
 const fanVa = 40;
 /** Clear of walls, so that the trim of a light can be set. Common practice, no source. */
 const clearOfWall = 6;
-
-const lightsKept = new WeakMap<
-  Rooms,
-  { plan: Pick<Plan, 'boxes' | 'devices'>; lights: Map<string, string[]> }
->();
-const noLights: readonly string[] = [];
-
-/** Light devices of every room, on its ceiling first and then on its walls. Worked out once for the rooms of one computation. */
-function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
-  const known = lightsKept.get(rooms);
-  if (known?.plan.boxes === plan.boxes && known.plan.devices === plan.devices) return known.lights;
-  const lights = new Map<string, string[]>();
-  const add = (room: string | null, id: string) =>
-    room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
-  const all = Object.entries(plan.devices).filter(([, d]) => lightKinds.has(d.kind));
-  for (const [id, d] of all) {
-    const on = plan.boxes[d.box]!.on;
-    if ('ceiling' in on) add(on.ceiling, id);
-  }
-  for (const [id, d] of all) {
-    const on = plan.boxes[d.box]!.on;
-    if ('wall' in on) add(roomSeeing(rooms, on.wall, on.side, on.at), id);
-  }
-  lightsKept.set(rooms, { plan, lights });
-  return lights;
-}
-
-/** Light devices of a room, fans among them. */
-export function lightsIn(plan: Plan, room: string, rooms: Rooms): readonly string[] {
-  return lightsByRoom(plan, rooms).get(room) ?? noLights;
-}
 
 /** Places of rows across a width: how many, and where, by the house's rule for the first row. */
 export function rowPlaces(width: number, rules: RuleBook): number[] {
@@ -163,11 +128,6 @@ function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[]
   return pointInPolygon(at, polygon)
     ? [{ on: 'ceiling', room: room.id, at: tidyPlace(at), kind: 'bath-fan', va: fanVa }]
     : [];
-}
-
-/** Whether nothing of a room is part of the work: it stays as it is, and so do its lights. */
-export function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
-  return room.boundary!.faces.every((f) => f.wall === null || plan.walls[f.wall]!.cover === 'closed');
 }
 
 /** Lights the plan's rooms and outside doors still lack. Pure. */

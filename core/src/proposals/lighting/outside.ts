@@ -1,9 +1,8 @@
-import { otherSide } from '../../plan/sides.ts';
-import { nominalBoxSize } from '../../plan/stock.ts';
-import type { Plan } from '../../plan/schema.ts';
+import { type Plan, otherSide } from '../../plan/index.ts';
+import { nominalBoxSize } from '../../materials/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
 import type { BoxLayout } from '../../boxes/index.ts';
-import { bottomFromSubfloor, lightKinds } from '../../boxes/kinds.ts';
+import { bottomFromSubfloor } from '../../boxes/kinds.ts';
 import { boxSolids } from '../../boxes/place.ts';
 import { isClear, wallSolids } from '../../boxes/studFaces.ts';
 import { lightVa, type ProposedLight } from './lights.ts';
@@ -14,25 +13,6 @@ export function latchOf(way: Pick<WayIn, 'side' | 'opening'>, plan: Plan): { edg
   const o = plan.openings[way.opening]!;
   const towards = o.kind === 'door' ? (o.hinge === 'from' ? 1 : -1) : way.side === 'left' ? 1 : -1;
   return { edge: towards === 1 ? o.at + o.width : o.at, towards };
-}
-
-/** A light this near an outside door, along its wall, lights it. */
-const lightsDoorWithin = 60;
-
-/** Lights outside a way out: on the far side of its wall and near it. */
-export function lightsOutside(way: WayIn, plan: Plan): string[] {
-  const o = plan.openings[way.opening]!;
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const on = plan.boxes[d.box]!.on;
-    const near =
-      'wall' in on &&
-      on.wall === way.wall &&
-      on.side === otherSide(way.side) &&
-      on.at > o.at - lightsDoorWithin &&
-      on.at < o.at + o.width + lightsDoorWithin;
-    const overhead = 'ceiling' in on && on.ceiling === way.leadsTo && way.leadsTo !== null;
-    return lightKinds.has(d.kind) && (near || overhead) ? [id] : [];
-  });
 }
 
 /** A light outside a door, its middle a set way from the inside of the jamb: exact, on a block if no stud face is there. Where framing stands in that very place it goes as little farther as clears it. */

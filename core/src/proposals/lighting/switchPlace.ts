@@ -1,6 +1,6 @@
 import type { Framing } from '../../framing/index.ts';
-import type { Plan, Side } from '../../plan/schema.ts';
-import { nominalBoxSize } from '../../plan/stock.ts';
+import type { Plan, Side } from '../../plan/index.ts';
+import { nominalBoxSize } from '../../materials/index.ts';
 import type { Face, FoundRoom } from '../../rooms/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import { isBehindDoor } from '../../boxes/candidates.ts';

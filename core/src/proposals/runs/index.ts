@@ -1,8 +1,8 @@
 import type { BoxLayout } from '../../boxes/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
-import { entrySchemas, type Plan } from '../../plan/schema.ts';
-import { isData } from '../../plan/stock.ts';
+import { entrySchemas, type Plan } from '../../plan/index.ts';
+import { isData } from '../../materials/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
@@ -10,6 +10,7 @@ import { runEnd } from '../../runs/ends.ts';
 import type { RouteGraph } from '../../runs/graph.ts';
 import { boxesOf, missingLinks, reached, type Link } from './links.ts';
 import { routeCost, stepCostFor } from '../../runs/route.ts';
+import { dataHome } from '../../boxes/dataHome.ts';
 
 function linksFor(
   plan: Plan,
@@ -59,18 +60,6 @@ export function addRuns(
   for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, rules('control.neutral'));
   return ids;
 }
-
-/** The box data cables run home to; null while nobody has named one. */
-export function dataHome(plan: Plan): string | null {
-  return (
-    Object.values(plan.devices)
-      .filter((d) => d.kind === 'data' && d.label === homeLabel)
-      .map((d) => d.box)
-      .sort(compareIds)[0] ?? null
-  );
-}
-/** What a data device is labelled with where the data cables come together. */
-export const homeLabel = 'home';
 
 /** Adds a data cable from home to every data or television outlet that has none, to a plan draft. Returns how many. */
 export function addDataRuns(draft: Plan): number {

@@ -1,6 +1,6 @@
 import { switchKinds } from '../../boxes/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { Circuit, Plan } from '../../plan/schema.ts';
+import type { Circuit, Plan } from '../../plan/index.ts';
 import { controlsOf, isAlarm } from '../../wiring/nets.ts';
 import { sourcesOf } from '../../wiring/index.ts';
 import { cheapestOrder } from './visitOrder.ts';

@@ -1,0 +1,71 @@
+/** Wire and cable: what each carries, and what it takes up. Sizes in inches, volumes in cubic inches. */
+
+export const gauges = [14, 12, 10, 8, 6] as const;
+export type Gauge = (typeof gauges)[number];
+
+/** Small-conductor limits at 60 °C copper: NEC 240.4(D), Table 310.16 (from memory). Amperes by AWG. */
+export const ampsByGauge: Record<Gauge, number> = { 14: 15, 12: 20, 10: 30, 8: 40, 6: 55 };
+
+/** Amperes of copper feeders at 75 °C: NEC Table 310.16 (from memory). By AWG, `1/0` and up in aught sizes. */
+export const ampsByFeeder = { '10': 35, '8': 50, '6': 65, '4': 85, '3': 100, '2': 115, '1': 130, '1/0': 150, '2/0': 175, '3/0': 200 } as const; // prettier-ignore
+
+/** Volume allowance for each conductor: NEC Table 314.16(B)(1) (from memory). Cubic inches by AWG. */
+export const conductorVolume: Record<number, number> = {
+  18: 1.5,
+  16: 1.75,
+  14: 2,
+  12: 2.25,
+  10: 2.5,
+  8: 3,
+  6: 5,
+};
+
+/** Conductor resistance, ohm per 1000 ft at 75 °C: NEC Chapter 9 Table 8 (from memory). */
+export const ohmsPer1000Feet: Record<Gauge, number> = { 14: 3.07, 12: 1.93, 10: 1.21, 8: 0.764, 6: 0.491 };
+
+/** Conductors of data cable, which carries no power and fills no box. */
+export const dataGauge = 23;
+
+export interface Cable {
+  readonly gauge: Gauge | typeof dataGauge;
+  /** Insulated conductors; the ground is not counted. */
+  readonly conductors: number;
+  readonly jacket: string;
+  /** Outside of the flat sheath. */
+  readonly width: number;
+  readonly thickness: number;
+}
+
+const cable = (
+  gauge: Cable['gauge'],
+  conductors: number,
+  jacket: string,
+  width: number,
+  thickness: number,
+): Cable => ({
+  gauge,
+  conductors,
+  jacket,
+  width,
+  thickness,
+});
+
+/** Non-metallic sheathed cable; three-conductor cable is round, so both sides are equal. Sizes and jackets: common practice, no source. */
+export const cables: Record<string, Cable> = {
+  '14/2': cable(14, 2, 'white', 0.39, 0.17),
+  '14/3': cable(14, 3, 'white', 0.34, 0.34),
+  '12/2': cable(12, 2, 'yellow', 0.43, 0.19),
+  '12/3': cable(12, 3, 'yellow', 0.39, 0.39),
+  '10/2': cable(10, 2, 'orange', 0.5, 0.22),
+  '10/3': cable(10, 3, 'orange', 0.47, 0.47),
+  '8/2': cable(8, 2, 'black', 0.63, 0.32),
+  '8/3': cable(8, 3, 'black', 0.69, 0.69),
+  '6/2': cable(6, 2, 'black', 0.72, 0.37),
+  '6/3': cable(6, 3, 'black', 0.78, 0.78),
+  data: cable(dataGauge, 8, 'blue', 0.24, 0.24),
+};
+
+export const isData = (type: string): boolean => cables[type]?.gauge === dataGauge;
+
+/** Bits on the van, inches, smallest first. */
+export const bitSizes = [0.5, 0.625, 0.75, 1] as const;

@@ -1,0 +1,4 @@
+export * from './lumber.ts';
+export * from './cable.ts';
+export * from './boxModels.ts';
+export * from './panel.ts';

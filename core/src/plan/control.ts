@@ -1,0 +1,9 @@
+import { z } from 'zod';
+import { idSchema } from './fields.ts';
+
+/** Switches that work the same loads. Both name devices. */
+export const controlSchema = z.strictObject({
+  switches: z.array(idSchema).default([]),
+  loads: z.array(idSchema).default([]),
+});
+export type Control = z.infer<typeof controlSchema>;

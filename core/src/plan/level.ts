@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { coordinate, span, text } from './fields.ts';
+import { layerSchema } from './layer.ts';
+
+/** What is over a ceiling, and what is under a floor. */
+export const aboveKinds = ['attic', 'joists', 'truss', 'closed'] as const;
+export const belowKinds = ['crawl', 'basement', 'slab', 'joists'] as const;
+
+/** A storey: its ceiling over the subfloor, and what is over and under it. */
+export const levelSchema = z.strictObject({
+  name: text.default(''),
+  ceiling: span.default(97.125),
+  above: z.enum(aboveKinds).default('attic'),
+  below: z.enum(belowKinds).default('crawl'),
+  floorFinish: z.number().min(0).max(12).default(0.75),
+  /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */
+  floorLayers: z.array(layerSchema).default([]),
+  ceilingLayers: z.array(layerSchema).default([]),
+  /** Height of this level's subfloor above the lowest level's. */
+  elevation: coordinate.default(0),
+  joists: z
+    .strictObject({ direction: z.number().default(0), spacing: span.default(16), depth: span.default(9.25) })
+    .prefault({}),
+});
+export type Level = z.infer<typeof levelSchema>;

@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { boxSchema } from './box.ts';
+import { circuitSchema } from './circuit.ts';
+import { controlSchema } from './control.ts';
+import { deviceSchema } from './device.ts';
+import { fixtureSchema } from './fixture.ts';
+import { levelSchema } from './level.ts';
+import { memberSchema } from './member.ts';
+import { modelSchema } from './model.ts';
+import { obstacleSchema } from './obstacle.ts';
+import { openingSchema } from './opening.ts';
+import { panelSchema } from './panel.ts';
+import { pointSchema } from './point.ts';
+import { roomSchema } from './room.ts';
+import { runSchema } from './run.ts';
+import { stockSchema } from './stock.ts';
+import { wallSchema } from './wall.ts';
+import { acceptedSchema } from './accepted.ts';
+import { idSchema, longText, text } from './fields.ts';
+import { priceSchema } from './price.ts';
+import { ruleValues } from './ruleValues.ts';
+import { serviceSchema } from './service.ts';
+import { currentVersion } from './versions.ts';
+
+/**
+ * The plan: what people decided or measured, and nothing derived. Lengths in inches, angles in degrees,
+ * money in cents, loads in volt-amperes; x right, y up, z above the level's subfloor.
+ * Names are part of the open format (docs/plan-format.md): extend by adding, never rename.
+ */
+
+/** The schema of one entry of each collection, for adding entries with their defaults. */
+export const entrySchemas = {
+  levels: levelSchema,
+  points: pointSchema,
+  walls: wallSchema,
+  openings: openingSchema,
+  members: memberSchema,
+  obstacles: obstacleSchema,
+  rooms: roomSchema,
+  fixtures: fixtureSchema,
+  boxes: boxSchema,
+  devices: deviceSchema,
+  controls: controlSchema,
+  panels: panelSchema,
+  circuits: circuitSchema,
+  runs: runSchema,
+  stock: stockSchema,
+  accepted: acceptedSchema,
+  models: modelSchema,
+} as const;
+
+const collection = <S extends z.ZodType>(entry: S) => z.record(idSchema, entry).default({});
+
+export const editions = ['2014', '2017', '2020', '2023'] as const;
+
+export const planSchema = z.strictObject({
+  format: z.literal('fieldchalk.plan'),
+  version: z.literal(currentVersion),
+  job: z
+    .strictObject({
+      name: text.default('Untitled job'),
+      kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
+    })
+    .prefault({}),
+  rules: z
+    .strictObject({
+      edition: z.enum(editions).default('2023'),
+      values: ruleValues,
+      reasons: z.record(z.string(), longText).default({}),
+    })
+    .prefault({}),
+  levels: z.record(idSchema, levelSchema).default(() => ({ L1: levelSchema.parse({ name: 'Main' }) })),
+  points: collection(pointSchema),
+  walls: collection(wallSchema),
+  openings: collection(openingSchema),
+  members: collection(memberSchema),
+  obstacles: collection(obstacleSchema),
+  rooms: collection(roomSchema),
+  fixtures: collection(fixtureSchema),
+  boxes: collection(boxSchema),
+  devices: collection(deviceSchema),
+  controls: collection(controlSchema),
+  panels: collection(panelSchema),
+  circuits: collection(circuitSchema),
+  runs: collection(runSchema),
+  stock: collection(stockSchema),
+  accepted: collection(acceptedSchema),
+  models: collection(modelSchema),
+  service: serviceSchema.prefault({}),
+  prices: z.record(text, priceSchema).default({}),
+});
+
+export type Plan = z.infer<typeof planSchema>;
+export type PlanInput = z.input<typeof planSchema>;
+export type Edition = (typeof editions)[number];
+
+/** The collections keyed by id, in the order the format lists them. */
+export const collections = [
+  'levels',
+  'points',
+  'walls',
+  'openings',
+  'members',
+  'obstacles',
+  'rooms',
+  'fixtures',
+  'boxes',
+  'devices',
+  'controls',
+  'panels',
+  'circuits',
+  'runs',
+  'stock',
+  'accepted',
+  'models',
+] as const;
+export type CollectionName = (typeof collections)[number];
+
+/** An empty plan with one level. */
+export function emptyPlan(name = 'Untitled job', kind: Plan['job']['kind'] = 'addition'): Plan {
+  return planSchema.parse({ format: 'fieldchalk.plan', version: currentVersion, job: { name, kind } });
+}
+
+/** The JSON Schema (draft 2020-12) of a plan file as people write it, defaults not yet filled in. */
+export function planJsonSchema(): object {
+  return z.toJSONSchema(planSchema, { io: 'input', unrepresentable: 'any' });
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { framingKinds } from '../materials/index.ts';
+import { coordinate, idSchema, keysOf, span, text } from './fields.ts';
+import { aboveKinds, belowKinds } from './level.ts';
+
+export const roomUses = [
+  'kitchen',
+  'dining',
+  'living',
+  'family',
+  'bedroom',
+  'office',
+  'den',
+  'library',
+  'sunroom',
+  'recreation',
+  'bath',
+  'powder',
+  'laundry',
+  'hall',
+  'foyer',
+  'stair',
+  'closet',
+  'pantry',
+  'garage',
+  'workshop',
+  'basement',
+  'utility',
+  'mud',
+  'storage',
+  'porch',
+  'outdoor',
+] as const;
+export type RoomUse = (typeof roomUses)[number];
+
+/** A room: any point inside it, and what it is for. Its walls are found from the plan. */
+export const roomSchema = z.strictObject({
+  level: idSchema.default('L1'),
+  x: coordinate,
+  y: coordinate,
+  name: text.default(''),
+  use: z.enum(roomUses).default('living'),
+  /** What lies over or under this room where it differs from the rest of its level. */
+  above: z.enum(aboveKinds).optional(),
+  below: z.enum(belowKinds).optional(),
+  /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
+  walk: z
+    .strictObject({
+      x: coordinate,
+      y: coordinate,
+      heading: z.number(),
+      framing: z.enum(keysOf(framingKinds)).default('2x4'),
+      legs: z.array(z.strictObject({ length: span, turn: z.number(), own: z.array(idSchema).default([]) })),
+    })
+    .optional(),
+});
+export type Room = z.infer<typeof roomSchema>;

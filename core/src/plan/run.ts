@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { cables } from '../materials/index.ts';
+import { coordinate, idSchema, keysOf } from './fields.ts';
+
+/** A cable between a box or panel and another, or to an open end. */
+export const runSchema = z.strictObject({
+  from: idSchema,
+  to: idSchema.nullable().default(null),
+  circuit: idSchema.nullable().default(null),
+  cable: z.enum(keysOf(cables)).default('14/2'),
+  way: z.enum(['auto', 'wall', 'over', 'under', 'surface']).default('auto'),
+  pinned: z.boolean().default(false),
+  endsAt: z
+    .strictObject({ level: idSchema.default('L1'), x: coordinate, y: coordinate, z: coordinate })
+    .optional(),
+  tail: z.number().min(0).max(6000).default(0),
+});
+export type Run = z.infer<typeof runSchema>;

@@ -1,0 +1,37 @@
+import type { OwedAlarm } from '../boxes/alarms.ts';
+import { type XY, innerPoint, pointInPolygon } from '../geometry/index.ts';
+import type { Rooms } from '../rooms/ways.ts';
+import { type Plan, entrySchemas } from '../plan/index.ts';
+import { nextId } from '../plan/ids.ts';
+
+/** Clear of the middle, where the light is. */
+const besideLight = 24;
+
+function placeIn(polygon: readonly XY[]): XY {
+  const center = innerPoint(polygon)!;
+  const tries = [
+    { x: center.x + besideLight, y: center.y },
+    { x: center.x - besideLight, y: center.y },
+    { x: center.x, y: center.y + besideLight },
+    { x: center.x, y: center.y - besideLight },
+  ];
+  const at = tries.find((p) => pointInPolygon(p, polygon)) ?? center;
+  return { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
+}
+
+/** Adds the alarms that are owed to a plan draft. Returns how many. */
+export function addAlarms(draft: Plan, rooms: Rooms, owed: readonly OwedAlarm[]): number {
+  for (const { room, why } of owed) {
+    const id = nextId(draft.boxes, 'b');
+    draft.boxes[id] = entrySchemas.boxes.parse({
+      on: { ceiling: room, ...placeIn(rooms[room]!.boundary!.polygon) },
+    });
+    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      box: id,
+      kind: 'smoke-alarm',
+      va: 5,
+      label: why === 'outside bedrooms' ? 'smoke and CO' : '',
+    });
+  }
+  return owed.length;
+}

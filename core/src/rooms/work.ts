@@ -1,0 +1,8 @@
+import type { FoundRoom } from './index.ts';
+import type { Plan } from '../plan/index.ts';
+
+/** Whether nothing of a room is part of the work: it stays as it is, and so do its lights. */
+
+export function isLeftAsItIs(plan: Plan, room: FoundRoom): boolean {
+  return room.boundary!.faces.every((f) => f.wall === null || plan.walls[f.wall]!.cover === 'closed');
+}
