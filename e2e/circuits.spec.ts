@@ -10,13 +10,20 @@ type Page = Parameters<typeof demoJob>[0];
 
 /** The demo as a job of the test's own, with its circuits, or bare of the new ones. */
 async function ownDemo(page: Page, name: string, withCircuits = true): Promise<string> {
-  const read = (await (await page.request.get(`/api/jobs/${await demoJob(page)}`)).json()) as { plan: PlanFile };
+  const read = (await (await page.request.get(`/api/jobs/${await demoJob(page)}`)).json()) as {
+    plan: PlanFile;
+  };
   const { plan } = read;
   if (withCircuits) return studyJob(page, name, plan);
   const circuits = Object.fromEntries(Object.entries(plan.circuits).filter(([, c]) => c.existing));
-  const devices = Object.fromEntries(Object.entries(plan.devices).map(([id, d]) => [id, { ...d, circuit: d.circuit !== null && circuits[d.circuit] ? d.circuit : null }]));
+  const devices = Object.fromEntries(
+    Object.entries(plan.devices).map(([id, d]) => [
+      id,
+      { ...d, circuit: d.circuit !== null && circuits[d.circuit] ? d.circuit : null },
+    ]),
+  );
   return studyJob(page, name, { ...plan, circuits, devices, runs: {} });
-} // prettier-ignore
+}
 const planOf = async (page: Page, job: string) => {
   await expect(page.getByText('saved')).toBeVisible();
   return ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: PlanFile }).plan;
@@ -47,7 +54,9 @@ test('an audit is written down, read from a file, and reported; a file that is w
   const old = page.getByRole('region', { name: 'Space 5' });
   await expect(old.locator('[data-finding="audit.outlets"]')).toContainText('19 outlets. House limit 10');
   await expect(old.locator('[data-finding="audit.supply"]')).toContainText('both');
-  await expect(page.getByRole('region', { name: 'Space 3' }).locator('[data-finding="circuit.breaker"]')).toHaveCount(0); // prettier-ignore
+  await expect(
+    page.getByRole('region', { name: 'Space 3' }).locator('[data-finding="circuit.breaker"]'),
+  ).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-audit]')).toHaveCount(1);
   await page.getByRole('button', { name: 'Redo' }).click();
@@ -68,7 +77,11 @@ test('the demo’s circuits proposed; a box moved by key; a wrong breaker refuse
   await page.getByRole('button', { name: /Assign the rest/ }).click();
   await expect.poll(() => page.locator('[data-breaker]').count(), { timeout: 30_000 }).toBeGreaterThan(20);
   const before = await planOf(page, job);
-  expect(Object.values(before.devices).filter((d) => d.circuit === null && !['data', 'tv', 'thermostat', 'doorbell'].includes(d.kind))).toEqual([]); // prettier-ignore
+  expect(
+    Object.values(before.devices).filter(
+      (d) => d.circuit === null && !['data', 'tv', 'thermostat', 'doorbell'].includes(d.kind),
+    ),
+  ).toEqual([]);
 
   const box = page.locator('[data-box]').first();
   const id = (await box.getAttribute('data-box'))!;
@@ -112,7 +125,11 @@ test('by pointer: boxes painted on a circuit, a breaker dropped in another space
     (await plain.nth(1).getAttribute('data-box'))!,
   ];
   for (const b of boxes) await page.locator(`[data-box=${b}]`).click();
-  const onIt = (plan: PlanFile) => Object.values(plan.devices).filter((d) => d.circuit === id).map((d) => d.box).sort(); // prettier-ignore
+  const onIt = (plan: PlanFile) =>
+    Object.values(plan.devices)
+      .filter((d) => d.circuit === id)
+      .map((d) => d.box)
+      .sort();
   expect(onIt(await planOf(page, job))).toEqual([...boxes].sort());
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Assign by pressing' })).toBeVisible();
@@ -142,8 +159,14 @@ test('a three-way is made up: conductors in its cables, joints by name; the shee
   await expect(sheet).toContainText('Grounds:');
   await expect(sheet.getByRole('img')).toContainText('FROM');
 
-  const share = (await (await page.request.post(`/api/jobs/${job}/shares`, { data: { label: 'Crew' } })).json()) as { token: string }; // prettier-ignore
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }); // prettier-ignore
+  const share = (await (
+    await page.request.post(`/api/jobs/${job}/shares`, { data: { label: 'Crew' } })
+  ).json()) as { token: string };
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
   const phone = await context.newPage();
   await phone.goto(`/crew/${share.token}`);
   await expect(phone.getByText('Wall A').last()).toBeVisible();

@@ -358,7 +358,12 @@ test('the demo laid out anew: moved and pinned boxes stay, a band board forces a
   await box.click();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('k');
-  const where = () => page.locator('[data-card]').getByText(/wall \w+ · /).first().textContent(); // prettier-ignore
+  const where = () =>
+    page
+      .locator('[data-card]')
+      .getByText(/wall \w+ · /)
+      .first()
+      .textContent();
   await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
   const moved = await where();
   await page.getByRole('button', { name: 'Close' }).click();
@@ -366,7 +371,12 @@ test('the demo laid out anew: moved and pinned boxes stay, a band board forces a
   await page.locator(`[data-box=${id}]`).click();
   expect(await where()).toBe(moved);
   await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
-  const state = async () => ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: { boxes: Record<string, { reason: string; gangs: number }> } }).plan.boxes; // prettier-ignore
+  const state = async () =>
+    (
+      (await (await page.request.get(`/api/jobs/${job}`)).json()) as {
+        plan: { boxes: Record<string, { reason: string; gangs: number }> };
+      }
+    ).plan.boxes;
   await expect(page.getByText('saved')).toBeVisible();
   const boxes = Object.values(await state());
   expect(boxes.some((b) => b.reason.startsWith('Over the band board'))).toBe(true);

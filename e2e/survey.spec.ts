@@ -232,8 +232,16 @@ function thirtyRooms(): object {
   for (let i = 0; i < rows * columns; i++)
     openings[`o${i}`] = { wall: `h${Math.floor(i / columns)}`, at: (i % columns) * w + 40, width: 32 };
   const rooms = Object.fromEntries(
-    Array.from({ length: rows * columns }, (_, i) => [`r${i}`, { x: ((i % columns) + 0.5) * w, y: (Math.floor(i / columns) + 0.5) * h, name: `Room ${i + 1}`, use: 'bedroom' }]),
-  ); // prettier-ignore
+    Array.from({ length: rows * columns }, (_, i) => [
+      `r${i}`,
+      {
+        x: ((i % columns) + 0.5) * w,
+        y: (Math.floor(i / columns) + 0.5) * h,
+        name: `Room ${i + 1}`,
+        use: 'bedroom',
+      },
+    ]),
+  );
   return { format: 'fieldchalk.plan', version: 1, points, walls, openings, rooms };
 }
 

@@ -17,11 +17,14 @@ function asProgram(s: Sharing): string {
     const members = Array.from({ length: n }, (_, i) => i).filter((i) => set & (1 << i));
     if (isAllowed(members, s)) columns.push({ cost: groupCost(members, s).total, members });
   }
-  const terms = (pick: (c: { cost: number; members: number[] }, k: number) => string | null) => columns.flatMap((c, k) => pick(c, k) ?? []).join('\n ');
-  const rows = s.items.map((_, i) => ` r${i}: ${terms((c, k) => (c.members.includes(i) ? `+ x${k}` : null))} = 1`);
+  const terms = (pick: (c: { cost: number; members: number[] }, k: number) => string | null) =>
+    columns.flatMap((c, k) => pick(c, k) ?? []).join('\n ');
+  const rows = s.items.map(
+    (_, i) => ` r${i}: ${terms((c, k) => (c.members.includes(i) ? `+ x${k}` : null))} = 1`,
+  );
   const enough = ` k: ${terms((_, k) => `+ x${k}`)} >= ${Math.min(n, s.atLeast)}`;
   return `Minimize\n obj: ${terms((c, k) => `+ ${c.cost.toFixed(6)} x${k}`)}\nSubject To\n${rows.join('\n')}\n${enough}\nBinary\n ${columns.map((_, k) => `x${k}`).join('\n ')}\nEnd\n`;
-} // prettier-ignore
+}
 
 /** Gap to the exact answer of a mixed-integer solver on medium cases, and the time to propose the circuits of 1, 8 and 30 rooms. */
 export async function bench(): Promise<string[]> {
@@ -54,7 +57,12 @@ export async function bench(): Promise<string[]> {
     const ms = medianMs(3, () => propose(structuredClone(plan), ['circuits']));
     const compute = medianMs(3, () => new Computer().compute(plan));
     if (count === 1) one = ms;
-    lines.push(`propose circuits, ${count} ${count === 1 ? 'room' : 'rooms'} (${Object.keys(plan.devices).length} devices)`.padEnd(44) + ` ${ms.toFixed(1).padStart(8)} ms   ${(ms / compute).toFixed(1)} × a full compute, ${(ms / count / one).toFixed(1)} × one room’s, a room`);
+    lines.push(
+      `propose circuits, ${count} ${count === 1 ? 'room' : 'rooms'} (${Object.keys(plan.devices).length} devices)`.padEnd(
+        44,
+      ) +
+        ` ${ms.toFixed(1).padStart(8)} ms   ${(ms / compute).toFixed(1)} × a full compute, ${(ms / count / one).toFixed(1)} × one room’s, a room`,
+    );
   }
   return lines;
-} // prettier-ignore
+}

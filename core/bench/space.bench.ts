@@ -25,16 +25,27 @@ export function gridHouse(columns: number, rows: number): Plan {
     for (let c = 0; c <= columns; c++) add(`v${r}_${c}`, [c * w, r * h], [c * w, (r + 1) * h]);
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < columns; c++)
-      openings[`o${r}_${c}`] = { wall: `h${r}`, at: c * w + 40, width: 32, kind: r === 0 ? 'window' : 'door', sill: r === 0 ? 36 : 0, head: 80 }; // prettier-ignore
+      openings[`o${r}_${c}`] = {
+        wall: `h${r}`,
+        at: c * w + 40,
+        width: 32,
+        kind: r === 0 ? 'window' : 'door',
+        sill: r === 0 ? 36 : 0,
+        head: 80,
+      };
   const rooms = Object.fromEntries(
-    Array.from({ length: rows * columns }, (_, i) => [`r${i}`, { x: ((i % columns) + 0.5) * w, y: (Math.floor(i / columns) + 0.5) * h, use: 'bedroom' }]),
-  ); // prettier-ignore
+    Array.from({ length: rows * columns }, (_, i) => [
+      `r${i}`,
+      { x: ((i % columns) + 0.5) * w, y: (Math.floor(i / columns) + 0.5) * h, use: 'bedroom' },
+    ]),
+  );
   return planOf({ points, walls, openings, rooms });
 }
 
 export function bench(): string[] {
   const rules = ruleBook({});
-  const line = (what: string, ms: number, note: string) => `${what.padEnd(44)} ${ms.toFixed(1).padStart(8)} ms   ${note}`;
+  const line = (what: string, ms: number, note: string) =>
+    `${what.padEnd(44)} ${ms.toFixed(1).padStart(8)} ms   ${note}`;
   const houses = [gridHouse(1, 1), gridHouse(4, 2), gridHouse(6, 5)];
   const spaces = houses.map((plan) =>
     medianMs(9, () => {
@@ -47,15 +58,28 @@ export function bench(): string[] {
   const full = medianMs(5, () => compute(big));
   const computer = new Computer();
   computer.compute(big);
-  const moves = Array.from({ length: 10 }, (_, i) => edited(big, 'moveWall', { wall: 'v2_3', offset: i % 2 ? 4 : -4 }));
+  const moves = Array.from({ length: 10 }, (_, i) =>
+    edited(big, 'moveWall', { wall: 'v2_3', offset: i % 2 ? 4 : -4 }),
+  );
   const moved = medianMs(9, (i) => computer.compute(moves[i + 1]!));
-  const drawing = readFileSync(fileURLToPath(new URL('../../node_modules/dxf/test/resources/floorplan.dxf', import.meta.url)), 'utf8');
+  const drawing = readFileSync(
+    fileURLToPath(new URL('../../node_modules/dxf/test/resources/floorplan.dxf', import.meta.url)),
+    'utf8',
+  );
   const imported = medianMs(5, () => planFromDxf(drawing));
   return [
     line('framing and rooms, 1 room', spaces[0]!, '1.0 ×'),
     line('framing and rooms, 8 rooms', spaces[1]!, `${(spaces[1]! / spaces[0]!).toFixed(1)} × one room`),
-    line(`framing and rooms, 30 rooms, ${studs} uprights`, spaces[2]!, `${(spaces[2]! / spaces[0]!).toFixed(1)} × one room`),
-    line('one wall moved in 30 rooms with their boxes', moved, `${(moved / full).toFixed(2)} × a full compute (${full.toFixed(0)} ms)`),
+    line(
+      `framing and rooms, 30 rooms, ${studs} uprights`,
+      spaces[2]!,
+      `${(spaces[2]! / spaces[0]!).toFixed(1)} × one room`,
+    ),
+    line(
+      'one wall moved in 30 rooms with their boxes',
+      moved,
+      `${(moved / full).toFixed(2)} × a full compute (${full.toFixed(0)} ms)`,
+    ),
     line('a real one-storey house read from DXF', imported, ''),
   ];
-} // prettier-ignore
+}

@@ -9,11 +9,38 @@ import { done } from './done.ts';
 type Points = Record<string, readonly [number, number]>;
 
 const main: Points = {
-  a: [0, 0], b: [300, 0], c: [0, 48], d: [300, 48], e: [414, 48], f: [600, 48],
-  g: [0, 336], h: [60, 336], i: [84, 366], j: [132, 366], k: [156, 336], l: [330, 336], m: [414, 336], n: [600, 288], o: [414, 288],
-  p: [0, 204], q: [204, 204], r: [204, 48], s: [204, 336], t: [204, 132], u: [414, 132], v: [270, 48], w: [270, 132], x: [354, 48], y: [354, 132],
-  z: [204, 168], za: [414, 168], zb: [330, 168], zc: [162, 204], zd: [162, 312], ze: [204, 312],
-}; // prettier-ignore
+  a: [0, 0],
+  b: [300, 0],
+  c: [0, 48],
+  d: [300, 48],
+  e: [414, 48],
+  f: [600, 48],
+  g: [0, 336],
+  h: [60, 336],
+  i: [84, 366],
+  j: [132, 366],
+  k: [156, 336],
+  l: [330, 336],
+  m: [414, 336],
+  n: [600, 288],
+  o: [414, 288],
+  p: [0, 204],
+  q: [204, 204],
+  r: [204, 48],
+  s: [204, 336],
+  t: [204, 132],
+  u: [414, 132],
+  v: [270, 48],
+  w: [270, 132],
+  x: [354, 48],
+  y: [354, 132],
+  z: [204, 168],
+  za: [414, 168],
+  zb: [330, 168],
+  zc: [162, 204],
+  zd: [162, 312],
+  ze: [204, 312],
+};
 const loft: Points = {
   la: [0, 204],
   lb: [204, 204],
@@ -42,12 +69,36 @@ const railing = { height: 36, exterior: true } as const;
 
 /** From, to, and what is particular: walls run so that the house lies on their left where they stand outside. */
 const walls: Record<string, readonly [string, string, object?]> = {
-  w1: ['a', 'b', closed], w2: ['b', 'd', closed], w3: ['c', 'a', closed], w4: ['c', 'f', { ...closed, bearing: true }],
-  w5: ['f', 'n', outside], w6: ['n', 'o', outside], w7: ['m', 'l', railing], w8: ['l', 'k', outside], w9: ['k', 'j', outside], w10: ['j', 'i', outside],
-  w11: ['i', 'h', outside], w12: ['h', 'g', outside], w13: ['g', 'c', outside], w14: ['p', 'q'], w15: ['r', 's', { bearing: true }], w16: ['e', 'm', outside],
-  w17: ['t', 'u'], w18: ['v', 'w', { framing: '2x6' }], w19: ['x', 'y'], w20: ['z', 'za'], w21: ['zb', 'l', { ...outside, ...porchSkin }], w22: ['zc', 'zd', { height: 42 }], w23: ['zd', 'ze'],
-  l1: ['la', 'lb', outside], l2: ['lb', 'lc', outside], l3: ['lc', 'ld', outside], l4: ['ld', 'la', outside], l5: ['le', 'lf', { height: 42 }], l6: ['lf', 'lg', { height: 42 }],
-}; // prettier-ignore
+  w1: ['a', 'b', closed],
+  w2: ['b', 'd', closed],
+  w3: ['c', 'a', closed],
+  w4: ['c', 'f', { ...closed, bearing: true }],
+  w5: ['f', 'n', outside],
+  w6: ['n', 'o', outside],
+  w7: ['m', 'l', railing],
+  w8: ['l', 'k', outside],
+  w9: ['k', 'j', outside],
+  w10: ['j', 'i', outside],
+  w11: ['i', 'h', outside],
+  w12: ['h', 'g', outside],
+  w13: ['g', 'c', outside],
+  w14: ['p', 'q'],
+  w15: ['r', 's', { bearing: true }],
+  w16: ['e', 'm', outside],
+  w17: ['t', 'u'],
+  w18: ['v', 'w', { framing: '2x6' }],
+  w19: ['x', 'y'],
+  w20: ['z', 'za'],
+  w21: ['zb', 'l', { ...outside, ...porchSkin }],
+  w22: ['zc', 'zd', { height: 42 }],
+  w23: ['zd', 'ze'],
+  l1: ['la', 'lb', outside],
+  l2: ['lb', 'lc', outside],
+  l3: ['lc', 'ld', outside],
+  l4: ['ld', 'la', outside],
+  l5: ['le', 'lf', { height: 42 }],
+  l6: ['lf', 'lg', { height: 42 }],
+};
 
 const door = (wall: string, at: number, more: object = {}) => ({
   wall,
@@ -67,24 +118,63 @@ const window = (wall: string, at: number, width: number, sill = 36) => ({
 });
 
 /** A circuit of the old house as the audit found it. */
-const old = (space: number, name: string, amps: number, gauge: 14 | 12 | 10, found: object, poles: 1 | 2 = 1) =>
-  ({ panel: 'n1', space, amps, gauge, poles, volts: poles === 2 ? 240 : 120, existing: true, name, found }) as const; // prettier-ignore
+const old = (
+  space: number,
+  name: string,
+  amps: number,
+  gauge: 14 | 12 | 10,
+  found: object,
+  poles: 1 | 2 = 1,
+) =>
+  ({
+    panel: 'n1',
+    space,
+    amps,
+    gauge,
+    poles,
+    volts: poles === 2 ? 240 : 120,
+    existing: true,
+    name,
+    found,
+  }) as const;
 
 const plan: PlanInput = {
   format: 'fieldchalk.plan',
   version: 1,
   job: { name: 'Marl Street addition', kind: 'addition' },
-  rules: { values: { 'bench.row': 'row' }, reasons: { 'bench.row': 'The owner works standing: tools are plugged in over the bench.' } },
+  rules: {
+    values: { 'bench.row': 'row' },
+    reasons: { 'bench.row': 'The owner works standing: tools are plugged in over the bench.' },
+  },
   levels: {
-    L1: { name: 'Main floor', ceiling: 97.125, above: 'attic', below: 'crawl', floorFinish: 0.75, joists: { direction: 90 }, floorLayers: [{ name: 'wood floor 3/4', thickness: 0.75, combustible: true }] },
-    L2: { name: 'Loft', ceiling: 90, above: 'attic', below: 'joists', elevation: 107.125, floorFinish: 0.75, joists: { direction: 90 } },
+    L1: {
+      name: 'Main floor',
+      ceiling: 97.125,
+      above: 'attic',
+      below: 'crawl',
+      floorFinish: 0.75,
+      joists: { direction: 90 },
+      floorLayers: [{ name: 'wood floor 3/4', thickness: 0.75, combustible: true }],
+    },
+    L2: {
+      name: 'Loft',
+      ceiling: 90,
+      above: 'attic',
+      below: 'joists',
+      elevation: 107.125,
+      floorFinish: 0.75,
+      joists: { direction: 90 },
+    },
   },
   points: Object.fromEntries(
-    [...Object.entries(main).map(([id, at]) => ({ id, at, level: 'L1' })), ...Object.entries(loft).map(([id, at]) => ({ id, at, level: 'L2' }))].map(
-      ({ id, at, level }) => [id, { level, x: at[0], y: at[1] }],
-    ),
+    [
+      ...Object.entries(main).map(([id, at]) => ({ id, at, level: 'L1' })),
+      ...Object.entries(loft).map(([id, at]) => ({ id, at, level: 'L2' })),
+    ].map(({ id, at, level }) => [id, { level, x: at[0], y: at[1] }]),
   ),
-  walls: Object.fromEntries(Object.entries(walls).map(([id, [from, to, more = {}]]) => [id, { from, to, ...more }])) as PlanInput['walls'],
+  walls: Object.fromEntries(
+    Object.entries(walls).map(([id, [from, to, more = {}]]) => [id, { from, to, ...more }]),
+  ) as PlanInput['walls'],
   openings: {
     o1: { wall: 'w4', kind: 'cased', at: 60, width: 60, head: 82 },
     o2: { wall: 'w14', kind: 'cased', at: 40, width: 96, head: 84 },
@@ -97,9 +187,17 @@ const plan: PlanInput = {
     o9: door('w16', 92, { width: 34, head: 82, hinge: 'to', swing: 'right' }),
     o10: { wall: 'w5', kind: 'garage-door', at: 70, width: 108, head: 84 },
     o11: { wall: 'w7', kind: 'cased', at: 24, width: 36, head: 36 },
-    o12: window('w13', 40, 60), o13: window('w13', 190, 48, 42), o14: window('w9', 6, 24), o15: { wall: 'w10', kind: 'fixed-glass', at: 6, width: 36, sill: 30, head: 80 },
-    o16: window('w11', 6, 24), o17: window('w8', 30, 48), o18: window('w6', 60, 36, 44), o19: { wall: 'w23', kind: 'cased', at: 3, width: 34, head: 82 },
-    l1: window('l3', 70, 60, 30), l2: window('l4', 40, 36, 30), l3: { wall: 'l6', kind: 'cased', at: 3, width: 34, head: 40 },
+    o12: window('w13', 40, 60),
+    o13: window('w13', 190, 48, 42),
+    o14: window('w9', 6, 24),
+    o15: { wall: 'w10', kind: 'fixed-glass', at: 6, width: 36, sill: 30, head: 80 },
+    o16: window('w11', 6, 24),
+    o17: window('w8', 30, 48),
+    o18: window('w6', 60, 36, 44),
+    o19: { wall: 'w23', kind: 'cased', at: 3, width: 34, head: 82 },
+    l1: window('l3', 70, 60, 30),
+    l2: window('l4', 40, 36, 30),
+    l3: { wall: 'l6', kind: 'cased', at: 3, width: 34, head: 40 },
   },
   members: { m1: { wall: 'w8', role: 'stud', at: 110.5 }, m2: { wall: 'w20', role: 'stud', at: 95 } },
   obstacles: {
@@ -126,9 +224,27 @@ const plan: PlanInput = {
   fixtures: {
     f1: { room: 'r1', kind: 'counter', wall: 'w13', side: 'left', at: 134, width: 150, depth: 25 },
     f2: { room: 'r1', kind: 'sink', wall: 'w13', side: 'left', at: 196, width: 33, depth: 22 },
-    f3: { room: 'r1', kind: 'dishwasher', wall: 'w13', side: 'left', at: 232, width: 24, depth: 25, va: 1200 },
+    f3: {
+      room: 'r1',
+      kind: 'dishwasher',
+      wall: 'w13',
+      side: 'left',
+      at: 232,
+      width: 24,
+      depth: 25,
+      va: 1200,
+    },
     f4: { room: 'r1', kind: 'range', wall: 'w14', side: 'right', at: 4, width: 30, depth: 27, va: 8000 },
-    f5: { room: 'r1', kind: 'refrigerator', wall: 'w15', side: 'left', at: 112, width: 34, depth: 30, va: 700 },
+    f5: {
+      room: 'r1',
+      kind: 'refrigerator',
+      wall: 'w15',
+      side: 'left',
+      at: 112,
+      width: 34,
+      depth: 30,
+      va: 700,
+    },
     f6: { room: 'r1', kind: 'island', x: 110, y: 110, width: 72, depth: 36 },
     f7: { room: 'r6', kind: 'basin', wall: 'w19', side: 'right', at: 30, width: 24, depth: 18 },
     f8: { room: 'r6', kind: 'toilet', wall: 'w4', side: 'left', at: 390, width: 18, depth: 28 },
@@ -138,28 +254,89 @@ const plan: PlanInput = {
     f13: { room: 'r12', kind: 'television', wall: 'l3', side: 'left', at: 10, width: 50, depth: 4 },
     f12: { room: 'r3', kind: 'desk', wall: 'w20', side: 'left', at: 84, width: 40, depth: 26 },
   },
-  service: { existingArea: 1350, appliances: [{ name: 'water heater', va: 4500, kind: 'fastened' }], coolingVa: 3400 },
+  service: {
+    existingArea: 1350,
+    appliances: [{ name: 'water heater', va: 4500, kind: 'fastened' }],
+    coolingVa: 3400,
+  },
   circuits: {
     c1: old(1, 'Hall and stair', 15, 14, { serves: 'hall, stair, front porch', outlets: 7, extend: true }),
     c2: old(2, 'Front bedrooms', 15, 14, { serves: 'two bedrooms', outlets: 14, faults: ['missing-afci'] }),
-    c3: old(3, 'Living room', 20, 14, { serves: 'living room', outlets: 8, note: 'A 20 A breaker on 14: changed at some time.' }),
+    c3: old(3, 'Living room', 20, 14, {
+      serves: 'living room',
+      outlets: 8,
+      note: 'A 20 A breaker on 14: changed at some time.',
+    }),
     c4: old(4, 'Furnace', 15, 14, { serves: 'furnace', outlets: 1, va: 700 }),
     c5: old(5, 'Water heater', 30, 10, { serves: 'water heater', outlets: 1, va: 4500 }, 2),
-    c6: old(6, 'Old kitchen', 20, 12, { serves: 'kitchen before the addition', outlets: 5, faults: ['no-connector', 'two-wires-on-a-breaker'] }),
-    c7: old(8, 'Upstairs bath', 20, 12, { serves: 'bathroom receptacle', outlets: 1, faults: ['missing-gfci'] }),
-    c8: old(9, 'Basement', 15, 14, { serves: 'basement lights and one outlet', outlets: 6, faults: ['splice-without-box'] }),
-    c9: { panel: 'n2', space: 1, amps: 15, gauge: 14, existing: true, name: 'Sump and freezer', found: { serves: 'sump pump, freezer', outlets: 2, va: 1100, supply: 'standby' } },
+    c6: old(6, 'Old kitchen', 20, 12, {
+      serves: 'kitchen before the addition',
+      outlets: 5,
+      faults: ['no-connector', 'two-wires-on-a-breaker'],
+    }),
+    c7: old(8, 'Upstairs bath', 20, 12, {
+      serves: 'bathroom receptacle',
+      outlets: 1,
+      faults: ['missing-gfci'],
+    }),
+    c8: old(9, 'Basement', 15, 14, {
+      serves: 'basement lights and one outlet',
+      outlets: 6,
+      faults: ['splice-without-box'],
+    }),
+    c9: {
+      panel: 'n2',
+      space: 1,
+      amps: 15,
+      gauge: 14,
+      existing: true,
+      name: 'Sump and freezer',
+      found: { serves: 'sump pump, freezer', outlets: 2, va: 1100, supply: 'standby' },
+    },
   },
   panels: {
-    n1: { on: { wall: 'w4', side: 'right', at: 20, away: 144, leaves: 'below' }, name: 'Basement', amps: 150, spaces: 30, tandems: 4, place: 'clear', clear: { width: 32, depth: 41, height: 84 } },
-    n2: { on: { wall: 'w4', side: 'right', at: 76, away: 150, leaves: 'below' }, name: 'Standby', amps: 60, spaces: 12, source: 'standby' },
+    n1: {
+      on: { wall: 'w4', side: 'right', at: 20, away: 144, leaves: 'below' },
+      name: 'Basement',
+      amps: 150,
+      spaces: 30,
+      tandems: 4,
+      place: 'clear',
+      clear: { width: 32, depth: 41, height: 84 },
+    },
+    n2: {
+      on: { wall: 'w4', side: 'right', at: 76, away: 150, leaves: 'below' },
+      name: 'Standby',
+      amps: 60,
+      spaces: 12,
+      source: 'standby',
+    },
   },
   prices: Object.fromEntries(
-    Object.entries({ 'cable-14/2': 48, 'cable-12/2': 71 }).map(([item, cents]) => [item, { cents, per: 'ft' }]).concat(
-      Object.entries({ 'box-plastic-1g-18': 96, 'box-plastic-1g-20': 118, 'box-plastic-1g-22.5': 139, 'device-receptacle-15': 142, 'device-gfci-15': 1880, 'device-switch': 165, 'plate-1g': 58, 'breaker-15a-1p-afci': 4650, 'breaker-20a-1p-afci': 4720, 'breaker-15a-1p-none': 780, 'breaker-20a-1p-none': 820, 'staple-1/2': 6, 'connector-nm': 64, 'wire-connector-small': 12, 'wire-connector-middle': 16, 'wire-connector-large': 22 }).map(([item, cents]) => [item, { cents, per: 'each' }]),
-    ),
+    Object.entries({ 'cable-14/2': 48, 'cable-12/2': 71 })
+      .map(([item, cents]) => [item, { cents, per: 'ft' }])
+      .concat(
+        Object.entries({
+          'box-plastic-1g-18': 96,
+          'box-plastic-1g-20': 118,
+          'box-plastic-1g-22.5': 139,
+          'device-receptacle-15': 142,
+          'device-gfci-15': 1880,
+          'device-switch': 165,
+          'plate-1g': 58,
+          'breaker-15a-1p-afci': 4650,
+          'breaker-20a-1p-afci': 4720,
+          'breaker-15a-1p-none': 780,
+          'breaker-20a-1p-none': 820,
+          'staple-1/2': 6,
+          'connector-nm': 64,
+          'wire-connector-small': 12,
+          'wire-connector-middle': 16,
+          'wire-connector-large': 22,
+        }).map(([item, cents]) => [item, { cents, per: 'each' }]),
+      ),
   ) as PlanInput['prices'],
-}; // prettier-ignore
+};
 
 /** The switches of one way in: the box whose devices work the lights of a room and stand in a room. */
 function switchBox(plan: Plan, wall: string, side: 'left' | 'right'): string {
@@ -209,10 +386,17 @@ function studyLights(plan: Plan): Plan {
   let next = switched(fan, box, 'switch', added(plan, fan));
   const before = next;
   for (const at of [90, 118]) {
-    next = done(next, 'addBox', { wall: 'w20', side: 'left', at, kind: 'light', exact: true, height: { value: 66, to: 'center', from: 'finished' } });
+    next = done(next, 'addBox', {
+      wall: 'w20',
+      side: 'left',
+      at,
+      kind: 'light',
+      exact: true,
+      height: { value: 66, to: 'center', from: 'finished' },
+    });
   }
   return switched(next, box, 'dimmer', added(before, next));
-} // prettier-ignore
+}
 
 /** A second light at the porch door, as far from its other jamb, worked by the same switch. */
 function porchLights(plan: Plan): Plan {
@@ -223,10 +407,17 @@ function porchLights(plan: Plan): Plan {
   const light = Object.keys(plan.devices).find((id) => plan.devices[id]!.box === first)!;
   const { at, height } = plan.boxes[first]!.on as { at: number; height?: Height };
   const door = plan.openings['o8']!;
-  const next = done(plan, 'addBox', { wall: 'w21', side: 'right', at: door.at + door.width + (door.at - at), kind: 'light', exact: true, ...(height ? { height } : {}) });
+  const next = done(plan, 'addBox', {
+    wall: 'w21',
+    side: 'right',
+    at: door.at + door.width + (door.at - at),
+    kind: 'light',
+    exact: true,
+    ...(height ? { height } : {}),
+  });
   const control = Object.values(next.controls).find((c) => c.loads.includes(light))!;
   return done(next, 'setControl', { switches: control.switches, loads: [light, ...added(plan, next)] });
-} // prettier-ignore
+}
 
 /** What people have decided of the boxes after the tool laid them out. */
 function decided(plan: Plan): Plan {
@@ -261,10 +452,16 @@ function decided(plan: Plan): Plan {
 function accepted(plan: Plan): Plan {
   const deep = compute(plan).findings.filter((f) => f.rule === 'box.depth');
   return deep.reduce(
-    (p, f) => done(p, 'acceptFinding', { rule: f.rule, about: f.about, wall: f.place?.wall ?? null, reason: 'Extension rings come with the lights; siding goes on after.' }),
+    (p, f) =>
+      done(p, 'acceptFinding', {
+        rule: f.rule,
+        about: f.about,
+        wall: f.place?.wall ?? null,
+        reason: 'Extension rings come with the lights; siding goes on after.',
+      }),
     plan,
   );
-} // prettier-ignore
+}
 
 /** The whole addition in space and framing, with boxes, circuits and runs laid out by the rules. */
 export function marlStreet(): Plan {

@@ -67,7 +67,6 @@ export function study(): Plan {
     ['wire-connector-small', 12, 'each'],
     ['wire-connector-middle', 16, 'each'],
   ] as const)
-    // prettier-ignore
     plan = done(plan, 'setPrice', { item, cents, per });
   return plan;
 }

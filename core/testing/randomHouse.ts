@@ -37,7 +37,10 @@ function insideArea(cell: readonly XY[]): number {
 }
 
 const middleOf = (cell: readonly XY[]): XY =>
-  scale(cell.reduce((s, p) => add(s, p), { x: 0, y: 0 }), 1 / cell.length); // prettier-ignore
+  scale(
+    cell.reduce((s, p) => add(s, p), { x: 0, y: 0 }),
+    1 / cell.length,
+  );
 
 /** Corners where the boundary does not turn (a wall met from the far side) count as joints but not as corners. */
 function cut(cell: readonly XY[], at: XY, along: XY): { parts: [XY[], XY[]]; ends: [XY, XY] } | null {
@@ -83,22 +86,56 @@ export function randomHouse(seed: number): RandomHouse {
   const tick = (low: number, high: number) => Math.round((low + random() * (high - low)) * 16) / 16;
   const [w, h] = [tick(240, 600), tick(200, 480)];
   const turn = random() < 0.4 ? random() * Math.PI * 2 : 0;
-  const rotate = (p: XY): XY => ({ x: p.x * Math.cos(turn) - p.y * Math.sin(turn), y: p.x * Math.sin(turn) + p.y * Math.cos(turn) });
+  const rotate = (p: XY): XY => ({
+    x: p.x * Math.cos(turn) - p.y * Math.sin(turn),
+    y: p.x * Math.sin(turn) + p.y * Math.cos(turn),
+  });
   const jog = random() < 0.5;
   const [jx, jy] = [tick(0.3, 0.6) * w, tick(0.3, 0.6) * h];
   const outline = jog
-    ? [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: jy }, { x: jx, y: jy }, { x: jx, y: h }, { x: 0, y: h }]
-    : [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }];
+    ? [
+        { x: 0, y: 0 },
+        { x: w, y: 0 },
+        { x: w, y: jy },
+        { x: jx, y: jy },
+        { x: jx, y: h },
+        { x: 0, y: h },
+      ]
+    : [
+        { x: 0, y: 0 },
+        { x: w, y: 0 },
+        { x: w, y: h },
+        { x: 0, y: h },
+      ];
   const walls = outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
   // An L is first parted at its inner corner, where three walls then meet; every cell is convex from there on.
   let cells: XY[][] = jog
-    ? [[{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: jy }, { x: jx, y: jy }, { x: 0, y: jy }], [{ x: 0, y: jy }, { x: jx, y: jy }, { x: jx, y: h }, { x: 0, y: h }]]
+    ? [
+        [
+          { x: 0, y: 0 },
+          { x: w, y: 0 },
+          { x: w, y: jy },
+          { x: jx, y: jy },
+          { x: 0, y: jy },
+        ],
+        [
+          { x: 0, y: jy },
+          { x: jx, y: jy },
+          { x: jx, y: h },
+          { x: 0, y: h },
+        ],
+      ]
     : [outline];
   if (jog) walls.push({ a: { x: jx, y: jy }, b: { x: 0, y: jy } });
   const joints = walls.flatMap((x) => [x.a, x.b]);
   for (let tries = 0; tries < 14; tries++) {
     const cell = cells[Math.floor(random() * cells.length)]!;
-    const along = random() < 0.25 ? { x: Math.cos(random() * Math.PI), y: Math.sin(random() * Math.PI) } : random() < 0.5 ? { x: 1, y: 0 } : { x: 0, y: 1 };
+    const along =
+      random() < 0.25
+        ? { x: Math.cos(random() * Math.PI), y: Math.sin(random() * Math.PI) }
+        : random() < 0.5
+          ? { x: 1, y: 0 }
+          : { x: 0, y: 1 };
     const unit = direction({ x: 0, y: 0 }, along);
     const spot = add(middleOf(cell), { x: (random() - 0.5) * 60, y: (random() - 0.5) * 60 });
     const made = unit && cut(cell, spot, unit);
@@ -112,7 +149,7 @@ export function randomHouse(seed: number): RandomHouse {
     walls: walls.map(({ a, b }) => ({ a: rotate(a), b: rotate(b) })),
     rooms: cells.map((cell) => ({ at: rotate(middleOf(cell)), area: insideArea(corners(cell)) })),
   };
-} // prettier-ignore
+}
 
 /** A cell without the points where its boundary runs straight on. */
 function corners(cell: readonly XY[]): XY[] {

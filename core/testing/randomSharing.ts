@@ -6,8 +6,14 @@ export function randomSharing(seed: number, count: number): Sharing {
   const random = randomFrom(seed);
   const places = Array.from({ length: count }, () => ({ x: random() * 500, y: random() * 400 }));
   const rooms = 1 + Math.floor(random() * 5);
-  const items = places.map(() => ({ outlets: 1 + Math.floor(random() * 3), va: 60 + Math.floor(random() * 400), rooms: [Math.floor(random() * rooms)], light: random() < 0.5 }));
-  const away = (a: { x: number; y: number }, b: { x: number; y: number }) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+  const items = places.map(() => ({
+    outlets: 1 + Math.floor(random() * 3),
+    va: 60 + Math.floor(random() * 400),
+    rooms: [Math.floor(random() * rooms)],
+    light: random() < 0.5,
+  }));
+  const away = (a: { x: number; y: number }, b: { x: number; y: number }) =>
+    Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
   return {
     items,
     between: (a, b) => away(places[a]!, places[b]!),
@@ -19,4 +25,4 @@ export function randomSharing(seed: number, count: number): Sharing {
     split: Math.floor(random() * 120),
     dark: random() < 0.5 ? 2000 : 0,
   };
-} // prettier-ignore
+}

@@ -50,7 +50,8 @@ export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm
     add(bedroom.id, 'bedroom');
     for (const way of waysInto(bedroom.id, plan, rooms)) {
       const outside = way.leadsTo === null ? null : rooms[way.leadsTo]!;
-      if (outside && ['hall', 'foyer', 'stair', 'living', 'family'].includes(outside.use)) add(outside.id, 'outside bedrooms');
+      if (outside && ['hall', 'foyer', 'stair', 'living', 'family'].includes(outside.use))
+        add(outside.id, 'outside bedrooms');
     }
   }
   for (const level of Object.keys(plan.levels)) {
@@ -60,4 +61,4 @@ export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm
     if (heart) add(heart.id, 'level');
   }
   return owed;
-} // prettier-ignore
+}

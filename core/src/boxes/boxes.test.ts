@@ -9,9 +9,14 @@ import { bottomFromSubfloor, heightIn } from './index.ts';
 describe('heights', () => {
   // Worked by hand: box 3-1/4 high, finished floor 3/4 over the subfloor.
   test.each([
-    [{ value: 16, to: 'center', from: 'finished' }, 15.125], [{ value: 12, to: 'bottom', from: 'finished' }, 12.75],
-    [{ value: 18, to: 'top', from: 'finished' }, 15.5], [{ value: 16, to: 'center', from: 'subfloor' }, 14.375], [{ value: 48, to: 'top', from: 'finished' }, 45.5],
-  ] as const)('%o is %d to bottom from the subfloor', (height, bottom) => expect(bottomFromSubfloor(height, 3.25, 0.75)).toBe(bottom)); // prettier-ignore
+    [{ value: 16, to: 'center', from: 'finished' }, 15.125],
+    [{ value: 12, to: 'bottom', from: 'finished' }, 12.75],
+    [{ value: 18, to: 'top', from: 'finished' }, 15.5],
+    [{ value: 16, to: 'center', from: 'subfloor' }, 14.375],
+    [{ value: 48, to: 'top', from: 'finished' }, 45.5],
+  ] as const)('%o is %d to bottom from the subfloor', (height, bottom) =>
+    expect(bottomFromSubfloor(height, 3.25, 0.75)).toBe(bottom),
+  );
 
   test('every reference converts back to itself', () => {
     for (const to of ['bottom', 'center', 'top'] as const)

@@ -10,13 +10,19 @@ describe('box face against the finish: NEC 314.20 (from memory)', () => {
     [0.5, [layer(0.5)], single, { depth: 3.5 }, { setback: 0.5, needs: 'nothing' }],
     [0.625, [layer(0.625)], single, { depth: 3.5 }, { setback: 0.625, needs: 'nothing' }],
     [1.25, [layer(0.5), layer(0.75, true)], single, { depth: 3.5 }, { setback: 1.25, needs: 'nothing' }],
-    [1.5, [layer(0.5), layer(1, true)], single, { depth: 3.5 }, { setback: 1.25, needs: 'extension', by: 0.25 }],
+    [
+      1.5,
+      [layer(0.5), layer(1, true)],
+      single,
+      { depth: 3.5 },
+      { setback: 1.25, needs: 'extension', by: 0.25 },
+    ],
     // Furring 1-1/2 deep: 1-1/2 + 1/2 - 1/4 = 1-3/4 of room for a 2-3/4 box.
     [0.5, [], single, { depth: 1.5 }, { needs: 'another-box', by: 1 }],
     [0.5, [], { depth: 2.1875 }, { depth: 1.5, sheathing: 0.5 }, { needs: 'recess', by: 0.4375 }],
   ])('%d in. of finish', (finish, layers, box, wall, expected) => {
     expect(depthPlan(finish, layers, box, wall)).toMatchObject(expected);
-  }); // prettier-ignore
+  });
 
   test('parts add up to the finish, and the mark of a box follows named layers', () => {
     let plan = wallOf(

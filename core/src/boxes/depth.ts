@@ -31,7 +31,10 @@ export function depthPlan(
   box: { readonly depth: number },
   wall: { readonly depth: number; readonly sheathing?: number },
 ): DepthPlan {
-  const parts = layers.length > 0 ? layers.map((l) => ({ what: l.name, thickness: l.thickness })) : [{ what: 'finish', thickness: finish }]; // prettier-ignore
+  const parts =
+    layers.length > 0
+      ? layers.map((l) => ({ what: l.name, thickness: l.thickness }))
+      : [{ what: 'finish', thickness: finish }];
   const burns = layers.some((l) => l.combustible);
   const base = { finish, parts };
   const ahead = Math.min(finish, farthestAhead);
@@ -48,9 +51,27 @@ export function depthPlan(
   const room = wall.depth + finish - behind;
   const tooDeep = box.depth - room;
   if (tooDeep <= 1e-9)
-    return { ...base, setback: finish, needs: 'nothing', by: 0, says: `Nail it ${formatLength(finish)} ahead: flush with the finish.` };
+    return {
+      ...base,
+      setback: finish,
+      needs: 'nothing',
+      by: 0,
+      says: `Nail it ${formatLength(finish)} ahead: flush with the finish.`,
+    };
   const sheathing = wall.sheathing ?? 0;
   if (tooDeep <= sheathing)
-    return { ...base, setback: finish, needs: 'recess', by: tooDeep, says: `Let it ${formatLength(tooDeep)} into the sheathing: bore that layer through and pack ${formatLength(sheathing - tooDeep)} behind.` };
-  return { ...base, setback: finish, needs: 'another-box', by: tooDeep, says: `It is ${formatLength(tooDeep)} too deep for this wall; choose a shallower box.` };
-} // prettier-ignore
+    return {
+      ...base,
+      setback: finish,
+      needs: 'recess',
+      by: tooDeep,
+      says: `Let it ${formatLength(tooDeep)} into the sheathing: bore that layer through and pack ${formatLength(sheathing - tooDeep)} behind.`,
+    };
+  return {
+    ...base,
+    setback: finish,
+    needs: 'another-box',
+    by: tooDeep,
+    says: `It is ${formatLength(tooDeep)} too deep for this wall; choose a shallower box.`,
+  };
+}

@@ -26,15 +26,37 @@ const between = (a: number, b: number, c: number, d: number) => a < d - 1 / 32 &
 function clearFaces(plan: Plan, result: Result, piece: Space['pieces'][number], bottom: number): number[] {
   const own = result.members.filter((m) => m.wall === piece.wall);
   const solid = (at: number) =>
-    own.some((m) => between(at - boxWidth / 2, at + boxWidth / 2, m.at - m.width / 2, m.at + m.width / 2) && between(bottom, bottom + boxHeight, m.low, m.high)) ||
-    Object.values(plan.openings).some((o) => o.wall === piece.wall && between(at - boxWidth / 2, at + boxWidth / 2, o.at - trim, o.at + o.width + trim) && between(bottom, bottom + boxHeight, o.sill - trim, o.head + trim)) ||
-    Object.values(plan.obstacles).some((x) => x.wall === piece.wall && between(at - boxWidth / 2, at + boxWidth / 2, x.at, x.at + x.width) && between(bottom, bottom + boxHeight, x.low, x.high)) ||
-    Object.values(result.marks).some((m) => m.wall === piece.wall && m.side === piece.side && between(at - boxWidth / 2, at + boxWidth / 2, m.at - boxWidth / 2, m.at + boxWidth / 2));
+    own.some(
+      (m) =>
+        between(at - boxWidth / 2, at + boxWidth / 2, m.at - m.width / 2, m.at + m.width / 2) &&
+        between(bottom, bottom + boxHeight, m.low, m.high),
+    ) ||
+    Object.values(plan.openings).some(
+      (o) =>
+        o.wall === piece.wall &&
+        between(at - boxWidth / 2, at + boxWidth / 2, o.at - trim, o.at + o.width + trim) &&
+        between(bottom, bottom + boxHeight, o.sill - trim, o.head + trim),
+    ) ||
+    Object.values(plan.obstacles).some(
+      (x) =>
+        x.wall === piece.wall &&
+        between(at - boxWidth / 2, at + boxWidth / 2, x.at, x.at + x.width) &&
+        between(bottom, bottom + boxHeight, x.low, x.high),
+    ) ||
+    Object.values(result.marks).some(
+      (m) =>
+        m.wall === piece.wall &&
+        m.side === piece.side &&
+        between(at - boxWidth / 2, at + boxWidth / 2, m.at - boxWidth / 2, m.at + boxWidth / 2),
+    );
   return own
     .filter((m) => m.number !== null && m.low <= bottom && m.high >= bottom + boxHeight)
     .flatMap((m) => [m.at - m.width / 2 - boxWidth / 2, m.at + m.width / 2 + boxWidth / 2])
-    .filter((at) => at - boxWidth / 2 >= piece.start - 1 / 64 && at + boxWidth / 2 <= piece.end + 1 / 64 && !solid(at));
-} // prettier-ignore
+    .filter(
+      (at) =>
+        at - boxWidth / 2 >= piece.start - 1 / 64 && at + boxWidth / 2 <= piece.end + 1 / 64 && !solid(at),
+    );
+}
 
 /** Every place of a space a box could be nailed: at the house height, or just over a low board. */
 function placesOf(plan: Plan, result: Result, space: Space): Place[] {
@@ -78,15 +100,27 @@ function owedPoints(space: Space, places: readonly Place[], school: string): Owe
     offset = to;
     if (to - from < 24) return [];
     const wall = `${piece.wall}/${piece.start}`;
-    return [from + 1e-7, to - 1e-7, ...edges].filter((v) => v > from && v < to).map((along) => ({ along, wall }));
+    return [from + 1e-7, to - 1e-7, ...edges]
+      .filter((v) => v > from && v < to)
+      .map((along) => ({ along, wall }));
   });
   return [...around, ...alone];
-} // prettier-ignore
+}
 
 /** The fewest further places that cover every owed point; null when all of them together do not. */
-function fewest(space: Space, fixed: readonly Place[], places: readonly Place[], school: string): number | null {
-  const covers = (p: Place, o: Owed) => (o.wall === null ? apart(space, p.along, o.along) <= reach : p.wall === o.wall && Math.abs(p.along - o.along) <= reach);
-  const owed = owedPoints(space, [...fixed, ...places], school).filter((o) => !fixed.some((f) => covers(f, o)));
+function fewest(
+  space: Space,
+  fixed: readonly Place[],
+  places: readonly Place[],
+  school: string,
+): number | null {
+  const covers = (p: Place, o: Owed) =>
+    o.wall === null
+      ? apart(space, p.along, o.along) <= reach
+      : p.wall === o.wall && Math.abs(p.along - o.along) <= reach;
+  const owed = owedPoints(space, [...fixed, ...places], school).filter(
+    (o) => !fixed.some((f) => covers(f, o)),
+  );
   if (owed.length === 0) return 0;
   if (owed.some((o) => !places.some((p) => covers(p, o)))) return null;
   owed.sort((a, b) => a.along - b.along);
@@ -104,7 +138,7 @@ function fewest(space: Space, fixed: readonly Place[], places: readonly Place[],
     }
     reached = new Set([...next].filter((m) => ![...next].some((other) => other !== m && (other & m) === m)));
   }
-} // prettier-ignore
+}
 
 /** A room with a door, a window, perhaps a fireplace, a duct, a band board, a jog and a box somebody pinned. */
 function randomRoom(seed: number, school: string): Plan {
@@ -113,17 +147,48 @@ function randomRoom(seed: number, school: string): Plan {
   const [w, h, jog] = [between_(90, 300), between_(90, 220), random() < 0.5];
   const rows = jog ? `${w}\n${h}\n${w - 36}\n20 left\n36\n${h - 20}` : `${w}\n${h}\n${w}\n${h}`;
   let plan = edited(roomOf(rows), 'setRule', { rule: 'spacing.corners', value: school });
-  if (random() < 0.9) plan = edited(plan, 'addOpening', { wall: 'w1', kind: 'door', at: between_(8, 40), width: 32, swing: 'right' });
-  if (random() < 0.6) plan = edited(plan, 'addOpening', { wall: 'w2', kind: random() < 0.5 ? 'window' : 'fireplace', at: between_(20, 40), width: 36, sill: 0, head: 60 });
-  if (random() < 0.5) plan = edited(plan, 'addObstacle', { wall: 'w1', at: between_(50, 70), width: 14, low: 0, high: 97, kind: 'duct' });
-  if (random() < 0.3) plan = edited(plan, 'addObstacle', { wall: 'w3', at: 4, width: between_(30, 80), low: 0, high: between_(14, 26), kind: 'band board' });
+  if (random() < 0.9)
+    plan = edited(plan, 'addOpening', {
+      wall: 'w1',
+      kind: 'door',
+      at: between_(8, 40),
+      width: 32,
+      swing: 'right',
+    });
+  if (random() < 0.6)
+    plan = edited(plan, 'addOpening', {
+      wall: 'w2',
+      kind: random() < 0.5 ? 'window' : 'fireplace',
+      at: between_(20, 40),
+      width: 36,
+      sill: 0,
+      head: 60,
+    });
+  if (random() < 0.5)
+    plan = edited(plan, 'addObstacle', {
+      wall: 'w1',
+      at: between_(50, 70),
+      width: 14,
+      low: 0,
+      high: 97,
+      kind: 'duct',
+    });
+  if (random() < 0.3)
+    plan = edited(plan, 'addObstacle', {
+      wall: 'w3',
+      at: 4,
+      width: between_(30, 80),
+      low: 0,
+      high: between_(14, 26),
+      kind: 'band board',
+    });
   if (random() < 0.5) plan = edited(plan, 'measureStud', { wall: 'w2', at: 64 + random() * 2, was: 64 });
   if (random() < 0.4) {
     plan = edited(plan, 'addBox', { wall: 'w3', side: 'right', at: between_(30, 50) });
     plan = edited(plan, 'setBox', { box: 'b1', changes: { pinned: true } });
   }
   return plan;
-} // prettier-ignore
+}
 
 describe.each(['around', 'each-wall'] as const)('corners %s', (school) => {
   test('500 seeded rooms: the proposal is as few as an exact search finds, and every inch is in reach', () => {

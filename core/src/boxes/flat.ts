@@ -43,12 +43,14 @@ function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
     const door = facePoint(framing, o.wall, side, middle);
     const inward = scale(leftOf(framing.lines[o.wall]!.unit), side === 'left' ? 1 : -1);
     const { polygon } = rooms[room]!.boundary!;
-    const at = [1, 0.75, 0.5, 0.25].map((share) => add(door, scale(inward, openerInset * share))).find((p) => pointInPolygon(p, polygon));
+    const at = [1, 0.75, 0.5, 0.25]
+      .map((share) => add(door, scale(inward, openerInset * share)))
+      .find((p) => pointInPolygon(p, polygon));
     const along = (p: XY) => Math.abs((p.x - door.x) * inward.y - (p.y - door.y) * inward.x);
     const there = flatBoxes(plan, room, new Set(['opener'])).some((p) => along(p) < openerNear);
     return there || !at ? [] : [{ what: 'opener', on: 'ceiling', room, at, kind: 'opener', cause }];
   });
-} // prettier-ignore
+}
 
 /**
  * An island's outlet by edition: before 2023 a receptacle, since then none is owed but a way to add one later, so a cable is brought to a

@@ -25,8 +25,17 @@ export const switchKinds: ReadonlySet<DeviceKind> = new Set([
 ]);
 /** Devices with a yoke that takes room in the box: NEC 314.16(B)(4) (from memory). */
 export const yokeKinds: ReadonlySet<DeviceKind> = new Set([
-  'receptacle', 'gfci', 'counter-receptacle', 'appliance-receptacle', 'switch', 'switch-3way', 'switch-4way', 'dimmer', 'opener', 'disconnect',
-]); // prettier-ignore
+  'receptacle',
+  'gfci',
+  'counter-receptacle',
+  'appliance-receptacle',
+  'switch',
+  'switch-3way',
+  'switch-4way',
+  'dimmer',
+  'opener',
+  'disconnect',
+]);
 const lowVoltage: ReadonlySet<DeviceKind> = new Set(['data', 'tv', 'thermostat', 'doorbell']);
 export function isLowVoltage(kind: DeviceKind): boolean {
   return lowVoltage.has(kind);

@@ -6,8 +6,18 @@ import { lightKinds } from './kinds.ts';
 /** Rooms that need a switched lighting outlet: NEC 210.70(A)(1), (2), (C) (from memory). */
 
 export const litUses: ReadonlySet<RoomUse> = new Set([
-    ...spacedUses, 'laundry', 'bath', 'powder', 'hall', 'foyer', 'stair', 'garage', 'basement', 'utility', 'storage',
-]); // prettier-ignore
+  ...spacedUses,
+  'laundry',
+  'bath',
+  'powder',
+  'hall',
+  'foyer',
+  'stair',
+  'garage',
+  'basement',
+  'utility',
+  'storage',
+]);
 const lightsKept = new WeakMap<
   Rooms,
   { plan: Pick<Plan, 'boxes' | 'devices'>; lights: Map<string, string[]> }

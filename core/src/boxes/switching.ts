@@ -16,30 +16,37 @@ export const rankOf = (kind: DeviceKind) => ({ fan: 1, 'bath-fan': 2 })[kind as 
 /** Lights of rooms and outside doors that nothing controls yet, grouped as they would be switched. */
 
 export function unswitched(plan: Plan, rooms: Rooms): Group[] {
-    const controlled = new Set(
-        Object.values(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : []))
-    );
-    const free = (ids: readonly string[]) => ids.filter((id) => !controlled.has(id));
-    const groups: Group[] = [];
-    const below = new Set(Object.values(rooms).flatMap((r) => (r.use === 'stair' && r.boundary ? (stairAbove(r.id, plan, rooms) ?? []) : [])));
-    for (const room of Object.values(rooms)) {
-        if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) continue;
-        for (const way of waysInto(room.id, plan, rooms).filter((w) => w.outside)) {
-            const loads = free(lightsOutside(way, plan)).filter((id) => !groups.some((g) => g.loads.includes(id)));
-            if (loads.length > 0) groups.push({ loads, ways: [way], rank: 3 });
-        }
-        if (below.has(room.id)) continue;
-        const over = room.use === 'stair' ? stairAbove(room.id, plan, rooms) : null;
-        const own = [room.id, ...(over ? [over] : [])];
-        const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms))).filter((id) => !groups.some((g) => g.loads.includes(id)));
-        const ways = own.flatMap((id) => arrivals(id, plan, rooms));
-        for (const rank of [0, 1, 2]) {
-            const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);
-            if (ofRank.length > 0 && ways.length > 0) groups.push({ loads: ofRank, ways: rank === 2 ? ways.slice(0, 1) : ways, rank });
-        }
+  const controlled = new Set(
+    Object.values(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])),
+  );
+  const free = (ids: readonly string[]) => ids.filter((id) => !controlled.has(id));
+  const groups: Group[] = [];
+  const below = new Set(
+    Object.values(rooms).flatMap((r) =>
+      r.use === 'stair' && r.boundary ? (stairAbove(r.id, plan, rooms) ?? []) : [],
+    ),
+  );
+  for (const room of Object.values(rooms)) {
+    if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) continue;
+    for (const way of waysInto(room.id, plan, rooms).filter((w) => w.outside)) {
+      const loads = free(lightsOutside(way, plan)).filter((id) => !groups.some((g) => g.loads.includes(id)));
+      if (loads.length > 0) groups.push({ loads, ways: [way], rank: 3 });
     }
-    return groups;
-} // prettier-ignore
+    if (below.has(room.id)) continue;
+    const over = room.use === 'stair' ? stairAbove(room.id, plan, rooms) : null;
+    const own = [room.id, ...(over ? [over] : [])];
+    const loads = free(own.flatMap((id) => lightsIn(plan, id, rooms))).filter(
+      (id) => !groups.some((g) => g.loads.includes(id)),
+    );
+    const ways = own.flatMap((id) => arrivals(id, plan, rooms));
+    for (const rank of [0, 1, 2]) {
+      const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);
+      if (ofRank.length > 0 && ways.length > 0)
+        groups.push({ loads: ofRank, ways: rank === 2 ? ways.slice(0, 1) : ways, rank });
+    }
+  }
+  return groups;
+}
 
 /** A single switch, or one of several that work the same lights: the ends three-way, those between four-way. */
 

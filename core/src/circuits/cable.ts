@@ -12,26 +12,26 @@ export interface Atom {
 
 /** Joins loads that belong together, and keeps the atoms in the order of their rooms. */
 export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
-    const lead = new Map<string, string>();
-    const root = (key: string): string => (lead.has(key) ? root(lead.get(key)!) : key);
-    const join = (a: string, b: string) => {
-        const [ra, rb] = [root(a), root(b)];
-        if (ra !== rb) lead.set(rb, ra);
-    };
-    const ids = new Set(loads.map((l) => l.id));
-    for (const { switches, loads: lit } of Object.values(plan.controls)) {
-        const own = [...switches, ...lit].filter((d) => ids.has(d));
-        for (const d of own.slice(1)) join(own[0]!, d);
-    }
-    for (const l of loads) {
-        if (isAlarm(l.device.kind)) join('alarms', l.id);
-        else if (isOutlet(l.device)) join(`box ${l.device.box}`, l.id);
-    }
-    const groups = new Map<string, PlacedLoad[]>();
-    const inOrder = [...loads].sort((a, b) => compareIds(a.room ?? '', b.room ?? '') || compareIds(a.id, b.id));
-    for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
-    return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
-} // prettier-ignore
+  const lead = new Map<string, string>();
+  const root = (key: string): string => (lead.has(key) ? root(lead.get(key)!) : key);
+  const join = (a: string, b: string) => {
+    const [ra, rb] = [root(a), root(b)];
+    if (ra !== rb) lead.set(rb, ra);
+  };
+  const ids = new Set(loads.map((l) => l.id));
+  for (const { switches, loads: lit } of Object.values(plan.controls)) {
+    const own = [...switches, ...lit].filter((d) => ids.has(d));
+    for (const d of own.slice(1)) join(own[0]!, d);
+  }
+  for (const l of loads) {
+    if (isAlarm(l.device.kind)) join('alarms', l.id);
+    else if (isOutlet(l.device)) join(`box ${l.device.box}`, l.id);
+  }
+  const groups = new Map<string, PlacedLoad[]>();
+  const inOrder = [...loads].sort((a, b) => compareIds(a.room ?? '', b.room ?? '') || compareIds(a.id, b.id));
+  for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
+  return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
+}
 export const nearest = (a: readonly XYZ[], b: readonly XYZ[]): number => {
   let best = Infinity;
   for (const p of a) for (const q of b) best = Math.min(best, cableBetween(p, q));

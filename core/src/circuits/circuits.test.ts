@@ -11,14 +11,28 @@ function chain(boxes: number, circuit: object, va = 1200) {
   const ids = Array.from({ length: boxes }, (_, i) => `b${i + 1}`);
   return planOf({
     points: { a: { x: 0, y: 0 }, b: { x: 600, y: 0 }, c: { x: 600, y: 144 }, d: { x: 0, y: 144 } },
-    walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'b', to: 'c' }, w3: { from: 'c', to: 'd' }, w4: { from: 'd', to: 'a' } },
+    walls: {
+      w1: { from: 'a', to: 'b' },
+      w2: { from: 'b', to: 'c' },
+      w3: { from: 'c', to: 'd' },
+      w4: { from: 'd', to: 'a' },
+    },
     rooms: { r1: { x: 300, y: 70, use: 'bedroom' } },
     panels: { n1: { on: { wall: 'w1', side: 'left', at: 24 } } },
     circuits: { c1: { panel: 'n1', ...circuit } },
-    boxes: Object.fromEntries(ids.map((id, i) => [id, { on: { wall: 'w1', side: 'left', at: 120 * (i + 1) } }])),
-    devices: Object.fromEntries(ids.map((id, i) => [`d${i + 1}`, { box: id, circuit: 'c1', va, kind: i === 1 ? 'gfci' : 'receptacle' }])),
-    runs: Object.fromEntries(ids.map((id, i) => [`k${i + 1}`, { from: i === 0 ? 'n1' : ids[i - 1], to: id, circuit: 'c1' }])),
-  }); // prettier-ignore
+    boxes: Object.fromEntries(
+      ids.map((id, i) => [id, { on: { wall: 'w1', side: 'left', at: 120 * (i + 1) } }]),
+    ),
+    devices: Object.fromEntries(
+      ids.map((id, i) => [
+        `d${i + 1}`,
+        { box: id, circuit: 'c1', va, kind: i === 1 ? 'gfci' : 'receptacle' },
+      ]),
+    ),
+    runs: Object.fromEntries(
+      ids.map((id, i) => [`k${i + 1}`, { from: i === 0 ? 'n1' : ids[i - 1], to: id, circuit: 'c1' }]),
+    ),
+  });
 }
 
 describe('voltage drop', () => {
@@ -38,7 +52,9 @@ describe('voltage drop', () => {
 
 describe('protection', () => {
   test('a ground-fault receptacle covers itself and what is downstream, not what comes before it', () =>
-    expect(computed(chain(4, { protection: 'gfci', protectAt: 'first-device' })).circuits['c1']!.protected).toEqual(['d2', 'd3', 'd4'])); // prettier-ignore
+    expect(
+      computed(chain(4, { protection: 'gfci', protectAt: 'first-device' })).circuits['c1']!.protected,
+    ).toEqual(['d2', 'd3', 'd4']));
 
   test('a ground-fault breaker covers them all', () =>
     expect(computed(chain(3, { protection: 'dual' })).circuits['c1']!.protected).toEqual(['d1', 'd2', 'd3']));
@@ -74,14 +90,29 @@ describe('existing circuits', () => {
   const stairs = (found: object, box: object = {}) =>
     planOf({
       points: { a: { x: 0, y: 0 }, b: { x: 144, y: 0 }, c: { x: 144, y: 144 }, d: { x: 0, y: 144 } },
-      walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'b', to: 'c' }, w3: { from: 'c', to: 'd' }, w4: { from: 'd', to: 'a' } },
+      walls: {
+        w1: { from: 'a', to: 'b' },
+        w2: { from: 'b', to: 'c' },
+        w3: { from: 'c', to: 'd' },
+        w4: { from: 'd', to: 'a' },
+      },
       rooms: { r1: { x: 70, y: 70, use: 'stair' } },
       panels: { n1: { on: { wall: 'w3', side: 'right', at: 20, away: 300 } } },
-      circuits: { c1: { panel: 'n1', space: 1, existing: true, name: 'Old', found: { outlets: 4, ...found } } },
-      boxes: { b1: { on: { wall: 'w1', side: 'left', at: 60 }, existing: true, ...box }, b2: { on: { ceiling: 'r1', x: 70, y: 70 } }, b3: { on: { wall: 'w2', side: 'left', at: 60 } } },
-      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', kind: 'light' }, d3: { box: 'b3', kind: 'switch' } },
+      circuits: {
+        c1: { panel: 'n1', space: 1, existing: true, name: 'Old', found: { outlets: 4, ...found } },
+      },
+      boxes: {
+        b1: { on: { wall: 'w1', side: 'left', at: 60 }, existing: true, ...box },
+        b2: { on: { ceiling: 'r1', x: 70, y: 70 } },
+        b3: { on: { wall: 'w2', side: 'left', at: 60 } },
+      },
+      devices: {
+        d1: { box: 'b1', circuit: 'c1' },
+        d2: { box: 'b2', kind: 'light' },
+        d3: { box: 'b3', kind: 'switch' },
+      },
       controls: { k1: { switches: ['d3'], loads: ['d2'] } },
-    }); // prettier-ignore
+    });
   const circuitOf = (found: object) =>
     edited(stairs(found), 'propose', { only: ['circuits'] }).devices['d2']!.circuit;
 
@@ -94,8 +125,15 @@ describe('existing circuits', () => {
 
   test('it is tapped at its old box, which is counted again with what is in it', () => {
     const there = { cables: [{ cable: '14/2' }, { cable: '14/2' }], model: 'metal-device-12.5' };
-    const plan = edited(edited(stairs({ extend: true }, there), 'propose', { only: ['circuits'] }), 'propose', { only: ['runs'] }); // prettier-ignore
-    expect(Object.values(plan.runs).map((r) => [r.from, r.to, r.cable])).toEqual([['b1', 'b3', '14/2'], ['b3', 'b2', '14/2']]); // prettier-ignore
+    const plan = edited(
+      edited(stairs({ extend: true }, there), 'propose', { only: ['circuits'] }),
+      'propose',
+      { only: ['runs'] },
+    );
+    expect(Object.values(plan.runs).map((r) => [r.from, r.to, r.cable])).toEqual([
+      ['b1', 'b3', '14/2'],
+      ['b3', 'b2', '14/2'],
+    ]);
     const result = computed(plan);
     expect(result.circuits['c1']).toMatchObject({ unreached: [], farthest: 'b2' });
     expect(result.circuits['c1']!.dropPercent).toBeGreaterThan(0);
@@ -137,10 +175,17 @@ describe('circuits made anew', () => {
     const pinned = Object.keys(plan.circuits).find((c) => plan.circuits[c]!.name.startsWith('Lighting'))!;
     const kept = edited(plan, 'setCircuit', { circuit: pinned, changes: { pinned: true } });
     const anew = edited(kept, 'propose', { only: ['circuits'], anew: true });
-    const on = (p: typeof plan, c: string) => Object.keys(p.devices).filter((d) => p.devices[d]!.circuit === c);
+    const on = (p: typeof plan, c: string) =>
+      Object.keys(p.devices).filter((d) => p.devices[d]!.circuit === c);
     expect(on(anew, pinned)).toEqual(on(kept, pinned));
     expect(on(anew, 'c1')).toEqual(on(kept, 'c1'));
-    expect(Object.values(anew.devices).filter((d) => d.circuit === null && plan.devices[Object.keys(anew.devices).find((k) => anew.devices[k] === d)!]!.circuit !== null)).toEqual([]);
+    expect(
+      Object.values(anew.devices).filter(
+        (d) =>
+          d.circuit === null &&
+          plan.devices[Object.keys(anew.devices).find((k) => anew.devices[k] === d)!]!.circuit !== null,
+      ),
+    ).toEqual([]);
     expect(edited(kept, 'propose', { only: ['circuits'], anew: true })).toEqual(anew);
-  }); // prettier-ignore
+  });
 });

@@ -86,49 +86,108 @@ export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitC
   const lit = lightKinds.has(kind) || switchKinds.has(kind) || isAlarm(kind);
   const bath = load.use === 'bath' || load.use === 'powder';
   if (bath && rules('circuit.bath') === 'one-room' && !isAlarm(kind))
-    return shared(`bath ${load.room}`, roomName, 20, 'Everything in one bathroom: NEC 210.11(C)(3), exception (from memory).');
-  if (isAlarm(kind) && rules('circuit.alarms') === 'own') return shared('alarms', 'Alarms', 15, 'Alarms have a circuit of their own by house rule.');
+    return shared(
+      `bath ${load.room}`,
+      roomName,
+      20,
+      'Everything in one bathroom: NEC 210.11(C)(3), exception (from memory).',
+    );
+  if (isAlarm(kind) && rules('circuit.alarms') === 'own')
+    return shared('alarms', 'Alarms', 15, 'Alarms have a circuit of their own by house rule.');
   const general = rules('circuit.general');
-  if (lit && rules('circuit.lighting') === 'separate') return shared('lighting', 'Lighting', 15, roomsOfLight);
-  if (lit) return shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.');
+  if (lit && rules('circuit.lighting') === 'separate')
+    return shared('lighting', 'Lighting', 15, roomsOfLight);
+  if (lit)
+    return shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.');
   const own = ownCircuit(load, roomName, rules);
   if (own) return own;
-  return isReceptacle(kind) || kind === 'splice' ? receptacleClass(load, roomName, general, rules) : shared('general', 'General', general, 'What people plug in anywhere.');
-} // prettier-ignore
+  return isReceptacle(kind) || kind === 'splice'
+    ? receptacleClass(load, roomName, general, rules)
+    : shared('general', 'General', general, 'What people plug in anywhere.');
+}
 
-function receptacleClass(load: PlacedLoad, roomName: string, general: 15 | 20, rules: RuleBook): CircuitClass {
+function receptacleClass(
+  load: PlacedLoad,
+  roomName: string,
+  general: 15 | 20,
+  rules: RuleBook,
+): CircuitClass {
   const { use, device } = load;
   const more = rules('circuit.own') === 'more';
-  if (device.kind === 'opener' && use === 'garage') return shared('garage', 'Garage', 20, 'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).');
+  if (device.kind === 'opener' && use === 'garage')
+    return shared(
+      'garage',
+      'Garage',
+      20,
+      'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).',
+    );
   switch (use) {
     case 'kitchen':
     case 'dining':
     case 'pantry':
-      return shared('small-appliance', 'Small appliances', 20, 'Two 20 A circuits or more for kitchen, dining and pantry receptacles, nothing else: NEC 210.11(C)(1) (from memory).', 2);
+      return shared(
+        'small-appliance',
+        'Small appliances',
+        20,
+        'Two 20 A circuits or more for kitchen, dining and pantry receptacles, nothing else: NEC 210.11(C)(1) (from memory).',
+        2,
+      );
     case 'laundry':
-      return shared('laundry', 'Laundry', 20, 'A 20 A circuit for the laundry, nothing else: NEC 210.11(C)(2) (from memory).');
+      return shared(
+        'laundry',
+        'Laundry',
+        20,
+        'A 20 A circuit for the laundry, nothing else: NEC 210.11(C)(2) (from memory).',
+      );
     case 'bath':
     case 'powder':
-      return shared('bath', 'Bathroom receptacles', 20, 'A 20 A circuit for bathroom receptacles, nothing else: NEC 210.11(C)(3) (from memory).');
+      return shared(
+        'bath',
+        'Bathroom receptacles',
+        20,
+        'A 20 A circuit for bathroom receptacles, nothing else: NEC 210.11(C)(3) (from memory).',
+      );
     case 'garage':
-      return shared('garage', 'Garage', 20, 'A 20 A circuit for the garage’s receptacles, nothing else inside: NEC 210.11(C)(4) (from memory).');
+      return shared(
+        'garage',
+        'Garage',
+        20,
+        'A 20 A circuit for the garage’s receptacles, nothing else inside: NEC 210.11(C)(4) (from memory).',
+      );
     case 'porch':
     case 'outdoor':
-      return shared('outside', 'Outside', general, 'Outlets out of doors are together, behind one ground-fault protection.');
+      return shared(
+        'outside',
+        'Outside',
+        general,
+        'Outlets out of doors are together, behind one ground-fault protection.',
+      );
     case 'workshop':
     case 'basement':
     case 'utility':
     case 'storage':
     case 'mud':
-      return shared(`damp ${use}`, roomName, use === 'workshop' ? 20 : general, 'Outlets that need ground-fault protection are together.');
+      return shared(
+        `damp ${use}`,
+        roomName,
+        use === 'workshop' ? 20 : general,
+        'Outlets that need ground-fault protection are together.',
+      );
     case 'office':
-      if (more) return shared(`office ${load.room}`, roomName, 20, 'House rule: an office has a circuit to itself.');
+      if (more)
+        return shared(`office ${load.room}`, roomName, 20, 'House rule: an office has a circuit to itself.');
       break;
     default:
   }
-  if (more && device.label.toLowerCase() === 'television') return shared(`screen ${load.room}`, `${roomName} screen`, 20, 'House rule: a television wall has a circuit to itself.');
+  if (more && device.label.toLowerCase() === 'television')
+    return shared(
+      `screen ${load.room}`,
+      `${roomName} screen`,
+      20,
+      'House rule: a television wall has a circuit to itself.',
+    );
   const withLights = rules('circuit.lighting') === 'with-receptacles';
   return withLights
     ? shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.')
     : shared('general', 'Receptacles', general, 'What people plug in anywhere; neighbours are together.');
-} // prettier-ignore
+}

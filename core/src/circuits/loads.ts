@@ -70,11 +70,16 @@ export function placeOfBox(box: Box, plan: Plan, framing: Framing): XYZ {
   const { on } = box;
   if (isOnWall(on)) {
     const line = framing.lines[on.wall]!;
-    return { ...facePoint(framing, on.wall, on.side, on.at), z: plan.levels[line.level]!.elevation + (on.height?.value ?? 16) };
+    return {
+      ...facePoint(framing, on.wall, on.side, on.at),
+      z: plan.levels[line.level]!.elevation + (on.height?.value ?? 16),
+    };
   }
-  const level = plan.levels[plan.rooms['ceiling' in on ? on.ceiling : on.floor]?.level ?? 'L1'] ?? Object.values(plan.levels)[0]!;
+  const level =
+    plan.levels[plan.rooms['ceiling' in on ? on.ceiling : on.floor]?.level ?? 'L1'] ??
+    Object.values(plan.levels)[0]!;
   return { x: on.x, y: on.y, z: level.elevation + ('ceiling' in on ? level.ceiling : 0) };
-} // prettier-ignore
+}
 
 /** Where a panel's cables leave its wall, and the inches beyond. */
 export function placeOfPanel(plan: Plan, panel: string, framing: Framing): { at: XYZ; away: number } {
@@ -88,11 +93,13 @@ export function cableBetween(a: XYZ, b: XYZ): number {
   return Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + Math.abs(a.z - b.z);
 }
 
-const middles = (framing: Framing) => (fixture: Fixture): XY | null => {
-  const ground = footprintOf(fixture, framing);
-  if (!ground) return null;
-  return { x: ground.reduce((s, p) => s + p.x, 0) / 4, y: ground.reduce((s, p) => s + p.y, 0) / 4 };
-}; // prettier-ignore
+const middles =
+  (framing: Framing) =>
+  (fixture: Fixture): XY | null => {
+    const ground = footprintOf(fixture, framing);
+    if (!ground) return null;
+    return { x: ground.reduce((s, p) => s + p.x, 0) / 4, y: ground.reduce((s, p) => s + p.y, 0) / 4 };
+  };
 
 /** A device where it stands. */
 export interface PlacedLoad {

@@ -4,24 +4,66 @@ import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { dutiesOf, protectionTables, type Edition } from './protection.ts';
 
 const device = (kind: DeviceKind, label = '') => entrySchemas.devices.parse({ box: 'b', kind, label });
-const duty = (edition: Edition, use: RoomUse, more: { kind?: DeviceKind; label?: string; volts?: number; near?: 'sink'[] } = {}) =>
-  dutiesOf({ device: device(more.kind ?? 'receptacle', more.label), use, volts: more.volts ?? 120, near: more.near ?? [] }, edition); // prettier-ignore
+const duty = (
+  edition: Edition,
+  use: RoomUse,
+  more: { kind?: DeviceKind; label?: string; volts?: number; near?: 'sink'[] } = {},
+) =>
+  dutiesOf(
+    {
+      device: device(more.kind ?? 'receptacle', more.label),
+      use,
+      volts: more.volts ?? 120,
+      near: more.near ?? [],
+    },
+    edition,
+  );
 
 /** NEC 210.12(A), the rooms it names and “similar rooms or areas”; every edition here, from memory. */
-const arcRooms: RoomUse[] = ['kitchen', 'family', 'dining', 'living', 'library', 'den', 'bedroom', 'sunroom', 'recreation', 'closet', 'hall', 'laundry', 'office', 'foyer', 'pantry']; // prettier-ignore
+const arcRooms: RoomUse[] = [
+  'kitchen',
+  'family',
+  'dining',
+  'living',
+  'library',
+  'den',
+  'bedroom',
+  'sunroom',
+  'recreation',
+  'closet',
+  'hall',
+  'laundry',
+  'office',
+  'foyer',
+  'pantry',
+];
 
 describe('which rooms need what, by edition (from memory)', () => {
-  test.each(['2014', '2017', '2020', '2023'] as const)('arc-fault rooms of %s: 210.12(A); not bathrooms, garages or out of doors', (edition) => {
-    const found = roomUses.filter((use) => duty(edition, use).arcFault);
-    expect([...found].sort()).toEqual([...arcRooms].sort());
-  }); // prettier-ignore
+  test.each(['2014', '2017', '2020', '2023'] as const)(
+    'arc-fault rooms of %s: 210.12(A); not bathrooms, garages or out of doors',
+    (edition) => {
+      const found = roomUses.filter((use) => duty(edition, use).arcFault);
+      expect([...found].sort()).toEqual([...arcRooms].sort());
+    },
+  );
 
   test.each([
-    ['bath', true], ['powder', true], ['garage', true], ['outdoor', true], ['porch', true], ['basement', true], ['laundry', true], ['kitchen', true],
-    ['bedroom', false], ['living', false], ['hall', false], ['dining', false],
+    ['bath', true],
+    ['powder', true],
+    ['garage', true],
+    ['outdoor', true],
+    ['porch', true],
+    ['basement', true],
+    ['laundry', true],
+    ['kitchen', true],
+    ['bedroom', false],
+    ['living', false],
+    ['hall', false],
+    ['dining', false],
   ] as const)('ground-fault in a %s: %s, 210.8(A)', (use, needed) => {
-    for (const edition of Object.keys(protectionTables) as Edition[]) expect(duty(edition, use).groundFault).toBe(needed);
-  }); // prettier-ignore
+    for (const edition of Object.keys(protectionTables) as Edition[])
+      expect(duty(edition, use).groundFault).toBe(needed);
+  });
 
   test('within 6 ft of a sink anywhere: 210.8(A)(7)', () =>
     expect(duty('2023', 'bedroom', { near: ['sink'] })).toMatchObject({
@@ -31,18 +73,31 @@ describe('which rooms need what, by edition (from memory)', () => {
 
   test('250 V in those places since 2020; a dryer in 2017 has none', () => {
     const dryer = { kind: 'appliance-receptacle', label: 'dryer', volts: 240 } as const;
-    expect((['2017', '2020', '2023'] as const).map((e) => duty(e, 'laundry', dryer).groundFault)).toEqual([false, true, true]); // prettier-ignore
+    expect((['2017', '2020', '2023'] as const).map((e) => duty(e, 'laundry', dryer).groundFault)).toEqual([
+      false,
+      true,
+      true,
+    ]);
   });
 
   test('a range in a kitchen since 2023, a dishwasher since 2014: 210.8(D)', () => {
-    const of = (label: string) => (['2014', '2017', '2020', '2023'] as const).map((e) => duty(e, 'kitchen', { kind: 'appliance-receptacle', label, volts: label === 'range' ? 240 : 120 }).groundFault);
+    const of = (label: string) =>
+      (['2014', '2017', '2020', '2023'] as const).map(
+        (e) =>
+          duty(e, 'kitchen', { kind: 'appliance-receptacle', label, volts: label === 'range' ? 240 : 120 })
+            .groundFault,
+      );
     expect(of('range')).toEqual([false, false, false, true]);
     expect(of('dishwasher')).toEqual([true, true, true, true]);
-  }); // prettier-ignore
+  });
 
   test('every receptacle of a kitchen in 2023, those of the counter before', () => {
     const fridge = { kind: 'appliance-receptacle', label: 'refrigerator' } as const;
-    expect((['2014', '2020', '2023'] as const).map((e) => duty(e, 'kitchen', fridge).groundFault)).toEqual([false, false, true]); // prettier-ignore
+    expect((['2014', '2020', '2023'] as const).map((e) => duty(e, 'kitchen', fridge).groundFault)).toEqual([
+      false,
+      false,
+      true,
+    ]);
     expect(duty('2014', 'kitchen', { kind: 'counter-receptacle' }).groundFault).toBe(true);
   });
 
@@ -60,9 +115,17 @@ test('a ground-fault receptacle put last is found, and mended: it becomes plain 
     panels: { n1: { on: { wall: 'w3', side: 'right', at: 60 }, place: 'clear' } },
     circuits: { c1: { panel: 'n1', space: 1, protection: 'gfci', protectAt: 'first-device' } },
     boxes: { b1: on(40), b2: on(90), b3: on(140) },
-    devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' }, d3: { box: 'b3', circuit: 'c1', kind: 'gfci' } },
-    runs: { k1: { from: 'n1', to: 'b1', circuit: 'c1' }, k2: { from: 'b1', to: 'b2', circuit: 'c1' }, k3: { from: 'b2', to: 'b3', circuit: 'c1' } },
-  }); // prettier-ignore
+    devices: {
+      d1: { box: 'b1', circuit: 'c1' },
+      d2: { box: 'b2', circuit: 'c1' },
+      d3: { box: 'b3', circuit: 'c1', kind: 'gfci' },
+    },
+    runs: {
+      k1: { from: 'n1', to: 'b1', circuit: 'c1' },
+      k2: { from: 'b1', to: 'b2', circuit: 'c1' },
+      k3: { from: 'b2', to: 'b3', circuit: 'c1' },
+    },
+  });
   const found = computed(plan).findings.find((f) => f.rule === 'protect.gfci')!;
   expect(found.about).toEqual(['c1', 'd1', 'd2']);
   const fix = found.fixes[0]!;

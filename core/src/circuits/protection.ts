@@ -24,7 +24,21 @@ export interface ProtectionTable {
 }
 
 const uses = (...list: RoomUse[]): ReadonlySet<RoomUse> => new Set(list);
-const living: RoomUse[] = ['dining', 'living', 'family', 'bedroom', 'office', 'den', 'library', 'sunroom', 'recreation', 'closet', 'pantry', 'hall', 'foyer']; // prettier-ignore
+const living: RoomUse[] = [
+  'dining',
+  'living',
+  'family',
+  'bedroom',
+  'office',
+  'den',
+  'library',
+  'sunroom',
+  'recreation',
+  'closet',
+  'pantry',
+  'hall',
+  'foyer',
+];
 const unfinished: RoomUse[] = ['bath', 'powder', 'garage', 'workshop', 'basement', 'porch', 'outdoor'];
 const wet = new Set<Fixture['kind']>(['sink', 'basin', 'tub', 'shower']);
 
@@ -63,7 +77,13 @@ export const protectionTables: Readonly<Record<Edition, ProtectionTable>> = {
   },
 };
 
-const receptacleKinds: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci', 'counter-receptacle', 'appliance-receptacle', 'opener']); // prettier-ignore
+const receptacleKinds: ReadonlySet<DeviceKind> = new Set([
+  'receptacle',
+  'gfci',
+  'counter-receptacle',
+  'appliance-receptacle',
+  'opener',
+]);
 export const isReceptacle = (kind: DeviceKind): boolean => receptacleKinds.has(kind);
 
 /** An outlet as protection sees it. */
@@ -88,14 +108,22 @@ export function dutiesOf({ device, use, volts, near }: Outlet, edition: Edition)
   const table = protectionTables[edition];
   const outlet = isReceptacle(device.kind) || lightKinds.has(device.kind) || device.kind.endsWith('alarm');
   const arcFault = outlet && use !== null && table.arcFault.has(use) && volts <= 125;
-  if (!isReceptacle(device.kind) || isLowVoltage(device.kind)) return { arcFault, groundFault: false, why: '' };
+  if (!isReceptacle(device.kind) || isLowVoltage(device.kind))
+    return { arcFault, groundFault: false, why: '' };
   const named = table.appliances.has(device.label);
-  const kitchenOnly = use === 'kitchen' && table.kitchen === 'counter' && device.kind === 'appliance-receptacle';
+  const kitchenOnly =
+    use === 'kitchen' && table.kitchen === 'counter' && device.kind === 'appliance-receptacle';
   const place = use !== null && table.groundFault.has(use) && !kitchenOnly && volts <= table.volts;
   const wetNear = near.some((k) => table.near.has(k)) && volts <= table.volts;
-  const why = named ? `the ${device.label} is named` : place ? `it stands in a ${use} room` : wetNear ? 'water is within 6 ft' : '';
+  const why = named
+    ? `the ${device.label} is named`
+    : place
+      ? `it stands in a ${use} room`
+      : wetNear
+        ? 'water is within 6 ft'
+        : '';
   return { arcFault, groundFault: why !== '', why };
-} // prettier-ignore
+}
 
 const reachOfWater = 72;
 

@@ -3,9 +3,20 @@ import { computed, edited, roomOf } from '../../testing/index.ts';
 import { rangeDemand, serviceLoad, type ServiceInput } from './service.ts';
 
 const house = (more: Partial<ServiceInput>): ServiceInput => ({
-  area: 1500, newArea: 0, smallAppliance: 2, laundry: 1, ranges: [], dryers: [], fastened: [],
-  heatingVa: 0, heatingUnits: 1, coolingVa: 0, heatingIsNew: false, measuredVa: 0, ...more,
-}); // prettier-ignore
+  area: 1500,
+  newArea: 0,
+  smallAppliance: 2,
+  laundry: 1,
+  ranges: [],
+  dryers: [],
+  fastened: [],
+  heatingVa: 0,
+  heatingUnits: 1,
+  coolingVa: 0,
+  heatingIsNew: false,
+  measuredVa: 0,
+  ...more,
+});
 const of = (name: string, va: number, isNew = false) => ({ name, va, isNew });
 
 describe('worked examples of NEC Informative Annex D, from memory', () => {
@@ -20,10 +31,17 @@ describe('worked examples of NEC Informative Annex D, from memory', () => {
   });
 
   test('D2(a): optional method, 9 kW of heat in five rooms, 6 A of cooling: 21,480 VA, 90 A', () => {
-    const load = serviceLoad('optional', house({
-      ranges: [of('range', 12000)], fastened: [of('water heater', 2500), of('dishwasher', 1200)], dryers: [of('dryer', 5000)],
-      heatingVa: 9000, heatingUnits: 5, coolingVa: 6 * 230,
-    })); // prettier-ignore
+    const load = serviceLoad(
+      'optional',
+      house({
+        ranges: [of('range', 12000)],
+        fastened: [of('water heater', 2500), of('dishwasher', 1200)],
+        dryers: [of('dryer', 5000)],
+        heatingVa: 9000,
+        heatingUnits: 5,
+        coolingVa: 6 * 230,
+      }),
+    );
     expect(load.va).toBe(21480);
     expect(Math.round(load.amps)).toBe(90);
   });
@@ -37,9 +55,11 @@ describe('worked examples of NEC Informative Annex D, from memory', () => {
 describe('parts by hand (sections from memory)', () => {
   test('four fastened appliances count 75 %, three 100 %: 220.53', () => {
     const four = [of('a', 1000), of('b', 1000), of('c', 1000), of('d', 1000)];
-    const at = (list: typeof four) => serviceLoad('standard', house({ fastened: list })).lines.find((l) => l.what === 'Fastened appliances')!.va;
+    const at = (list: typeof four) =>
+      serviceLoad('standard', house({ fastened: list })).lines.find((l) => l.what === 'Fastened appliances')!
+        .va;
     expect([at(four), at(four.slice(1))]).toEqual([3000, 3000]);
-  }); // prettier-ignore
+  });
   test('a small dryer counts 5 kVA: 220.54', () =>
     expect(serviceLoad('standard', house({ dryers: [of('dryer', 4000)] })).lines.at(-1)!.va).toBe(5000));
   test.each([
@@ -56,21 +76,34 @@ describe('parts by hand (sections from memory)', () => {
     expect(va).toBe(3000 + 117000 * 0.35 + 30000 * 0.25);
   });
   test('an addition: first 8 kVA whole, the rest at 40 %, added heating by itself: 220.83', () => {
-    const given = { area: 2000, fastened: [of('water heater', 4500), of('dishwasher', 1200)], heatingVa: 6000 };
+    const given = {
+      area: 2000,
+      fastened: [of('water heater', 4500), of('dishwasher', 1200)],
+      heatingVa: 6000,
+    };
     const whole = 6000 + 3000 + 1500 + 5700;
-    expect(serviceLoad('existing', house({ ...given, heatingIsNew: true })).va).toBe(8000 + (whole - 8000) * 0.4 + 6000);
+    expect(serviceLoad('existing', house({ ...given, heatingIsNew: true })).va).toBe(
+      8000 + (whole - 8000) * 0.4 + 6000,
+    );
     expect(serviceLoad('existing', house(given)).va).toBe(8000 + (whole + 6000 - 8000) * 0.4);
-  }); // prettier-ignore
+  });
   test('measured: 125 % of the peak and what is new: 220.87', () =>
-    expect(serviceLoad('measured', house({ measuredVa: 9600, newArea: 300, fastened: [of('old', 4500), of('new', 1200, true)] })).va).toBe(12000 + 900 + 1200)); // prettier-ignore
+    expect(
+      serviceLoad(
+        'measured',
+        house({ measuredVa: 9600, newArea: 300, fastened: [of('old', 4500), of('new', 1200, true)] }),
+      ).va,
+    ).toBe(12000 + 900 + 1200));
 });
 
 test('a plan’s own rooms and appliances are what is counted; what was entered of the house is added', () => {
   const room = roomOf('240 right\n180 right\n240 right\n180 right', 'kitchen');
   const area = computed(room).rooms['r1']!.area / 144;
-  const plan = edited(room, 'setService', { changes: { existingArea: 1200, appliances: [{ name: 'water heater', va: 4500, kind: 'fastened' }] } });
+  const plan = edited(room, 'setService', {
+    changes: { existingArea: 1200, appliances: [{ name: 'water heater', va: 4500, kind: 'fastened' }] },
+  });
   const [load] = computed(plan).service;
   expect(load!.method).toBe('existing');
   expect(load!.lines[0]).toMatchObject({ va: Math.round(3 * (area + 1200) * 1000) / 1000 });
   expect(load!.lines.some((l) => l.what === 'water heater')).toBe(true);
-}); // prettier-ignore
+});

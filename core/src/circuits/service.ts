@@ -54,16 +54,25 @@ const line = (what: string, va: number, how: string): LoadLine => ({
 });
 
 /** A total at 100 % up to a figure and at less beyond it, as one line for each step. */
-function stepped(total: number, steps: readonly [upTo: number, percent: number][], section: string): LoadLine[] {
+function stepped(
+  total: number,
+  steps: readonly [upTo: number, percent: number][],
+  section: string,
+): LoadLine[] {
   let from = 0;
   return steps.flatMap(([upTo, percent]) => {
     const part = Math.max(0, Math.min(total, upTo) - from);
     const said = `${Math.round(part)} VA at ${percent} %: ${section}`;
-    const words = from === 0 ? `First ${upTo === Infinity ? '' : `${upTo / 1000} kVA`}`.trim() : upTo === Infinity ? 'The rest' : `To ${upTo / 1000} kVA`;
+    const words =
+      from === 0
+        ? `First ${upTo === Infinity ? '' : `${upTo / 1000} kVA`}`.trim()
+        : upTo === Infinity
+          ? 'The rest'
+          : `To ${upTo / 1000} kVA`;
     from = upTo;
     return part > 0 ? [line(words, (part * percent) / 100, said)] : [];
   });
-} // prettier-ignore
+}
 
 function generalOf(i: ServiceInput): LoadLine[] {
   return [
@@ -83,24 +92,63 @@ export function rangeDemand(ranges: readonly { va: number }[]): number {
   return Math.min(sum(ranges), base * (1 + 0.05 * Math.max(0, over)));
 }
 
-const total = (method: ServiceMethod, title: string, lines: readonly LoadLine[], counted: readonly LoadLine[]): ServiceLoad => {
+const total = (
+  method: ServiceMethod,
+  title: string,
+  lines: readonly LoadLine[],
+  counted: readonly LoadLine[],
+): ServiceLoad => {
   const va = sum(counted);
   return { method, title, lines, va, amps: va / volts };
-}; // prettier-ignore
+};
 
 function standard(i: ServiceInput): ServiceLoad {
   const general = generalOf(i);
-  const reduced = stepped(sum(general), [[3000, 100], [120000, 35], [Infinity, 25]], '220.45'); // prettier-ignore
+  const reduced = stepped(
+    sum(general),
+    [
+      [3000, 100],
+      [120000, 35],
+      [Infinity, 25],
+    ],
+    '220.45',
+  );
   const four = i.fastened.length >= 4;
   const heat = Math.max(i.heatingVa, i.coolingVa);
   const counted = [
     ...reduced,
-    ...(i.fastened.length > 0 ? [line('Fastened appliances', sum(i.fastened) * (four ? 0.75 : 1), `${i.fastened.length} at ${four ? 75 : 100} %: 220.53`)] : []),
-    ...i.dryers.map((d) => line(d.name, Math.max(5000, d.va), '5000 VA or the plate, whichever is more: 220.54')),
-    ...(i.ranges.length > 0 ? [line('Ranges', rangeDemand(i.ranges), `${i.ranges.length} at ${i.ranges.map((r) => `${r.va / 1000} kW`).join(', ')}: Table 220.55, column C`)] : []),
-    ...(heat > 0 ? [line(i.heatingVa >= i.coolingVa ? 'Heating' : 'Cooling', heat, 'The larger of heating and cooling: 220.60')] : []),
+    ...(i.fastened.length > 0
+      ? [
+          line(
+            'Fastened appliances',
+            sum(i.fastened) * (four ? 0.75 : 1),
+            `${i.fastened.length} at ${four ? 75 : 100} %: 220.53`,
+          ),
+        ]
+      : []),
+    ...i.dryers.map((d) =>
+      line(d.name, Math.max(5000, d.va), '5000 VA or the plate, whichever is more: 220.54'),
+    ),
+    ...(i.ranges.length > 0
+      ? [
+          line(
+            'Ranges',
+            rangeDemand(i.ranges),
+            `${i.ranges.length} at ${i.ranges.map((r) => `${r.va / 1000} kW`).join(', ')}: Table 220.55, column C`,
+          ),
+        ]
+      : []),
+    ...(heat > 0
+      ? [
+          line(
+            i.heatingVa >= i.coolingVa ? 'Heating' : 'Cooling',
+            heat,
+            'The larger of heating and cooling: 220.60',
+          ),
+        ]
+      : []),
     ...(i.coolingVa > i.heatingVa ? [line('Largest motor', i.coolingVa * 0.25, '25 % of it: 220.50')] : []),
-  ]; // prettier-ignore
+  ];
   return total('standard', 'Standard method, 220 Part III', [...general, ...counted], counted);
 }
 
@@ -109,11 +157,22 @@ function optional(i: ServiceInput): ServiceLoad {
   const heatPercent = i.heatingUnits >= 4 ? 40 : 65;
   const heat = (i.heatingVa * heatPercent) / 100;
   const counted = [
-    ...stepped(sum(general), [[10000, 100], [Infinity, 40]], '220.82(B)'),
+    ...stepped(
+      sum(general),
+      [
+        [10000, 100],
+        [Infinity, 40],
+      ],
+      '220.82(B)',
+    ),
     ...(Math.max(heat, i.coolingVa) > 0
-      ? [heat >= i.coolingVa ? line('Heating', heat, `${i.heatingVa} VA at ${heatPercent} %: 220.82(C)`) : line('Cooling', i.coolingVa, 'At 100 %: 220.82(C)(1)')]
+      ? [
+          heat >= i.coolingVa
+            ? line('Heating', heat, `${i.heatingVa} VA at ${heatPercent} %: 220.82(C)`)
+            : line('Cooling', i.coolingVa, 'At 100 %: 220.82(C)(1)'),
+        ]
       : []),
-  ]; // prettier-ignore
+  ];
   return total('optional', 'Optional method for a dwelling, 220.82', [...general, ...counted], counted);
 }
 
@@ -128,9 +187,16 @@ function existing(i: ServiceInput): ServiceLoad {
     ...(heat > 0 && !i.heatingIsNew ? [line('Heating or cooling there already', heat, '220.83(A)')] : []),
   ];
   const counted = [
-    ...stepped(sum(general), [[8000, 100], [Infinity, 40]], '220.83'),
+    ...stepped(
+      sum(general),
+      [
+        [8000, 100],
+        [Infinity, 40],
+      ],
+      '220.83',
+    ),
     ...(heat > 0 && i.heatingIsNew ? [line('Added heating or cooling', heat, 'At 100 %: 220.83(B)')] : []),
-  ]; // prettier-ignore
+  ];
   return total('existing', 'Addition to a dwelling that stands, 220.83', [...general, ...counted], counted);
 }
 
@@ -140,8 +206,10 @@ function measured(i: ServiceInput): ServiceLoad {
     line('Highest measured demand', i.measuredVa * 1.25, `${i.measuredVa} VA × 125 %: 220.87`),
     line('General load of what is added', 3 * i.newArea, `${Math.round(i.newArea)} sq ft × 3 VA: 220.41`),
     ...added.map((a) => line(a.name, a.va, 'New, by its plate')),
-    ...(i.heatingIsNew && Math.max(i.heatingVa, i.coolingVa) > 0 ? [line('Added heating or cooling', Math.max(i.heatingVa, i.coolingVa), 'At 100 %')] : []),
-  ]; // prettier-ignore
+    ...(i.heatingIsNew && Math.max(i.heatingVa, i.coolingVa) > 0
+      ? [line('Added heating or cooling', Math.max(i.heatingVa, i.coolingVa), 'At 100 %')]
+      : []),
+  ];
   return total('measured', 'Measured demand and what is added, 220.87', counted, counted);
 }
 
@@ -170,9 +238,22 @@ function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
 /** What the plan says of the service: areas of its rooms, appliances with a load, and what was entered of the house. */
 export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
   const { service } = plan;
-  const newArea = Object.values(rooms).reduce((s, r) => s + (r.boundary && !outOfArea.has(r.use) ? r.area / 144 : 0), 0);
-  const fixtures = Object.values(plan.fixtures).filter((f) => f.va > 0).map((f): Appliance & { kind: string } => ({ name: f.label || f.kind, va: f.va, isNew: true, kind: f.kind }));
-  const stated = (kind: 'range' | 'dryer' | 'fastened') => service.appliances.filter((a) => a.kind === kind).map((a): Appliance => ({ name: a.name, va: a.va, isNew: false }));
+  const newArea = Object.values(rooms).reduce(
+    (s, r) => s + (r.boundary && !outOfArea.has(r.use) ? r.area / 144 : 0),
+    0,
+  );
+  const fixtures = Object.values(plan.fixtures)
+    .filter((f) => f.va > 0)
+    .map((f): Appliance & { kind: string } => ({
+      name: f.label || f.kind,
+      va: f.va,
+      isNew: true,
+      kind: f.kind,
+    }));
+  const stated = (kind: 'range' | 'dryer' | 'fastened') =>
+    service.appliances
+      .filter((a) => a.kind === kind)
+      .map((a): Appliance => ({ name: a.name, va: a.va, isNew: false }));
   const uses = new Set(Object.values(plan.rooms).map((r) => r.use));
   const small = smallApplianceCircuits(plan, rooms);
   return {
@@ -189,7 +270,7 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
     heatingIsNew: service.heatingIsNew,
     measuredVa: service.measuredVa,
   };
-} // prettier-ignore
+}
 
 /** The methods that apply to a job, the one in force first: as chosen, or measured where it was measured, else by what the job is. */
 export function serviceLoads(plan: Plan, rooms: Rooms): ServiceLoad[] {

@@ -29,16 +29,25 @@ test('two-pole breakers and feeders take two spaces of a side; halves share one 
     },
   });
   expect(freeSpaces(plan, 'n1')).toEqual([4, 6, 8, 9, 10, 11]);
-  expect(freeHalves(plan, 'n1')).toEqual([{ space: 11, half: 'A' }, { space: 11, half: 'B' }, { space: 12, half: 'B' }]); // prettier-ignore
+  expect(freeHalves(plan, 'n1')).toEqual([
+    { space: 11, half: 'A' },
+    { space: 11, half: 'B' },
+    { space: 12, half: 'B' },
+  ]);
 });
 
 describe('legs', () => {
   test('the gap left is the least there is, tried every way, on 60 seeded panels of up to 9 circuits', () => {
     for (let seed = 1; seed <= 60; seed++) {
       const random = randomFrom(seed);
-      const wanting = Array.from({ length: 3 + Math.floor(random() * 7) }, (_, i) => ({ id: `c${i}`, poles: 1, va: 100 * (1 + Math.floor(random() * 15)) }));
+      const wanting = Array.from({ length: 3 + Math.floor(random() * 7) }, (_, i) => ({
+        id: `c${i}`,
+        poles: 1,
+        va: 100 * (1 + Math.floor(random() * 15)),
+      }));
       const seating = seatCircuits(panel({ spaces: 24 }), 'n1', wanting, () => 0);
-      const on = (leg: string) => wanting.filter((w) => legOf(seating.get(w.id)!.space, 2) === leg).reduce((sum, w) => sum + w.va, 0);
+      const on = (leg: string) =>
+        wanting.filter((w) => legOf(seating.get(w.id)!.space, 2) === leg).reduce((sum, w) => sum + w.va, 0);
       const total = wanting.reduce((sum, w) => sum + w.va, 0);
       let least = Infinity;
       for (let bits = 0; bits < 2 ** wanting.length; bits++) {
@@ -46,9 +55,11 @@ describe('legs', () => {
         least = Math.min(least, Math.abs(total - 2 * a));
       }
       const heaviest = Math.max(...wanting.map((w) => w.va));
-      expect(Math.abs(on('A') - on('B')) - least, `seed ${seed}`).toBeLessThanOrEqual(Math.min(300, heaviest));
+      expect(Math.abs(on('A') - on('B')) - least, `seed ${seed}`).toBeLessThanOrEqual(
+        Math.min(300, heaviest),
+      );
     }
-  }); // prettier-ignore
+  });
 
   test('two-pole circuits put half on each', () => {
     const plan = panel({}, { c1: { panel: 'n1', space: 1, poles: 2 }, c2: { panel: 'n1', space: 2 } });
@@ -67,7 +78,15 @@ describe('legs', () => {
 });
 
 describe('seats by hand', () => {
-  const two = () => panel({ tandems: 2 }, { c1: { panel: 'n1', space: 1 }, c2: { panel: 'n1', space: 4 }, c3: { panel: 'n1', space: 5, poles: 2 } });
+  const two = () =>
+    panel(
+      { tandems: 2 },
+      {
+        c1: { panel: 'n1', space: 1 },
+        c2: { panel: 'n1', space: 4 },
+        c3: { panel: 'n1', space: 5, poles: 2 },
+      },
+    );
   const refused = (args: object) => {
     const done = applyEdit(two(), 'seatCircuit', recipeOf('seatCircuit', args as never));
     return done.ok ? 'not refused' : done.problems.map((p) => `${p.path}: ${p.message}`).join();
@@ -82,4 +101,4 @@ describe('seats by hand', () => {
     [{ circuit: 'c1', space: 7 }, 'taken by breakers of another size'],
     [{ circuit: 'c1', space: 1, half: 'A' }, 'does not take half breakers'],
   ])('%j is refused: %s', (args, says) => expect(refused(args)).toContain(says));
-}); // prettier-ignore
+});

@@ -46,13 +46,17 @@ export function takesTandem(plan: Plan, panelId: string, space: number): boolean
 /** Half spaces still free: beside a half that is in use, or in a free space that takes a breaker with two halves. */
 export function freeHalves(plan: Plan, panelId: string): { space: number; half: 'A' | 'B' }[] {
   const seats = seatsOf(plan, panelId);
-  const open = Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) => takesTandem(plan, panelId, s));
+  const open = Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) =>
+    takesTandem(plan, panelId, s),
+  );
   return open.flatMap((space) => {
     const here = seats.filter((x) => x.spaces.includes(space));
     if (here.some((x) => x.half === null)) return [];
-    return (['A', 'B'] as const).filter((half) => !here.some((x) => x.half === half)).map((half) => ({ space, half }));
+    return (['A', 'B'] as const)
+      .filter((half) => !here.some((x) => x.half === half))
+      .map((half) => ({ space, half }));
   });
-} // prettier-ignore
+}
 
 /** The leg a space hangs on: rows of two alternate. A panel of one leg has them all on it. */
 export function legOf(space: number, legs: 1 | 2): 'A' | 'B' {
@@ -60,14 +64,19 @@ export function legOf(space: number, legs: 1 | 2): 'A' | 'B' {
 }
 
 /** Volt-amperes on each leg of a panel; a two-pole circuit puts half on each. */
-export function legLoads(plan: Plan, panelId: string, vaOf: (circuit: string) => number): { A: number; B: number } {
+export function legLoads(
+  plan: Plan,
+  panelId: string,
+  vaOf: (circuit: string) => number,
+): { A: number; B: number } {
   const loads = { A: 0, B: 0 };
   for (const seat of seatsOf(plan, panelId)) {
     if (seat.kind !== 'circuit') continue;
-    for (const space of seat.spaces) loads[legOf(space, plan.panels[panelId]!.legs)] += vaOf(seat.id) / seat.spaces.length;
+    for (const space of seat.spaces)
+      loads[legOf(space, plan.panels[panelId]!.legs)] += vaOf(seat.id) / seat.spaces.length;
   }
   return loads;
-} // prettier-ignore
+}
 
 /** The first space a breaker of so many poles fits in; null when the panel has none left. */
 export function firstSpace(plan: Plan, panelId: string, poles: number): number | null {

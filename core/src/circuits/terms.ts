@@ -52,7 +52,9 @@ function switchedApart(loads: readonly PlacedLoad[], plan: Plan): Set<string> {
 
 export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): CircuitTerms {
   const loads = Object.keys(plan.devices).map((id) => placedLoad(id, plan, framing, rooms));
-  const ids = Object.keys(plan.circuits).filter((id) => !plan.circuits[id]!.existing && plan.circuits[id]!.panel !== null);
+  const ids = Object.keys(plan.circuits).filter(
+    (id) => !plan.circuits[id]!.existing && plan.circuits[id]!.panel !== null,
+  );
   let inches = 0;
   for (const id of ids) {
     const own = loads.filter((l) => l.device.circuit === id);
@@ -69,7 +71,14 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
   const outletVa = rules('circuit.outletVa');
   const vaOf = (id: string) =>
     foundLoad(plan.circuits[id]!, outletVa).va +
-    loads.reduce((s, l) => s + (l.device.circuit === id && !isCounted(l.device, plan.circuits[id]!, plan) ? loadOf(l.device, outletVa) : 0), 0);
+    loads.reduce(
+      (s, l) =>
+        s +
+        (l.device.circuit === id && !isCounted(l.device, plan.circuits[id]!, plan)
+          ? loadOf(l.device, outletVa)
+          : 0),
+      0,
+    );
   const used = [...new Set(ids.map((id) => plan.circuits[id]!.panel!))];
   const gaps = used.map((p) => legLoads(plan, p, vaOf)).map((l) => Math.abs(l.A - l.B));
   return {
@@ -79,4 +88,4 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
     dark: dark.size,
     legs: Math.round(Math.max(0, ...gaps)),
   };
-} // prettier-ignore
+}

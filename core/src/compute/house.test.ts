@@ -95,7 +95,10 @@ describe('two rooms wired from one panel', () => {
   test('kitchen receptacles get two 20 A circuits on 12 gauge: NEC 210.11(C)(1), from memory', () => {
     const plan = edited(twoRooms(['kitchen', 'bedroom']), 'propose', {});
     const small = Object.values(plan.circuits).filter((c) => c.name.startsWith('Small appliances'));
-    expect(small.map((c) => [c.amps, c.gauge])).toEqual([[20, 12], [20, 12]]); // prettier-ignore
+    expect(small.map((c) => [c.amps, c.gauge])).toEqual([
+      [20, 12],
+      [20, 12],
+    ]);
   });
 
   test('a GFCI receptacle stands first in its chain and covers the rest: NEC 210.8(A), from memory', () => {
@@ -239,7 +242,15 @@ describe('checks', () => {
     ['circuit.unreached', (p) => edited(p, 'clearRuns', { circuit: 'c1' })],
     ['circuit.cap', (p) => edited(p, 'setRule', { rule: 'circuit.cap15', value: 2 })],
     ['circuit.load', (p) => ({ ...p, devices: { ...p.devices, d1: { ...p.devices.d1!, va: 3000 } } })],
-    ['circuit.drop', (p) => edited(p, 'setRule', { rule: 'circuit.dropPercent', value: 1 }) && ({ ...p, rules: { ...p.rules, values: { 'circuit.dropPercent': 1 } }, devices: { ...p.devices, d1: { ...p.devices.d1!, va: 1800 } } })], // prettier-ignore
+    [
+      'circuit.drop',
+      (p) =>
+        edited(p, 'setRule', { rule: 'circuit.dropPercent', value: 1 }) && {
+          ...p,
+          rules: { ...p.rules, values: { 'circuit.dropPercent': 1 } },
+          devices: { ...p.devices, d1: { ...p.devices.d1!, va: 1800 } },
+        },
+    ],
     [
       'run.loop',
       (p) => {
@@ -248,8 +259,22 @@ describe('checks', () => {
         return { ...p, runs: { ...p.runs, k99: { ...p.runs.k2!, circuit, from: first!, to: rest.at(-1)! } } };
       },
     ],
-    ['fill.volume', (p) => ({ ...p, boxes: { ...p.boxes, b1: { ...p.boxes.b1!, model: 'metal-device-12.5' } }, runs: { ...p.runs, k98: { ...p.runs.k1!, to: 'b1' }, k97: { ...p.runs.k1!, to: 'b1' } } })], // prettier-ignore
-    ['box.switch-height', (p) => edited(edited(p, 'setDeviceKind', { device: 'd1', kind: 'switch' }), 'setBoxHeight', { box: 'b1', height: { value: 84, to: 'center', from: 'finished' } })], // prettier-ignore
+    [
+      'fill.volume',
+      (p) => ({
+        ...p,
+        boxes: { ...p.boxes, b1: { ...p.boxes.b1!, model: 'metal-device-12.5' } },
+        runs: { ...p.runs, k98: { ...p.runs.k1!, to: 'b1' }, k97: { ...p.runs.k1!, to: 'b1' } },
+      }),
+    ],
+    [
+      'box.switch-height',
+      (p) =>
+        edited(edited(p, 'setDeviceKind', { device: 'd1', kind: 'switch' }), 'setBoxHeight', {
+          box: 'b1',
+          height: { value: 84, to: 'center', from: 'finished' },
+        }),
+    ],
     ['box.slot', (p) => ({ ...p, devices: { ...p.devices, d90: { ...p.devices.d1! } } })],
     [
       'box.collides',
@@ -259,8 +284,23 @@ describe('checks', () => {
           at: 48,
         }),
     ],
-    ['box.depth', (p) => edited(p, 'setLayers', { walls: ['w1'], side: 'left', layers: [{ name: 'stone', thickness: 1.75, combustible: false }] })], // prettier-ignore
-    ['run.closed', (p) => edited(edited(p, 'setRule', { rule: 'route.prefer', value: 'in-wall' }), 'setWalls', { walls: Object.keys(p.walls), changes: { cover: 'closed', access: 'fish' } })], // prettier-ignore
+    [
+      'box.depth',
+      (p) =>
+        edited(p, 'setLayers', {
+          walls: ['w1'],
+          side: 'left',
+          layers: [{ name: 'stone', thickness: 1.75, combustible: false }],
+        }),
+    ],
+    [
+      'run.closed',
+      (p) =>
+        edited(edited(p, 'setRule', { rule: 'route.prefer', value: 'in-wall' }), 'setWalls', {
+          walls: Object.keys(p.walls),
+          changes: { cover: 'closed', access: 'fish' },
+        }),
+    ],
     ['spacing.none', (p) => edited(p, 'removeBoxes', { boxes: Object.keys(p.boxes) })],
     ['spacing.maxGap', (p) => edited(p, 'removeBoxes', { boxes: ['b2'] })],
   ];

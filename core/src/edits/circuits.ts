@@ -94,14 +94,26 @@ export const circuitEdits = {
     if (c.panel === null) throw new EditRefused('panel', 'must be chosen before a space');
     const panel = need(draft.panels, c.panel, 'panel');
     const last = args.space + (c.poles === 2 ? 2 : 0);
-    if (last > panel.spaces) throw new EditRefused('space', `must be at most ${panel.spaces - (c.poles === 2 ? 2 : 0)} here`);
+    if (last > panel.spaces)
+      throw new EditRefused('space', `must be at most ${panel.spaces - (c.poles === 2 ? 2 : 0)} here`);
     const half = args.half ?? null;
-    if (half !== null && !takesTandem(draft, c.panel, args.space)) throw new EditRefused('half', `space ${args.space} does not take half breakers; say on the panel how many of its lowest spaces do`);
+    if (half !== null && !takesTandem(draft, c.panel, args.space))
+      throw new EditRefused(
+        'half',
+        `space ${args.space} does not take half breakers; say on the panel how many of its lowest spaces do`,
+      );
     const wanted = c.poles === 2 ? [args.space, args.space + 2] : [args.space];
-    const there = seatsOf(draft, c.panel).filter((s) => s.id !== args.circuit && s.spaces.some((x) => wanted.includes(x)) && (half === null || s.half === null || s.half === half));
-    if (there.some((s) => s.kind === 'feeder')) throw new EditRefused('space', 'holds the feeder of another panel');
+    const there = seatsOf(draft, c.panel).filter(
+      (s) =>
+        s.id !== args.circuit &&
+        s.spaces.some((x) => wanted.includes(x)) &&
+        (half === null || s.half === null || s.half === half),
+    );
+    if (there.some((s) => s.kind === 'feeder'))
+      throw new EditRefused('space', 'holds the feeder of another panel');
     const [was, wasHalf] = [c.space, c.half];
-    if (there.length > 1 || there.some((s) => draft.circuits[s.id]!.poles !== c.poles)) throw new EditRefused('space', 'is taken by breakers of another size; move those first');
+    if (there.length > 1 || there.some((s) => draft.circuits[s.id]!.poles !== c.poles))
+      throw new EditRefused('space', 'is taken by breakers of another size; move those first');
     c.space = args.space;
     c.half = half;
     const other = there[0] && draft.circuits[there[0].id];
@@ -110,13 +122,24 @@ export const circuitEdits = {
   /** Takes some of a circuit’s devices onto a new one like it. */
   splitCircuit: (draft: Plan, args: { circuit: string; devices: readonly string[] }) => {
     const c = need(draft.circuits, args.circuit, 'circuit');
-    const moved = [...withControls(draft, args.devices)].filter((d) => draft.devices[d]?.circuit === args.circuit);
+    const moved = [...withControls(draft, args.devices)].filter(
+      (d) => draft.devices[d]?.circuit === args.circuit,
+    );
     const rest = Object.values(draft.devices).filter((d) => d.circuit === args.circuit).length - moved.length;
-    if (moved.length === 0 || rest === 0) throw new EditRefused('devices', 'must leave something on each side');
+    if (moved.length === 0 || rest === 0)
+      throw new EditRefused('devices', 'must leave something on each side');
     const id = nextId(draft.circuits, 'c');
     const space = c.panel === null ? null : firstSpace(draft, c.panel, c.poles);
-    const half = space === null && c.panel !== null && c.poles === 1 ? (freeHalves(draft, c.panel)[0] ?? null) : null;
-    draft.circuits[id] = { ...JSON.parse(JSON.stringify(c)), name: `${c.name} 2`, space: space ?? half?.space ?? null, half: half?.half ?? null, existing: false, reason: '' } as Circuit;
+    const half =
+      space === null && c.panel !== null && c.poles === 1 ? (freeHalves(draft, c.panel)[0] ?? null) : null;
+    draft.circuits[id] = {
+      ...JSON.parse(JSON.stringify(c)),
+      name: `${c.name} 2`,
+      space: space ?? half?.space ?? null,
+      half: half?.half ?? null,
+      existing: false,
+      reason: '',
+    } as Circuit;
     delete draft.circuits[id]!.found;
     moveTo(draft, moved, id);
   },
@@ -125,7 +148,10 @@ export const circuitEdits = {
     const [from, into] = [need(draft.circuits, args.from, 'from'), need(draft.circuits, args.into, 'into')];
     if (args.from === args.into) throw new EditRefused('into', 'must be another circuit');
     if (from.amps !== into.amps || from.poles !== into.poles || from.gauge !== into.gauge)
-      throw new EditRefused('into', `is ${into.amps} A on ${into.gauge} AWG; ${from.name || args.from} is ${from.amps} A on ${from.gauge}. Make them alike first`);
+      throw new EditRefused(
+        'into',
+        `is ${into.amps} A on ${into.gauge} AWG; ${from.name || args.from} is ${from.amps} A on ${from.gauge}. Make them alike first`,
+      );
     const own = Object.keys(draft.devices).filter((d) => draft.devices[d]!.circuit === args.from);
     moveTo(draft, own, args.into);
     for (const [id, run] of Object.entries(draft.runs)) if (run.circuit === args.from) delete draft.runs[id];
@@ -137,17 +163,24 @@ export const circuitEdits = {
     const plan = JSON.parse(JSON.stringify(draft)) as Plan;
     const { framing, rooms } = new Computer().stages(plan);
     const tree = circuitTree(plan, args.circuit);
-    const own = (box: string) => Object.keys(plan.devices).filter((d) => plan.devices[d]!.box === box && plan.devices[d]!.circuit === args.circuit);
-    const needs = (d: string) => dutiesOfLoad(placedLoad(d, plan, framing, rooms), plan.circuits[args.circuit]!.volts, plan).groundFault;
+    const own = (box: string) =>
+      Object.keys(plan.devices).filter(
+        (d) => plan.devices[d]!.box === box && plan.devices[d]!.circuit === args.circuit,
+      );
+    const needs = (d: string) =>
+      dutiesOfLoad(placedLoad(d, plan, framing, rooms), plan.circuits[args.circuit]!.volts, plan).groundFault;
     const covered = new Set<string>();
     for (const { from, to } of tree.stretches) {
       if (covered.has(from)) covered.add(to);
-      const plain = own(to).filter((d) => plan.devices[d]!.kind === 'receptacle' || plan.devices[d]!.kind === 'gfci');
+      const plain = own(to).filter(
+        (d) => plan.devices[d]!.kind === 'receptacle' || plan.devices[d]!.kind === 'gfci',
+      );
       const first = covered.has(to) ? undefined : plain.find(needs);
       for (const d of plain) draft.devices[d]!.kind = d === first ? 'gfci' : 'receptacle';
       if (first) covered.add(to);
     }
-    if (covered.size === 0) throw new EditRefused('circuit', 'has no receptacle that can be a GFCI one; protect it at the breaker');
+    if (covered.size === 0)
+      throw new EditRefused('circuit', 'has no receptacle that can be a GFCI one; protect it at the breaker');
   },
   /** Gives a circuit’s cables the conductors its switches need. */
   fitCables: (draft: Plan, args: { circuit: string }) => {
@@ -156,18 +189,33 @@ export const circuitEdits = {
   },
   releaseCircuits: (draft: Plan) => releaseCircuits(draft),
   /** What an audit found: circuits as they are in a panel. A space that is taken already is brought up to date. */
-  addFoundCircuits: (draft: Plan, args: { panel: string; circuits: readonly (Partial<Circuit> & { found: FoundCircuit })[] }) => {
+  addFoundCircuits: (
+    draft: Plan,
+    args: { panel: string; circuits: readonly (Partial<Circuit> & { found: FoundCircuit })[] },
+  ) => {
     need(draft.panels, args.panel, 'panel');
     for (const c of args.circuits) {
-      const known = Object.keys(draft.circuits).sort(compareIds).find((id) => {
-        const k = draft.circuits[id]!;
-        return k.existing && k.panel === args.panel && k.space !== null && k.space === c.space && k.half === (c.half ?? null);
-      });
-      const entry = parsed(entrySchemas.circuits, { ...(known ? draft.circuits[known] : {}), ...c, panel: args.panel, existing: true }, 'circuit');
+      const known = Object.keys(draft.circuits)
+        .sort(compareIds)
+        .find((id) => {
+          const k = draft.circuits[id]!;
+          return (
+            k.existing &&
+            k.panel === args.panel &&
+            k.space !== null &&
+            k.space === c.space &&
+            k.half === (c.half ?? null)
+          );
+        });
+      const entry = parsed(
+        entrySchemas.circuits,
+        { ...(known ? draft.circuits[known] : {}), ...c, panel: args.panel, existing: true },
+        'circuit',
+      );
       draft.circuits[known ?? nextId(draft.circuits, 'c')] = entry;
     }
   },
   setService: (draft: Plan, args: { changes: Partial<Plan['service']> }) => {
     Object.assign(draft.service, args.changes);
   },
-} as const; // prettier-ignore
+} as const;

@@ -17,7 +17,14 @@ const on = (plan: Plan, box: string) => plan.boxes[box]!.on as { wall: string; a
 const tried: { [N in EditName]: EditArgs<N> } = {
   renameJob: { name: 'Other' },
   startRoom: { name: 'Hall', use: 'hall' },
-  setWalk: { room: 'r1', walk: { start: { x: 0, y: 0 }, heading: 0, legs: [120, 96, 120, 96].map((length) => ({ length, turn: 90 })) } },
+  setWalk: {
+    room: 'r1',
+    walk: {
+      start: { x: 0, y: 0 },
+      heading: 0,
+      legs: [120, 96, 120, 96].map((length) => ({ length, turn: 90 })),
+    },
+  },
   walkOn: { room: 'r2', length: 60, turn: 0 },
   walkBack: { room: 'r2' },
   closeRoom: { room: 'r2', closing: 'last-wall' },
@@ -49,7 +56,11 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   removeFixture: { fixture: 'f1' },
   addLevel: { name: 'Upper' },
   setLevel: { level: 'L1', changes: { ceiling: 109 }, joists: { depth: 11.25 } },
-  setLayers: { walls: ['w1'], side: 'right', layers: [{ name: 'tile', thickness: 0.875, combustible: false }] },
+  setLayers: {
+    walls: ['w1'],
+    side: 'right',
+    layers: [{ name: 'tile', thickness: 0.875, combustible: false }],
+  },
   addBox: { wall: 'w1', side: 'right', at: 20 },
   moveBox: { box: 'b1', at: 50 },
   setBoxHeight: { box: 'b1', height: { value: 20, to: 'top', from: 'subfloor' } },
@@ -85,7 +96,16 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   protectCircuit: { circuit: 'c1' },
   fitCables: { circuit: 'c2' },
   releaseCircuits: undefined,
-  addFoundCircuits: { panel: 'n1', circuits: [{ space: 20, name: 'Old hall', found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' } }] },
+  addFoundCircuits: {
+    panel: 'n1',
+    circuits: [
+      {
+        space: 20,
+        name: 'Old hall',
+        found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' },
+      },
+    ],
+  },
   setEdition: { edition: '2017' },
   setService: { changes: { existingArea: 1200 } },
   setRunWay: { run: 'k1', way: 'over' },
@@ -96,7 +116,7 @@ const tried: { [N in EditName]: EditArgs<N> } = {
   reopenFinding: { rule: 'x', about: ['r1'], wall: null },
   setPrice: { item: 'x', cents: 5, per: 'each' },
   propose: { only: ['receptacles'] },
-}; // prettier-ignore
+};
 
 /** What must be there before some verbs have anything to work on. */
 const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
@@ -116,8 +136,11 @@ const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   moveDevice: (p) => edited(p, 'addDevice', tried.addDevice),
   removeModel: (p) => edited(p, 'addModel', tried.addModel),
   protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
-  fitCables: (p) => ({ ...p, runs: Object.fromEntries(Object.entries(p.runs).map(([id, r]) => [id, { ...r, cable: '14/3' as const }])) }),
-}; // prettier-ignore
+  fitCables: (p) => ({
+    ...p,
+    runs: Object.fromEntries(Object.entries(p.runs).map(([id, r]) => [id, { ...r, cable: '14/3' as const }])),
+  }),
+};
 
 test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
 
@@ -160,7 +183,11 @@ describe('boxes in numbers', () => {
     });
     const { marks } = computed(edited(high, 'alignBoxes', { boxes: ['b1', 'b2', 'b3'] }));
     expect([marks['b2']!.bottomFromSubfloor, marks['b3']!.bottomFromSubfloor]).toEqual([44, 44]);
-    const tall = edited(edited(high, 'addModel', { name: 'Tall', volume: 25, width: 2.25, height: 4.5, depth: 3 }), 'setBoxModel', { box: 'b2', model: 'model1' }); // prettier-ignore
+    const tall = edited(
+      edited(high, 'addModel', { name: 'Tall', volume: 25, width: 2.25, height: 4.5, depth: 3 }),
+      'setBoxModel',
+      { box: 'b2', model: 'model1' },
+    );
     const mixed = computed(edited(tall, 'alignBoxes', { boxes: ['b1', 'b2'] })).marks;
     expect(mixed['b2']!.centerFromFinished).toBe(mixed['b1']!.centerFromFinished);
     expect(mixed['b2']!.bottomFromSubfloor).toBe(44 - (4.5 - 3.25) / 2);
@@ -232,8 +259,16 @@ describe('refusals name the field and the way out', () => {
 });
 
 describe('what is in a box', () => {
-  const gang = () => edited(edited(study(), 'addDevice', { box: 'b9', kind: 'dimmer' }), 'addDevice', { box: 'b9', kind: 'switch' }); // prettier-ignore
-  const held = (plan: Plan) => Object.values(plan.devices).filter((d) => d.box === 'b9').sort((a, b) => a.slot - b.slot).map((d) => d.kind); // prettier-ignore
+  const gang = () =>
+    edited(edited(study(), 'addDevice', { box: 'b9', kind: 'dimmer' }), 'addDevice', {
+      box: 'b9',
+      kind: 'switch',
+    });
+  const held = (plan: Plan) =>
+    Object.values(plan.devices)
+      .filter((d) => d.box === 'b9')
+      .sort((a, b) => a.slot - b.slot)
+      .map((d) => d.kind);
 
   test('a box grows a gang with each device; three are held on backing; taking one out closes the row up', () => {
     const plan = gang();
@@ -257,14 +292,22 @@ describe('what is in a box', () => {
 
   test('rows of lights: the new ones hang on the switches of the old; a pinned one stays', () => {
     const kept = edited(study(), 'keepBoxes', { boxes: ['b6'] });
-    const plan = edited(kept, 'lightRows', { room: 'r1', columns: 3, rows: 1, fromWall: 30, kind: 'wafer-light' }); // prettier-ignore
+    const plan = edited(kept, 'lightRows', {
+      room: 'r1',
+      columns: 3,
+      rows: 1,
+      fromWall: 30,
+      kind: 'wafer-light',
+    });
     expect(plan.boxes['b6']).toEqual(kept.boxes['b6']);
     expect(plan.boxes['b7']?.on).not.toEqual(kept.boxes['b7']!.on);
     const [control] = Object.values(plan.controls);
     expect(control!.switches).toEqual(['d9']);
     expect(control!.loads).toContain('d6');
     expect(control!.loads.every((l) => plan.devices[l]?.kind === 'wafer-light')).toBe(true);
-    expect(refused(study(), 'lightRows', { room: 'r1', columns: 2, rows: 2, fromWall: 900, kind: 'light' })).toContain('fromWall'); // prettier-ignore
+    expect(
+      refused(study(), 'lightRows', { room: 'r1', columns: 2, rows: 2, fromWall: 900, kind: 'light' }),
+    ).toContain('fromWall');
   });
 
   test('controls: a second switch makes both three-way; taken back to one it is single; a dimmer stays one', () => {
@@ -294,7 +337,11 @@ describe('rules as a file', () => {
   test('written and read again it is the same; the default needs no entry', () => {
     const rules = withRule(withRule(emptyRules(), 'coil.feet', 1000, 'bulk'), 'drill.height', 20, '');
     expect(readRulesText(JSON.stringify(rules))).toEqual({ ok: true, rules });
-    expect(withRule(rules, 'coil.feet', ruleCatalogue['coil.feet'].default, '')).toEqual({ ...rules, values: { 'drill.height': 20 }, reasons: {} }); // prettier-ignore
+    expect(withRule(rules, 'coil.feet', ruleCatalogue['coil.feet'].default, '')).toEqual({
+      ...rules,
+      values: { 'drill.height': 20 },
+      reasons: {},
+    });
   });
 
   test.each([

@@ -26,19 +26,36 @@ export function layLightRows(
   const room = draft.rooms[args.room];
   if (!room) throw new EditRefused('room', 'is not in the plan');
   for (const name of ['columns', 'rows'] as const)
-    if (!Number.isInteger(args[name]) || args[name] < 1 || args[name] > 20) throw new EditRefused(name, 'must be 1 to 20');
+    if (!Number.isInteger(args[name]) || args[name] < 1 || args[name] > 20)
+      throw new EditRefused(name, 'must be 1 to 20');
   const plan = JSON.parse(JSON.stringify(draft)) as Plan;
   const rules = ruleBook(plan.rules.values);
   const framing = new FramingStage().run(plan, rules);
   const boundary = new RoomsStage().run(plan, framing, rules)[args.room]!.boundary;
   if (!boundary) throw new EditRefused('room', 'does not close yet; finish its walls first');
   const { polygon } = boundary;
-  const span = (pick: (p: { x: number; y: number }) => number) => Math.max(...polygon.map(pick)) - Math.min(...polygon.map(pick));
+  const span = (pick: (p: { x: number; y: number }) => number) =>
+    Math.max(...polygon.map(pick)) - Math.min(...polygon.map(pick));
   const [width, depth] = [span((p) => p.x), span((p) => p.y)];
-  if (args.fromWall !== null && args.fromWall * 2 > Math.min(width, depth)) throw new EditRefused('fromWall', 'is more than half of the room');
-  const places = lightPlaces(polygon, room, spread(width, args.columns, args.fromWall), spread(depth, args.rows, args.fromWall));
+  if (args.fromWall !== null && args.fromWall * 2 > Math.min(width, depth))
+    throw new EditRefused('fromWall', 'is more than half of the room');
+  const places = lightPlaces(
+    polygon,
+    room,
+    spread(width, args.columns, args.fromWall),
+    spread(depth, args.rows, args.fromWall),
+  );
 
-  const old = Object.entries(draft.boxes).filter(([id, b]) => 'ceiling' in b.on && b.on.ceiling === args.room && !b.pinned && !b.existing && Object.values(draft.devices).some((d) => d.box === id && laidInRows.has(d.kind))).map(([id]) => id);
+  const old = Object.entries(draft.boxes)
+    .filter(
+      ([id, b]) =>
+        'ceiling' in b.on &&
+        b.on.ceiling === args.room &&
+        !b.pinned &&
+        !b.existing &&
+        Object.values(draft.devices).some((d) => d.box === id && laidInRows.has(d.kind)),
+    )
+    .map(([id]) => id);
   const replaced = Object.keys(draft.devices).filter((d) => old.includes(draft.devices[d]!.box));
   const control = Object.entries(plan.controls).find(([, c]) => c.loads.some((l) => replaced.includes(l)));
   for (const id of old) dropEnd(draft, 'boxes', id);
@@ -47,10 +64,17 @@ export function layLightRows(
     const at = { x: Math.round(p.x * 4) / 4, y: Math.round(p.y * 4) / 4 };
     draft.boxes[box] = entrySchemas.boxes.parse({ on: { ceiling: args.room, ...at } });
     const device = nextId(draft.devices, 'd');
-    draft.devices[device] = entrySchemas.devices.parse({ box, kind: args.kind, va: usualVa[args.kind] ?? 60 });
+    draft.devices[device] = entrySchemas.devices.parse({
+      box,
+      kind: args.kind,
+      va: usualVa[args.kind] ?? 60,
+    });
     return device;
   });
   if (!control) return;
   const [id, c] = control;
-  draft.controls[id] = { switches: [...c.switches], loads: [...c.loads.filter((l) => !replaced.includes(l)), ...made] };
-} // prettier-ignore
+  draft.controls[id] = {
+    switches: [...c.switches],
+    loads: [...c.loads.filter((l) => !replaced.includes(l)), ...made],
+  };
+}

@@ -28,7 +28,13 @@ function startBehind(plan: Plan, behind: NonNullable<StartRoom['behind']>): { st
   const faces = Object.keys(plan.rooms).flatMap((id) => boundaryOfRoom(plan, id)?.faces ?? []);
   const face = faces.find((f) => f.wall === behind.wall && f.side === behind.side);
   const along = far === 'right' ? u : scale(u, -1);
-  const corner = face ? (far === 'right' ? Math.min(face.startAt, face.endAt) : Math.max(face.startAt, face.endAt)) : far === 'right' ? 0 : Math.hypot(to.x - from.x, to.y - from.y); // prettier-ignore
+  const corner = face
+    ? far === 'right'
+      ? Math.min(face.startAt, face.endAt)
+      : Math.max(face.startAt, face.endAt)
+    : far === 'right'
+      ? 0
+      : Math.hypot(to.x - from.x, to.y - from.y);
   const at = corner + (far === 'right' ? 1 : -1) * (behind.at ?? 0);
   const out = scale(leftOf(u), ((far === 'left' ? 1 : -1) * framingKinds[wall.framing].depth) / 2);
   const start = add(add(from, scale(u, at)), out);
@@ -58,13 +64,27 @@ function openWalk(draft: Plan, roomId: string): { walk: Walk; framing: FramingKi
 export const walkEdits = {
   /** Adds a room with no walls yet: clear of what is there, or on the far side of a wall of another room. */
   startRoom: (draft: Plan, args: StartRoom) => {
-    const level = args.level ?? (args.behind ? draft.points[need(draft.walls, args.behind.wall, 'behind').from]!.level : Object.keys(draft.levels)[0]!);
+    const level =
+      args.level ??
+      (args.behind
+        ? draft.points[need(draft.walls, args.behind.wall, 'behind').from]!.level
+        : Object.keys(draft.levels)[0]!);
     need(draft.levels, level, 'level');
-    const xs = Object.values(draft.points).filter((p) => p.level === level).map((p) => p.x);
-    const { start, heading } = args.behind ? startBehind(draft, args.behind) : { start: { x: xs.length === 0 ? 0 : Math.max(...xs) + 60, y: 0 }, heading: 0 };
+    const xs = Object.values(draft.points)
+      .filter((p) => p.level === level)
+      .map((p) => p.x);
+    const { start, heading } = args.behind
+      ? startBehind(draft, args.behind)
+      : { start: { x: xs.length === 0 ? 0 : Math.max(...xs) + 60, y: 0 }, heading: 0 };
     const walk = { ...start, heading, framing: args.framing ?? '2x4', legs: [] };
-    draft.rooms[nextId(draft.rooms, 'r')] = entrySchemas.rooms.parse({ level, ...start, name: args.name, use: args.use, walk });
-  }, // prettier-ignore
+    draft.rooms[nextId(draft.rooms, 'r')] = entrySchemas.rooms.parse({
+      level,
+      ...start,
+      name: args.name,
+      use: args.use,
+      walk,
+    });
+  },
 
   /** Writes a whole walk for a room, in place of what was walked; walls only it had go, walls it shares stay. */
   setWalk: (draft: Plan, args: { room: string; walk: Walk; closing?: Closing; framing?: FramingKind }) => {
@@ -114,20 +134,29 @@ export const walkEdits = {
     if (!known) throw new EditRefused('length', 'the room has no walls yet');
     if (args.length < 1) throw new EditRefused('length', 'an inch is the least a wall can be');
     if (!known.closed) {
-      const legs = known.walk.legs.map((leg) => (leg.wall === args.wall ? { ...leg, length: args.length } : leg));
+      const legs = known.walk.legs.map((leg) =>
+        leg.wall === args.wall ? { ...leg, length: args.length } : leg,
+      );
       return void writeWalk(draft, args.room, { ...known.walk, legs }, 'open', known.framing);
     }
     const faces = walkedFaces(boundaryOfRoom(draft, args.room)!);
     const i = faces.findIndex((f) => f.wall === args.wall);
-    const next = faces.slice(i + 1).concat(faces.slice(0, i)).find((f) => f.wall !== null && f.wall !== args.wall);
+    const next = faces
+      .slice(i + 1)
+      .concat(faces.slice(0, i))
+      .find((f) => f.wall !== null && f.wall !== args.wall);
     if (i < 0 || !next) throw new EditRefused('length', `wall “${args.wall}” is not a wall of this room`);
     const along = direction(faces[i]!.b, faces[i]!.a)!;
     const wall = draft.walls[next.wall!]!;
     const left = leftOf(direction(draft.points[wall.from]!, draft.points[wall.to]!)!);
     const rate = along.x * left.x + along.y * left.y;
-    if (Math.abs(rate) < 0.2) throw new EditRefused('length', 'the wall after this one runs on in line with it; move a corner instead');
+    if (Math.abs(rate) < 0.2)
+      throw new EditRefused(
+        'length',
+        'the wall after this one runs on in line with it; move a corner instead',
+      );
     moveWall(draft, next.wall!, (args.length - faces[i]!.length) * rate);
-  }, // prettier-ignore
+  },
   /** Changes the turn after a wall of a walk still open; the walls after it swing round with it. */
   setTurn: (draft: Plan, args: { room: string; wall: string; turn: number }) => {
     need(draft.rooms, args.room, 'room');

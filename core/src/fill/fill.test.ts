@@ -53,7 +53,9 @@ describe('box fill', () => {
     ['14/2 14/2 14/2 14/2 |  | 14 14 | c', 16 + 8 + 2 + 2],
   ];
   test.each(drawn)('%s: %d in³', (row, used) => {
-    const [cables, uncut, yokes, rest] = row.split('|').map((part) => part.trim().split(' ').filter(Boolean)) as [string[], string[], string[], string[]];
+    const [cables, uncut, yokes, rest] = row
+      .split('|')
+      .map((part) => part.trim().split(' ').filter(Boolean)) as [string[], string[], string[], string[]];
     const fill = countFill({
       cables,
       uncut: uncut.map((u) => ({ cable: u.slice(1), loop: u[0] === '@' })),
@@ -64,7 +66,7 @@ describe('box fill', () => {
       grounds: '2020',
     });
     expect(fill.used).toBeCloseTo(used, 9);
-  }); // prettier-ignore
+  });
 
   test('before 2020 all grounds count as one', () => {
     const cables = Array<string>(6).fill('14/2');
@@ -106,16 +108,27 @@ describe('boxes of a plan', () => {
   test('an old box is counted with what is in it', () =>
     expect(result({ existing: true, cables: there('14/2', '14/2', '14/2') }).used).toBe(18));
   test('the third cable asks for the next size, and is said beforehand', () => {
-    expect(result({ cables: there('12/2', '12/2') })).toMatchObject({ smallest: 'plastic-1g-18', withOneMore: 'plastic-1g-20' });
-    expect(result({ cables: there('14/2', '14/2', '14/2') })).toMatchObject({ model: 'plastic-1g-18', used: 18, withOneMore: 'plastic-1g-22.5' });
-  }); // prettier-ignore
+    expect(result({ cables: there('12/2', '12/2') })).toMatchObject({
+      smallest: 'plastic-1g-18',
+      withOneMore: 'plastic-1g-20',
+    });
+    expect(result({ cables: there('14/2', '14/2', '14/2') })).toMatchObject({
+      model: 'plastic-1g-18',
+      used: 18,
+      withOneMore: 'plastic-1g-22.5',
+    });
+  });
   test('clamps all taken out free their room; some left in do not', () => {
     const metal = { model: 'metal-device-18', cables: there('14/2', '14/2') };
     expect(result(metal).used).toBe(16);
     expect(result({ ...metal, clamps: 'removed' }).used).toBe(14);
   });
   test('a dryer outlet counts for both gangs it takes', () =>
-    expect(result({ gangs: 2, cables: there('10/3') }, [{ kind: 'appliance-receptacle', label: 'dryer', circuit: 'c1' }]).used).toBe(20)); // prettier-ignore
+    expect(
+      result({ gangs: 2, cables: there('10/3') }, [
+        { kind: 'appliance-receptacle', label: 'dryer', circuit: 'c1' },
+      ]).used,
+    ).toBe(20));
   test('dividers and fixture studs', () =>
     expect(result({ gangs: 2, dividers: 1, fittings: 1, cables: there('14/2') }, []).used).toBe(
       4 + 2 + 2 + 1,

@@ -58,10 +58,18 @@ export function countFill(input: FillInput): BoxFill {
   const entering = [...input.cables, ...uncut.map((u) => u.cable)];
   const largest = Math.min(...entering.map((c) => cables[c]!.gauge));
   const parts = [
-    ...byGauge('conductors', input.cables.flatMap((c) => wiresOf(c, 1)), 1),
-    ...byGauge('uncut conductors', uncut.flatMap((u) => wiresOf(u.cable, u.loop ? 2 : 1)), 1),
+    ...byGauge(
+      'conductors',
+      input.cables.flatMap((c) => wiresOf(c, 1)),
+      1,
+    ),
+    ...byGauge(
+      'uncut conductors',
+      uncut.flatMap((u) => wiresOf(u.cable, u.loop ? 2 : 1)),
+      1,
+    ),
     ...byGauge('devices', input.yokes, 2),
-  ]; // prettier-ignore
+  ];
   if (entering.length > 0) {
     if (input.internalClamps) parts.push(part('clamps', largest, 1));
     if (fittings > 0) parts.push(part('fittings', largest, fittings));
@@ -90,16 +98,21 @@ export function modelsFor(
     if (lowVoltage) return m.gangs === gangs;
     if (m.fanRated !== fanRated) return false;
     if (mount === 'ceiling') return m.gangs === gangs;
-    return m.material === material && (m.gangs === gangs || m.gangs === gangs + 1 || (squares && m.gangs === 2));
+    return (
+      m.material === material && (m.gangs === gangs || m.gangs === gangs + 1 || (squares && m.gangs === 2))
+    );
   };
   return Object.entries(catalogue)
     .filter(([, m]) => suits(m))
     .sort(
       (a, b) =>
-        a[1].gangs - b[1].gangs || (fanRated ? 0 : other(a[1]) - other(b[1])) || a[1].volume - b[1].volume || compareIds(a[0], b[0]),
+        a[1].gangs - b[1].gangs ||
+        (fanRated ? 0 : other(a[1]) - other(b[1])) ||
+        a[1].volume - b[1].volume ||
+        compareIds(a[0], b[0]),
     )
     .map(([id]) => id);
-} // prettier-ignore
+}
 
 /** The smallest model whose volume holds the fill; null when none of them does. */
 export function smallestModel(

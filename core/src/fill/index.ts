@@ -26,7 +26,16 @@ function mountOf(box: Box, plan: Plan): BoxModel['mount'] {
 }
 
 /** A wafer light brings its own splice box: nothing is nailed up for it. */
-const boxless: BoxResult = { model: 'none', volume: 0, used: 0, parts: [], fits: true, smallest: null, withOneMore: null, others: [] }; // prettier-ignore
+const boxless: BoxResult = {
+  model: 'none',
+  volume: 0,
+  used: 0,
+  parts: [],
+  fits: true,
+  smallest: null,
+  withOneMore: null,
+  others: [],
+};
 
 /** Models a box may be, smallest first: as given by its mounting, gangs and what it holds. */
 function candidatesFor(box: Box, kinds: readonly DeviceKind[], plan: Plan, rules: RuleBook): string[] {
@@ -78,7 +87,9 @@ function groundsSchool(plan: Plan, rules: RuleBook): '2020' | 'before-2020' {
 /** The count of one box in each model it may have. */
 function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook) {
   const spliced = box.cables.filter((c) => c.how === 'spliced').map((c) => c.cable);
-  const uncut = box.cables.filter((c) => c.how !== 'spliced').map((c) => ({ cable: c.cable, loop: c.how === 'loop' }));
+  const uncut = box.cables
+    .filter((c) => c.how !== 'spliced')
+    .map((c) => ({ cable: c.cable, loop: c.how === 'loop' }));
   const yokes = yokesOf(devices, plan);
   return (model: BoxModel): BoxFill =>
     countFill({
@@ -90,24 +101,39 @@ function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Pl
       dividers: { count: box.dividers, each: dividerVolume[model.material] },
       grounds: groundsSchool(plan, rules),
     });
-} // prettier-ignore
+}
 
-function fillBox(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook): BoxResult {
+function fillBox(
+  box: Box,
+  devices: BoxDevices,
+  runs: readonly string[],
+  plan: Plan,
+  rules: RuleBook,
+): BoxResult {
   const kinds = devices.map(([, d]) => d.kind);
   const catalogue = catalogueOf(plan);
   const fillOf = fillIn(box, devices, runs, plan, rules);
   const candidates = candidatesFor(box, kinds, plan, rules);
   const best = smallestModel(candidates, fillOf, catalogue)?.model ?? null;
-  const more = smallestModel(candidates, fillIn(box, devices, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules), catalogue)?.model ?? null;
+  const more =
+    smallestModel(
+      candidates,
+      fillIn(box, devices, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules),
+      catalogue,
+    )?.model ?? null;
   const deepest = candidates.filter((id) => catalogue[id]!.gangs === catalogue[best ?? '']?.gangs).at(-1);
   const proposed = rules('box.size') === 'deepest' && best ? deepest! : best;
   const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? 'plastic-1g-22.5') : box.model;
   const { volume, mostCables } = catalogue[model]!;
   const fill = fillOf(catalogue[model]!);
   const fits = fill.used <= volume + 1e-9 && runs.length <= (mostCables ?? Infinity);
-  const others = candidates.map((id) => ({ model: id, volume: catalogue[id]!.volume, used: fillOf(catalogue[id]!).used }));
+  const others = candidates.map((id) => ({
+    model: id,
+    volume: catalogue[id]!.volume,
+    used: fillOf(catalogue[id]!).used,
+  }));
   return { model, volume, ...fill, fits, smallest: best, withOneMore: more, others };
-} // prettier-ignore
+}
 
 /** Stage 7: what each box holds and the smallest model it fits. */
 export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, BoxResult> {

@@ -86,7 +86,12 @@ function stair(): Plan {
 }
 
 const cases: Record<FindingCode, () => Plan> = {
-  'rooms.open': () => edited(edited(emptyPlan('Test'), 'startRoom', { name: 'Room', use: 'den' }), 'walkOn', { room: 'r1', length: 100, turn: 90 }),
+  'rooms.open': () =>
+    edited(edited(emptyPlan('Test'), 'startRoom', { name: 'Room', use: 'den' }), 'walkOn', {
+      room: 'r1',
+      length: 100,
+      turn: 90,
+    }),
   'spacing.maxGap': () => room('bedroom', one('receptacle', { on: on(100) })),
   'spacing.none': () => room('bedroom'),
   'spacing.each-wall': () => room('bedroom', values({ 'spacing.corners': 'each-wall' })),
@@ -99,37 +104,92 @@ const cases: Record<FindingCode, () => Plan> = {
   'basement.none': () => room('basement'),
   'outdoor.none': () => room('porch'),
   'appliance.far': () => room('kitchen', { fixtures: fixture('refrigerator', 20, 36) }),
-  'garage.opener': () => room('garage', { openings: { o1: { wall: 'w1', kind: 'garage-door', at: 40, width: 108 } } }),
-  'counter.island': () => room('kitchen', { fixtures: { f1: { room: 'r1', kind: 'island', x: 100, y: -75, width: 60, depth: 36 } } }),
+  'garage.opener': () =>
+    room('garage', { openings: { o1: { wall: 'w1', kind: 'garage-door', at: 40, width: 108 } } }),
+  'counter.island': () =>
+    room('kitchen', {
+      fixtures: { f1: { room: 'r1', kind: 'island', x: 100, y: -75, width: 60, depth: 36 } },
+    }),
   'density.gap': () => room('workshop', values({ 'density.school': 'gap' })),
   'density.wall': () => room('bedroom', values({ 'density.school': 'per-wall' })),
-  'bench.row': () => room('workshop', { fixtures: fixture('bench', 20, 96), ...values({ 'bench.row': 'row' }) }),
+  'bench.row': () =>
+    room('workshop', { fixtures: fixture('bench', 20, 96), ...values({ 'bench.row': 'row' }) }),
   'light.nothing': () => room('bedroom'),
   'light.none': () => room('bedroom', one('light', { on: { wall: 'w1', side: 'left', at: 60 } })),
   'light.outside': () => outside(room('bedroom', { openings: { o1: door('w1') }, ...ceiling(100, -75) })),
   'light.unswitched': () => room('bedroom', { openings: { o1: door('w1') }, ...ceiling(100, -75) }),
   'light.stair': stair,
-  'light.ways': () => room('hall', { openings: { o1: door('w1'), o2: door('w3') }, boxes: { b1: { on: { ceiling: 'r1', x: 100, y: -75 } }, b2: { on: on(110) } }, devices: { d1: { box: 'b1', kind: 'light' }, d2: { box: 'b2', kind: 'switch' } }, controls: { k1: { switches: ['d2'], loads: ['d1'] } } }),
+  'light.ways': () =>
+    room('hall', {
+      openings: { o1: door('w1'), o2: door('w3') },
+      boxes: { b1: { on: { ceiling: 'r1', x: 100, y: -75 } }, b2: { on: on(110) } },
+      devices: { d1: { box: 'b1', kind: 'light' }, d2: { box: 'b2', kind: 'switch' } },
+      controls: { k1: { switches: ['d2'], loads: ['d1'] } },
+    }),
   'light.closet': () => room('closet', ceiling(10, -75)),
   'alarm.none': () => room('bedroom', ceiling(100, -75)),
   'switch.swing': () => room('bedroom', { openings: { o1: door('w1') }, ...one('switch', { on: on(40) }) }),
-  'box.trim': () => room('bedroom', { openings: { o1: { wall: 'w1', kind: 'window', at: 60, width: 48, sill: 36, head: 80 } }, ...one('receptacle', { on: on(87, { height: high(32, 'subfloor') }), exact: true }) }),
-  'box.behind-door': () => room('bedroom', { openings: { o1: door('w1') }, ...one('receptacle', { on: on(40) }) }),
-  'box.back-to-back': () => wallOf(96, { rated: 'fire', framing: '2x8' }, { boxes: { b1: { on: { wall: 'w1', side: 'left', at: 50 } }, b2: { on: { wall: 'w1', side: 'right', at: 50 } } } }),
-  'box.screw-line': () => room('bedroom', { boxes: { b1: { on: on(50) }, b2: { on: on(64, { height: high(17) }) } }, devices: { d1: { box: 'b1' }, d2: { box: 'b2' } } }),
+  'box.trim': () =>
+    room('bedroom', {
+      openings: { o1: { wall: 'w1', kind: 'window', at: 60, width: 48, sill: 36, head: 80 } },
+      ...one('receptacle', { on: on(87, { height: high(32, 'subfloor') }), exact: true }),
+    }),
+  'box.behind-door': () =>
+    room('bedroom', { openings: { o1: door('w1') }, ...one('receptacle', { on: on(40) }) }),
+  'box.back-to-back': () =>
+    wallOf(
+      96,
+      { rated: 'fire', framing: '2x8' },
+      {
+        boxes: {
+          b1: { on: { wall: 'w1', side: 'left', at: 50 } },
+          b2: { on: { wall: 'w1', side: 'right', at: 50 } },
+        },
+      },
+    ),
+  'box.screw-line': () =>
+    room('bedroom', {
+      boxes: { b1: { on: on(50) }, b2: { on: on(64, { height: high(17) }) } },
+      devices: { d1: { box: 'b1' }, d2: { box: 'b2' } },
+    }),
   'box.wet': () => room('bath', { fixtures: fixture('tub', 20, 60), ...one('receptacle', { on: on(100) }) }),
-  'box.reach': () => room('bedroom', { ...values({ 'reach.accessible': 'on' }), ...one('receptacle', { on: on(60, { height: high(10) }) }) }),
-  'box.mixed': () => room('bedroom', { boxes: { b1: { on: on(60), gangs: 2 } }, devices: { d1: { box: 'b1' }, d2: { box: 'b1', slot: 1, kind: 'data' } } }),
-  'box.data-near': () => room('bedroom', { boxes: { b1: { on: on(52), exact: true }, b2: { on: on(55), exact: true } }, devices: { d1: { box: 'b1' }, d2: { box: 'b2', kind: 'data' } } }),
+  'box.reach': () =>
+    room('bedroom', {
+      ...values({ 'reach.accessible': 'on' }),
+      ...one('receptacle', { on: on(60, { height: high(10) }) }),
+    }),
+  'box.mixed': () =>
+    room('bedroom', {
+      boxes: { b1: { on: on(60), gangs: 2 } },
+      devices: { d1: { box: 'b1' }, d2: { box: 'b1', slot: 1, kind: 'data' } },
+    }),
+  'box.data-near': () =>
+    room('bedroom', {
+      boxes: { b1: { on: on(52), exact: true }, b2: { on: on(55), exact: true } },
+      devices: { d1: { box: 'b1' }, d2: { box: 'b2', kind: 'data' } },
+    }),
   'data.home': () => room('bedroom', one('data', { on: on(60) })),
-  'box.fan': () => room('bedroom', one('fan', { on: { ceiling: 'r1', x: 100, y: -75 }, model: 'plastic-ceiling-20' })),
+  'box.fan': () =>
+    room('bedroom', one('fan', { on: { ceiling: 'r1', x: 100, y: -75 }, model: 'plastic-ceiling-20' })),
   'box.model': () => room('bedroom', one('receptacle', { on: on(60), model: 'pan-6' })),
   'box.no-face': () => room('bedroom', one('receptacle', { on: on(60, { height: high(200) }) })),
   'box.collides': () => room('bedroom', one('receptacle', { on: on(48), exact: true })),
-  'box.depth': () => wallOf(96, { framing: 'furring' }, one('receptacle', { on: { wall: 'w1', side: 'left', at: 50 } })),
+  'box.depth': () =>
+    wallOf(96, { framing: 'furring' }, one('receptacle', { on: { wall: 'w1', side: 'left', at: 50 } })),
   'box.switch-height': () => room('bedroom', one('switch', { on: on(60, { height: high(84) }) })),
-  'box.slot': () => room('bedroom', { boxes: { b1: { on: on(60) } }, devices: { d1: { box: 'b1' }, d2: { box: 'b1', slot: 1 } } }),
-  'fill.volume': () => planOf({ ...wired({}, { runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']) }), boxes: { b1: { on: { wall: 'w1', side: 'left', at: 40 }, model: 'metal-device-12.5' }, b2: { on: { wall: 'w1', side: 'left', at: 80 } } } }),
+  'box.slot': () =>
+    room('bedroom', {
+      boxes: { b1: { on: on(60) } },
+      devices: { d1: { box: 'b1' }, d2: { box: 'b1', slot: 1 } },
+    }),
+  'fill.volume': () =>
+    planOf({
+      ...wired({}, { runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']) }),
+      boxes: {
+        b1: { on: { wall: 'w1', side: 'left', at: 40 }, model: 'metal-device-12.5' },
+        b2: { on: { wall: 'w1', side: 'left', at: 80 } },
+      },
+    }),
   'circuit.breaker': () => wired({ amps: 20, gauge: 14 }),
   'circuit.cable': () => wired({ amps: 20, gauge: 12 }, { runs: runs('c1', ['n1', 'b1']) }),
   'circuit.cap': () => wired({}, { values: { 'circuit.cap15': 1 } }),
@@ -138,52 +198,172 @@ const cases: Record<FindingCode, () => Plan> = {
   'circuit.panel': () => wired({ panel: null }),
   'circuit.unassigned': () => room('bedroom', one('receptacle', { on: on(60) })),
   'circuit.unreached': () => wired({}),
-  'circuit.drop': () => wired({}, { runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']), device: { va: 900 }, values: { 'circuit.dropPercent': 1 } }),
-  'protect.afci': () => room('bedroom', { circuits: { c1: {} }, boxes: { b1: { on: on(60) } }, devices: { d1: { box: 'b1', circuit: 'c1' } } }),
-  'protect.gfci': () => room('bath', { circuits: { c1: {} }, boxes: { b1: { on: on(60) } }, devices: { d1: { box: 'b1', circuit: 'c1' } } }),
-  'run.no-route': () => planOf({ points: { a: { x: 0, y: 0 }, b: { x: 90, y: 0 }, c: { x: 0, y: 200 }, d: { x: 90, y: 200 } }, walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'c', to: 'd' } }, boxes: { b1: { on: { wall: 'w1', at: 40 } }, b2: { on: { wall: 'w2', at: 40 } } }, runs: { k1: { from: 'b1', to: 'b2', way: 'wall' } } }),
-  'run.closed': () => wired({}, { wall: { cover: 'closed', access: 'fish' }, runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', way: 'wall' } } }),
-  'circuit.mixed': () => room('laundry', { circuits: { c1: { amps: 20, gauge: 12 } }, boxes: { b1: { on: on(60) }, b2: { on: { ceiling: 'r1', x: 100, y: -75 } } }, devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', kind: 'light', circuit: 'c1' } } }),
-  'circuit.required': () => room('kitchen', { circuits: { c1: { amps: 20, gauge: 12, name: 'Small appliances' } }, boxes: { b1: { on: on(60) }, b2: { on: on(120) } }, devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' } } }),
+  'circuit.drop': () =>
+    wired(
+      {},
+      {
+        runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']),
+        device: { va: 900 },
+        values: { 'circuit.dropPercent': 1 },
+      },
+    ),
+  'protect.afci': () =>
+    room('bedroom', {
+      circuits: { c1: {} },
+      boxes: { b1: { on: on(60) } },
+      devices: { d1: { box: 'b1', circuit: 'c1' } },
+    }),
+  'protect.gfci': () =>
+    room('bath', {
+      circuits: { c1: {} },
+      boxes: { b1: { on: on(60) } },
+      devices: { d1: { box: 'b1', circuit: 'c1' } },
+    }),
+  'run.no-route': () =>
+    planOf({
+      points: { a: { x: 0, y: 0 }, b: { x: 90, y: 0 }, c: { x: 0, y: 200 }, d: { x: 90, y: 200 } },
+      walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'c', to: 'd' } },
+      boxes: { b1: { on: { wall: 'w1', at: 40 } }, b2: { on: { wall: 'w2', at: 40 } } },
+      runs: { k1: { from: 'b1', to: 'b2', way: 'wall' } },
+    }),
+  'run.closed': () =>
+    wired(
+      {},
+      {
+        wall: { cover: 'closed', access: 'fish' },
+        runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', way: 'wall' } },
+      },
+    ),
+  'circuit.mixed': () =>
+    room('laundry', {
+      circuits: { c1: { amps: 20, gauge: 12 } },
+      boxes: { b1: { on: on(60) }, b2: { on: { ceiling: 'r1', x: 100, y: -75 } } },
+      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', kind: 'light', circuit: 'c1' } },
+    }),
+  'circuit.required': () =>
+    room('kitchen', {
+      circuits: { c1: { amps: 20, gauge: 12, name: 'Small appliances' } },
+      boxes: { b1: { on: on(60) }, b2: { on: on(120) } },
+      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' } },
+    }),
   'circuit.plugged': () => wired({}, { device: { va: 1500 } }),
-  'circuit.fastened': () => planOf({ ...wired({}), devices: { d1: { box: 'b1', circuit: 'c1', va: 1000, fastened: true }, d2: { box: 'b2', circuit: 'c1' } } }),
+  'circuit.fastened': () =>
+    planOf({
+      ...wired({}),
+      devices: {
+        d1: { box: 'b1', circuit: 'c1', va: 1000, fastened: true },
+        d2: { box: 'b2', circuit: 'c1' },
+      },
+    }),
   'circuit.no-space': () => wired({ space: null }),
-  'control.circuits': () => planOf({ ...wired({}, { circuits: { c2: {} } }), devices: { d1: { box: 'b1', circuit: 'c1', kind: 'switch' }, d2: { box: 'b2', circuit: 'c2', kind: 'light' } }, controls: { k1: { switches: ['d1'], loads: ['d2'] } } }),
-  'control.twice': () => planOf({ ...wired({}, { boxes: 3 }), devices: { d1: { box: 'b1', kind: 'switch' }, d2: { box: 'b2', kind: 'switch' }, d3: { box: 'b3', kind: 'light' } }, controls: { k1: { switches: ['d1'], loads: ['d3'] }, k2: { switches: ['d2'], loads: ['d3'] } } }),
-  'run.conductors': () => planOf({ ...wired({}, { runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']) }), devices: { d1: { box: 'b1', circuit: 'c1', kind: 'light' }, d2: { box: 'b2', circuit: 'c1', kind: 'switch' } }, controls: { k1: { switches: ['d2'], loads: ['d1'] } } }),
-  'protect.reach': () => room('garage', { boxes: { b1: { on: { ceiling: 'r1', x: 100, y: -75 } } }, devices: { d1: { box: 'b1', kind: 'gfci' } } }),
-  'protect.extension': () => room('bedroom', { circuits: { c1: { existing: true } }, boxes: { b1: { on: on(60) } }, devices: { d1: { box: 'b1', circuit: 'c1' } } }),
-  'supply.mixed': () => planOf({ ...wired({}), circuits: { c1: { panel: 'n1' }, c2: { panel: 'n2' } }, panels: { n1: { on: { wall: 'w1', at: 20, away: 120 } }, n2: { on: { wall: 'w1', at: 60, away: 120 }, source: 'standby' } }, devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b1', slot: 1, circuit: 'c2' } } }),
+  'control.circuits': () =>
+    planOf({
+      ...wired({}, { circuits: { c2: {} } }),
+      devices: {
+        d1: { box: 'b1', circuit: 'c1', kind: 'switch' },
+        d2: { box: 'b2', circuit: 'c2', kind: 'light' },
+      },
+      controls: { k1: { switches: ['d1'], loads: ['d2'] } },
+    }),
+  'control.twice': () =>
+    planOf({
+      ...wired({}, { boxes: 3 }),
+      devices: {
+        d1: { box: 'b1', kind: 'switch' },
+        d2: { box: 'b2', kind: 'switch' },
+        d3: { box: 'b3', kind: 'light' },
+      },
+      controls: { k1: { switches: ['d1'], loads: ['d3'] }, k2: { switches: ['d2'], loads: ['d3'] } },
+    }),
+  'run.conductors': () =>
+    planOf({
+      ...wired({}, { runs: runs('c1', ['n1', 'b1'], ['b1', 'b2']) }),
+      devices: {
+        d1: { box: 'b1', circuit: 'c1', kind: 'light' },
+        d2: { box: 'b2', circuit: 'c1', kind: 'switch' },
+      },
+      controls: { k1: { switches: ['d2'], loads: ['d1'] } },
+    }),
+  'protect.reach': () =>
+    room('garage', {
+      boxes: { b1: { on: { ceiling: 'r1', x: 100, y: -75 } } },
+      devices: { d1: { box: 'b1', kind: 'gfci' } },
+    }),
+  'protect.extension': () =>
+    room('bedroom', {
+      circuits: { c1: { existing: true } },
+      boxes: { b1: { on: on(60) } },
+      devices: { d1: { box: 'b1', circuit: 'c1' } },
+    }),
+  'supply.mixed': () =>
+    planOf({
+      ...wired({}),
+      circuits: { c1: { panel: 'n1' }, c2: { panel: 'n2' } },
+      panels: {
+        n1: { on: { wall: 'w1', at: 20, away: 120 } },
+        n2: { on: { wall: 'w1', at: 60, away: 120 }, source: 'standby' },
+      },
+      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b1', slot: 1, circuit: 'c2' } },
+    }),
   'makeup.ground-tail': () => wired({ amps: 20, gauge: 12 }, { values: { 'makeup.groundTail': '14' } }),
   'panel.place': () => room('bath', { panels: { n1: { on: { wall: 'w1', side: 'right', at: 60 } } } }),
-  'panel.clear': () => wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, clear: { depth: 30 } } } }),
+  'panel.clear': () =>
+    wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, clear: { depth: 30 } } } }),
   'panel.tandem': () => wired({ half: 'A' }),
-  'panel.full': () => wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, spaces: 1 } }, circuits: { c1: { panel: 'n1', space: 1 } } }),
-  'panel.feeder': () => wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, feeder: { amps: 100, gauge: '6' } } } }),
-  'panel.legs': () => planOf({ ...wired({}), circuits: { c1: { panel: 'n1', space: 1 }, c2: { panel: 'n1', space: 2 } }, devices: { d1: { box: 'b1', circuit: 'c1', va: 900 }, d2: { box: 'b2', circuit: 'c2', va: 900 } } }),
-  'service.load': () => planOf({ ...wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, amps: 60 } } }), service: { existingArea: 4000, heatingVa: 15000, heatingIsNew: true } }),
+  'panel.full': () =>
+    wallOf(
+      240,
+      {},
+      {
+        panels: { n1: { on: { wall: 'w1', at: 60 }, spaces: 1 } },
+        circuits: { c1: { panel: 'n1', space: 1 } },
+      },
+    ),
+  'panel.feeder': () =>
+    wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, feeder: { amps: 100, gauge: '6' } } } }),
+  'panel.legs': () =>
+    planOf({
+      ...wired({}),
+      circuits: { c1: { panel: 'n1', space: 1 }, c2: { panel: 'n1', space: 2 } },
+      devices: { d1: { box: 'b1', circuit: 'c1', va: 900 }, d2: { box: 'b2', circuit: 'c2', va: 900 } },
+    }),
+  'service.load': () =>
+    planOf({
+      ...wallOf(240, {}, { panels: { n1: { on: { wall: 'w1', at: 60 }, amps: 60 } } }),
+      service: { existingArea: 4000, heatingVa: 15000, heatingIsNew: true },
+    }),
   'audit.fault': () => wired({ existing: true, found: { faults: ['no-connector'] } }),
   'audit.outlets': () => wired({ existing: true, found: { outlets: 22 } }),
   'audit.supply': () => wired({ existing: true, found: { supply: 'both' } }),
   'run.loop': () => wired({}, { boxes: 3, runs: runs('c1', ['b1', 'b2'], ['b2', 'b3'], ['b3', 'b1']) }),
-  'bore.size': () => wired({}, { wall: { framing: 'furring', bearing: true }, runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/3', way: 'wall' } } }),
-}; // prettier-ignore
+  'bore.size': () =>
+    wired(
+      {},
+      {
+        wall: { framing: 'furring', bearing: true },
+        runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/3', way: 'wall' } },
+      },
+    ),
+};
 
 test('every finding has its plan here', () =>
   expect(Object.keys(cases).sort()).toEqual(Object.keys(findingTexts).sort()));
 
 describe('findings', () => {
-  test.each(Object.keys(cases) as FindingCode[])('%s is found, and says what, how to mend it and by which source', (code) => {
-    const found = computed(cases[code]()).findings.filter((f) => f.rule === code);
-    expect(found.length).toBeGreaterThan(0);
-    for (const f of found) {
-      for (const words of [f.says, f.fix, f.source]) {
-        expect(words.length).toBeGreaterThan(3);
-        expect(words).not.toMatch(/undefined|NaN|null|Infinity/);
+  test.each(Object.keys(cases) as FindingCode[])(
+    '%s is found, and says what, how to mend it and by which source',
+    (code) => {
+      const found = computed(cases[code]()).findings.filter((f) => f.rule === code);
+      expect(found.length).toBeGreaterThan(0);
+      for (const f of found) {
+        for (const words of [f.says, f.fix, f.source]) {
+          expect(words.length).toBeGreaterThan(3);
+          expect(words).not.toMatch(/undefined|NaN|null|Infinity/);
+        }
+        expect(f.says.endsWith('.')).toBe(true);
       }
-      expect(f.says.endsWith('.')).toBe(true);
-    }
-  });
+    },
+  );
 
   test('a sound room has none of them', () => {
     const plan = edited(room('bedroom', { openings: { o1: door('w1') } }), 'propose', { only: ['boxes'] });
@@ -191,11 +371,18 @@ describe('findings', () => {
   });
 
   test('where no place is free the finding says what stands in the way and what would give', () => {
-    const ducts = Object.fromEntries(['w1', 'w2', 'w3', 'w4'].map((wall, i) => [`x${i}`, { wall, at: 0, width: 210, low: 0, high: 97, kind: 'duct' }]));
-    const [none] = computed(edited(room('bedroom', { obstacles: ducts }), 'propose', { only: ['receptacles'] })).findings.filter((f) => f.rule === 'spacing.none');
+    const ducts = Object.fromEntries(
+      ['w1', 'w2', 'w3', 'w4'].map((wall, i) => [
+        `x${i}`,
+        { wall, at: 0, width: 210, low: 0, high: 97, kind: 'duct' },
+      ]),
+    );
+    const [none] = computed(
+      edited(room('bedroom', { obstacles: ducts }), 'propose', { only: ['receptacles'] }),
+    ).findings.filter((f) => f.rule === 'spacing.none');
     expect(none!.fix).toContain('Move the duct');
     expect(none!.fix).toContain('floor receptacle within 18″');
-  }); // prettier-ignore
+  });
 
   test('every way of mending that a finding offers is an edit that fits, and the finding is gone after it', () => {
     for (const code of Object.keys(cases) as FindingCode[]) {
@@ -203,10 +390,16 @@ describe('findings', () => {
       for (const f of computed(plan).findings.filter((x) => x.rule === code)) {
         for (const fix of f.fixes) {
           const mended = edited(plan, fix.edit as 'addBox', fix.args as never);
-          const same = computed(mended).findings.filter((x) => x.rule === code && x.says === f.says && x.about.join() === f.about.join() && x.place?.wall === f.place?.wall);
+          const same = computed(mended).findings.filter(
+            (x) =>
+              x.rule === code &&
+              x.says === f.says &&
+              x.about.join() === f.about.join() &&
+              x.place?.wall === f.place?.wall,
+          );
           if (same.length > 0) throw new Error(`${code}: “${fix.label}” leaves it: ${f.says}`);
         }
       }
     }
   });
-}); // prettier-ignore
+});

@@ -26,21 +26,50 @@ export const roomsAreLit: Check = (input) => {
   const { plan, rooms } = input;
   if (!isLaidOut(plan)) {
     const count = roomsAtWork(input).filter((r) => litUses.has(r.use)).length;
-    return count > 0 ? [finding('light.nothing', [], { count }, { fixes: [{ label: 'Lay out lights and switches', edit: 'propose', args: { only: ['lights', 'switches', 'alarms'] } }] })] : [];
+    return count > 0
+      ? [
+          finding(
+            'light.nothing',
+            [],
+            { count },
+            {
+              fixes: [
+                {
+                  label: 'Lay out lights and switches',
+                  edit: 'propose',
+                  args: { only: ['lights', 'switches', 'alarms'] },
+                },
+              ],
+            },
+          ),
+        ]
+      : [];
   }
   const dark = roomsAtWork(input)
     .filter((r) => litUses.has(r.use) && lightsOf(input, r.id).length === 0)
-    .map((r) => finding('light.none', [r.id], { room: roomName(plan, r.id) }, { fixes: [{ label: 'Light it', edit: 'propose', args: { only: ['lights', 'switches'] } }] }));
+    .map((r) =>
+      finding(
+        'light.none',
+        [r.id],
+        { room: roomName(plan, r.id) },
+        { fixes: [{ label: 'Light it', edit: 'propose', args: { only: ['lights', 'switches'] } }] },
+      ),
+    );
   const outside = roomsAtWork(input).flatMap((r) =>
     waysInto(r.id, plan, rooms)
       .filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0)
       .map((w) => {
         const o = plan.openings[w.opening]!;
-        return finding('light.outside', [r.id, w.opening], { room: roomName(plan, r.id) }, { place: { wall: w.wall, side: w.side, at: o.at + o.width / 2 } });
+        return finding(
+          'light.outside',
+          [r.id, w.opening],
+          { room: roomName(plan, r.id) },
+          { place: { wall: w.wall, side: w.side, at: o.at + o.width / 2 } },
+        );
       }),
   );
   return [...dark, ...outside];
-}; // prettier-ignore
+};
 
 export const lightsAreSwitched: Check = ({ plan, rooms }) => {
   if (!isLaidOut(plan)) return [];
@@ -64,14 +93,18 @@ export const stairsHaveBothSwitches: Check = (input) => {
     const over = r.use === 'stair' ? stairAbove(r.id, plan, rooms) : null;
     const loads = over ? [...lightsOf(input, r.id), ...lightsOf(input, over)] : [];
     if (!over || loads.length === 0) return [];
-    const switches = Object.values(plan.controls).filter((c) => c.loads.some((l) => loads.includes(l))).flatMap((c) => c.switches);
-    const levels = new Set(switches.flatMap((id) => {
-      const placed = layout.placed[plan.devices[id]!.box];
-      return placed ? [plan.points[plan.walls[placed.wall]!.from]!.level] : [];
-    }));
+    const switches = Object.values(plan.controls)
+      .filter((c) => c.loads.some((l) => loads.includes(l)))
+      .flatMap((c) => c.switches);
+    const levels = new Set(
+      switches.flatMap((id) => {
+        const placed = layout.placed[plan.devices[id]!.box];
+        return placed ? [plan.points[plan.walls[placed.wall]!.from]!.level] : [];
+      }),
+    );
     return levels.size >= 2 ? [] : [finding('light.stair', [r.id, over], { room: roomName(plan, r.id) })];
   });
-}; // prettier-ignore
+};
 
 /** Every way by which people arrive in a room wants a switch: common practice, no source. */
 export const waysHaveSwitches: Check = (input) => {
@@ -100,8 +133,11 @@ export const switchesAreOutOfTheSwing: Check = ({ plan, framing, layout }) =>
 /** Whether no place in a closet is so far from its walls: with shelves on all of them no light could be clear. */
 function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
   const inner = innerPoint(polygon);
-  return inner === null || polygon.some((a, i) => distancePointSegment(inner, a, polygon[(i + 1) % polygon.length]!) < clear - 0.5);
-} // prettier-ignore
+  return (
+    inner === null ||
+    polygon.some((a, i) => distancePointSegment(inner, a, polygon[(i + 1) % polygon.length]!) < clear - 0.5)
+  );
+}
 
 export const closetLightsAreClear: Check = (input) => {
   const { plan, rules } = input;
@@ -112,14 +148,30 @@ export const closetLightsAreClear: Check = (input) => {
       Object.entries(plan.boxes).flatMap(([id, { on }]) => {
         const isLight = Object.values(plan.devices).some((d) => d.box === id && lightKinds.has(d.kind));
         if (!isLight || !('ceiling' in on) || on.ceiling !== r.id) return [];
-        const shelved = r.boundary!.faces.filter((f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall));
+        const shelved = r.boundary!.faces.filter(
+          (f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall),
+        );
         const near = Math.min(...shelved.map((f) => distancePointSegment(on, f.a, f.b)));
         if (near >= clear - 1e-6) return [];
         const level = isTooNarrow(r.boundary!.polygon, clear) ? 'warning' : 'error';
-        return [finding('light.closet', [id, r.id], { box: id, distance: near, limit: clear }, { level, ...(level === 'warning' ? { fix: 'No place in it is: leave the shelves off a side, or use a light that may be closer.' } : {}) })];
+        return [
+          finding(
+            'light.closet',
+            [id, r.id],
+            { box: id, distance: near, limit: clear },
+            {
+              level,
+              ...(level === 'warning'
+                ? {
+                    fix: 'No place in it is: leave the shelves off a side, or use a light that may be closer.',
+                  }
+                : {}),
+            },
+          ),
+        ];
       }),
     );
-}; // prettier-ignore
+};
 
 export const alarmsAreThere: Check = ({ plan, rooms, rules }) =>
   isLaidOut(plan)

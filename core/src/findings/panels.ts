@@ -21,18 +21,36 @@ export const spacesAreSingle: Check = ({ plan }) =>
       const halves = here.map((s) => s.half);
       const shared = here.length === 2 && halves.includes('A') && halves.includes('B');
       const about = [panelId, ...here.map((s) => s.id)];
-      if ((here.length > 1 && !shared) || space > plan.panels[panelId]!.spaces) return [finding('circuit.space', about, { space, panel })];
+      if ((here.length > 1 && !shared) || space > plan.panels[panelId]!.spaces)
+        return [finding('circuit.space', about, { space, panel })];
       const halved = halves.some((h) => h !== null) && !takesTandem(plan, panelId, space);
       return halved ? [finding('panel.tandem', about, { space, panel })] : [];
     });
-    const without = ids(plan.circuits).filter((c) => plan.circuits[c]!.panel === panelId && plan.circuits[c]!.space === null);
-    if (without.length > 0) list.push(finding('circuit.no-space', [panelId, ...without], { count: without.length, panel }));
-    else if (seats.length > 0 && freeSpaces(plan, panelId).length === 0 && freeHalves(plan, panelId).length === 0) list.push(finding('panel.full', [panelId], { panel }));
+    const without = ids(plan.circuits).filter(
+      (c) => plan.circuits[c]!.panel === panelId && plan.circuits[c]!.space === null,
+    );
+    if (without.length > 0)
+      list.push(finding('circuit.no-space', [panelId, ...without], { count: without.length, panel }));
+    else if (
+      seats.length > 0 &&
+      freeSpaces(plan, panelId).length === 0 &&
+      freeHalves(plan, panelId).length === 0
+    )
+      list.push(finding('panel.full', [panelId], { panel }));
     return list;
-  }); // prettier-ignore
+  });
 
-const placeWords = { bathroom: 'in a bathroom', 'clothes-closet': 'in a clothes closet', 'over-stairs': 'over the steps of a stair' } as const; // prettier-ignore
-const placeByUse: Readonly<Record<string, keyof typeof placeWords>> = { bath: 'bathroom', powder: 'bathroom', closet: 'clothes-closet', stair: 'over-stairs' }; // prettier-ignore
+const placeWords = {
+  bathroom: 'in a bathroom',
+  'clothes-closet': 'in a clothes closet',
+  'over-stairs': 'over the steps of a stair',
+} as const;
+const placeByUse: Readonly<Record<string, keyof typeof placeWords>> = {
+  bath: 'bathroom',
+  powder: 'bathroom',
+  closet: 'clothes-closet',
+  stair: 'over-stairs',
+};
 
 /** Least working space in front of a panel to 150 V to ground, inches. */
 const working = { width: 30, depth: 36, height: 78 } as const;
@@ -52,16 +70,38 @@ export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
     const list: Finding[] = [];
     const room = p.on.away === 0 ? roomSeeingWall(p.on, rooms) : null;
     const place = p.place === 'auto' ? (room ? placeByUse[plan.rooms[room]!.use] : undefined) : p.place;
-    if (place && place !== 'clear') list.push(finding('panel.place', [id], { panel, where: placeWords[place] }));
-    for (const { what, has } of clearOf(p)) list.push(finding('panel.clear', [id], { panel, measured: `${formatLength(has)} of ${what}`, needed: formatLength(working[what]) }));
-    if (p.feeder && p.feeder.amps > ampsByFeeder[p.feeder.gauge]) list.push(finding('panel.feeder', [id], { panel, amps: p.feeder.amps, gauge: p.feeder.gauge, allowed: ampsByFeeder[p.feeder.gauge] }));
+    if (place && place !== 'clear')
+      list.push(finding('panel.place', [id], { panel, where: placeWords[place] }));
+    for (const { what, has } of clearOf(p))
+      list.push(
+        finding('panel.clear', [id], {
+          panel,
+          measured: `${formatLength(has)} of ${what}`,
+          needed: formatLength(working[what]),
+        }),
+      );
+    if (p.feeder && p.feeder.amps > ampsByFeeder[p.feeder.gauge])
+      list.push(
+        finding('panel.feeder', [id], {
+          panel,
+          amps: p.feeder.amps,
+          gauge: p.feeder.gauge,
+          allowed: ampsByFeeder[p.feeder.gauge],
+        }),
+      );
     const legs = legLoads(plan, id, (c) => circuits[c]?.va ?? 0);
     const gap = Math.abs(legs.A - legs.B);
-    const single = Math.max(0, ...seatsOf(plan, id).map((x) => (x.kind === 'circuit' && x.spaces.length === 1 ? (circuits[x.id]?.va ?? 0) : 0)));
+    const single = Math.max(
+      0,
+      ...seatsOf(plan, id).map((x) =>
+        x.kind === 'circuit' && x.spaces.length === 1 ? (circuits[x.id]?.va ?? 0) : 0,
+      ),
+    );
     const uneven = (gap / Math.max(legs.A, legs.B, 1)) * 100 > rules('panel.legPercent');
-    if (p.legs === 2 && uneven && gap > single) list.push(finding('panel.legs', [id], { panel, a: Math.round(legs.A), b: Math.round(legs.B) }));
+    if (p.legs === 2 && uneven && gap > single)
+      list.push(finding('panel.legs', [id], { panel, a: Math.round(legs.A), b: Math.round(legs.B) }));
     return list;
-  }); // prettier-ignore
+  });
 
 /** The service carries the load, once there is enough of the job to work it out. */
 export const serviceCarriesTheLoad: Check = ({ plan, rooms }) => {
@@ -69,22 +109,58 @@ export const serviceCarriesTheLoad: Check = ({ plan, rooms }) => {
   if (id === undefined) return [];
   const [load] = serviceLoads(plan, rooms);
   const rating = plan.panels[id]!.amps;
-  return load!.amps > rating ? [finding('service.load', [id], { amps: Math.round(load!.amps), panel: panelName(plan, id), rating })] : [];
-}; // prettier-ignore
+  return load!.amps > rating
+    ? [finding('service.load', [id], { amps: Math.round(load!.amps), panel: panelName(plan, id), rating })]
+    : [];
+};
 
 /** What each fault found is called, how bad it is, and what to do about it. */
-export const faultWords: Readonly<Record<CircuitFault, { says: string; mend: string; level: 'error' | 'warning' }>> = {
-  'splice-without-box': { says: 'a splice outside a box', mend: 'Put it in a box that stays accessible: NEC 300.15 (from memory).', level: 'error' },
-  'no-connector': { says: 'cable through a metal knockout without a connector', mend: 'Fit a connector: NEC 314.17 (from memory).', level: 'error' },
+export const faultWords: Readonly<
+  Record<CircuitFault, { says: string; mend: string; level: 'error' | 'warning' }>
+> = {
+  'splice-without-box': {
+    says: 'a splice outside a box',
+    mend: 'Put it in a box that stays accessible: NEC 300.15 (from memory).',
+    level: 'error',
+  },
+  'no-connector': {
+    says: 'cable through a metal knockout without a connector',
+    mend: 'Fit a connector: NEC 314.17 (from memory).',
+    level: 'error',
+  },
   'damaged-cable': { says: 'damaged cable', mend: 'Replace it, or cut it back to a box.', level: 'error' },
-  'loose-joint': { says: 'a loose or heated joint', mend: 'Cut back to sound copper and make it up anew.', level: 'error' },
-  'two-wires-on-a-breaker': { says: 'two wires under one breaker screw', mend: 'Splice them with a tail, unless the breaker is listed for two.', level: 'error' },
-  'no-ground': { says: 'no equipment ground', mend: 'Protect with GFCI and mark it, or run a ground: NEC 406.4(D), 250.130(C) (from memory).', level: 'warning' },
-  'supplies-mixed': { says: 'standby and normal supply mixed', mend: 'Find the tie and part them first. Both sources off and locked.', level: 'error' },
-  'missing-gfci': { says: 'ground-fault protection missing where it is needed', mend: 'Protect it when it is worked on: NEC 210.8, 406.4(D) (from memory).', level: 'warning' },
-  'missing-afci': { says: 'arc-fault protection missing where it is needed', mend: 'Protect it when it is extended: NEC 210.12(E) (from memory).', level: 'warning' },
+  'loose-joint': {
+    says: 'a loose or heated joint',
+    mend: 'Cut back to sound copper and make it up anew.',
+    level: 'error',
+  },
+  'two-wires-on-a-breaker': {
+    says: 'two wires under one breaker screw',
+    mend: 'Splice them with a tail, unless the breaker is listed for two.',
+    level: 'error',
+  },
+  'no-ground': {
+    says: 'no equipment ground',
+    mend: 'Protect with GFCI and mark it, or run a ground: NEC 406.4(D), 250.130(C) (from memory).',
+    level: 'warning',
+  },
+  'supplies-mixed': {
+    says: 'standby and normal supply mixed',
+    mend: 'Find the tie and part them first. Both sources off and locked.',
+    level: 'error',
+  },
+  'missing-gfci': {
+    says: 'ground-fault protection missing where it is needed',
+    mend: 'Protect it when it is worked on: NEC 210.8, 406.4(D) (from memory).',
+    level: 'warning',
+  },
+  'missing-afci': {
+    says: 'arc-fault protection missing where it is needed',
+    mend: 'Protect it when it is extended: NEC 210.12(E) (from memory).',
+    level: 'warning',
+  },
   unknown: { says: 'what it feeds is not known', mend: 'Trace it before it is extended.', level: 'warning' },
-}; // prettier-ignore
+};
 
 /** Everything an audit turned up, for the people who decide what is done about it. */
 export const auditedCircuitsAreSound: Check = ({ plan, rules }) =>
@@ -97,7 +173,9 @@ export const auditedCircuitsAreSound: Check = ({ plan, rules }) =>
       const { says, mend, level } = faultWords[fault];
       return finding('audit.fault', [id, fault], { circuit, fault: says, mend }, { level });
     });
-    if (amps <= 20 && found.outlets > limit) list.push(finding('audit.outlets', [id], { circuit, outlets: found.outlets, limit }));
-    if (found.supply === 'both' && !found.faults.includes('supplies-mixed')) list.push(finding('audit.supply', [id], { circuit }));
+    if (amps <= 20 && found.outlets > limit)
+      list.push(finding('audit.outlets', [id], { circuit, outlets: found.outlets, limit }));
+    if (found.supply === 'both' && !found.faults.includes('supplies-mixed'))
+      list.push(finding('audit.supply', [id], { circuit }));
     return list;
-  }); // prettier-ignore
+  });

@@ -34,23 +34,46 @@ export const outletsAreProtected: Check = (input) =>
     const circuit = circuitName(plan, id);
     const list: Finding[] = [];
     if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual') {
-      const changes = { protection: open.length > 0 || c.protection === 'gfci' ? 'dual' : 'afci', protectAt: 'breaker' };
-      list.push(finding('protect.afci', [id], { circuit }, { fixes: [{ label: 'Use an AFCI breaker', edit: 'setCircuit', args: { circuit: id, changes } }] }));
+      const changes = {
+        protection: open.length > 0 || c.protection === 'gfci' ? 'dual' : 'afci',
+        protectAt: 'breaker',
+      };
+      list.push(
+        finding(
+          'protect.afci',
+          [id],
+          { circuit },
+          { fixes: [{ label: 'Use an AFCI breaker', edit: 'setCircuit', args: { circuit: id, changes } }] },
+        ),
+      );
     }
     if (open.length > 0) {
       const has = Object.values(plan.devices).some((d) => d.circuit === id && d.kind === 'gfci');
       const breaker = { protection: c.protection === 'afci' ? 'dual' : 'gfci', protectAt: 'breaker' };
       list.push(
-        finding('protect.gfci', [id, ...open.map((d) => d.device)], { circuit, count: open.length }, {
-          fixes: [
-            ...(r.order.length > 1 ? [{ label: has ? 'Put the GFCI receptacle first' : 'A GFCI receptacle first', edit: 'protectCircuit', args: { circuit: id } }] : []),
-            { label: 'At the breaker', edit: 'setCircuit', args: { circuit: id, changes: breaker } },
-          ],
-        }),
+        finding(
+          'protect.gfci',
+          [id, ...open.map((d) => d.device)],
+          { circuit, count: open.length },
+          {
+            fixes: [
+              ...(r.order.length > 1
+                ? [
+                    {
+                      label: has ? 'Put the GFCI receptacle first' : 'A GFCI receptacle first',
+                      edit: 'protectCircuit',
+                      args: { circuit: id },
+                    },
+                  ]
+                : []),
+              { label: 'At the breaker', edit: 'setCircuit', args: { circuit: id, changes: breaker } },
+            ],
+          },
+        ),
       );
     }
     return list;
-  }); // prettier-ignore
+  });
 
 /** Ground-fault receptacles are readily accessible: not overhead, not behind an appliance that stays. */
 export const groundFaultIsInReach: Check = ({ plan, layout }) =>
@@ -61,11 +84,29 @@ export const groundFaultIsInReach: Check = ({ plan, layout }) =>
     const behind =
       placed &&
       Object.values(plan.fixtures).find(
-        (f) => behindKinds.has(f.kind) && f.wall === placed.wall && f.side === placed.side && placed.at > f.at && placed.at < f.at + f.width && placed.bottom < 36,
+        (f) =>
+          behindKinds.has(f.kind) &&
+          f.wall === placed.wall &&
+          f.side === placed.side &&
+          placed.at > f.at &&
+          placed.at < f.at + f.width &&
+          placed.bottom < 36,
       );
     if (isOnWall(box.on) && !behind) return [];
-    const where = behind ? `behind the ${behind.kind}` : 'ceiling' in box.on ? 'on the ceiling' : 'in the floor';
+    const where = behind
+      ? `behind the ${behind.kind}`
+      : 'ceiling' in box.on
+        ? 'on the ceiling'
+        : 'in the floor';
     if (where === 'in the floor') return [];
     return [finding('protect.reach', [d.box], { box: d.box, where })];
-  }); // prettier-ignore
-const behindKinds: ReadonlySet<string> = new Set(['refrigerator', 'freezer', 'range', 'oven', 'dishwasher', 'washer', 'dryer']); // prettier-ignore
+  });
+const behindKinds: ReadonlySet<string> = new Set([
+  'refrigerator',
+  'freezer',
+  'range',
+  'oven',
+  'dishwasher',
+  'washer',
+  'dryer',
+]);

@@ -21,9 +21,11 @@ export const roomsClose: Check = ({ plan, rooms }) =>
 /** What stands in the walls of a floor line, each kind once. */
 function inTheWay(proven: ProvenLine, plan: Plan): string[] {
   const walls = new Set(proven.line.pieces.map((p) => p.wall));
-  const kinds = Object.values(plan.obstacles).filter((x) => walls.has(x.wall)).map((x) => `the ${x.kind}`);
+  const kinds = Object.values(plan.obstacles)
+    .filter((x) => walls.has(x.wall))
+    .map((x) => `the ${x.kind}`);
   return [...new Set(kinds)];
-} // prettier-ignore
+}
 
 /** Ways to cover a worst point: the stud faces nearest to it on either hand. */
 function spacingFixes(

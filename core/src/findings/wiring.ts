@@ -14,15 +14,25 @@ export const controlsAreWhole: Check = ({ plan }) => {
     const boxes = [...new Set(c.switches.map((s) => plan.devices[s]!.box))];
     const names = circuits.map((k) => circuitName(plan, k!)).join(' and ');
     const circuit = plan.devices[c.loads[0]!]!.circuit;
-    const fixes = [{ label: `All on ${circuitName(plan, circuit!)}`, edit: 'assignDevices', args: { devices: [...c.switches, ...c.loads], circuit } }];
-    return [finding('control.circuits', [id, ...boxes], { switches: boxes.join(', '), circuits: names }, { fixes })];
+    const fixes = [
+      {
+        label: `All on ${circuitName(plan, circuit!)}`,
+        edit: 'assignDevices',
+        args: { devices: [...c.switches, ...c.loads], circuit },
+      },
+    ];
+    return [
+      finding('control.circuits', [id, ...boxes], { switches: boxes.join(', '), circuits: names }, { fixes }),
+    ];
   });
   const twice = Object.entries(plan.devices).flatMap(([id, d]) => {
     const own = Object.values(plan.controls).filter((c) => c.loads.includes(id) && c.switches.length > 0);
-    return own.length > 1 && lightKinds.has(d.kind) && d.kind !== 'fan' ? [finding('control.twice', [d.box], { box: d.box })] : [];
+    return own.length > 1 && lightKinds.has(d.kind) && d.kind !== 'fan'
+      ? [finding('control.twice', [d.box], { box: d.box })]
+      : [];
   });
   return [...across, ...twice];
-}; // prettier-ignore
+};
 
 /** Every stretch of cable has the conductors that its switches, lights and alarms need. */
 export const cablesHaveConductors: Check = ({ plan, wiring }) =>
@@ -58,11 +68,25 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
     if (!kept) return [];
     const uses = new Set(own.map((o) => o.load.room));
     if (kept === 'bath' && uses.size === 1) return [];
-    const others = own.filter((o) => o.key !== kept && !(kept === 'garage' && o.key === 'outside') && !(kept === 'small-appliance' && o.key.startsWith('own ')));
+    const others = own.filter(
+      (o) =>
+        o.key !== kept &&
+        !(kept === 'garage' && o.key === 'outside') &&
+        !(kept === 'small-appliance' && o.key.startsWith('own ')),
+    );
     if (others.length === 0) return [];
-    const places = [...new Set(others.map((o) => (o.load.room ? roomName(plan, o.load.room) : 'elsewhere')))].join(', ');
-    return [finding('circuit.mixed', [id, ...others.map((o) => o.load.device.box)], { circuit: circuitName(plan, id), own: ownWords[kept]!, count: others.length, others: places })];
-  }); // prettier-ignore
+    const places = [
+      ...new Set(others.map((o) => (o.load.room ? roomName(plan, o.load.room) : 'elsewhere'))),
+    ].join(', ');
+    return [
+      finding('circuit.mixed', [id, ...others.map((o) => o.load.device.box)], {
+        circuit: circuitName(plan, id),
+        own: ownWords[kept]!,
+        count: others.length,
+        others: places,
+      }),
+    ];
+  });
 
 /** A kitchen’s receptacles are on two small-appliance circuits or more. */
 export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) => {
@@ -84,14 +108,26 @@ export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
     const circuit = circuitName(plan, id);
     const own = Object.values(plan.devices).filter((d) => d.circuit === id && isOutlet(d));
     const limit = Math.round(c.amps * c.volts * 0.8);
-    const plugged = own.filter((d) => d.kind.includes('receptacle') && d.kind !== 'appliance-receptacle' && !d.fastened && (d.va ?? 0) > limit);
-    const fastened = own.filter((d) => d.fastened).reduce((sum, d) => sum + loadOf(d, rules('circuit.outletVa')), 0);
+    const plugged = own.filter(
+      (d) =>
+        d.kind.includes('receptacle') &&
+        d.kind !== 'appliance-receptacle' &&
+        !d.fastened &&
+        (d.va ?? 0) > limit,
+    );
+    const fastened = own
+      .filter((d) => d.fastened)
+      .reduce((sum, d) => sum + loadOf(d, rules('circuit.outletVa')), 0);
     const half = Math.round((c.amps * c.volts) / 2);
     return [
-      ...plugged.map((d) => finding('circuit.plugged', [id, d.box], { what: d.label || d.box, circuit, va: d.va!, limit })),
-      ...(fastened > half && r.outlets > 1 && own.some((d) => !d.fastened) ? [finding('circuit.fastened', [id], { circuit, va: fastened, limit: half })] : []),
+      ...plugged.map((d) =>
+        finding('circuit.plugged', [id, d.box], { what: d.label || d.box, circuit, va: d.va!, limit }),
+      ),
+      ...(fastened > half && r.outlets > 1 && own.some((d) => !d.fastened)
+        ? [finding('circuit.fastened', [id], { circuit, va: fastened, limit: half })]
+        : []),
     ];
-  }); // prettier-ignore
+  });
 
 /** Standby and normal supply keep out of each other’s boxes. */
 export const suppliesKeepApart: Check = ({ plan, layout }) => {
@@ -104,16 +140,22 @@ export const suppliesKeepApart: Check = ({ plan, layout }) => {
     }
     return null;
   };
-  return [...layout.devices].sort((a, b) => compareIds(a[0], b[0])).flatMap(([box, held]) => {
-    const supplies = [...new Set(held.flatMap(([, d]) => (d.circuit === null ? [] : (supplyOf(d.circuit) ?? []))))];
-    if (supplies.length < 2 || plan.boxes[box]!.dividers > 0) return [];
-    return [finding('supply.mixed', [box], { box, supplies: supplies.join(' and ') })];
-  });
-}; // prettier-ignore
+  return [...layout.devices]
+    .sort((a, b) => compareIds(a[0], b[0]))
+    .flatMap(([box, held]) => {
+      const supplies = [
+        ...new Set(held.flatMap(([, d]) => (d.circuit === null ? [] : (supplyOf(d.circuit) ?? [])))),
+      ];
+      if (supplies.length < 2 || plan.boxes[box]!.dividers > 0) return [];
+      return [finding('supply.mixed', [box], { box, supplies: supplies.join(' and ') })];
+    });
+};
 
 /** Ground tails as the table has them, or flagged where the house makes them thinner. */
 export const groundTailsAreFull: Check = ({ plan, layout, rules }) => {
   if (rules('makeup.groundTail') === 'full') return [];
-  const boxes = [...layout.devices].filter(([, held]) => held.some(([, d]) => d.circuit !== null && plan.circuits[d.circuit]!.gauge === 12)).map(([box]) => box);
+  const boxes = [...layout.devices]
+    .filter(([, held]) => held.some(([, d]) => d.circuit !== null && plan.circuits[d.circuit]!.gauge === 12))
+    .map(([box]) => box);
   return boxes.length > 0 ? [finding('makeup.ground-tail', [], { count: boxes.length })] : [];
-}; // prettier-ignore
+};

@@ -20,13 +20,15 @@ export const wiringTexts = {
   'circuit.plugged': {
     level: 'error',
     source: nec('210.23(A)(1)'),
-    says: (f) => `${f.what} on ${f.circuit} takes ${f.va} VA. One thing that plugs in may take ${f.limit} VA here, 80 %.`,
+    says: (f) =>
+      `${f.what} on ${f.circuit} takes ${f.va} VA. One thing that plugs in may take ${f.limit} VA here, 80 %.`,
     fix: () => 'Give it a larger circuit.',
   },
   'circuit.fastened': {
     level: 'error',
     source: nec('210.23(A)(2)'),
-    says: (f) => `Equipment fastened in place takes ${f.va} VA of ${f.circuit}, which it shares. Allowed ${f.limit} VA, half.`,
+    says: (f) =>
+      `Equipment fastened in place takes ${f.va} VA of ${f.circuit}, which it shares. Allowed ${f.limit} VA, half.`,
     fix: () => 'Give it a circuit of its own.',
   },
   'circuit.space': {
@@ -44,7 +46,8 @@ export const wiringTexts = {
   'control.circuits': {
     level: 'error',
     source: practice,
-    says: (f) => `The switches in ${f.switches} and what they turn on are on different circuits: ${f.circuits}.`,
+    says: (f) =>
+      `The switches in ${f.switches} and what they turn on are on different circuits: ${f.circuits}.`,
     fix: () => 'Put them on one circuit.',
   },
   'control.twice': {
@@ -68,7 +71,8 @@ export const wiringTexts = {
   'protect.extension': {
     level: 'warning',
     source: nec('210.12(E), 210.8'),
-    says: (f) => `Existing circuit ${f.circuit} is extended to outlets that need ${f.needs} protection, and has none.`,
+    says: (f) =>
+      `Existing circuit ${f.circuit} is extended to outlets that need ${f.needs} protection, and has none.`,
     fix: () => 'Change its breaker, or protect at the first new outlet where local code accepts it.',
   },
   'supply.mixed': {
@@ -123,7 +127,8 @@ export const wiringTexts = {
     level: 'error',
     source: nec('Article 220'),
     says: (f) => `The load comes to ${f.amps} A by the method in force. ${f.panel} is rated ${f.rating} A.`,
-    fix: () => 'See the load line by line; a measured demand or a larger service may be the way. A licensed person decides.',
+    fix: () =>
+      'See the load line by line; a measured demand or a larger service may be the way. A licensed person decides.',
   },
   'audit.fault': {
     level: 'error',
@@ -143,4 +148,4 @@ export const wiringTexts = {
     says: (f) => `Existing circuit ${f.circuit} is fed from normal and standby supply both.`,
     fix: () => 'Find the tie and part them before anything else is done. Both sources off and locked.',
   },
-} as const satisfies Record<string, FindingText>; // prettier-ignore
+} as const satisfies Record<string, FindingText>;

@@ -17,10 +17,18 @@ test('an audit is read, checked and reported: breaker over wire, too many outlet
   const found = computed(plan).findings.map((f) => [f.rule, f.level, f.about[0]].join(' '));
   expect(found).toEqual(
     expect.arrayContaining([
-      'circuit.breaker error c2', 'audit.outlets warning c2', 'audit.fault error c2', 'audit.supply error c4',
+      'circuit.breaker error c2',
+      'audit.outlets warning c2',
+      'audit.fault error c2',
+      'audit.supply error c4',
     ]),
-  ); // prettier-ignore
-  expect(Object.values(plan.circuits).map((c) => [c.space, c.poles, c.volts])).toEqual([[1, 1, 120], [3, 1, 120], [5, 2, 240], [2, 1, 120]]); // prettier-ignore
+  );
+  expect(Object.values(plan.circuits).map((c) => [c.space, c.poles, c.volts])).toEqual([
+    [1, 1, 120],
+    [3, 1, 120],
+    [5, 2, 240],
+    [2, 1, 120],
+  ]);
 });
 
 test('written and read again it is the same; read twice, a space is brought up to date and not doubled', () => {

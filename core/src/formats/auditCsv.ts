@@ -14,7 +14,22 @@ import { gauges } from '../materials/index.ts';
 export type FoundEntry = Partial<Circuit> & { found: FoundCircuit };
 export type AuditReading = { ok: true; circuits: FoundEntry[] } | { ok: false; problems: Problem[] };
 
-export const auditColumns = ['space', 'half', 'name', 'amps', 'poles', 'gauge', 'serves', 'outlets', 'va', 'supply', 'protection', 'faults', 'extend', 'note'] as const; // prettier-ignore
+export const auditColumns = [
+  'space',
+  'half',
+  'name',
+  'amps',
+  'poles',
+  'gauge',
+  'serves',
+  'outlets',
+  'va',
+  'supply',
+  'protection',
+  'faults',
+  'extend',
+  'note',
+] as const;
 type Row = Partial<Record<(typeof auditColumns)[number], string>>;
 
 const supplies = ['normal', 'standby', 'both', 'unknown'] as const;
@@ -22,7 +37,11 @@ const protections = ['none', 'gfci', 'afci', 'dual'] as const;
 
 /** Reads the cells of one row; every one that cannot be read is said by its line and column. */
 class Cells {
-  constructor(private readonly row: Row, private readonly line: number, private readonly problems: Problem[]) {} // prettier-ignore
+  constructor(
+    private readonly row: Row,
+    private readonly line: number,
+    private readonly problems: Problem[],
+  ) {}
 
   text(column: keyof Row): string {
     return (this.row[column] ?? '').trim();
@@ -51,9 +70,15 @@ class Cells {
 
 function readRow(row: Row, line: number, problems: Problem[]): FoundEntry {
   const cells = new Cells(row, line, problems);
-  const faults = cells.text('faults').toLowerCase().split(/[;|]/).map((f) => f.trim()).filter(Boolean);
+  const faults = cells
+    .text('faults')
+    .toLowerCase()
+    .split(/[;|]/)
+    .map((f) => f.trim())
+    .filter(Boolean);
   for (const f of faults)
-    if (!circuitFaults.includes(f as CircuitFault)) cells.fault('faults', `“${f}” must be one of: ${circuitFaults.join(', ')}; part several with “;”`);
+    if (!circuitFaults.includes(f as CircuitFault))
+      cells.fault('faults', `“${f}” must be one of: ${circuitFaults.join(', ')}; part several with “;”`);
   const gauge = cells.whole('gauge', [6, 14], 14);
   if (!gauges.some((g) => g === gauge)) cells.fault('gauge', `must be one of: ${gauges.join(', ')}`);
   const poles = cells.whole('poles', [1, 2], 1) === 2 ? 2 : 1;
@@ -80,21 +105,32 @@ function readRow(row: Row, line: number, problems: Problem[]): FoundEntry {
       note: cells.text('note').slice(0, 1000),
     },
   };
-} // prettier-ignore
+}
 
 /** An audit of a panel as CSV: a header row, then a circuit a row. Columns `space` and `amps` must be there; the rest may be. */
 export function readAuditCsv(text: string): AuditReading {
-  const parsed = Papa.parse<Row>(text.trim(), { header: true, skipEmptyLines: true, transformHeader: (h) => h.trim().toLowerCase() });
+  const parsed = Papa.parse<Row>(text.trim(), {
+    header: true,
+    skipEmptyLines: true,
+    transformHeader: (h) => h.trim().toLowerCase(),
+  });
   const columns = parsed.meta.fields ?? [];
   const problems: Problem[] = [
-    ...['space', 'amps'].filter((c) => !columns.includes(c)).map((c) => ({ path: c, message: 'is a column the audit must have' })),
-    ...columns.filter((c) => !auditColumns.includes(c as 'space')).map((c) => ({ path: c || '(column)', message: `is not a column of an audit; they are ${auditColumns.join(', ')}` })),
+    ...['space', 'amps']
+      .filter((c) => !columns.includes(c))
+      .map((c) => ({ path: c, message: 'is a column the audit must have' })),
+    ...columns
+      .filter((c) => !auditColumns.includes(c as 'space'))
+      .map((c) => ({
+        path: c || '(column)',
+        message: `is not a column of an audit; they are ${auditColumns.join(', ')}`,
+      })),
   ];
   if (problems.length > 0) return { ok: false, problems };
   const circuits = parsed.data.map((row, i) => readRow(row, i + 2, problems));
   if (circuits.length === 0) problems.push({ path: '(file)', message: 'holds no circuits' });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, circuits };
-} // prettier-ignore
+}
 
 /** The circuits found in a panel, as the same CSV. */
 export function auditCsv(plan: Plan, panel: string): string {
@@ -104,9 +140,20 @@ export function auditCsv(plan: Plan, panel: string): string {
     .filter((c) => c.existing && c.panel === panel)
     .sort((a, b) => (a.space ?? 99) - (b.space ?? 99))
     .map((c) => ({
-      space: c.space ?? '', half: c.half ?? '', name: c.name, amps: c.amps, poles: c.poles, gauge: c.gauge, serves: c.found?.serves ?? '',
-      outlets: c.found?.outlets ?? 0, va: c.found?.va ?? '', supply: c.found?.supply ?? 'unknown', protection: c.protection,
-      faults: (c.found?.faults ?? []).join(';'), extend: c.found?.extend ? 'yes' : 'no', note: c.found?.note ?? '',
+      space: c.space ?? '',
+      half: c.half ?? '',
+      name: c.name,
+      amps: c.amps,
+      poles: c.poles,
+      gauge: c.gauge,
+      serves: c.found?.serves ?? '',
+      outlets: c.found?.outlets ?? 0,
+      va: c.found?.va ?? '',
+      supply: c.found?.supply ?? 'unknown',
+      protection: c.protection,
+      faults: (c.found?.faults ?? []).join(';'),
+      extend: c.found?.extend ? 'yes' : 'no',
+      note: c.found?.note ?? '',
     }));
   return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true, columns: [...auditColumns] })}\r\n`;
-} // prettier-ignore
+}

@@ -15,7 +15,10 @@ describe('studs of one wall', () => {
   test('sizes: 2x plates are 1-1/2 in. (actual size of 2x lumber, American Softwood Lumber Standard PS 20, from memory)', () => {
     const { members } = computed(wallOf(96));
     expect(members.find((m) => m.id === 'w1/s3')).toMatchObject({ number: 3, low: 1.5, high: 94.125 });
-    expect(members.filter((m) => m.role === 'top-plate').map((m) => [m.low, m.high])).toEqual([[94.125, 95.625], [95.625, 97.125]]); // prettier-ignore
+    expect(members.filter((m) => m.role === 'top-plate').map((m) => [m.low, m.high])).toEqual([
+      [94.125, 95.625],
+      [95.625, 97.125],
+    ]);
   });
 
   test('a door: king and jack each side, no studs inside, header over, plate cut', () => {
@@ -49,7 +52,12 @@ describe('studs of one wall', () => {
         { openings: { o1: { wall: 'w1', kind: 'window', at: 40, width: 36, sill: 36, head: 80 } } },
       ),
     );
-    expect(members.filter((m) => m.role === 'cripple' && m.number !== null).map((m) => [m.at, m.high])).toEqual([[48, 34], [64, 34]]); // prettier-ignore
+    expect(
+      members.filter((m) => m.role === 'cripple' && m.number !== null).map((m) => [m.at, m.high]),
+    ).toEqual([
+      [48, 34],
+      [64, 34],
+    ]);
     expect(members.find((m) => m.role === 'header')!.high).toBe(80.5 + 9.25);
     expect(members.find((m) => m.role === 'sill')).toMatchObject({ low: 34, high: 35.5 });
   });
@@ -103,7 +111,11 @@ describe('walls that meet', () => {
         },
       },
     };
-    const places = (p: typeof plan) => computed(p).members.filter((m) => m.wall === 'w2' && m.number !== null).map((m) => (p === plan ? m.at : 103.5 - m.at)).sort((a, b) => a - b); // prettier-ignore
+    const places = (p: typeof plan) =>
+      computed(p)
+        .members.filter((m) => m.wall === 'w2' && m.number !== null)
+        .map((m) => (p === plan ? m.at : 103.5 - m.at))
+        .sort((a, b) => a - b);
     expect(places(turned)).toEqual(places(plan));
   });
 
@@ -136,7 +148,11 @@ describe('walls framed otherwise', () => {
     const result = computed(tee({ 'framing.partition': 'ladder' }));
     expect(uprights(result, 'w1')).not.toContain('partition');
     const blocks = result.members.filter((m) => m.wall === 'w1' && m.role === 'block');
-    expect(blocks.map((m) => [m.at, m.width, m.high])).toEqual([[72, 14.5, 25.5], [72, 14.5, 49.5], [72, 14.5, 73.5]]); // prettier-ignore
+    expect(blocks.map((m) => [m.at, m.width, m.high])).toEqual([
+      [72, 14.5, 25.5],
+      [72, 14.5, 49.5],
+      [72, 14.5, 73.5],
+    ]);
   });
 
   test('a two-stud corner leaves the second corner stud out', () => {

@@ -121,9 +121,25 @@ export const boxModels: Record<string, BoxModel> = {
     'metal',
     'external',
   ),
-  'metal-square-ring-30.3': box('Square 4 × 2-1/8, metal, with a round ring, 30.3 in³', 1, 30.3, [4, 4, 2.125], 'ceiling', 'metal', 'external'),
-  'metal-square-ring-42': box('Square 4-11/16 × 2-1/8, metal, with a round ring, 42 in³', 1, 42, [4.6875, 4.6875, 2.125], 'ceiling', 'metal', 'external'),
-}; // prettier-ignore
+  'metal-square-ring-30.3': box(
+    'Square 4 × 2-1/8, metal, with a round ring, 30.3 in³',
+    1,
+    30.3,
+    [4, 4, 2.125],
+    'ceiling',
+    'metal',
+    'external',
+  ),
+  'metal-square-ring-42': box(
+    'Square 4-11/16 × 2-1/8, metal, with a round ring, 42 in³',
+    1,
+    42,
+    [4.6875, 4.6875, 2.125],
+    'ceiling',
+    'metal',
+    'external',
+  ),
+};
 
 /** Every model a job can use: the generic ones and those people have added. */
 export type Catalogue = Readonly<Record<string, BoxModel>>;

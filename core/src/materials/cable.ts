@@ -7,7 +7,18 @@ export type Gauge = (typeof gauges)[number];
 export const ampsByGauge: Record<Gauge, number> = { 14: 15, 12: 20, 10: 30, 8: 40, 6: 55 };
 
 /** Amperes of copper feeders at 75 °C: NEC Table 310.16 (from memory). By AWG, `1/0` and up in aught sizes. */
-export const ampsByFeeder = { '10': 35, '8': 50, '6': 65, '4': 85, '3': 100, '2': 115, '1': 130, '1/0': 150, '2/0': 175, '3/0': 200 } as const; // prettier-ignore
+export const ampsByFeeder = {
+  '10': 35,
+  '8': 50,
+  '6': 65,
+  '4': 85,
+  '3': 100,
+  '2': 115,
+  '1': 130,
+  '1/0': 150,
+  '2/0': 175,
+  '3/0': 200,
+} as const;
 
 /** Volume allowance for each conductor: NEC Table 314.16(B)(1) (from memory). Cubic inches by AWG. */
 export const conductorVolume: Record<number, number> = {

@@ -19,7 +19,10 @@ export function circuitNumber(plan: Plan, id: string): string {
   return c.space === null ? id.replace(/^c/, '') : `${c.space}${c.half ?? ''}`;
 }
 
-const tagWords = { long: { hot: 'HOT', travellers: 'TRAVELLERS', leg: 'SWITCH LEG', out: 'OUT' }, short: { hot: 'H', travellers: 'T', leg: 'SL', out: 'O' } } as const; // prettier-ignore
+const tagWords = {
+  long: { hot: 'HOT', travellers: 'TRAVELLERS', leg: 'SWITCH LEG', out: 'OUT' },
+  short: { hot: 'H', travellers: 'T', leg: 'SL', out: 'O' },
+} as const;
 
 /**
  * Labels for both ends of every power cable, in the house's wording. `placeOf` says where a box is, like `Kitchen`;
@@ -52,12 +55,19 @@ export function cableLabels(
       ];
       const at = (end: string, other: string): CableLabel => {
         const feeds = tree.feedOf.get(end)?.runs.includes(run) ?? false;
-        const tags = [...(feeds && nets.includes('H') ? [words.hot] : []), ...common, ...(outside(other) && !feeds ? [words.out] : [])];
+        const tags = [
+          ...(feeds && nets.includes('H') ? [words.hot] : []),
+          ...common,
+          ...(outside(other) && !feeds ? [words.out] : []),
+        ];
         const number = circuitNumber(plan, circuit);
-        const way = wording === 'short' ? `${feeds ? 'F' : 'T'} ${name(other)}` : `${feeds ? 'FROM' : 'TO'} ${name(other)}`;
+        const way =
+          wording === 'short'
+            ? `${feeds ? 'F' : 'T'} ${name(other)}`
+            : `${feeds ? 'FROM' : 'TO'} ${name(other)}`;
         const parts = wording === 'place-first' ? [way, number, ...tags] : [number, way, ...tags];
         return { run, end, text: parts.join(' · ') };
       };
       return [at(from, to), at(to, from)];
     });
-} // prettier-ignore
+}

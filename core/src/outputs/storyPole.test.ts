@@ -27,5 +27,8 @@ test('another floor build-up is another stick', () => {
     changes: { floorFinish: 1.25, floorLayers: [] },
   });
   const poles = storyPoles(tiled, computed(tiled).marks);
-  expect(poles.map((p) => [p.floorFinish, p.levels])).toEqual([[0.75, ['L1']], [1.25, ['L2']]]); // prettier-ignore
+  expect(poles.map((p) => [p.floorFinish, p.levels])).toEqual([
+    [0.75, ['L1']],
+    [1.25, ['L2']],
+  ]);
 });

@@ -41,7 +41,10 @@ function marksOf(plan: Plan, list: readonly [string, Mark][]): PoleMark[] {
     const tick = Math.round(entry[1].bottomFromSubfloor * 16) / 16;
     byHeight.set(tick, [...(byHeight.get(tick) ?? []), entry]);
   }
-  const kindsOf = (box: string) => Object.values(plan.devices).filter((d) => d.box === box).map((d) => d.kind); // prettier-ignore
+  const kindsOf = (box: string) =>
+    Object.values(plan.devices)
+      .filter((d) => d.box === box)
+      .map((d) => d.kind);
   return [...byHeight]
     .sort((a, b) => a[0] - b[0])
     .map(([bottomFromSubfloor, at]) => ({

@@ -62,10 +62,18 @@ describe('reading plans', () => {
   test('invariants: dangling names, doors past the end of a wall, doors over each other, open ends', () => {
     const points = { a: { x: 0, y: 0 }, b: { x: 100, y: 0 } };
     const problems = problemsOf({
-      ...head, points, walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'a', to: 'zz' }, w3: { from: 'a', to: 'a' } },
-      openings: { o1: { wall: 'w1', at: 80, width: 40 }, o2: { wall: 'w1', at: 10 }, o3: { wall: 'w1', at: 30 } },
-      boxes: { b1: { on: { wall: 'w9', at: 3 } } }, devices: { d1: { box: 'b1', circuit: 'c7' } }, runs: { k1: { from: 'b1', to: null } },
-    }).join('\n'); // prettier-ignore
+      ...head,
+      points,
+      walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'a', to: 'zz' }, w3: { from: 'a', to: 'a' } },
+      openings: {
+        o1: { wall: 'w1', at: 80, width: 40 },
+        o2: { wall: 'w1', at: 10 },
+        o3: { wall: 'w1', at: 30 },
+      },
+      boxes: { b1: { on: { wall: 'w9', at: 3 } } },
+      devices: { d1: { box: 'b1', circuit: 'c7' } },
+      runs: { k1: { from: 'b1', to: null } },
+    }).join('\n');
     for (const part of [
       'walls.w2.to: names “zz”',
       'walls.w3: has no length',

@@ -13,22 +13,52 @@ function drawn(cables: string, controls: Record<string, [string[], string[]]>, m
   const names = [...new Set(cables.split(/[\s-]+/))].filter((n) => n !== 'P');
   const kindOf = (name: string) => {
     const chain = Object.values(controls).find(([s]) => s.includes(name))?.[0];
-    if (chain) return chain.length === 1 ? 'switch' : name === chain[0] || name === chain.at(-1) ? 'switch-3way' : 'switch-4way';
+    if (chain)
+      return chain.length === 1
+        ? 'switch'
+        : name === chain[0] || name === chain.at(-1)
+          ? 'switch-3way'
+          : 'switch-4way';
     return { L: 'light', R: 'receptacle', G: 'gfci', A: 'smoke-alarm', F: 'fan' }[name[0]!]!;
   };
-  const held = names.flatMap((box) => (box.includes('+') ? box.split('+') : [box]).map((device) => [box, device] as const));
+  const held = names.flatMap((box) =>
+    (box.includes('+') ? box.split('+') : [box]).map((device) => [box, device] as const),
+  );
   return planOf({
     points: { a: { x: 0, y: 0 }, b: { x: 900, y: 0 } },
     walls: { w1: { from: 'a', to: 'b' } },
     panels: { P: { on: { wall: 'w1', side: 'left', at: 10 } } },
     circuits: { c1: { panel: 'P' } },
-    boxes: Object.fromEntries(names.map((n, i) => [n.replaceAll('+', '_'), { on: { wall: 'w1', side: 'left', at: 40 + 40 * i }, gangs: n.split('+').length }])),
-    devices: Object.fromEntries(held.map(([box, d], i) => [d, { box: box.replaceAll('+', '_'), slot: i % 4, kind: kindOf(d), circuit: 'c1' }])),
-    controls: Object.fromEntries(Object.entries(controls).map(([k, [switches, loads]]) => [k, { switches, loads }])),
-    runs: Object.fromEntries(cables.split(/\s+/).map((pair, i) => [`r${i + 1}`, { from: pair.split('-')[0]!.replaceAll('+', '_'), to: pair.split('-')[1]!.replaceAll('+', '_'), circuit: 'c1' }])),
+    boxes: Object.fromEntries(
+      names.map((n, i) => [
+        n.replaceAll('+', '_'),
+        { on: { wall: 'w1', side: 'left', at: 40 + 40 * i }, gangs: n.split('+').length },
+      ]),
+    ),
+    devices: Object.fromEntries(
+      held.map(([box, d], i) => [
+        d,
+        { box: box.replaceAll('+', '_'), slot: i % 4, kind: kindOf(d), circuit: 'c1' },
+      ]),
+    ),
+    controls: Object.fromEntries(
+      Object.entries(controls).map(([k, [switches, loads]]) => [k, { switches, loads }]),
+    ),
+    runs: Object.fromEntries(
+      cables
+        .split(/\s+/)
+        .map((pair, i) => [
+          `r${i + 1}`,
+          {
+            from: pair.split('-')[0]!.replaceAll('+', '_'),
+            to: pair.split('-')[1]!.replaceAll('+', '_'),
+            circuit: 'c1',
+          },
+        ]),
+    ),
     ...more,
   });
-} // prettier-ignore
+}
 
 function wired(plan: Plan, neutral: NeutralSchool = 'every') {
   const rules = ruleBook({ 'control.neutral': neutral });
@@ -38,7 +68,9 @@ function wired(plan: Plan, neutral: NeutralSchool = 'every') {
 }
 
 const cablesOf = (plan: Plan) =>
-  Object.values(plan.runs).map((r) => `${r.from}-${r.to} ${r.cable}`).sort(); // prettier-ignore
+  Object.values(plan.runs)
+    .map((r) => `${r.from}-${r.to} ${r.cable}`)
+    .sort();
 
 /** Throws every switch through every position and checks each control by itself: any one switch changes its lights, and nothing else does. */
 function truthTable(plan: Plan, neutral: NeutralSchool = 'every') {
@@ -65,8 +97,10 @@ function truthTable(plan: Plan, neutral: NeutralSchool = 'every') {
 describe('every switch turns its lights, whichever way power comes in; conductors follow', () => {
   test('single pole, power at the switch: two conductors all the way', () =>
     expect(truthTable(drawn('P-S1 S1-L1 L1-L2', { k1: [['S1'], ['L1', 'L2']] }))).toEqual([
-      'L1-L2 14/2', 'P-S1 14/2', 'S1-L1 14/2',
-    ])); // prettier-ignore
+      'L1-L2 14/2',
+      'P-S1 14/2',
+      'S1-L1 14/2',
+    ]));
 
   test('single pole, power at the light: three down to the switch, with its neutral', () =>
     expect(truthTable(drawn('P-L1 L1-S1', { k1: [['S1'], ['L1']] }))).toEqual(['L1-S1 14/3', 'P-L1 14/2']));
@@ -83,23 +117,32 @@ describe('every switch turns its lights, whichever way power comes in; conductor
 
   test('single pole, power at the far light', () =>
     expect(truthTable(drawn('P-L2 L2-L1 L1-S1', { k1: [['S1'], ['L1', 'L2']] }))).toEqual([
-      'L1-S1 14/3', 'L2-L1 14/3', 'P-L2 14/2',
-    ])); // prettier-ignore
+      'L1-S1 14/3',
+      'L2-L1 14/3',
+      'P-L2 14/2',
+    ]));
 
   test('three-way, power at the switch', () =>
     expect(truthTable(drawn('P-S1 S1-S2 S2-L1', { k1: [['S1', 'S2'], ['L1']] }))).toEqual([
-      'P-S1 14/2', 'S1-S2 14/3', 'S2-L1 14/2',
-    ])); // prettier-ignore
+      'P-S1 14/2',
+      'S1-S2 14/3',
+      'S2-L1 14/2',
+    ]));
 
   test('three-way, power at the light: two cables side by side where one has too few conductors', () =>
     expect(truthTable(drawn('P-L1 L1-S1 S1-S2', { k1: [['S1', 'S2'], ['L1']] }))).toEqual([
-      'L1-S1 14/3', 'P-L1 14/2', 'S1-S2 14/2', 'S1-S2 14/2',
-    ])); // prettier-ignore
+      'L1-S1 14/3',
+      'P-L1 14/2',
+      'S1-S2 14/2',
+      'S1-S2 14/2',
+    ]));
 
   test('three-way, power at the light, one switch with a neutral: three conductors throughout', () =>
     expect(truthTable(drawn('P-L1 L1-S1 S1-S2', { k1: [['S1', 'S2'], ['L1']] }), 'one')).toEqual([
-      'L1-S1 14/3', 'P-L1 14/2', 'S1-S2 14/3',
-    ])); // prettier-ignore
+      'L1-S1 14/3',
+      'P-L1 14/2',
+      'S1-S2 14/3',
+    ]));
 
   test('three-way, power at the far end, lights between the switches', () =>
     expect(
@@ -131,7 +174,7 @@ describe('every switch turns its lights, whichever way power comes in; conductor
   test('two lights in a row by two switches in one box, and a receptacle beyond', () =>
     expect(
       truthTable(drawn('P-S1+S2 S1+S2-L1 L1-L2 S1+S2-R1', { k1: [['S1'], ['L1']], k2: [['S2'], ['L2']] })),
-    ).toContain('S1_S2-L1 14/3')); // prettier-ignore
+    ).toContain('S1_S2-L1 14/3'));
 
   test('two three-way pairs between the same two boxes need cables side by side', () =>
     truthTable(
@@ -179,10 +222,25 @@ describe('ground-fault receptacles', () => {
 test('line and load crossed over shows: the copper is followed, not the names', () => {
   const { plan, wiring } = wired(drawn('P-G1 G1-R1', {}));
   const swap = (name: string) => (name === 'line hot' ? 'load hot' : name === 'load hot' ? 'line hot' : name);
-  const joints = wiring.joints['G1']!.map((j) => ({ ...j, terminals: j.terminals.map((t) => ({ ...t, name: swap(t.name) as typeof t.name })) }));
+  const joints = wiring.joints['G1']!.map((j) => ({
+    ...j,
+    terminals: j.terminals.map((t) => ({ ...t, name: swap(t.name) as typeof t.name })),
+  }));
   const crossed = { ...wiring, joints: { ...wiring.joints, G1: joints } };
   expect([...powered(plan, crossed, { on: new Set(), tested: new Set(['G1']) }).live]).toEqual([]);
   expect([...powered(plan, wiring, { on: new Set(), tested: new Set(['G1']) }).live]).toEqual([]);
-  const hotOnNeutral = { ...wiring, joints: { ...wiring.joints, R1: wiring.joints['R1']!.map((j) => ({ ...j, terminals: j.terminals.map((t) => ({ ...t, name: t.name === 'hot' ? ('neutral' as const) : ('hot' as const) })) })) } };
+  const hotOnNeutral = {
+    ...wiring,
+    joints: {
+      ...wiring.joints,
+      R1: wiring.joints['R1']!.map((j) => ({
+        ...j,
+        terminals: j.terminals.map((t) => ({
+          ...t,
+          name: t.name === 'hot' ? ('neutral' as const) : ('hot' as const),
+        })),
+      })),
+    },
+  };
   expect([...powered(plan, hotOnNeutral, { on: new Set() }).live]).toEqual(['G1']);
-}); // prettier-ignore
+});

@@ -65,7 +65,9 @@ export function powered(plan: Plan, wiring: Wiring, settings: Settings): Powered
   const copper = new Copper();
   for (const joints of [...Object.values(wiring.joints), ...Object.values(wiring.atPanel)])
     for (const joint of joints) joinJoint(copper, joint);
-  const used = new Set(Object.values(wiring.joints).flatMap((js) => js.flatMap((j) => j.terminals.map(terminalNode))));
+  const used = new Set(
+    Object.values(wiring.joints).flatMap((js) => js.flatMap((j) => j.terminals.map(terminalNode))),
+  );
   for (const [id, d] of Object.entries(plan.devices)) {
     if (switchKinds.has(d.kind)) closeSwitch(copper, id, plan, settings.on.has(id), used.has(`${id} common`));
     if (d.kind === 'gfci' && !settings.tested?.has(id) && used.has(`${id} load hot`)) {
@@ -85,21 +87,32 @@ export function powered(plan: Plan, wiring: Wiring, settings: Settings): Powered
       const back = c.poles === 2 ? 'other leg' : d.kind === 'gfci' ? 'line neutral' : 'neutral';
       const returns = copper.find(`${id} ${back}`) === (c.poles === 2 ? l2 : n);
       for (const name of loadTerminals)
-        if (used.has(`${id} ${name}`) && copper.find(`${id} ${name}`) === h && returns && !(d.kind === 'gfci' && settings.tested?.has(id)))
+        if (
+          used.has(`${id} ${name}`) &&
+          copper.find(`${id} ${name}`) === h &&
+          returns &&
+          !(d.kind === 'gfci' && settings.tested?.has(id))
+        )
           live.add(name === 'hot' || name === 'line hot' ? id : `${id} ${name}`);
     }
   }
   return { live, shorted, joined: (a, b) => copper.find(a) === copper.find(b) };
-} // prettier-ignore
+}
 
 /** Ties each circuit's cables to its breaker and neutral bar, by what arrives at the panel; circuits tapped in an old box are tied there. */
 function energise(copper: Copper, plan: Plan, wiring: Wiring): void {
   for (const [circuit, joints] of Object.entries(wiring.atPanel)) {
     const { tree } = wiring.circuits[circuit]!;
-    const tapped = tree.stretches.filter((s) => plan.boxes[s.from] && !tree.feedOf.has(s.from)).map((s) => s.from);
-    const sources = [...joints, ...[...new Set(tapped)].flatMap((b) => wiring.joints[b]!.filter((j) => j.circuit === circuit))];
+    const tapped = tree.stretches
+      .filter((s) => plan.boxes[s.from] && !tree.feedOf.has(s.from))
+      .map((s) => s.from);
+    const sources = [
+      ...joints,
+      ...[...new Set(tapped)].flatMap((b) => wiring.joints[b]!.filter((j) => j.circuit === circuit)),
+    ];
     for (const { net, side, conductors, terminals } of sources)
       if (side !== 'load' && (net === 'H' || net === 'N' || net === 'L2'))
-        for (const node of [...conductors.map(conductorNode), ...terminals.map(terminalNode)]) copper.join(node, sourceNode(circuit, net));
+        for (const node of [...conductors.map(conductorNode), ...terminals.map(terminalNode)])
+          copper.join(node, sourceNode(circuit, net));
   }
-} // prettier-ignore
+}

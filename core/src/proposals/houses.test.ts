@@ -24,23 +24,31 @@ export function houseToWire(seed: number): Plan {
   const given = planOfHouse(randomHouse(seed), null);
   const points = given.points!;
   const rooms = Object.fromEntries(
-    Object.entries(given.rooms!).map(([id, at]) => [id, { ...at, name: `Room ${id}`, use: roomUses[Math.floor(random() * roomUses.length)] }]),
+    Object.entries(given.rooms!).map(([id, at]) => [
+      id,
+      { ...at, name: `Room ${id}`, use: roomUses[Math.floor(random() * roomUses.length)] },
+    ]),
   );
   const doors = Object.entries(given.walls!).flatMap(([wall, w]) => {
     const [a, b] = [points[w.from]!, points[w.to]!];
     const length = Math.hypot(a.x - b.x, a.y - b.y);
-    return length < 110 ? [] : [[`o${wall}`, { wall, kind: 'door', at: Math.round(length / 2 - 16), width: 32 }] as const];
+    return length < 110
+      ? []
+      : [[`o${wall}`, { wall, kind: 'door', at: Math.round(length / 2 - 16), width: 32 }] as const];
   });
   const read = readPlan({
     ...given,
     rules: { values: schools[seed % schools.length] },
     rooms,
     openings: Object.fromEntries(doors),
-    panels: { n1: { on: { wall: Object.keys(given.walls!)[0], side: 'left', at: 20, away: 120 }, spaces: 60 } },
+    panels: {
+      n1: { on: { wall: Object.keys(given.walls!)[0], side: 'left', at: 20, away: 120 }, spaces: 60 },
+    },
   });
-  if (!read.ok) throw new Error(`seed ${seed}: ${read.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
+  if (!read.ok)
+    throw new Error(`seed ${seed}: ${read.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
   return read.plan;
-} // prettier-ignore
+}
 
 describe(`${houses} seeded houses, every school in turn`, () => {
   test('no finding of level error after propose', () => {
@@ -53,7 +61,7 @@ describe(`${houses} seeded houses, every school in turn`, () => {
       wrong.push(...errors.map((f) => `seed ${seed}: ${f.rule}: ${f.says}`));
     }
     expect(wrong).toEqual([]);
-  }, 600_000); // prettier-ignore
+  }, 600_000);
 
   test('and in each of them every light answers to its switch and nothing is shorted', () => {
     for (let seed = 1; seed <= Math.min(houses, 100); seed++) {
@@ -65,8 +73,9 @@ describe(`${houses} seeded houses, every school in turn`, () => {
         if (plan.devices[switches[0]!]!.circuit === null) continue;
         const thrown = powered(plan, wiring, { on: new Set([switches[0]!]) });
         expect(thrown.shorted, `seed ${seed} ${id}`).toEqual([]);
-        for (const load of loads) expect(thrown.live.has(load), `seed ${seed} ${id} ${load}`).not.toBe(rest.live.has(load));
+        for (const load of loads)
+          expect(thrown.live.has(load), `seed ${seed} ${id} ${load}`).not.toBe(rest.live.has(load));
       }
     }
-  }, 600_000); // prettier-ignore
+  }, 600_000);
 });

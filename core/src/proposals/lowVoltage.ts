@@ -38,30 +38,57 @@ function has(f: Fixture & { wall: string }, want: Wanted, layout: BoxLayout, rul
   const { height: tall } = nominalBoxSize(1);
   return Object.values(layout.placed).some((p) => {
     const near = p.wall === f.wall && p.side === f.side && p.at >= f.at - 24 && p.at <= f.at + f.width + 24;
-    if (!near || !layout.devices.get(p.id)?.some(([, d]) => d.kind === want.kind || (isPower(want.kind) && isPower(d.kind))))
+    if (
+      !near ||
+      !layout.devices
+        .get(p.id)
+        ?.some(([, d]) => d.kind === want.kind || (isPower(want.kind) && isPower(d.kind)))
+    )
       return false;
     const floor = layout.settings.get(p.wall)!.floorFinish;
     const wanted = bottomFromSubfloor(want.height ?? rules('height.receptacle'), tall, floor);
     return want.height === null || Math.abs(p.bottom - wanted) < 6;
   });
-} // prettier-ignore
+}
 
 /** Centres along a fixture's wall where a bracket or box goes, nearest to its middle, kept apart from what is there. */
-function placeFor(f: Fixture & { wall: string }, want: Wanted, plan: Plan, framing: Framing, layout: BoxLayout, rules: RuleBook) {
+function placeFor(
+  f: Fixture & { wall: string },
+  want: Wanted,
+  plan: Plan,
+  framing: Framing,
+  layout: BoxLayout,
+  rules: RuleBook,
+) {
   const { width, height: tall } = nominalBoxSize(1);
   const height = want.height ?? rules('height.receptacle');
-  const line = { length: f.width + 32, ring: false, pieces: [{ wall: f.wall, side: f.side, start: f.at - 16, end: f.at + f.width + 16, offset: 0 }] };
+  const line = {
+    length: f.width + 32,
+    ring: false,
+    pieces: [{ wall: f.wall, side: f.side, start: f.at - 16, end: f.at + f.width + 16, offset: 0 }],
+  };
   const middle = f.at + f.width / 2;
   const bottom = bottomFromSubfloor(height, tall, layout.settings.get(f.wall)!.floorFinish);
-  const others = Object.values(layout.placed).filter((p) => p.wall === f.wall && p.side === f.side && p.top > bottom && p.bottom < bottom + tall);
+  const others = Object.values(layout.placed).filter(
+    (p) => p.wall === f.wall && p.side === f.side && p.top > bottom && p.bottom < bottom + tall,
+  );
   const power = others.filter((p) => layout.devices.get(p.id)?.some(([, d]) => isPower(d.kind)));
   const beside = power.sort((a, b) => Math.abs(a.at - middle) - Math.abs(b.at - middle))[0]?.at ?? middle;
   const target = want.kind === 'tv' || want.label === '' ? beside : middle;
-  const clear = (at: number) => others.every((p) => Math.abs(p.at - at) - (p.width + width) / 2 >= rules('data.apart') - 1e-6);
-  const candidates = [false, true].flatMap((exact) => receptacleCandidates(line, plan, framing, layout, rules, { exact, height, hidden: true }).filter((c) => clear(c.at)));
+  const clear = (at: number) =>
+    others.every((p) => Math.abs(p.at - at) - (p.width + width) / 2 >= rules('data.apart') - 1e-6);
+  const candidates = [false, true].flatMap((exact) =>
+    receptacleCandidates(line, plan, framing, layout, rules, { exact, height, hidden: true }).filter((c) =>
+      clear(c.at),
+    ),
+  );
   const faces = candidates.filter((c) => !c.exact);
-  return (faces.length > 0 ? faces : candidates).sort((a, b) => Math.abs(a.at - target) - Math.abs(b.at - target))[0] ?? null;
-} // prettier-ignore
+  return (
+    (faces.length > 0 ? faces : candidates).sort(
+      (a, b) => Math.abs(a.at - target) - Math.abs(b.at - target),
+    )[0] ?? null
+  );
+}
 
 /** Adds one box that a desk or screen still lacks to a plan draft; asked again until it returns false. */
 export function addLowVoltage(

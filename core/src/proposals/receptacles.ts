@@ -54,15 +54,22 @@ function proposeForRoom(
   rules: RuleBook,
 ): ProposedReceptacle[] {
   const limit = rules('spacing.maxGap') / 2;
-  const school = rules('spacing.corners') === 'each-wall' ? 'Each wall by itself, and around corners' : 'Measured around corners';
+  const school =
+    rules('spacing.corners') === 'each-wall'
+      ? 'Each wall by itself, and around corners'
+      : 'Measured around corners';
   return proof.spaces.flatMap((proven) => {
     const straight = straightOf(proven.line, proof.straight);
     if (!proven.line.required && straight.length === 0) return [];
     const fixed = proven.points.map((p) => p.along);
     const why = `${school}: no point of this ${Math.round(proven.line.length)} in. floor line may be over ${limit} in. from a receptacle.`;
-    return completeLine(proven, fixed, straight, plan, framing, layout, rules).added.map((c) => ({ ...c, room, why }));
+    return completeLine(proven, fixed, straight, plan, framing, layout, rules).added.map((c) => ({
+      ...c,
+      room,
+      why,
+    }));
   });
-} // prettier-ignore
+}
 
 /** Receptacle places that every room still lacks, the fewest that keep the spacing rule. Pure; changes nothing. */
 export function proposeReceptacles(

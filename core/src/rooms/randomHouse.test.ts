@@ -38,9 +38,15 @@ test('the order walls are entered in and the way they run change no area, no flo
     const plain = found(planOf(planOfHouse(house, null)));
     const shuffled = found(planOf(planOfHouse(house, seed + 5000)));
     const figures = ({ rooms, framing }: ReturnType<typeof found>) => [
-      ...Object.values(rooms).flatMap((r) => [r.area, r.boundary!.faces.length, ...r.spaces.map((s) => s.length)]),
-      ...Object.values(framing.walls).map((w) => w.standing.length).sort((a, b) => a - b),
-    ]; // prettier-ignore
+      ...Object.values(rooms).flatMap((r) => [
+        r.area,
+        r.boundary!.faces.length,
+        ...r.spaces.map((s) => s.length),
+      ]),
+      ...Object.values(framing.walls)
+        .map((w) => w.standing.length)
+        .sort((a, b) => a - b),
+    ];
     const [a, b] = [figures(plain), figures(shuffled)];
     const differs = a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-3);
     if (differs) throw new Error(`seed ${seed}:\n${a.join(' ')}\n${b.join(' ')}`);

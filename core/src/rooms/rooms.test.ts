@@ -49,7 +49,14 @@ describe('rooms from a walk', () => {
     plan = edited(plan, 'addOpening', { wall: 'w3', kind: 'door', at: 40, width: 32 });
     expect(computed(plan).rooms.r1!.spaces).toMatchObject([{ ring: false, length: 468 }]);
     plan = edited(plan, 'addOpening', { wall: 'w3', kind: 'cased', at: 92, width: 40 });
-    expect(computed(plan).rooms.r1!.spaces.map((s) => [s.length, s.required]).sort()).toEqual([[20, false], [408, true]]); // prettier-ignore
+    expect(
+      computed(plan)
+        .rooms.r1!.spaces.map((s) => [s.length, s.required])
+        .sort(),
+    ).toEqual([
+      [20, false],
+      [408, true],
+    ]);
   });
 
   test('two rooms either side of a T share the wall', () => {
@@ -79,7 +86,16 @@ describe('rooms from a walk', () => {
 });
 
 describe('a walk that does not close', () => {
-  const crooked = { start: { x: 0, y: 0 }, heading: 0, legs: [{ length: 140, turn: 90 }, { length: 110, turn: 90 }, { length: 139, turn: 90 }, { length: 111.5, turn: 90 }] }; // prettier-ignore
+  const crooked = {
+    start: { x: 0, y: 0 },
+    heading: 0,
+    legs: [
+      { length: 140, turn: 90 },
+      { length: 110, turn: 90 },
+      { length: 139, turn: 90 },
+      { length: 111.5, turn: 90 },
+    ],
+  };
   test('says by how much and where, then squares or spreads the error', () => {
     expect(walkClosure(crooked)).toMatchObject({ gap: { x: -1, y: -1.5 } });
     let plan = edited(roomOf('140\n110\n140\n110'), 'setWalk', { room: 'r1', walk: crooked });

@@ -39,12 +39,26 @@ export function unservedLength(line: FloorLine, from: number, to: number): numbe
 
 /** Rooms whose wall spaces need receptacles: NEC 210.52(A) (from memory). */
 export const spacedUses: ReadonlySet<RoomUse> = new Set([
-  'kitchen', 'dining', 'living', 'family', 'bedroom', 'office', 'den', 'library', 'sunroom', 'recreation',
-]); // prettier-ignore
+  'kitchen',
+  'dining',
+  'living',
+  'family',
+  'bedroom',
+  'office',
+  'den',
+  'library',
+  'sunroom',
+  'recreation',
+]);
 
 const breakingOpenings: ReadonlySet<Opening['kind']> = new Set([
-  'door', 'sliding-door', 'cased', 'garage-door', 'fireplace', 'cabinet',
-]); // prettier-ignore
+  'door',
+  'sliding-door',
+  'cased',
+  'garage-door',
+  'fireplace',
+  'cabinet',
+]);
 /** Fixed cabinets without counters, and what is as fixed. A counter does not break the line: NEC 210.52(A)(2)(1) (from memory). */
 const breakingFixtures: ReadonlySet<string> = new Set(['cabinet', 'tub', 'shower']);
 const servingFixtures: ReadonlySet<string> = new Set(['counter', 'peninsula']);

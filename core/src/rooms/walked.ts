@@ -56,7 +56,9 @@ function plainSpace(plan: Plan): Pick<Plan, 'walls' | 'points'> {
 }
 
 function tracedBoundaries(plan: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
-  const lines = Object.keys(plan.walls).sort(compareIds).map((id) => wallLine(plan, id, plan.walls[id]!)); // prettier-ignore
+  const lines = Object.keys(plan.walls)
+    .sort(compareIds)
+    .map((id) => wallLine(plan, id, plan.walls[id]!));
   const framing: Framing = {
     lines: Object.fromEntries(lines.map((l) => [l.id, l])),
     junctions: findJunctions(lines),

@@ -100,8 +100,20 @@ export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | nul
 
 /** Rooms people go into and come out of again by the same door. */
 const endUses: ReadonlySet<RoomUse> = new Set([
-  'closet', 'pantry', 'storage', 'utility', 'bath', 'powder', 'laundry', 'bedroom', 'office', 'den', 'library', 'workshop', 'garage',
-]); // prettier-ignore
+  'closet',
+  'pantry',
+  'storage',
+  'utility',
+  'bath',
+  'powder',
+  'laundry',
+  'bedroom',
+  'office',
+  'den',
+  'library',
+  'workshop',
+  'garage',
+]);
 
 /** A room nobody walks through: of such a use, with one way in and no vehicle door. What stays as it is goes on into the house. */
 function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {

@@ -70,7 +70,13 @@ const nearestJoins = new WeakMap<RouteGraph, Map<string, readonly number[]>>();
 const mostJoins = 24;
 
 /** The joints of a level's framing nearest to a place over or under it. Kept with the graph: places seldom move, and a search of all joints is long. */
-function joinsNear(graph: RouteGraph, framing: Framing, level: string, at: XY, above: boolean): readonly number[] {
+function joinsNear(
+  graph: RouteGraph,
+  framing: Framing,
+  level: string,
+  at: XY,
+  above: boolean,
+): readonly number[] {
   const kept = nearestJoins.get(graph) ?? new Map<string, readonly number[]>();
   nearestJoins.set(graph, kept);
   const key = `${level} ${at.x} ${at.y} ${above}`;
@@ -85,7 +91,7 @@ function joinsNear(graph: RouteGraph, framing: Framing, level: string, at: XY, a
     .map(({ node }) => node);
   kept.set(key, joins);
   return joins;
-} // prettier-ignore
+}
 
 function hangingEnd(
   plan: Plan,

@@ -68,9 +68,10 @@ export function writeWalk(
   const known = ownWalls(draft, roomId);
   const own = new Set(known.flat());
   const record = room.walk;
-  const before: WalkLayout | null = record && record.legs.length > 0
-    ? layoutWalk(draft, room.level, walkOfRecord(record), 'open', record.framing, own)
-    : null; // prettier-ignore
+  const before: WalkLayout | null =
+    record && record.legs.length > 0
+      ? layoutWalk(draft, room.level, walkOfRecord(record), 'open', record.framing, own)
+      : null;
   const layout = layoutWalk(draft, room.level, walk, closing, framing, own);
   const made = new Map<string, XY>();
   const legs = layout.legs.map((leg, i) => {

@@ -9,11 +9,24 @@ import type { Plan } from '../plan/index.ts';
 /** A 240 × 120 box cut in two by a T at 120. */
 const twoRooms = () =>
   planOf({
-    points: { a: { x: 0, y: 0 }, b: { x: 240, y: 0 }, c: { x: 240, y: 120 }, d: { x: 0, y: 120 }, e: { x: 120, y: 0 }, f: { x: 120, y: 120 } },
-    walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'b', to: 'c' }, w3: { from: 'c', to: 'd' }, w4: { from: 'd', to: 'a' }, w5: { from: 'e', to: 'f' } },
+    points: {
+      a: { x: 0, y: 0 },
+      b: { x: 240, y: 0 },
+      c: { x: 240, y: 120 },
+      d: { x: 0, y: 120 },
+      e: { x: 120, y: 0 },
+      f: { x: 120, y: 120 },
+    },
+    walls: {
+      w1: { from: 'a', to: 'b' },
+      w2: { from: 'b', to: 'c' },
+      w3: { from: 'c', to: 'd' },
+      w4: { from: 'd', to: 'a' },
+      w5: { from: 'e', to: 'f' },
+    },
     openings: { o1: { wall: 'w1', at: 150, width: 32 }, o2: { wall: 'w5', at: 40, width: 30 } },
     rooms: { r1: { x: 60, y: 60, use: 'bedroom' }, r2: { x: 180, y: 60, use: 'bedroom' } },
-  }); // prettier-ignore
+  });
 
 const area = (plan: Plan, room: string) => computed(plan).rooms[room]!.area;
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
@@ -76,7 +89,11 @@ describe('walls cut, joined, drawn, copied', () => {
     const whole = edited(cut, 'joinWalls', { walls: ['w6', 'w1'] });
     expect(whole.openings['o1']).toMatchObject({ wall: 'w6', at: 150 });
     const { w6 } = cut.walls;
-    const turned = planOf({ ...cut, walls: { ...cut.walls, w6: { ...w6, from: w6!.to, to: w6!.from } }, openings: { o1: { wall: 'w6', at: 58, width: 32, hinge: 'from', swing: 'left' } } }); // prettier-ignore
+    const turned = planOf({
+      ...cut,
+      walls: { ...cut.walls, w6: { ...w6, from: w6!.to, to: w6!.from } },
+      openings: { o1: { wall: 'w6', at: 58, width: 32, hinge: 'from', swing: 'left' } },
+    });
     const joined = edited(turned, 'joinWalls', { walls: ['w1', 'w6'] });
     expect(joined.openings['o1']).toMatchObject({ wall: 'w1', at: 150, hinge: 'to', swing: 'right' });
   });
@@ -84,7 +101,9 @@ describe('walls cut, joined, drawn, copied', () => {
   test('what cannot be is refused with its reason', () => {
     expect(refused(twoRooms(), 'splitWall', { wall: 'w1', at: 160 })).toContain('cuts through opening o1');
     expect(refused(twoRooms(), 'joinWalls', { walls: ['w1', 'w2'] })).toContain('in line');
-    expect(refused(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 0 }, to: { x: 0.1, y: 0 } })).toContain('inch'); // prettier-ignore
+    expect(
+      refused(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 0 }, to: { x: 0.1, y: 0 } }),
+    ).toContain('inch');
   });
 
   test('a wall drawn across a room makes two', () => {

@@ -80,7 +80,9 @@ function stemsOn(plan: Plan, wallId: string): { point: string; wall: string }[] 
 /** The wall that a lone end of this one stands against; null when it shares its end or stands free. */
 function wallBehind(plan: Plan, wallId: string, point: string): string | null {
   const p = pointOf(plan, point);
-  const others = Object.keys(plan.walls).filter((id) => id !== wallId && plan.points[plan.walls[id]!.from]!.level === plan.points[point]!.level); // prettier-ignore
+  const others = Object.keys(plan.walls).filter(
+    (id) => id !== wallId && plan.points[plan.walls[id]!.from]!.level === plan.points[point]!.level,
+  );
   return (
     others.find((id) => {
       const [a, b] = endsOf(plan, id);

@@ -97,7 +97,13 @@ export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool
       if (known) known.cable = cable;
       else {
         const { from, to, way } = runs[0]![1];
-        draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({ from, to, way, circuit: circuitId, cable });
+        draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({
+          from,
+          to,
+          way,
+          circuit: circuitId,
+          cable,
+        });
       }
     });
     for (const [id] of runs.slice(want.length)) {
@@ -106,7 +112,7 @@ export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool
     }
   }
   return changed;
-} // prettier-ignore
+}
 
 /** Every circuit's cables made to fit, in a plan draft. Existing circuits that nothing new hangs on have no runs and stay. */
 export function fitAllCables(draft: Plan, neutral: NeutralSchool): void {

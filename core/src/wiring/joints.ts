@@ -69,21 +69,37 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
   };
   const splits = (net: Net) => gfci !== null && (net === 'H' || net === 'N');
   for (const c of conductors)
-    if (c.net !== null) group(c.net, splits(c.net) ? (feed.has(c.run) ? 'line' : 'load') : null).conductors.push(c);
+    if (c.net !== null)
+      group(c.net, splits(c.net) ? (feed.has(c.run) ? 'line' : 'load') : null).conductors.push(c);
   for (const [id, d] of own)
     for (const t of terminalsOf(id, d, s.plan, s.conductors))
       group(t.net, splits(t.net) ? (id === gfci ? 'line' : 'load') : null).terminals.push(t);
   if (gfci)
-    for (const [net, name] of [['H', 'load hot'], ['N', 'load neutral']] as const) {
+    for (const [net, name] of [
+      ['H', 'load hot'],
+      ['N', 'load neutral'],
+    ] as const) {
       const beyond = groups.get(`${net} load`);
       beyond?.terminals.unshift({ device: gfci, name, net });
     }
   const spare = conductors.filter((c) => c.net === null);
   return [
-    ...[...groups.values()].sort((a, b) => byNet(a.net, b.net) || (a.side === 'load' ? 1 : -1)).map((g) => joint(g, circuit.gauge, s)),
-    ...spare.map((c): Joint => ({ circuit: tree.circuit, net: 'spare', side: null, conductors: [c], terminals: [], method: 'cap', tails: 0, connector: 'small', gauge: gaugeOf(s.plan, c.run) })),
+    ...[...groups.values()]
+      .sort((a, b) => byNet(a.net, b.net) || (a.side === 'load' ? 1 : -1))
+      .map((g) => joint(g, circuit.gauge, s)),
+    ...spare.map((c): Joint => ({
+      circuit: tree.circuit,
+      net: 'spare',
+      side: null,
+      conductors: [c],
+      terminals: [],
+      method: 'cap',
+      tails: 0,
+      connector: 'small',
+      gauge: gaugeOf(s.plan, c.run),
+    })),
   ];
-} // prettier-ignore
+}
 
 function gaugeOf(plan: Plan, run: string): Gauge {
   const { gauge } = cables[plan.runs[run]!.cable]!;
@@ -98,7 +114,14 @@ const feedsThrough = (terminals: readonly WiredTerminal[], plan: Plan): boolean 
 function joint(g: Group, circuitGauge: Gauge, s: JointSetting): Joint {
   const [c, t] = [g.conductors.length, g.terminals.length];
   const gauge = Math.min(circuitGauge, ...g.conductors.map((x) => gaugeOf(s.plan, x.run))) as Gauge;
-  const base = { circuit: s.conductors.tree.circuit, net: g.net, side: g.side, conductors: g.conductors, terminals: g.terminals.map(({ device, name }) => ({ device, name })), gauge };
+  const base = {
+    circuit: s.conductors.tree.circuit,
+    net: g.net,
+    side: g.side,
+    conductors: g.conductors,
+    terminals: g.terminals.map(({ device, name }) => ({ device, name })),
+    gauge,
+  };
   if (c <= 1 && t === 1) return { ...base, method: 'screw', tails: c === 1 ? 0 : 1, connector: null };
   if (c === 0) return { ...base, method: 'jumper', tails: t - 1, connector: null };
   if (c === 1 && t === 0) return { ...base, method: 'cap', tails: 0, connector: 'small' };
@@ -106,7 +129,7 @@ function joint(g: Group, circuitGauge: Gauge, s: JointSetting): Joint {
     return { ...base, method: 'through', tails: 0, connector: null };
   const sizes = [...g.conductors.map((x) => gaugeOf(s.plan, x.run)), ...g.terminals.map(() => gauge)];
   return { ...base, method: 'connector', tails: t, connector: connectorFor(sizes) };
-} // prettier-ignore
+}
 
 /** A circuit's conductors where they end at its panel: hot on the breaker, neutral on the bar. */
 export function jointsAtPanel(s: JointSetting): Joint[] {
@@ -116,7 +139,14 @@ export function jointsAtPanel(s: JointSetting): Joint[] {
   for (const c of runs.flatMap((r) => byRun.get(r) ?? []))
     if (c.net !== null) byName.set(c.net, [...(byName.get(c.net) ?? []), c]);
   return [...byName].map(([net, conductors]): Joint => ({
-    circuit: tree.circuit, net, side: null, conductors, terminals: [], method: 'panel', tails: 0, connector: null,
+    circuit: tree.circuit,
+    net,
+    side: null,
+    conductors,
+    terminals: [],
+    method: 'panel',
+    tails: 0,
+    connector: null,
     gauge: s.plan.circuits[tree.circuit]!.gauge,
-  })); // prettier-ignore
+  }));
 }

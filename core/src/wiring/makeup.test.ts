@@ -7,18 +7,31 @@ import { connectorFor, screwOf, type Joint } from './index.ts';
 
 describe('the connector that fits: common practice, no source', () => {
   test.each([
-    ['14 14', 'small'], ['14 14 14', 'small'], ['12 12', 'small'], ['12 12 12', 'middle'], ['12 12 12 12', 'middle'],
-    ['14 14 14 14', 'middle'], ['14 14 14 14 14', 'middle'], ['14 14 14 14 14 14', 'large'], ['12 12 12 12 12', 'large'], ['12 14 14', 'middle'],
-  ])('%s: %s', (sizes, size) => expect(connectorFor(sizes.split(' ').map(Number) as Gauge[])).toBe(size)); // prettier-ignore
+    ['14 14', 'small'],
+    ['14 14 14', 'small'],
+    ['12 12', 'small'],
+    ['12 12 12', 'middle'],
+    ['12 12 12 12', 'middle'],
+    ['14 14 14 14', 'middle'],
+    ['14 14 14 14 14', 'middle'],
+    ['14 14 14 14 14 14', 'large'],
+    ['12 12 12 12 12', 'large'],
+    ['12 14 14', 'middle'],
+  ])('%s: %s', (sizes, size) => expect(connectorFor(sizes.split(' ').map(Number) as Gauge[])).toBe(size));
 });
 
 test('screws: brass for hot, silver for neutral, dark for the common', () =>
-  expect(['hot', 'load hot', 'in', 'neutral', 'line neutral', 'common', 'traveller 1'].map((n) => screwOf(n as 'hot'))).toEqual(
-    ['brass', 'brass', 'brass', 'silver', 'silver', 'dark', 'brass'],
-  )); // prettier-ignore
+  expect(
+    ['hot', 'load hot', 'in', 'neutral', 'line neutral', 'common', 'traveller 1'].map((n) =>
+      screwOf(n as 'hot'),
+    ),
+  ).toEqual(['brass', 'brass', 'brass', 'silver', 'silver', 'dark', 'brass']));
 
 /** Two receptacles in a chain, the first box looked at. */
-function chain(values: Partial<Record<RuleId, unknown>> = {}, more: { model?: string; first?: object; amps?: number } = {}) {
+function chain(
+  values: Partial<Record<RuleId, unknown>> = {},
+  more: { model?: string; first?: object; amps?: number } = {},
+) {
   const gauge = (more.amps ?? 15) === 15 ? 14 : 12;
   const plan = planOf({
     rules: { values },
@@ -26,21 +39,36 @@ function chain(values: Partial<Record<RuleId, unknown>> = {}, more: { model?: st
     walls: { w1: { from: 'a', to: 'b' } },
     panels: { n1: { on: { wall: 'w1', at: 20, away: 60 }, name: 'Main' } },
     circuits: { c1: { panel: 'n1', space: 7, amps: more.amps ?? 15, gauge } },
-    boxes: { b1: { on: { wall: 'w1', at: 60 }, model: more.model ?? 'auto' }, b2: { on: { wall: 'w1', at: 160 } } },
+    boxes: {
+      b1: { on: { wall: 'w1', at: 60 }, model: more.model ?? 'auto' },
+      b2: { on: { wall: 'w1', at: 160 } },
+    },
     devices: { d1: { box: 'b1', circuit: 'c1', ...more.first }, d2: { box: 'b2', circuit: 'c1' } },
-    runs: { k1: { from: 'n1', to: 'b1', circuit: 'c1', cable: `${gauge}/2` }, k2: { from: 'b1', to: 'b2', circuit: 'c1', cable: `${gauge}/2` } },
+    runs: {
+      k1: { from: 'n1', to: 'b1', circuit: 'c1', cable: `${gauge}/2` },
+      k2: { from: 'b1', to: 'b2', circuit: 'c1', cable: `${gauge}/2` },
+    },
   });
   return computed(plan);
-} // prettier-ignore
+}
 const joint = (joints: readonly Joint[], net: string, side: string | null = null) =>
   joints.find((j) => j.net === net && j.side === side)!;
 
 describe('a receptacle in the middle of a chain', () => {
   test('pigtailed: a connector each for hot and neutral, a tail to the device, and the grounds', () => {
     const m = chain().makeup['b1']!;
-    expect(m.cables.map((c) => [c.run, c.feed])).toEqual([['k1', true], ['k2', false]]); // prettier-ignore
+    expect(m.cables.map((c) => [c.run, c.feed])).toEqual([
+      ['k1', true],
+      ['k2', false],
+    ]);
     expect(joint(m.joints, 'N')).toMatchObject({ method: 'connector', tails: 1, connector: 'small' });
-    expect(m.grounds).toMatchObject({ cables: 2, tails: 1, method: 'connector', connector: 'small', thin: null }); // prettier-ignore
+    expect(m.grounds).toMatchObject({
+      cables: 2,
+      tails: 1,
+      method: 'connector',
+      connector: 'small',
+      thin: null,
+    });
     expect(m.connectors).toEqual({ small: 3, middle: 0, large: 0, crimp: 0, green: 0 });
     expect(m.tails.map((t) => `${t.count} ${t.colour}`)).toEqual(['1 bare', '1 black', '1 white']);
     expect(m.capped).toBe(2);
@@ -69,8 +97,14 @@ describe('a receptacle in the middle of a chain', () => {
   test('a metal box is bonded; crimps and green connectors by the house', () => {
     const metal = { model: 'metal-device-18' };
     expect(chain({}, metal).makeup['b1']!.grounds).toMatchObject({ bonded: true, tails: 2 });
-    expect(chain({ 'makeup.groundJoint': 'crimp' }).makeup['b1']!.connectors).toMatchObject({ small: 2, crimp: 1 }); // prettier-ignore
-    expect(chain({ 'makeup.groundJoint': 'green' }).makeup['b1']!.grounds).toMatchObject({ method: 'green', tails: 0 }); // prettier-ignore
+    expect(chain({ 'makeup.groundJoint': 'crimp' }).makeup['b1']!.connectors).toMatchObject({
+      small: 2,
+      crimp: 1,
+    });
+    expect(chain({ 'makeup.groundJoint': 'green' }).makeup['b1']!.grounds).toMatchObject({
+      method: 'green',
+      tails: 0,
+    });
   });
   test('thin ground tails on 20 A are flagged, on 15 A not: NEC 250.122 (from memory)', () => {
     const thin = { 'makeup.groundTail': '14' };
@@ -79,11 +113,14 @@ describe('a receptacle in the middle of a chain', () => {
     expect(chain({}, { amps: 20 }).makeup['b1']!.tails[0]).toMatchObject({ gauge: 12, colour: 'bare' });
   });
   test('labels at both ends, in each wording', () => {
-    const at = (wording: string) => chain({ 'label.wording': wording }).labels.filter((l) => l.run === 'k2').map((l) => l.text);
+    const at = (wording: string) =>
+      chain({ 'label.wording': wording })
+        .labels.filter((l) => l.run === 'k2')
+        .map((l) => l.text);
     expect(at('circuit-first')).toEqual(['7 · TO Box 2', '7 · FROM Box 1 · HOT']);
     expect(at('place-first')).toEqual(['TO Box 2 · 7', 'FROM Box 1 · 7 · HOT']);
     expect(at('short')).toEqual(['7 · T 2', '7 · F 1 · H']);
-  }); // prettier-ignore
+  });
   test('connectors and tails are in the list, tails for nothing', () => {
     const lines = chain({}).takeoff.lines;
     expect(lines.find((l) => l.item === 'wire-connector-small')!.quantity).toBe(3);
@@ -105,16 +142,25 @@ describe('the demo', () => {
       const joined = m.joints.flatMap((j) => j.terminals.map((t) => `${t.device} ${t.name}`));
       expect(new Set(joined).size, box).toBe(joined.length);
       for (const { run, circuit } of m.cables)
-        if (circuit !== null) expect(ends.filter((e) => e.startsWith(`${run} `)).length, `${box} ${run}`).toBe(Number(plan.runs[run]!.cable.at(-1)));
+        if (circuit !== null)
+          expect(ends.filter((e) => e.startsWith(`${run} `)).length, `${box} ${run}`).toBe(
+            Number(plan.runs[run]!.cable.at(-1)),
+          );
     }
-  }); // prettier-ignore
+  });
   test('cables come in the order of the switches, the feed first', () => {
     const gang = Object.keys(plan.boxes).find((id) => plan.boxes[id]!.gangs >= 4)!;
     const { cables, joints } = result.makeup[gang]!;
     expect(cables[0]!.feed).toBe(true);
-    const slot = (run: string) => Math.min(99, ...joints.filter((j) => !'HN'.includes(j.net) && j.conductors.some((c) => c.run === run)).flatMap((j) => j.terminals.map((t) => plan.devices[t.device]!.slot)));
+    const slot = (run: string) =>
+      Math.min(
+        99,
+        ...joints
+          .filter((j) => !'HN'.includes(j.net) && j.conductors.some((c) => c.run === run))
+          .flatMap((j) => j.terminals.map((t) => plan.devices[t.device]!.slot)),
+      );
     const slots = cables.slice(1).map((c) => slot(c.run));
     expect(slots).toEqual([...slots].sort((a, b) => a - b));
     expect(ruleBook({})('makeup.order')).toBe('switch');
-  }); // prettier-ignore
+  });
 });

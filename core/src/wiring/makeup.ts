@@ -59,7 +59,13 @@ function slotOf(run: string, joints: readonly Joint[], devices: BoxDevices): num
   return slots.length > 0 ? Math.min(...slots) : 99;
 }
 
-function cablesIn(boxId: string, plan: Plan, wiring: Wiring, devices: BoxDevices, order: string): MakeUpCable[] {
+function cablesIn(
+  boxId: string,
+  plan: Plan,
+  wiring: Wiring,
+  devices: BoxDevices,
+  order: string,
+): MakeUpCable[] {
   const joints = wiring.joints[boxId] ?? [];
   const list = Object.keys(plan.runs)
     .sort(compareIds)
@@ -70,17 +76,27 @@ function cablesIn(boxId: string, plan: Plan, wiring: Wiring, devices: BoxDevices
       cable: r.cable,
       circuit: r.circuit,
       other: r.from === boxId ? r.to : r.from,
-      feed: r.circuit !== null && (wiring.circuits[r.circuit]?.tree.feedOf.get(boxId)?.runs.includes(run) ?? false),
+      feed:
+        r.circuit !== null &&
+        (wiring.circuits[r.circuit]?.tree.feedOf.get(boxId)?.runs.includes(run) ?? false),
     }));
   if (order === 'arrival') return list;
   const key = (c: MakeUpCable) => (c.feed ? -1 : slotOf(c.run, joints, devices));
   return list.sort((a, b) => key(a) - key(b) || compareIds(a.run, b.run));
-} // prettier-ignore
+}
 
-function groundsOf(list: readonly MakeUpCable[], devices: BoxDevices, plan: Plan, model: Pick<BoxModel, 'material'> | null, rules: RuleBook): GroundJoint | null {
+function groundsOf(
+  list: readonly MakeUpCable[],
+  devices: BoxDevices,
+  plan: Plan,
+  model: Pick<BoxModel, 'material'> | null,
+  rules: RuleBook,
+): GroundJoint | null {
   if (list.length === 0) return null;
   const sizes = list.map((c) => cables[c.cable]!.gauge as Gauge);
-  const grounded = devices.filter(([, d]) => d.circuit !== null && (yokeKinds.has(d.kind) || d.kind === 'light' || d.kind.endsWith('fan')));
+  const grounded = devices.filter(
+    ([, d]) => d.circuit !== null && (yokeKinds.has(d.kind) || d.kind === 'light' || d.kind.endsWith('fan')),
+  );
   const bonded = model?.material === 'metal';
   const tails = grounded.length + (bonded ? 1 : 0);
   const gauge = Math.min(...sizes) as Gauge;
@@ -99,19 +115,24 @@ function groundsOf(list: readonly MakeUpCable[], devices: BoxDevices, plan: Plan
     gauge: thinTails ? 14 : gauge,
     thin: thinTails ? onLarge : null,
   };
-} // prettier-ignore
+}
 
 function tailsOf(joints: readonly Joint[], grounds: GroundJoint | null, rules: RuleBook): Tails[] {
   const counts = new Map<string, Tails>();
   const add = (gauge: Gauge, colour: Tails['colour'], count: number) => {
     if (count === 0) return;
     const key = `${gauge} ${colour}`;
-    counts.set(key, { gauge, colour, inches: rules('makeup.tailInches'), count: count + (counts.get(key)?.count ?? 0) });
+    counts.set(key, {
+      gauge,
+      colour,
+      inches: rules('makeup.tailInches'),
+      count: count + (counts.get(key)?.count ?? 0),
+    });
   };
   for (const j of joints) add(j.gauge, j.net === 'N' ? 'white' : 'black', j.tails);
   if (grounds) add(grounds.gauge, rules('makeup.groundCover') === 'bare' ? 'bare' : 'green', grounds.tails);
   return [...counts.values()].sort((a, b) => b.gauge - a.gauge || (a.colour < b.colour ? -1 : 1));
-} // prettier-ignore
+}
 
 /** The make-up of one box; null for a box with no cable and no joint. */
 export function makeUpBox(
@@ -132,7 +153,16 @@ export function makeUpBox(
   for (const j of joints) if (j.method === 'connector') connectors[j.connector!]++;
   if (grounds?.method === 'connector') connectors[grounds.connector!]++;
   if (grounds?.method === 'crimp' || grounds?.method === 'green') connectors[grounds.method]++;
-  const waiting = joints.reduce((sum, j) => sum + (j.method === 'screw' || j.method === 'cap' ? j.conductors.length : j.method === 'through' ? 2 : j.tails), 0);
+  const waiting = joints.reduce(
+    (sum, j) =>
+      sum +
+      (j.method === 'screw' || j.method === 'cap'
+        ? j.conductors.length
+        : j.method === 'through'
+          ? 2
+          : j.tails),
+    0,
+  );
   return {
     cables: list,
     grounds,
@@ -142,4 +172,4 @@ export function makeUpBox(
     capped: waiting,
     stripInches: rules('makeup.strip'),
   };
-} // prettier-ignore
+}

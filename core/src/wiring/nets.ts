@@ -38,9 +38,11 @@ export function controlsOf(plan: Plan, circuitId: string, reached: (box: string)
     .filter((id) => {
       const { switches, loads } = plan.controls[id]!;
       const all = [...switches, ...loads].map((d) => plan.devices[d]!);
-      return switches.length > 0 && loads.length > 0 && all.every((d) => d.circuit === circuitId && reached(d.box));
+      return (
+        switches.length > 0 && loads.length > 0 && all.every((d) => d.circuit === circuitId && reached(d.box))
+      );
     });
-} // prettier-ignore
+}
 
 /** The stretches a net takes: those with some, but not all, of its boxes beyond them. Sources count as one box at the root. */
 function spanOf(tree: CircuitTree, boxes: ReadonlySet<string>, fromSource: boolean): Set<Stretch> {
@@ -64,13 +66,21 @@ function spanOf(tree: CircuitTree, boxes: ReadonlySet<string>, fromSource: boole
 
 /** Orders the switches of a control may be wired in: three-way switches stay at the ends. */
 function wiringOrders(switches: readonly string[]): string[][] {
-  if (switches.length < 3) return switches.length === 2 ? [[...switches], [...switches].reverse()] : [[...switches]];
+  if (switches.length < 3)
+    return switches.length === 2 ? [[...switches], [...switches].reverse()] : [[...switches]];
   const permuted = (list: readonly string[]): string[][] =>
-    list.length < 2 ? [[...list]] : list.flatMap((x, i) => permuted([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]));
+    list.length < 2
+      ? [[...list]]
+      : list.flatMap((x, i) =>
+          permuted([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]),
+        );
   const [first, last, middle] = [switches[0]!, switches.at(-1)!, switches.slice(1, -1)];
   const orders = middle.length > 4 ? [middle] : permuted(middle);
-  return orders.flatMap((m) => [[first, ...m, last], [last, ...m, first]]);
-} // prettier-ignore
+  return orders.flatMap((m) => [
+    [first, ...m, last],
+    [last, ...m, first],
+  ]);
+}
 
 interface Wanted {
   readonly net: Net;
@@ -105,7 +115,9 @@ function depthOf(tree: CircuitTree, box: string): number {
 export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchool): CircuitNets {
   const circuit = plan.circuits[tree.circuit]!;
   const reached = (box: string) => tree.feedOf.has(box) || plan.boxes[box]!.existing;
-  const devices = Object.entries(plan.devices).filter(([, d]) => d.circuit === tree.circuit && reached(d.box));
+  const devices = Object.entries(plan.devices).filter(
+    ([, d]) => d.circuit === tree.circuit && reached(d.box),
+  );
   const controls = controlsOf(plan, tree.circuit, reached);
   const controlled = new Set(controls.flatMap((k) => plan.controls[k]!.loads));
   const at = new Map<string, Set<Net>>();
@@ -118,7 +130,9 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
     if (circuit.poles === 1 || withNeutral.has(d.label)) need(d.box, 'N');
     if (isAlarm(d.kind) && alarms.length > 1) need(d.box, 'X');
   }
-  const idle = devices.filter(([id, d]) => switchKinds.has(d.kind) && !controls.some((k) => plan.controls[k]!.switches.includes(id)));
+  const idle = devices.filter(
+    ([id, d]) => switchKinds.has(d.kind) && !controls.some((k) => plan.controls[k]!.switches.includes(id)),
+  );
   for (const [, d] of idle) need(d.box, 'H');
   const used = new Map<Stretch, number>();
   const boxOf = (device: string) => plan.devices[device]!.box;
@@ -131,7 +145,10 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
       hot.add(plan.devices[order[0]!]!.box);
       const took = spans(netsOfControl(plan, id, order));
       const most = Math.max(0, ...took.map((s) => (used.get(s) ?? 0) + took.filter((t) => t === s).length));
-      return { order, cost: took.length + spanOf(tree, hot, true).size - before + (most > 2 ? 100 * most : 0) };
+      return {
+        order,
+        cost: took.length + spanOf(tree, hot, true).size - before + (most > 2 ? 100 * most : 0),
+      };
     });
     const { order } = costs.reduce((best, c) => (c.cost < best.cost ? c : best));
     chains.set(id, order);
@@ -143,7 +160,7 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
     for (const s of withN) need(plan.devices[s]!.box, 'N');
   }
   return { at, onStretch: netsOnStretches(tree, at), chains };
-} // prettier-ignore
+}
 
 function netsOnStretches(tree: CircuitTree, at: ReadonlyMap<string, ReadonlySet<Net>>): Map<Stretch, Net[]> {
   const boxesOf = new Map<Net, Set<string>>();

@@ -5,9 +5,28 @@ import { isAlarm, travellers, type Net } from './nets.ts';
 
 /** A screw or lead of a device. */
 export const terminalNames = [
-  'hot', 'hot 2', 'hot 3', 'hot top', 'hot bottom', 'other leg', 'neutral', 'line hot', 'line neutral', 'load hot', 'load neutral',
-  'in', 'out', 'common', 'traveller 1', 'traveller 2', 'in 1', 'in 2', 'out 1', 'out 2', 'signal',
-] as const; // prettier-ignore
+  'hot',
+  'hot 2',
+  'hot 3',
+  'hot top',
+  'hot bottom',
+  'other leg',
+  'neutral',
+  'line hot',
+  'line neutral',
+  'load hot',
+  'load neutral',
+  'in',
+  'out',
+  'common',
+  'traveller 1',
+  'traveller 2',
+  'in 1',
+  'in 2',
+  'out 1',
+  'out 2',
+  'signal',
+] as const;
 export type TerminalName = (typeof terminalNames)[number];
 
 export interface Terminal {
@@ -60,15 +79,16 @@ export function terminalsOf(
   if (legs.length > 0 && device.half)
     return [...t('hot top', 'H'), ...t('hot bottom', legs[0]!), ...t('neutral', 'N')];
   const hots = legs.length > 0 ? legs.slice(0, 3).flatMap((k, i) => t(hotNames[i]!, k)) : t('hot', 'H');
-  return [...hots, ...t('other leg', 'L2'), ...t('neutral', 'N'), ...(isAlarm(device.kind) ? t('signal', 'X') : [])];
-} // prettier-ignore
+  return [
+    ...hots,
+    ...t('other leg', 'L2'),
+    ...t('neutral', 'N'),
+    ...(isAlarm(device.kind) ? t('signal', 'X') : []),
+  ];
+}
 
 /** The ground-fault receptacle of a circuit in a box from whose LOAD side everything beyond is fed; null when there is none, or it is covered already. */
-export function passingGfci(
-  held: BoxDevices,
-  circuit: string,
-  covered: boolean,
-): string | null {
+export function passingGfci(held: BoxDevices, circuit: string, covered: boolean): string | null {
   if (covered) return null;
   return held.find(([, d]) => d.kind === 'gfci' && d.circuit === circuit)?.[0] ?? null;
-} // prettier-ignore
+}

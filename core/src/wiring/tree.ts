@@ -21,9 +21,11 @@ export interface CircuitTree {
 
 /** Boxes of an existing circuit that are there already: its cables are in the walls, so whatever is tapped starts at one of them. */
 function existingBoxes(plan: Plan, circuitId: string): string[] {
-  const there = Object.values(plan.devices).filter((d) => d.circuit === circuitId && plan.boxes[d.box]!.existing);
+  const there = Object.values(plan.devices).filter(
+    (d) => d.circuit === circuitId && plan.boxes[d.box]!.existing,
+  );
   return [...new Set(there.map((d) => d.box))].sort(compareIds);
-} // prettier-ignore
+}
 
 /** Where power comes from in a circuit: its panel, and for a circuit that is there already the boxes on it. */
 export function sourcesOf(plan: Plan, circuitId: string): string[] {
@@ -34,7 +36,8 @@ export function sourcesOf(plan: Plan, circuitId: string): string[] {
 
 export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
   const joined = new Map<string, { to: string; run: string }[]>();
-  const join = (a: string, b: string, run: string) => joined.set(a, [...(joined.get(a) ?? []), { to: b, run }]);
+  const join = (a: string, b: string, run: string) =>
+    joined.set(a, [...(joined.get(a) ?? []), { to: b, run }]);
   for (const id of Object.keys(plan.runs).sort(compareIds)) {
     const run = plan.runs[id]!;
     if (run.circuit !== circuitId || run.to === null || isData(run.cable)) continue;
@@ -48,7 +51,10 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
     for (const { to } of joined.get(from) ?? []) {
       if (seen.has(to)) continue;
       seen.add(to);
-      const runs = joined.get(from)!.filter((j) => j.to === to).map((j) => j.run);
+      const runs = joined
+        .get(from)!
+        .filter((j) => j.to === to)
+        .map((j) => j.run);
       stretches.push({ from, to, runs });
       visit(to);
     }
@@ -60,4 +66,4 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
     stretches,
     feedOf: new Map(stretches.map((s) => [s.to, s])),
   };
-} // prettier-ignore
+}

@@ -29,18 +29,19 @@ export function coveredBoxes(tree: CircuitTree, devices: ReadonlyMap<string, Box
 }
 
 /** Stage 7: nets, conductors and joints of every circuit. */
-export function deriveWiring(
-  plan: Plan,
-  devices: ReadonlyMap<string, BoxDevices>,
-  rules: RuleBook,
-): Wiring {
+export function deriveWiring(plan: Plan, devices: ReadonlyMap<string, BoxDevices>, rules: RuleBook): Wiring {
   const circuits: Record<string, CircuitConductors> = {};
   const covered: Record<string, Set<string>> = {};
   const atPanel: Record<string, Joint[]> = {};
   const joints: Record<string, Joint[]> = {};
   for (const id of Object.keys(plan.circuits).sort(compareIds)) {
     const conductors = circuitConductors(plan, id, rules('control.neutral'));
-    const setting = { plan, conductors, covered: coveredBoxes(conductors.tree, devices), devices: rules('makeup.devices') };
+    const setting = {
+      plan,
+      conductors,
+      covered: coveredBoxes(conductors.tree, devices),
+      devices: rules('makeup.devices'),
+    };
     circuits[id] = conductors;
     covered[id] = setting.covered;
     atPanel[id] = jointsAtPanel(setting);
@@ -50,7 +51,7 @@ export function deriveWiring(
       joints[box] = [...(joints[box] ?? []), ...jointsOf(box, devices.get(box) ?? [], setting)];
   }
   return { circuits, covered, joints, atPanel };
-} // prettier-ignore
+}
 
 /** The wiring of a plan by itself, for proposals and tests. */
 export function wiringOf(plan: Plan, rules: RuleBook): Wiring {

@@ -16,7 +16,9 @@ describe('tasks of a wall', () => {
       const one = { ...kitchen, walls: [wall] };
       const order = nailingOrder(boxRects(plan, result, one), result.marks);
       order.slice(1).forEach((b, i) => {
-        const [before, now] = [result.marks[order[i]!.id]!, result.marks[b.id]!].map((m) => Math.round(m.bottomFromSubfloor * 16)); // prettier-ignore
+        const [before, now] = [result.marks[order[i]!.id]!, result.marks[b.id]!].map((m) =>
+          Math.round(m.bottomFromSubfloor * 16),
+        );
         expect(before! < now! || (before === now && order[i]!.x <= b.x)).toBe(true);
       });
     }

@@ -49,22 +49,36 @@ function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
     `face ${formatLength(mark.setback)} ahead of the stud`,
     ...(reason ? [reason] : []),
   ];
-  return { kind: 'box', about: b.id, big: `${formatLength(mark.bottomFromSubfloor)} bottom`, small: parts.join(' · ') };
-} // prettier-ignore
+  return {
+    kind: 'box',
+    about: b.id,
+    big: `${formatLength(mark.bottomFromSubfloor)} bottom`,
+    small: parts.join(' · '),
+  };
+}
 
 /** What is written on a cable, its two ends parted by a stroke; data cable goes by its id. */
 const labelsOf = (result: Result, run: string) =>
-  result.labels.filter((l) => l.run === run).map((l) => `“${l.text}”`).join(' / ') || run; // prettier-ignore
+  result.labels
+    .filter((l) => l.run === run)
+    .map((l) => `“${l.text}”`)
+    .join(' / ') || run;
 
 function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[] {
-  const ends = (id: string) => [plan.runs[id]!.from, plan.runs[id]!.to].map((e) => endName(plan, e)).join(' → ');
+  const ends = (id: string) =>
+    [plan.runs[id]!.from, plan.runs[id]!.to].map((e) => endName(plan, e)).join(' → ');
   return Object.keys(result.runs)
     .filter((id) => ids.has(plan.runs[id]!.from) || ids.has(plan.runs[id]!.to ?? ''))
     .flatMap((id): Task[] => [
-      { kind: 'pull', about: id, big: `Cut ${formatLength(result.runs[id]!.length.cut)}`, small: `${result.runs[id]!.cable} · ${ends(id)} · label ${labelsOf(result, id)}` },
+      {
+        kind: 'pull',
+        about: id,
+        big: `Cut ${formatLength(result.runs[id]!.length.cut)}`,
+        small: `${result.runs[id]!.cable} · ${ends(id)} · label ${labelsOf(result, id)}`,
+      },
       { kind: 'staple', about: id, big: `${result.runs[id]!.staples} staples`, small: ends(id) },
     ]);
-} // prettier-ignore
+}
 
 /** Boxes to make up: how many cables come in, and the connectors to have in the pouch. */
 function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task[] {
@@ -72,9 +86,16 @@ function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task
     const m = result.makeup[id];
     if (!m) return [];
     const connectors = Object.entries(m.connectors).flatMap(([size, n]) => (n > 0 ? [`${n} ${size}`] : []));
-    return [{ kind: 'makeup', about: id, big: `Box ${boxNumber(id)}: ${m.cables.length} ${m.cables.length === 1 ? 'cable' : 'cables'}`, small: `${contents(plan, id)} · ${connectors.join(', ') || 'no connectors'}` }];
+    return [
+      {
+        kind: 'makeup',
+        about: id,
+        big: `Box ${boxNumber(id)}: ${m.cables.length} ${m.cables.length === 1 ? 'cable' : 'cables'}`,
+        small: `${contents(plan, id)} · ${connectors.join(', ') || 'no connectors'}`,
+      },
+    ];
   });
-} // prettier-ignore
+}
 
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
 export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
@@ -82,11 +103,20 @@ export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
   const holes = holesOn(result, wall).sort((a, b) => a.x - b.x);
   return [
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
-    ...holes.map((h): Task => ({ kind: 'hole', about: h.hole, big: `${formatLength(h.z)} up`, small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}` })),
+    ...holes.map((h): Task => ({
+      kind: 'hole',
+      about: h.hole,
+      big: `${formatLength(h.z)} up`,
+      small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}`,
+    })),
     ...cableTasks(new Set(boxes.map((b) => b.id)), plan, result),
-    ...makeUpTasks(boxes.map((b) => b.id), plan, result),
+    ...makeUpTasks(
+      boxes.map((b) => b.id),
+      plan,
+      result,
+    ),
   ];
-} // prettier-ignore
+}
 
 /** Everything to do on a room's ceiling: boxes and hanging tails by their distance from the walls, then their cables. */
 export function ceilingTasks(
@@ -108,4 +138,4 @@ export function ceilingTasks(
   });
   const ids = own.map(([id]) => id);
   return [...boxes, ...cableTasks(new Set(ids), plan, result), ...makeUpTasks(ids, plan, result)];
-} // prettier-ignore
+}

@@ -47,7 +47,14 @@ export class WhatIf {
   }
 }
 
-const labels: Record<keyof Tally, string> = { boxes: 'boxes', feet: 'ft of cable', holes: 'holes', hours: 'hours', cents: 'cents of material', open: 'open findings' }; // prettier-ignore
+const labels: Record<keyof Tally, string> = {
+  boxes: 'boxes',
+  feet: 'ft of cable',
+  holes: 'holes',
+  hours: 'hours',
+  cents: 'cents of material',
+  open: 'open findings',
+};
 
 /** The effect in words, one line each; a single line when nothing changes. */
 export function effectWords(effect: Effect): string[] {

@@ -1,5 +1,17 @@
 <script setup lang="ts">
-import { auditColumns, auditCsv, circuitFaults, compareIds, faultWords, gauges, readAuditCsv, type Circuit, type CircuitFault, type FoundCircuit, type Problem } from '@fieldchalk/core'; // prettier-ignore
+import {
+  auditColumns,
+  auditCsv,
+  circuitFaults,
+  compareIds,
+  faultWords,
+  gauges,
+  readAuditCsv,
+  type Circuit,
+  type CircuitFault,
+  type FoundCircuit,
+  type Problem,
+} from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import PrintPage from './PrintPage.vue';
 import { usePageJob } from './pageJob.ts';
@@ -8,9 +20,13 @@ import { usePageJob } from './pageJob.ts';
 const job = usePageJob();
 const panel = ref('');
 const panels = computed(() => Object.entries(job.plan?.panels ?? {}));
-watch(panels, (list) => {
-  if (!job.plan?.panels[panel.value]) panel.value = list[0]?.[0] ?? '';
-}, { immediate: true }); // prettier-ignore
+watch(
+  panels,
+  (list) => {
+    if (!job.plan?.panels[panel.value]) panel.value = list[0]?.[0] ?? '';
+  },
+  { immediate: true },
+);
 const circuits = computed(() =>
   Object.keys(job.plan?.circuits ?? {})
     .filter((id) => job.plan!.circuits[id]!.existing && job.plan!.circuits[id]!.panel === panel.value)

@@ -15,14 +15,15 @@ function serves(plan: Plan, id: string): string {
   if (c.found) return c.found.serves;
   const rooms = new Set<string>();
   for (const [box, mark] of Object.entries(job.result?.ceilings ?? {}))
-    if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id)) rooms.add(plan.rooms[mark.room]!.name);
+    if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id))
+      rooms.add(plan.rooms[mark.room]!.name);
   for (const label of job.result?.labels ?? []) {
     if (plan.runs[label.run]?.circuit !== id) continue;
     const place = /(?:FROM|TO) (.+?) \d+(?: ·|$)/.exec(label.text)?.[1];
     if (place && Object.values(plan.rooms).some((r) => r.name === place)) rooms.add(place);
   }
   return [...rooms].join(', ');
-} // prettier-ignore
+}
 </script>
 
 <template>

@@ -15,9 +15,11 @@ const sheets = computed(() => {
   const { plan } = job;
   return storyPoles(plan, job.result.marks).map((pole) => ({
     says: `${pole.levels.map((l) => plan.levels[l]?.name || l).join(', ')}: ${formatLength(pole.floorFinish)} of floor`,
-    pages: storyPoleSvg(pole, `${plan.job.name}, story pole`).map((svg) => `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`),
+    pages: storyPoleSvg(pole, `${plan.job.name}, story pole`).map(
+      (svg) => `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`,
+    ),
   }));
-}); // prettier-ignore
+});
 const print = () => window.print();
 </script>
 

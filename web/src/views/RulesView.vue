@@ -50,7 +50,30 @@ const groups = computed(() => {
   for (const id of wanted) map.set(id.split('.')[0]!, [...(map.get(id.split('.')[0]!) ?? []), id]);
   return [...map];
 });
-const groupNames: Record<string, string> = { spacing: 'Receptacle spacing', height: 'Heights', box: 'Boxes', framing: 'Framing', drill: 'Drilling', bore: 'Bores', staple: 'Staples', end: 'Cable ends', run: 'Runs', bend: 'Bends', circuit: 'Circuits', protect: 'Protection', makeup: 'Make-up', label: 'Labels', control: 'Switches and lights', panel: 'Panels', shape: 'Shape of circuits', route: 'Routes', coil: 'Coils', cost: 'Cost', minutes: 'Minutes', closed: 'Closed walls' }; // prettier-ignore
+const groupNames: Record<string, string> = {
+  spacing: 'Receptacle spacing',
+  height: 'Heights',
+  box: 'Boxes',
+  framing: 'Framing',
+  drill: 'Drilling',
+  bore: 'Bores',
+  staple: 'Staples',
+  end: 'Cable ends',
+  run: 'Runs',
+  bend: 'Bends',
+  circuit: 'Circuits',
+  protect: 'Protection',
+  makeup: 'Make-up',
+  label: 'Labels',
+  control: 'Switches and lights',
+  panel: 'Panels',
+  shape: 'Shape of circuits',
+  route: 'Routes',
+  coil: 'Coils',
+  cost: 'Cost',
+  minutes: 'Minutes',
+  closed: 'Closed walls',
+};
 function words(id: RuleId, value: unknown): string {
   const rule = ruleCatalogue[id] as Rule;
   if (rule.unit === 'height') return heightWords(value as Height);

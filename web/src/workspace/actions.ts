@@ -34,8 +34,16 @@ export function useActions() {
     job.edit('assignBoxes', { boxes: job.picked, circuit: list[(now + by + list.length) % list.length]! });
   }
   const actions: readonly Action[] = [
-    ...stages.map((stage, i): Action => ({ key: String(i + 1), says: `go to ${stage}`, act: () => go(stage) })),
-    { key: 'b', says: 'place boxes: receptacles, lights, switches, alarms, data', act: () => void job.edit('propose', { only: ['boxes'] }) },
+    ...stages.map((stage, i): Action => ({
+      key: String(i + 1),
+      says: `go to ${stage}`,
+      act: () => go(stage),
+    })),
+    {
+      key: 'b',
+      says: 'place boxes: receptacles, lights, switches, alarms, data',
+      act: () => void job.edit('propose', { only: ['boxes'] }),
+    },
     { key: 'c', says: 'assign circuits', act: () => void job.edit('propose', { only: ['circuits'] }) },
     { key: 'r', says: 'lay the runs', act: () => void job.edit('propose', { only: ['runs'] }) },
     { key: 'k', says: 'keep: what is chosen, or every box of this room', act: () => job.keep() },
@@ -45,11 +53,23 @@ export function useActions() {
     { key: ']', says: 'next room', act: () => job.stepRoom(1) },
     { key: ',', says: 'a chosen box to the circuit before its own', act: () => stepCircuit(-1) },
     { key: '.', says: 'a chosen box to the next circuit', act: () => stepCircuit(1) },
-    { key: 'a', says: 'assign by pressing: boxes pressed go on the circuit in hand', act: () => void (job.painting = job.painting ? null : job.circuitInHand) },
-    { key: 't', says: 'breaker of the circuit in hand off or on, on screen only', act: () => job.circuitInHand && job.trip(job.circuitInHand) },
-    { key: '/', says: 'go to the chalk line', act: () => document.querySelector<HTMLInputElement>('[data-entry]')?.focus() },
+    {
+      key: 'a',
+      says: 'assign by pressing: boxes pressed go on the circuit in hand',
+      act: () => void (job.painting = job.painting ? null : job.circuitInHand),
+    },
+    {
+      key: 't',
+      says: 'breaker of the circuit in hand off or on, on screen only',
+      act: () => job.circuitInHand && job.trip(job.circuitInHand),
+    },
+    {
+      key: '/',
+      says: 'go to the chalk line',
+      act: () => document.querySelector<HTMLInputElement>('[data-entry]')?.focus(),
+    },
     { key: '?', says: 'this sheet of keys', act: () => (keysOpen.value = true) },
-  ]; // prettier-ignore
+  ];
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {

@@ -11,4 +11,13 @@ export function endName(plan: Plan, id: string | null): string {
 }
 
 /** What hangs on a ceiling or is let into one. */
-export const ceilingKinds = ['light', 'wafer-light', 'fan', 'bath-fan', 'smoke-alarm', 'co-alarm', 'opener', 'splice'] as const; // prettier-ignore
+export const ceilingKinds = [
+  'light',
+  'wafer-light',
+  'fan',
+  'bath-fan',
+  'smoke-alarm',
+  'co-alarm',
+  'opener',
+  'splice',
+] as const;

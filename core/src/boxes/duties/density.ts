@@ -23,7 +23,12 @@ function closerGap(s: Setting): OpenDuty[] {
     const fixed = seenOn(line, boxesSeen(s, pluggable));
     const widest = lineGaps(line, fixed);
     if (widest <= maxGap + 1e-6) return [];
-    const { added } = coverLine(line, fixed, candidatesOn(s, [line], { height: s.rules('height.garage') }), maxGap);
+    const { added } = coverLine(
+      line,
+      fixed,
+      candidatesOn(s, [line], { height: s.rules('height.garage') }),
+      maxGap,
+    );
     const [first] = added;
     return [
       {
@@ -36,7 +41,7 @@ function closerGap(s: Setting): OpenDuty[] {
       },
     ];
   });
-} // prettier-ignore
+}
 
 /** A fixed count on every straight wall: a company's own rule (common practice, no source). */
 function countPerWall(s: Setting): OpenDuty[] {
@@ -72,7 +77,7 @@ function countPerWall(s: Setting): OpenDuty[] {
         },
       ];
     });
-} // prettier-ignore
+}
 
 /** What a bench is worked at between: a receptacle of the second row stands over its top and within reach. */
 const benchTop = 34;
@@ -82,7 +87,9 @@ const benchHighest = 66;
 function secondRow(s: Setting): OpenDuty[] {
   const maxGap = s.rules('bench.maxGap');
   const height = s.rules('height.bench');
-  const seen = boxesSeen(s, pluggable).filter((p) => aboveFloor(p, s) > benchTop && aboveFloor(p, s) <= benchHighest);
+  const seen = boxesSeen(s, pluggable).filter(
+    (p) => aboveFloor(p, s) > benchTop && aboveFloor(p, s) <= benchHighest,
+  );
   return fixturesOf(s).flatMap(([id, f]): OpenDuty[] => {
     if (f.kind !== 'bench') return [];
     const piece = { wall: f.wall, side: f.side, start: f.at, end: f.at + f.width, offset: 0 };
@@ -99,11 +106,14 @@ function secondRow(s: Setting): OpenDuty[] {
         about: [s.room.id, id],
         figures: { length: f.width, limit: maxGap },
         place: { wall: f.wall, side: f.side, at: f.at + f.width / 2 },
-        boxes: added.map((c) => ({ ...boxAt(c, 'receptacle', height), reason: 'Second row over the bench.' })),
+        boxes: added.map((c) => ({
+          ...boxAt(c, 'receptacle', height),
+          reason: 'Second row over the bench.',
+        })),
       },
     ];
   });
-} // prettier-ignore
+}
 
 /** What a company asks for beyond the code, by the school it keeps. */
 export function densityDuties(s: Setting): OpenDuty[] {

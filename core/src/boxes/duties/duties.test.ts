@@ -7,9 +7,15 @@ function room(use: RoomUse, rest: { fixtures?: object; openings?: object } = {})
   const plan = roomOf('200\n150\n200\n150', use);
   return planOf({ ...plan, ...rest });
 }
-const open = (plan: Plan) => computed(plan).findings.filter((f) => f.level === 'error' || f.rule === 'appliance.far').map((f) => f.rule); // prettier-ignore
+const open = (plan: Plan) =>
+  computed(plan)
+    .findings.filter((f) => f.level === 'error' || f.rule === 'appliance.far')
+    .map((f) => f.rule);
 const proposed = (plan: Plan) => edited(plan, 'propose', { only: ['receptacles'] });
-const kinds = (plan: Plan) => Object.values(plan.devices).map((d) => d.kind).sort(); // prettier-ignore
+const kinds = (plan: Plan) =>
+  Object.values(plan.devices)
+    .map((d) => d.kind)
+    .sort();
 
 describe('counters: NEC 210.52(C) (from memory)', () => {
   // w1 is 203.5 between centres; its face runs from 1.75 to 201.75, seen from its right.
@@ -47,7 +53,9 @@ describe('counters: NEC 210.52(C) (from memory)', () => {
   test('no inch of counter is over 24 in. from one, and none stands over 20 in. above the top', () => {
     const plan = proposed(room('kitchen', { fixtures: { f1: counter(8, 180) } }));
     const { marks } = computed(plan);
-    const over = Object.keys(plan.boxes).filter((id) => Object.values(plan.devices).some((d) => d.box === id && d.kind === 'counter-receptacle')); // prettier-ignore
+    const over = Object.keys(plan.boxes).filter((id) =>
+      Object.values(plan.devices).some((d) => d.box === id && d.kind === 'counter-receptacle'),
+    );
     for (let at = 8; at <= 188; at++)
       expect(Math.min(...over.map((id) => Math.abs(marks[id]!.at - at)))).toBeLessThanOrEqual(24);
     for (const id of over) expect(marks[id]!.centerFromFinished).toBe(42);
@@ -60,7 +68,9 @@ describe('counters: NEC 210.52(C) (from memory)', () => {
 
   test('counter receptacles do not count for the wall, nor wall ones for the counter', () => {
     const plan = proposed(room('kitchen', { fixtures: { f1: counter(20, 96) } }));
-    const over = Object.values(plan.devices).filter((d) => d.kind === 'counter-receptacle').map((d) => d.box); // prettier-ignore
+    const over = Object.values(plan.devices)
+      .filter((d) => d.kind === 'counter-receptacle')
+      .map((d) => d.box);
     const { spaces } = computed(plan).rooms['r1']!;
     expect(spaces.flatMap((s) => s.receptacles.map((r) => r.box)).some((b) => over.includes(b))).toBe(false);
   });
@@ -98,15 +108,21 @@ describe('rooms that owe a receptacle', () => {
   });
 
   test('a garage: one for each vehicle bay, not over 66 in. [210.52(G), from memory]', () => {
-    const doors = { o1: { wall: 'w1', kind: 'garage-door', at: 10, width: 84, head: 84 }, o2: { wall: 'w1', kind: 'garage-door', at: 108, width: 84, head: 84 } };
+    const doors = {
+      o1: { wall: 'w1', kind: 'garage-door', at: 10, width: 84, head: 84 },
+      o2: { wall: 'w1', kind: 'garage-door', at: 108, width: 84, head: 84 },
+    };
     const plan = room('garage', { openings: doors });
     expect(open(plan)).toEqual(['garage.bay']);
     const done = proposed(plan);
     expect(Object.keys(computed(done).marks)).toHaveLength(2);
     expect(Object.values(computed(done).marks).every((m) => m.centerFromFinished === 44)).toBe(true);
-    const high = edited(done, 'setBoxHeight', { box: 'b1', height: { value: 70, to: 'center', from: 'finished' } });
+    const high = edited(done, 'setBoxHeight', {
+      box: 'b1',
+      height: { value: 70, to: 'center', from: 'finished' },
+    });
     expect(open(high)).toEqual(['garage.bay']);
-  }); // prettier-ignore
+  });
 
   test.each([
     ['laundry', 'laundry.none'],
@@ -133,15 +149,32 @@ describe('rooms that owe a receptacle', () => {
 });
 
 describe('appliances: an outlet of their own within 6 ft [210.50(C), from memory]', () => {
-  const at = (kind: string, place: number, width: number, va: number) => ({ room: 'r1', kind, wall: 'w1', side: 'right', at: place, width, va });
-  const fixtures = { f1: at('range', 20, 30, 8000), f2: at('dishwasher', 80, 24, 1200), f3: at('refrigerator', 140, 34, 700), f4: { room: 'r1', kind: 'island', x: 60, y: -70, width: 48 } };
+  const at = (kind: string, place: number, width: number, va: number) => ({
+    room: 'r1',
+    kind,
+    wall: 'w1',
+    side: 'right',
+    at: place,
+    width,
+    va,
+  });
+  const fixtures = {
+    f1: at('range', 20, 30, 8000),
+    f2: at('dishwasher', 80, 24, 1200),
+    f3: at('refrigerator', 140, 34, 700),
+    f4: { room: 'r1', kind: 'island', x: 60, y: -70, width: 48 },
+  };
 
   test('each gets one behind it, with its load; what has no cord gets none', () => {
     const plan = room('kitchen', { fixtures });
     expect(open(plan).filter((r) => r === 'appliance.far')).toHaveLength(3);
     const done = proposed(plan);
     const own = Object.values(done.devices).filter((d) => d.kind === 'appliance-receptacle');
-    expect(own.map((d) => `${d.label} ${d.va}`).sort()).toEqual(['dishwasher 1200', 'range 8000', 'refrigerator 700']);
+    expect(own.map((d) => `${d.label} ${d.va}`).sort()).toEqual([
+      'dishwasher 1200',
+      'range 8000',
+      'refrigerator 700',
+    ]);
     expect(open(done)).toEqual([]);
   });
 
@@ -149,7 +182,8 @@ describe('appliances: an outlet of their own within 6 ft [210.50(C), from memory
     let plan = room('kitchen', { fixtures });
     plan = planOf({ ...plan, panels: { n1: { on: { wall: 'w3', side: 'right', at: 60 } } } });
     plan = edited(plan, 'propose', {});
-    const of = (label: string) => plan.circuits[Object.values(plan.devices).find((d) => d.label === label)!.circuit!]!;
+    const of = (label: string) =>
+      plan.circuits[Object.values(plan.devices).find((d) => d.label === label)!.circuit!]!;
     expect(of('range')).toMatchObject({ amps: 50, gauge: 6, poles: 2, volts: 240 });
     expect(of('dishwasher')).toMatchObject({ amps: 20, gauge: 12, poles: 1 });
     for (const label of ['range', 'dishwasher', 'refrigerator']) {
@@ -157,6 +191,10 @@ describe('appliances: an outlet of their own within 6 ft [210.50(C), from memory
       expect(Object.values(plan.devices).filter((d) => d.circuit === circuit)).toHaveLength(1);
     }
     expect(Object.values(plan.runs).find((r) => plan.circuits[r.circuit!]!.amps === 50)!.cable).toBe('6/3');
-    expect(computed(plan).findings.filter((f) => f.level === 'error').map((f) => f.says)).toEqual([]); // prettier-ignore
+    expect(
+      computed(plan)
+        .findings.filter((f) => f.level === 'error')
+        .map((f) => f.says),
+    ).toEqual([]);
   });
-}); // prettier-ignore
+});

@@ -34,7 +34,9 @@ const kinds = (read: ReturnType<typeof imported>) =>
     .map((o) => `${o.kind} ${Math.round(o.width)} ${o.head} ${o.sill}`)
     .sort();
 const areas = (read: ReturnType<typeof imported>) =>
-  Object.values(compute(read.plan).rooms).map((r) => Math.round(r.area / 144)).sort((a, b) => a - b); // prettier-ignore
+  Object.values(compute(read.plan).rooms)
+    .map((r) => Math.round(r.area / 144))
+    .sort((a, b) => a - b);
 
 const open = ['Entry', 'Great Room', 'Dining Room', 'Kitchen', 'Hall'];
 const outside = ['Covered Porch', 'Covered Deck'];
@@ -51,9 +53,21 @@ describe('the drawn house', () => {
 
   test('every room that walls close is within 2 in. of the size written in it', () => {
     const closed = read.rooms.filter((r) => !open.includes(r.name) && !outside.includes(r.name));
-    expect(closed.map((r) => r.name).sort()).toEqual(
-      ['2 Car Garage', 'Bath', 'Bedroom 2', 'Bedroom 3', 'Clo.', 'Closet', 'Master Bedroom', 'Mstr. Bath', 'Pantry', 'Toil.', 'Util.', 'W.I.C.', 'W.I.C.'],
-    ); // prettier-ignore
+    expect(closed.map((r) => r.name).sort()).toEqual([
+      '2 Car Garage',
+      'Bath',
+      'Bedroom 2',
+      'Bedroom 3',
+      'Clo.',
+      'Closet',
+      'Master Bedroom',
+      'Mstr. Bath',
+      'Pantry',
+      'Toil.',
+      'Util.',
+      'W.I.C.',
+      'W.I.C.',
+    ]);
     for (const { name, written, measured, room } of closed) {
       expect(room).not.toBeNull();
       const off = (a: number, b: number) => Math.abs(written![0] - a) + Math.abs(written![1] - b);
@@ -80,8 +94,13 @@ describe('the drawn house', () => {
     const bath = compute(plan).rooms[read.rooms.find((r) => r.name === 'Bath')!.room!]!;
     const pieces = bath.spaces.flatMap((s) => s.pieces);
     const door = Object.values(plan.openings).find(
-      (o) => o.width === 28 && pieces.some((p) => p.wall === o.wall && Math.min(Math.abs(p.end - o.at), Math.abs(p.start - o.at - o.width)) < 0.1),
-    )!; // prettier-ignore
+      (o) =>
+        o.width === 28 &&
+        pieces.some(
+          (p) =>
+            p.wall === o.wall && Math.min(Math.abs(p.end - o.at), Math.abs(p.start - o.at - o.width)) < 0.1,
+        ),
+    )!;
     expect(pieces.find((p) => p.wall === door.wall)!.side).toBe(door.swing);
   });
 
@@ -116,12 +135,15 @@ describe('files that cannot be read say what is wrong', () => {
     ['hello', 'DXF'],
     [drawing.slice(0, 40_000), 'DXF|no lines|ENTITIES'],
     ['  0\nSECTION\n  2\nENTITIES\n  0\nENDSEC\n  0\nEOF\n', 'holds no lines'],
-    ['  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n  8\nA\n 10\n0\n 20\n0\n 11\n10\n 21\n0\n  0\nENDSEC\n  0\nEOF\n', 'no walls'],
+    [
+      '  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n  8\nA\n 10\n0\n 20\n0\n 11\n10\n 21\n0\n  0\nENDSEC\n  0\nEOF\n',
+      'no walls',
+    ],
   ])('%#', (text, says) => {
     const read = planFromDxf(text);
     expect(read.ok).toBe(false);
     if (!read.ok) expect(read.problems[0]!.message).toMatch(new RegExp(says));
-  }); // prettier-ignore
+  });
 });
 
 test('tags and sizes as drafters write them', () => {

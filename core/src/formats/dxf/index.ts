@@ -86,10 +86,15 @@ function matchTags(
 ): { of: Map<Hole, OpeningTag>; loose: OpeningTag[] } {
   const pairs = holes
     .flatMap((hole) =>
-      tags.map((tag) => ({ hole, tag, off: Math.abs(hole.end - hole.start - tag.width), away: Math.hypot(tag.at.x - hole.middle.x, tag.at.y - hole.middle.y) })),
+      tags.map((tag) => ({
+        hole,
+        tag,
+        off: Math.abs(hole.end - hole.start - tag.width),
+        away: Math.hypot(tag.at.x - hole.middle.x, tag.at.y - hole.middle.y),
+      })),
     )
     .filter((p) => p.off < 5 && p.away < 36 + (p.hole.end - p.hole.start))
-    .sort((a, b) => a.away + 4 * a.off - (b.away + 4 * b.off)); // prettier-ignore
+    .sort((a, b) => a.away + 4 * a.off - (b.away + 4 * b.off));
   const of = new Map<Hole, OpeningTag>();
   const used = new Set<OpeningTag>();
   for (const { hole, tag } of pairs) {
@@ -133,7 +138,7 @@ function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence):
     head,
     hinge: Math.abs(hingeAt - hole.start) <= Math.abs(hingeAt - hole.end) ? 'from' : 'to',
     swing: open && offsetOf(wall.family, open) < wall.offset ? 'right' : 'left',
-  }; // prettier-ignore
+  };
 }
 
 /** Names stand above their sizes; a name of two lines is one name. */
@@ -205,7 +210,16 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
   const strips = findStrips(lineFamilies(faces, 0.1), 2.75, 13, 1.5);
   const drawn = wallsFromStrips(strips, faces, evidence).filter((w) => w.end - w.start > w.thickness * 0.9);
   if (drawn.length === 0)
-    return { ok: false, problems: [{ path: '(file)', message: 'shows no walls: no lines run side by side 3 to 13 in. apart. Choose the layers that hold the walls, or the drawing’s unit' }] }; // prettier-ignore
+    return {
+      ok: false,
+      problems: [
+        {
+          path: '(file)',
+          message:
+            'shows no walls: no lines run side by side 3 to 13 in. apart. Choose the layers that hold the walls, or the drawing’s unit',
+        },
+      ],
+    };
   const holes = drawn.flatMap((wall) =>
     wall.gaps.map(({ start, end }): Hole => ({
       wall,

@@ -3,10 +3,22 @@ import { findStrips, lineFamilies } from './strips.ts';
 import { readTag } from './tags.ts';
 
 /** Inches in one drawing unit, by the unit's name. */
-export const drawingUnits = { inches: 1, feet: 12, millimetres: 1 / 25.4, centimetres: 10 / 25.4, metres: 1000 / 25.4 } as const; // prettier-ignore
+export const drawingUnits = {
+  inches: 1,
+  feet: 12,
+  millimetres: 1 / 25.4,
+  centimetres: 10 / 25.4,
+  metres: 1000 / 25.4,
+} as const;
 export type DrawingUnit = keyof typeof drawingUnits;
 
-const headerCodes: Readonly<Record<number, DrawingUnit>> = { 1: 'inches', 2: 'feet', 4: 'millimetres', 5: 'centimetres', 6: 'metres' }; // prettier-ignore
+const headerCodes: Readonly<Record<number, DrawingUnit>> = {
+  1: 'inches',
+  2: 'feet',
+  4: 'millimetres',
+  5: 'centimetres',
+  6: 'metres',
+};
 
 /** How many inches a drawing unit is, and why that is believed. `doubtful` when the header says otherwise or nothing tells. */
 export interface ScaleReading {
@@ -62,11 +74,20 @@ export function readScale(drawing: Drawing, asked?: DrawingUnit): ScaleReading {
       doubtful: unit === null || (header !== null && header !== unit),
     };
   }
-  const shares = (Object.keys(drawingUnits) as DrawingUnit[]).map((unit) => ({ unit, share: wallShare(drawing, drawingUnits[unit]) })); // prettier-ignore
+  const shares = (Object.keys(drawingUnits) as DrawingUnit[]).map((unit) => ({
+    unit,
+    share: wallShare(drawing, drawingUnits[unit]),
+  }));
   const best = shares.reduce((a, b) => (b.share > a.share ? b : a));
   const byHeader = shares.find((s) => s.unit === header);
   if (byHeader && byHeader.share > 0.6 * best.share && byHeader.share > 0)
-    return { inchesPerUnit: drawingUnits[byHeader.unit], unit: byHeader.unit, header, why: 'as its header says', doubtful: false }; // prettier-ignore
+    return {
+      inchesPerUnit: drawingUnits[byHeader.unit],
+      unit: byHeader.unit,
+      header,
+      why: 'as its header says',
+      doubtful: false,
+    };
   return {
     inchesPerUnit: drawingUnits[best.unit],
     unit: best.unit,

@@ -10,11 +10,43 @@ const metre = 1000 / 25.4;
 function house(unit: number): WrittenStorey[] {
   const m = (v: number) => v * unit;
   const ring = (height: number, extra: Partial<Record<'s' | 'e' | 'n' | 'w', object>>) => [
-    { name: 'South', from: [m(0), m(0)] as const, heading: [1, 0] as const, length: m(8), thickness: m(0.2), height: m(height), ...extra.s },
-    { name: 'East', from: [m(8), m(0.2)] as const, heading: [0, 1] as const, length: m(4.6), thickness: m(0.2), height: m(height), ...extra.e },
-    { name: 'North', from: [m(8), m(5)] as const, heading: [-1, 0] as const, length: m(8), thickness: m(0.2), height: m(height), ...extra.n },
-    { name: 'West', from: [m(0), m(4.8)] as const, heading: [0, -1] as const, length: m(4.6), thickness: m(0.2), height: m(height), ...extra.w },
-  ]; // prettier-ignore
+    {
+      name: 'South',
+      from: [m(0), m(0)] as const,
+      heading: [1, 0] as const,
+      length: m(8),
+      thickness: m(0.2),
+      height: m(height),
+      ...extra.s,
+    },
+    {
+      name: 'East',
+      from: [m(8), m(0.2)] as const,
+      heading: [0, 1] as const,
+      length: m(4.6),
+      thickness: m(0.2),
+      height: m(height),
+      ...extra.e,
+    },
+    {
+      name: 'North',
+      from: [m(8), m(5)] as const,
+      heading: [-1, 0] as const,
+      length: m(8),
+      thickness: m(0.2),
+      height: m(height),
+      ...extra.n,
+    },
+    {
+      name: 'West',
+      from: [m(0), m(4.8)] as const,
+      heading: [0, -1] as const,
+      length: m(4.6),
+      thickness: m(0.2),
+      height: m(height),
+      ...extra.w,
+    },
+  ];
   const window = (at: number, width: number) => ({
     at: m(at),
     width: m(width),
@@ -36,10 +68,30 @@ function house(unit: number): WrittenStorey[] {
       elevation: 0,
       walls: [
         ...ring(2.5, {
-          s: { openings: [{ at: m(1), width: m(1), sill: 0, height: m(2.1), fill: 'door', operation: 'SINGLE_SWING_RIGHT' }, window(4, 1.5)] },
+          s: {
+            openings: [
+              {
+                at: m(1),
+                width: m(1),
+                sill: 0,
+                height: m(2.1),
+                fill: 'door',
+                operation: 'SINGLE_SWING_RIGHT',
+              },
+              window(4, 1.5),
+            ],
+          },
           n: { openings: [window(1, 2)] },
         }),
-        { name: 'Partition', from: [m(5), m(0.2)], heading: [0, 1], length: m(4.6), thickness: m(0.12), height: m(2.5), openings: [{ at: m(2), width: m(0.9), sill: 0, height: m(2.05), fill: 'door' }] },
+        {
+          name: 'Partition',
+          from: [m(5), m(0.2)],
+          heading: [0, 1],
+          length: m(4.6),
+          thickness: m(0.12),
+          height: m(2.5),
+          openings: [{ at: m(2), width: m(0.9), sill: 0, height: m(2.05), fill: 'door' }],
+        },
       ],
       spaces: [
         { name: 'Living', from: [m(0.2), m(0.2)], size: [m(4.68), m(4.6)] },
@@ -52,7 +104,7 @@ function house(unit: number): WrittenStorey[] {
       walls: ring(1.2, { e: { risesTo: m(3), openings: [round] }, w: { risesTo: m(3), openings: [round] } }),
       spaces: [{ name: 'Gallery', from: [m(0.2), m(0.2)], size: [m(7.6), m(4.6)] }],
     },
-  ]; // prettier-ignore
+  ];
 }
 
 async function imported(bytes: Uint8Array) {
@@ -71,7 +123,11 @@ describe.each([
     expect(read.counts).toEqual({ walls: 9, doors: 2, windows: 4, rooms: 3 });
     expect(Object.values(plan.levels).map((l) => l.name)).toEqual(['Ground floor', 'Attic']);
     expect(plan.levels['L1']!.ceiling).toBeCloseTo(2.5 * metre, 1);
-    expect(Object.values(plan.rooms).map((r) => `${r.name} ${r.use}`).sort()).toEqual(['Gallery library', 'Kitchen kitchen', 'Living living']); // prettier-ignore
+    expect(
+      Object.values(plan.rooms)
+        .map((r) => `${r.name} ${r.use}`)
+        .sort(),
+    ).toEqual(['Gallery library', 'Kitchen kitchen', 'Living living']);
     const door = Object.values(plan.openings).find((o) => o.kind === 'door' && o.width > 38)!;
     expect(door.width).toBeCloseTo(1 * metre, 2);
     expect(door.head).toBeCloseTo(2.1 * metre, 1);
@@ -80,9 +136,17 @@ describe.each([
     expect(windows.map((o) => Math.round((o.width / metre) * 100) / 100).sort()).toEqual([0.8, 0.8, 1.5, 2]);
     expect(Object.values(compute(plan).rooms).every((r) => r.closed)).toBe(true);
     // The 120 mm partition is 2x4 framing with what is left as finish; the attic's side walls stop under the roof.
-    expect(Object.values(plan.walls).filter((w) => w.framing === '2x4').map((w) => w.finish)).toEqual([{ left: 0.625, right: 0.625 }]); // prettier-ignore
+    expect(
+      Object.values(plan.walls)
+        .filter((w) => w.framing === '2x4')
+        .map((w) => w.finish),
+    ).toEqual([{ left: 0.625, right: 0.625 }]);
     expect(plan.levels['L2']).toMatchObject({ elevation: 106.3125, below: 'joists' });
-    expect(Object.values(plan.walls).filter((w) => w.height !== undefined).map((w) => Math.round(w.height!))).toEqual([47, 47]); // prettier-ignore
+    expect(
+      Object.values(plan.walls)
+        .filter((w) => w.height !== undefined)
+        .map((w) => Math.round(w.height!)),
+    ).toEqual([47, 47]);
   });
 
   test('rooms are as large as their walls leave them: within 2 in. of what was written', async () => {
@@ -105,13 +169,16 @@ describe('files that cannot be read say what is wrong', () => {
   test.each([
     [bytes(''), 'is empty'],
     [bytes('PK\u0003\u0004'), 'is not an IFC file'],
-    [bytes('ISO-10303-21;\nHEADER;\nFILE_SCHEMA((\'IFC4\'));\nENDSEC;\nDATA;\nENDSEC;\nEND-ISO-10303-21;\n'), 'holds no walls|cannot be read'],
+    [
+      bytes("ISO-10303-21;\nHEADER;\nFILE_SCHEMA(('IFC4'));\nENDSEC;\nDATA;\nENDSEC;\nEND-ISO-10303-21;\n"),
+      'holds no walls|cannot be read',
+    ],
     [bytes('ISO-10303-21;\nHEADER;\nFILE_SCH'), 'holds no walls|cannot be read'],
   ])('%#', async (file, says) => {
     const read = await planFromIfc(ifc, file);
     expect(read.ok).toBe(false);
     if (!read.ok) expect(read.problems[0]!.message).toMatch(new RegExp(says));
-  }); // prettier-ignore
+  });
 });
 
 test('the same house as IFC 2x3, with standard-case walls, comes back the same', async () => {

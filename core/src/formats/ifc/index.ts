@@ -128,7 +128,12 @@ function openingOf(
     y: wall.origin.y + (wall.along.y * (start + end)) / 2,
   };
   if (places.size >= roundCorners)
-    doubts.push({ about: 'opening', level, at, says: `A ${fill ? kind : 'opening'} ${Math.round(end - start)} in. across is not square; it came in as the square around it.` }); // prettier-ignore
+    doubts.push({
+      about: 'opening',
+      level,
+      at,
+      says: `A ${fill ? kind : 'opening'} ${Math.round(end - start)} in. across is not square; it came in as the square around it.`,
+    });
   const axes = fill ? axesOf(model, fill) : null;
   const forward = axes ? dot(axes.x, wall.along) >= 0 : true;
   const hingeLow = !/RIGHT/.test(operation);
@@ -229,7 +234,13 @@ function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
 
   const found = model.ids(ifc.IFCWALL, ifc.IFCWALLSTANDARDCASE, ifc.IFCWALLELEMENTEDCASE).flatMap((id) => {
     const box = boxAround(model.corners(id));
-    if (!box) doubts.push({ about: `#${id}`, level: 'L1', at: null, says: `Wall ${textOf(model.line(id)['Name']) || `#${id}`} has no shape that can be read; draw it by hand.` }); // prettier-ignore
+    if (!box)
+      doubts.push({
+        about: `#${id}`,
+        level: 'L1',
+        at: null,
+        says: `Wall ${textOf(model.line(id)['Name']) || `#${id}`} has no shape that can be read; draw it by hand.`,
+      });
     return box ? [{ id, box, storey: storeyOf.get(id) ?? -1 }] : [];
   });
   const storeys = storeysOf(model, found, voids);
@@ -247,7 +258,12 @@ function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
     const rise = box.high - floor;
     const name = textOf(model.line(id)['Name']) || `#${id}`;
     if (rise > ceiling + 6)
-      doubts.push({ about: name, level, at: box.origin, says: `Wall ${name} rises with the roof to ${Math.round(rise / 12)} ft; it came in at the level’s ceiling height.` }); // prettier-ignore
+      doubts.push({
+        about: name,
+        level,
+        at: box.origin,
+        says: `Wall ${name} rises with the roof to ${Math.round(rise / 12)} ft; it came in at the level’s ceiling height.`,
+      });
     const openings = (voids.get(id) ?? []).flatMap((o) => openingOf(o, box, floor, level, context) ?? []);
     const { origin: a, along, length, thickness } = box;
     const b = { x: a.x + along.x * length, y: a.y + along.y * length };
@@ -271,7 +287,13 @@ function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
     return at && level && name ? [{ level, at, name, size: null }] : [];
   });
   const curtains = model.ids(ifc.IFCCURTAINWALL).length;
-  if (curtains > 0) doubts.push({ about: 'curtain walls', level: 'L1', at: null, says: `${curtains} curtain walls were left out; draw them as fixed glass.` }); // prettier-ignore
+  if (curtains > 0)
+    doubts.push({
+      about: 'curtain walls',
+      level: 'L1',
+      at: null,
+      says: `${curtains} curtain walls were left out; draw them as fixed glass.`,
+    });
   return { levels, walls, labels };
 }
 

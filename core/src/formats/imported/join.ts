@@ -57,7 +57,9 @@ function mergeInLine(walls: readonly ImportedWall[]): ImportedWall[] {
       const v = direction(m.a, m.b);
       if (!u || !v || m.level !== wall.level || Math.abs(m.thickness - wall.thickness) > 0.75) return false;
       const off = Math.abs(cross(v, subtract(wall.a, m.a)));
-      const touches = Math.min(distance(m.b, wall.a), distance(m.a, wall.b), distance(m.a, wall.a), distance(m.b, wall.b)) < 1; // prettier-ignore
+      const touches =
+        Math.min(distance(m.b, wall.a), distance(m.a, wall.b), distance(m.a, wall.a), distance(m.b, wall.b)) <
+        1;
       return Math.abs(cross(u, v)) < 0.01 && off < 0.5 && touches;
     });
     if (i < 0 || !u) {
@@ -94,7 +96,19 @@ const postLength = 18;
 
 /** Short pieces that meet nothing are posts or marks, not walls. */
 function standsAlone(wall: ImportedWall, walls: readonly ImportedWall[]): boolean {
-  return distance(wall.a, wall.b) < postLength && !snapEnd(wall, 'a', walls.filter((w) => distance(w.a, w.b) >= postLength)) && !snapEnd(wall, 'b', walls.filter((w) => distance(w.a, w.b) >= postLength)); // prettier-ignore
+  return (
+    distance(wall.a, wall.b) < postLength &&
+    !snapEnd(
+      wall,
+      'a',
+      walls.filter((w) => distance(w.a, w.b) >= postLength),
+    ) &&
+    !snapEnd(
+      wall,
+      'b',
+      walls.filter((w) => distance(w.a, w.b) >= postLength),
+    )
+  );
 }
 
 const overhang = 8;

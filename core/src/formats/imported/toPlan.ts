@@ -139,13 +139,28 @@ function nameRooms(draft: Plan, house: ImportedHouse, boundaries: readonly Bound
     draft.rooms[id] = { level, x: place.x, y: place.y, name: name.slice(0, 200), use };
     for (const label of inside) roomOf.set(label, id);
     if (inside.length > 1)
-      doubts.push({ about: id, level, at: place, says: `${name} are open to one another and came in as one room, used as ${use}.` }); // prettier-ignore
+      doubts.push({
+        about: id,
+        level,
+        at: place,
+        says: `${name} are open to one another and came in as one room, used as ${use}.`,
+      });
     if (inside.length === 0)
-      doubts.push({ about: id, level, at: place, says: `A closed space of ${Math.round(area / 144)} sq ft has no name in the drawing.` }); // prettier-ignore
+      doubts.push({
+        about: id,
+        level,
+        at: place,
+        says: `A closed space of ${Math.round(area / 144)} sq ft has no name in the drawing.`,
+      });
   }
   for (const label of house.labels)
     if (!roomOf.has(label))
-      doubts.push({ about: label.name, level: label.level, at: label.at, says: `${label.name} is not closed by walls and did not become a room.` }); // prettier-ignore
+      doubts.push({
+        about: label.name,
+        level: label.level,
+        at: label.at,
+        says: `${label.name} is not closed by walls and did not become a room.`,
+      });
   return roomOf;
 }
 

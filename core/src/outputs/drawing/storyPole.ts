@@ -100,11 +100,14 @@ export function storyPoleSvg(pole: StoryPole, title: string): string[] {
       .map((l) => {
         const weight = l.mark === null ? 0.006 : 0.025;
         const rule = `<line x1="${l.x1}" x2="${l.x2}" y1="${l.y}" y2="${l.y}" stroke="#000" stroke-width="${weight}"/>`;
-        if (l.inch !== null) return `${rule}<text x="${l.x2 + 0.04}" y="${l.y + 0.04}" font-size="0.11" fill="#555">${l.inch}</text>`;
-        return l.mark === null ? rule : `${rule}<text x="${l.x1 + 0.6}" y="${l.y - 0.05}" font-size="0.13" font-weight="bold">${escape(l.mark)}</text>`;
+        if (l.inch !== null)
+          return `${rule}<text x="${l.x2 + 0.04}" y="${l.y + 0.04}" font-size="0.11" fill="#555">${l.inch}</text>`;
+        return l.mark === null
+          ? rule
+          : `${rule}<text x="${l.x1 + 0.6}" y="${l.y - 0.05}" font-size="0.13" font-weight="bold">${escape(l.mark)}</text>`;
       });
     const bar = `<line x1="${page.margin}" x2="${page.margin + checkBar}" y1="${page.height - 0.35}" y2="${page.height - 0.35}" stroke="#000" stroke-width="0.03"/><text x="${page.margin + checkBar + 0.1}" y="${page.height - 0.3}" font-size="0.14">${checkBar} in. Measure it first; print at 100 %.</text>`;
     const head = `<text x="${page.margin}" y="${page.margin}" font-size="0.2" font-weight="bold">${escape(title)}</text><text x="${page.margin}" y="${page.margin + 0.22}" font-size="0.14">Bottom of box from the subfloor, under ${formatLength(pole.floorFinish)} of floor. Page ${number + 1} of ${pages}; lowest strip at the left.</text>`;
     return `<svg xmlns="http://www.w3.org/2000/svg" width="${page.width}in" height="${page.height}in" viewBox="0 0 ${page.width} ${page.height}" font-family="sans-serif">${head}${outlines.join('')}${drawn.join('')}${bar}</svg>`;
   });
-} // prettier-ignore
+}

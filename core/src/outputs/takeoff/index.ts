@@ -171,9 +171,14 @@ const connectorNames = {
 
 /** Connectors and tails as the boxes are made up. Tails come off stripped ends, so that wire is not bought twice. */
 function makeUpLines(plan: Plan, makeup: Readonly<Record<string, MakeUp>>, rules: RuleBook): Draft[] {
-  const boxes = Object.entries(makeup).filter(([id]) => !plan.boxes[id]!.existing).map(([, m]) => m);
+  const boxes = Object.entries(makeup)
+    .filter(([id]) => !plan.boxes[id]!.existing)
+    .map(([, m]) => m);
   const count = (size: keyof typeof connectorNames) => boxes.reduce((sum, m) => sum + m.connectors[size], 0);
-  const why = rules('makeup.devices') === 'pigtail' ? 'By the joints of each box, a tail to every device.' : 'By the joints of each box, devices fed through.';
+  const why =
+    rules('makeup.devices') === 'pigtail'
+      ? 'By the joints of each box, a tail to every device.'
+      : 'By the joints of each box, devices fed through.';
   const tails = new Map<string, { count: number; inches: number }>();
   for (const t of boxes.flatMap((m) => m.tails)) {
     const key = `${t.gauge}-${t.colour}`;
@@ -181,13 +186,23 @@ function makeUpLines(plan: Plan, makeup: Readonly<Record<string, MakeUp>>, rules
     tails.set(key, { count: known.count + t.count, inches: known.inches + t.count * t.inches });
   }
   return [
-    ...(['small', 'middle', 'large', 'crimp', 'green'] as const).flatMap((size) => each(`wire-connector-${size}`, connectorNames[size], count(size), why)),
-    ...[...tails].sort(([a], [b]) => compareIds(a, b)).map(([key, t]): Draft => {
-      const [gauge, colour] = key.split('-') as [string, string];
-      return { item: `tail-${key}`, name: `Tails, ${gauge} AWG ${colour}, ${t.count} of them`, quantity: Math.ceil(t.inches), unit: 'in', why: 'Cut from the stripped ends of the cable: nothing to buy.' };
-    }),
+    ...(['small', 'middle', 'large', 'crimp', 'green'] as const).flatMap((size) =>
+      each(`wire-connector-${size}`, connectorNames[size], count(size), why),
+    ),
+    ...[...tails]
+      .sort(([a], [b]) => compareIds(a, b))
+      .map(([key, t]): Draft => {
+        const [gauge, colour] = key.split('-') as [string, string];
+        return {
+          item: `tail-${key}`,
+          name: `Tails, ${gauge} AWG ${colour}, ${t.count} of them`,
+          quantity: Math.ceil(t.inches),
+          unit: 'in',
+          why: 'Cut from the stripped ends of the cable: nothing to buy.',
+        };
+      }),
   ];
-} // prettier-ignore
+}
 
 function smallPartLines(
   plan: Plan,

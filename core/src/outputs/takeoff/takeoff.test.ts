@@ -25,7 +25,14 @@ describe('coils', () => {
       const list = cuts(Array.from({ length: 1 + Math.floor(random() * 30) }, () => 5 + random() * 120));
       const coils = planCoils('x', list, [{ id: 's1', feet: random() * 200 }], 250);
       const given = coils.flatMap((c) => c.cuts.map((x) => x.run)).sort();
-      if (given.join() !== list.map((c) => c.run).sort().join()) throw new Error(`seed ${seed}: ${given.join()}`); // prettier-ignore
+      if (
+        given.join() !==
+        list
+          .map((c) => c.run)
+          .sort()
+          .join()
+      )
+        throw new Error(`seed ${seed}: ${given.join()}`);
       for (const c of coils)
         if (c.cuts.reduce((sum, x) => sum + x.feet, 0) > c.feet + 1e-6) throw new Error(`seed ${seed}`);
     }

@@ -5,7 +5,19 @@ import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import { formatLength } from '../../units/index.ts';
 import { classOf, wireFor, type Amps, type CircuitClass } from '../../circuits/classes.ts';
-import { dutiesOfLoad, foundLoad, isCounted, isOutlet, loadOf, placedLoad, placeOfBox, placeOfPanel, plannedLoad, type PlacedLoad, type Rooms } from '../../circuits/loads.ts'; // prettier-ignore
+import {
+  dutiesOfLoad,
+  foundLoad,
+  isCounted,
+  isOutlet,
+  loadOf,
+  placedLoad,
+  placeOfBox,
+  placeOfPanel,
+  plannedLoad,
+  type PlacedLoad,
+  type Rooms,
+} from '../../circuits/loads.ts';
 import { groupCost, shareOut, type Sharing } from './partition.ts';
 import { seatCircuits } from './seats.ts';
 import { type Atom, atomsOf, nearest } from '../../circuits/cable.ts';
@@ -37,7 +49,7 @@ export function unassigned(plan: Plan): string[] {
       const d = plan.devices[id]!;
       return d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing;
     });
-} // prettier-ignore
+}
 
 function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Sharing {
   const outletVa = s.rules('circuit.outletVa');
@@ -62,7 +74,7 @@ function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Shar
     split: s.rules('circuit.split'),
     dark: s.rules('circuit.dark') === 'split' ? 2400 : 0,
   };
-} // prettier-ignore
+}
 
 const listed = (names: readonly string[]) =>
   names.length <= 3 ? names.join(', ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
@@ -85,8 +97,15 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
   const atoms = atomsOf(loads, s.plan);
   const sharing = sharingOf(atoms, kind, s);
   const { groups, exact } = shareOut(sharing);
-  const names = groups.map((g) => roomNames(g.flatMap((i) => atoms[i]!.loads), s.plan)); // prettier-ignore
-  const words = names.map((rooms) => (kind.key === 'general' || kind.key === 'lighting' ? `${kind.name} ${listed(rooms)}`.trim() : kind.name));
+  const names = groups.map((g) =>
+    roomNames(
+      g.flatMap((i) => atoms[i]!.loads),
+      s.plan,
+    ),
+  );
+  const words = names.map((rooms) =>
+    kind.key === 'general' || kind.key === 'lighting' ? `${kind.name} ${listed(rooms)}`.trim() : kind.name,
+  );
   return groups.map((group, i) => {
     const own = group.flatMap((k) => atoms[k]!.loads);
     const cost = groupCost(group, sharing);
@@ -101,30 +120,49 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
       reason: `${kind.why} ${parts}. ${exact ? 'No sharing costs less.' : 'No move or exchange of outlets costs less.'}`,
     };
   });
-} // prettier-ignore
+}
 
 /** Protection of a circuit by what is on it and the house's school. */
-function protectionOf(loads: readonly PlacedLoad[], kind: CircuitClass, s: Setting): Pick<Circuit, 'protection' | 'protectAt'> & { lead: PlacedLoad | null } {
+function protectionOf(
+  loads: readonly PlacedLoad[],
+  kind: CircuitClass,
+  s: Setting,
+): Pick<Circuit, 'protection' | 'protectAt'> & { lead: PlacedLoad | null } {
   const volts = kind.poles === 2 ? 240 : 120;
   const duties = loads.map((l) => dutiesOfLoad(l, volts, s.plan));
   const arc = duties.some((d) => d.arcFault);
   const ground = duties.some((d) => d.groundFault);
   const school = s.rules('protect.gfci');
-  const leads = loads.filter((l, i) => duties[i]!.groundFault && (l.device.kind === 'receptacle' || l.device.kind === 'gfci'));
-  const lead = ground && school === 'receptacle' && leads.length > 0 ? (leads.find((l) => l.device.kind === 'gfci') ?? leads[0]!) : null;
+  const leads = loads.filter(
+    (l, i) => duties[i]!.groundFault && (l.device.kind === 'receptacle' || l.device.kind === 'gfci'),
+  );
+  const lead =
+    ground && school === 'receptacle' && leads.length > 0
+      ? (leads.find((l) => l.device.kind === 'gfci') ?? leads[0]!)
+      : null;
   if (lead) return { protection: arc ? 'afci' : 'gfci', protectAt: arc ? 'breaker' : 'first-device', lead };
   if (!ground) return { protection: arc ? 'afci' : 'none', protectAt: 'breaker', lead };
-  return { protection: arc || (school === 'dual' && kind.poles === 1) ? 'dual' : 'gfci', protectAt: 'breaker', lead };
-} // prettier-ignore
+  return {
+    protection: arc || (school === 'dual' && kind.poles === 1) ? 'dual' : 'gfci',
+    protectAt: 'breaker',
+    lead,
+  };
+}
 
 /** Room left on existing circuits that may be extended: new general outlets and lights nearby go there while that is cheaper than a circuit of their own. */
-function extendExisting(draft: Plan, byClass: Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>, s: Setting): void {
+function extendExisting(
+  draft: Plan,
+  byClass: Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>,
+  s: Setting,
+): void {
   const outletVa = s.rules('circuit.outletVa');
   const panel = placeOfPanel(s.plan, s.panel, s.framing);
   for (const id of Object.keys(draft.circuits).sort(compareIds)) {
     const c = draft.circuits[id]!;
     if (!c.existing || !c.found?.extend || c.poles !== 1 || c.found.supply !== 'normal') continue;
-    const taps = Object.values(s.plan.devices).filter((d) => d.circuit === id && s.plan.boxes[d.box]!.existing).map((d) => placeOfBox(s.plan.boxes[d.box]!, s.plan, s.framing));
+    const taps = Object.values(s.plan.devices)
+      .filter((d) => d.circuit === id && s.plan.boxes[d.box]!.existing)
+      .map((d) => placeOfBox(s.plan.boxes[d.box]!, s.plan, s.framing));
     if (taps.length === 0) continue;
     const cap = capacityOf(c.amps, c.volts, s.rules);
     const there = foundLoad(c, outletVa);
@@ -133,14 +171,25 @@ function extendExisting(draft: Plan, byClass: Map<string, { kind: CircuitClass; 
     let va = there.va + own.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0);
     for (const group of byClass.values()) {
       if (group.kind.key !== 'general' && group.kind.key !== 'lighting') continue;
-      const atoms = atomsOf(group.loads, s.plan).map((atom) => ({ atom, away: nearest(atom.places, taps) })).sort((a, b) => a.away - b.away);
+      const atoms = atomsOf(group.loads, s.plan)
+        .map((atom) => ({ atom, away: nearest(atom.places, taps) }))
+        .sort((a, b) => a.away - b.away);
       for (const { atom, away } of atoms) {
         const count = atom.loads.filter((l) => isOutlet(l.device)).length;
         const load = atom.loads.reduce((sum, l) => sum + plannedLoad(l.device, outletVa), 0);
         const own = nearest(atom.places, [panel.at]) + panel.away + s.rules('circuit.homeRun');
         const needs = atom.loads.map((l) => dutiesOfLoad(l, 120, s.plan));
-        const lacks = needs.some((d) => d.arcFault && c.protection !== 'afci' && c.protection !== 'dual') || needs.some((d) => d.groundFault);
-        if (lacks || outlets + count > cap.outlets || va + load > cap.va || away >= own || nearest(atom.places, taps) > s.rules('circuit.tapReach')) continue;
+        const lacks =
+          needs.some((d) => d.arcFault && c.protection !== 'afci' && c.protection !== 'dual') ||
+          needs.some((d) => d.groundFault);
+        if (
+          lacks ||
+          outlets + count > cap.outlets ||
+          va + load > cap.va ||
+          away >= own ||
+          nearest(atom.places, taps) > s.rules('circuit.tapReach')
+        )
+          continue;
         for (const l of atom.loads) draft.devices[l.id]!.circuit = id;
         group.loads = group.loads.filter((l) => !atom.loads.includes(l));
         taps.push(...atom.places);
@@ -149,7 +198,7 @@ function extendExisting(draft: Plan, byClass: Map<string, { kind: CircuitClass; 
       }
     }
   }
-} // prettier-ignore
+}
 
 /**
  * Puts every device that has none on a circuit, in a plan draft, and seats the new circuits so that the panel's legs are even.
@@ -177,9 +226,17 @@ export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: 
       const { protection, protectAt, lead } = protectionOf(planned.loads, kind, s);
       const id = nextId(draft.circuits, 'c');
       draft.circuits[id] = entrySchemas.circuits.parse({
-        panel, amps: kind.amps, poles: kind.poles, volts: kind.poles === 2 ? 240 : 120, gauge: wireFor[kind.amps as Amps],
-        protection, protectAt, name: planned.name, shape: rules('shape'), reason: planned.reason,
-      }); // prettier-ignore
+        panel,
+        amps: kind.amps,
+        poles: kind.poles,
+        volts: kind.poles === 2 ? 240 : 120,
+        gauge: wireFor[kind.amps as Amps],
+        protection,
+        protectAt,
+        name: planned.name,
+        shape: rules('shape'),
+        reason: planned.reason,
+      });
       for (const load of planned.loads) draft.devices[load.id]!.circuit = id;
       if (lead) draft.devices[lead.id]!.kind = 'gfci';
       added.push({
@@ -209,12 +266,20 @@ function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLo
   }
 }
 
-function seatNew(draft: Plan, panel: string, added: readonly { id: string; poles: number; va: number }[], outletVa: number): void {
+function seatNew(
+  draft: Plan,
+  panel: string,
+  added: readonly { id: string; poles: number; va: number }[],
+  outletVa: number,
+): void {
   const vaOf = (circuit: string) =>
-    Object.values(draft.devices).reduce((sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0), 0) + foundLoad(draft.circuits[circuit]!, outletVa).va;
+    Object.values(draft.devices).reduce(
+      (sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0),
+      0,
+    ) + foundLoad(draft.circuits[circuit]!, outletVa).va;
   for (const [id, seat] of seatCircuits(draft, panel, added, vaOf)) {
     if (!seat) continue;
     draft.circuits[id]!.space = seat.space;
     draft.circuits[id]!.half = seat.half;
   }
-} // prettier-ignore
+}

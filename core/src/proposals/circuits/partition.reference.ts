@@ -8,7 +8,10 @@ export function cheapestByTrying(s: Sharing): number {
     if (item === s.items.length) {
       const enough = groups.length >= Math.min(s.items.length, s.atLeast);
       if (enough && groups.every((g) => isAllowed(g, s)))
-        best = Math.min(best, groups.reduce((sum, g) => sum + groupCost(g, s).total, 0));
+        best = Math.min(
+          best,
+          groups.reduce((sum, g) => sum + groupCost(g, s).total, 0),
+        );
       return;
     }
     for (const g of groups) {
@@ -22,4 +25,4 @@ export function cheapestByTrying(s: Sharing): number {
   };
   place(0);
   return best;
-} // prettier-ignore
+}

@@ -17,11 +17,14 @@ describe('sharing outlets among circuits', () => {
     for (let seed = 1; seed <= 13; seed++) {
       const s = randomSharing(seed, 30 + (seed % 31));
       const { groups } = shareOut(s);
-      expect(groups.flat().sort((a, b) => a - b), `seed ${seed}`).toEqual(s.items.map((_, i) => i));
+      expect(
+        groups.flat().sort((a, b) => a - b),
+        `seed ${seed}`,
+      ).toEqual(s.items.map((_, i) => i));
       for (const g of groups) expect(isAllowed(g, s), `seed ${seed}`).toBe(true);
       expect(groups.length).toBeGreaterThanOrEqual(s.atLeast);
     }
-  }); // prettier-ignore
+  });
 
   test('two clusters make two circuits when a home run is cheap, one when it is dear', () => {
     const at = [0, 10, 20, 400, 410];
@@ -29,17 +32,32 @@ describe('sharing outlets among circuits', () => {
       items: at.map(() => ({ outlets: 1, va: 180, rooms: [0], light: false })),
       between: (a, b) => Math.abs(at[a]! - at[b]!),
       home: (i) => 100 + (at[i]! >= 400 ? 0 : 5),
-      mostOutlets: 10, mostVa: 1440, atLeast: 1, homeRun, split: 0, dark: 0,
-    }); // prettier-ignore
-    expect(shareOut(s(20)).groups).toEqual([[0, 1, 2], [3, 4]]); // prettier-ignore
+      mostOutlets: 10,
+      mostVa: 1440,
+      atLeast: 1,
+      homeRun,
+      split: 0,
+      dark: 0,
+    });
+    expect(shareOut(s(20)).groups).toEqual([
+      [0, 1, 2],
+      [3, 4],
+    ]);
     expect(shareOut(s(900)).groups).toEqual([[0, 1, 2, 3, 4]]);
   });
 
   test('a room’s two lights are parted where one breaker may not leave it dark', () => {
     const s = (dark: number): Sharing => ({
       items: [0, 1, 2, 3].map((i) => ({ outlets: 1, va: 60, rooms: [i < 2 ? 0 : 1], light: true })),
-      between: () => 50, home: () => 200, mostOutlets: 10, mostVa: 1440, atLeast: 1, homeRun: 240, split: 60, dark,
-    }); // prettier-ignore
+      between: () => 50,
+      home: () => 200,
+      mostOutlets: 10,
+      mostVa: 1440,
+      atLeast: 1,
+      homeRun: 240,
+      split: 60,
+      dark,
+    });
     expect(shareOut(s(0)).groups.length).toBe(1);
     const { groups } = shareOut(s(2000));
     for (const g of groups) expect(groupCost(g, s(2000)).dark).toBe(0);

@@ -65,9 +65,10 @@ function cableOf(group: readonly number[], s: Sharing): { cable: number; home: n
 /** How many lights each room has: only a room with two can be kept from going dark all at once. */
 function lightsByRoom(items: readonly Item[]): Map<number, number> {
   const counts = new Map<number, number>();
-  for (const item of items) if (item.light) for (const r of item.rooms) counts.set(r, (counts.get(r) ?? 0) + 1);
+  for (const item of items)
+    if (item.light) for (const r of item.rooms) counts.set(r, (counts.get(r) ?? 0) + 1);
   return counts;
-} // prettier-ignore
+}
 
 const lightCounts = new WeakMap<readonly Item[], Map<number, number>>();
 
@@ -160,11 +161,19 @@ function exactly(s: Sharing & { whole?: Sharing; map?: readonly number[] }): num
 
 /** Several first sharings; the two cheapest are improved, then parts of them solved exactly. The same input gives the same answer. */
 function bySearch(s: Sharing): number[][] {
-  const starts = [merged(s, 1), merged(s, 0.5), merged({ ...s, split: 0, dark: 0 }, 1), merged({ ...s, split: s.split + 400 }, 1), inTurn(s)];
-  const order = starts.map((groups, i) => ({ i, total: totalOf(groups, s) })).sort((a, b) => a.total - b.total || a.i - b.i);
+  const starts = [
+    merged(s, 1),
+    merged(s, 0.5),
+    merged({ ...s, split: 0, dark: 0 }, 1),
+    merged({ ...s, split: s.split + 400 }, 1),
+    inTurn(s),
+  ];
+  const order = starts
+    .map((groups, i) => ({ i, total: totalOf(groups, s) }))
+    .sort((a, b) => a.total - b.total || a.i - b.i);
   const improved = order.slice(0, 2).map(({ i }) => resolved(improve(starts[i]!, s), s));
   return improved.reduce((a, b) => (totalOf(b, s) < totalOf(a, s) - 1e-9 ? b : a));
-} // prettier-ignore
+}
 
 /** Items of two circuits, and of three, that are shared out exactly together; and how often, so that large houses do not wait. */
 const mostResolved = { 2: 12, 3: 10 } as const;
@@ -174,11 +183,14 @@ const mostTries = 120;
 function resolved(start: readonly (readonly number[])[], s: Sharing): number[][] {
   let groups = start.map((g) => [...g]);
   const tried = new Set<string>();
-  for (let better = true; better; ) {
+  for (let better = true; better;) {
     better = false;
     for (const pick of picks(groups)) {
       const items = pick.flatMap((k) => groups[k]!).sort((a, b) => a - b);
-      const key = pick.map((k) => groups[k]!.join()).sort().join(' ');
+      const key = pick
+        .map((k) => groups[k]!.join())
+        .sort()
+        .join(' ');
       if (items.length > mostResolved[pick.length as 2 | 3] || tried.has(key)) continue;
       if (tried.size >= mostTries) return groups;
       tried.add(key);
@@ -193,7 +205,7 @@ function resolved(start: readonly (readonly number[])[], s: Sharing): number[][]
     }
   }
   return groups;
-} // prettier-ignore
+}
 
 function picks(groups: readonly unknown[]): number[][] {
   const n = groups.length;
@@ -207,9 +219,21 @@ function picks(groups: readonly unknown[]): number[][] {
 }
 
 /** The same question about some of the items. Lights elsewhere in a room still count, so costs are asked of the whole. */
-function partOf(s: Sharing, items: readonly number[], atLeast: number): Sharing & { whole: Sharing; map: readonly number[] } {
-  return { ...s, items: items.map((i) => s.items[i]!), atLeast, between: (a, b) => s.between(items[a]!, items[b]!), home: (i) => s.home(items[i]!), whole: s, map: items };
-} // prettier-ignore
+function partOf(
+  s: Sharing,
+  items: readonly number[],
+  atLeast: number,
+): Sharing & { whole: Sharing; map: readonly number[] } {
+  return {
+    ...s,
+    items: items.map((i) => s.items[i]!),
+    atLeast,
+    between: (a, b) => s.between(items[a]!, items[b]!),
+    home: (i) => s.home(items[i]!),
+    whole: s,
+    map: items,
+  };
+}
 
 /** Merges the pair of groups that saves most until none saves; `pull` weighs nearness to the panel. A pair is costed once. */
 function merged(s: Sharing, pull: number): number[][] {
@@ -227,7 +251,8 @@ function merged(s: Sharing, pull: number): number[][] {
   for (const a of groups.keys()) for (const b of groups.keys()) if (a < b) measure(a, b);
   while (groups.size > s.atLeast) {
     let best = { a: -1, b: -1, saves: 1e-9 };
-    for (const [a, row] of savings) for (const [b, saves] of row) if (saves > best.saves) best = { a, b, saves };
+    for (const [a, row] of savings)
+      for (const [b, saves] of row) if (saves > best.saves) best = { a, b, saves };
     if (best.a < 0) break;
     const members = [...groups.get(best.a)!.members, ...groups.get(best.b)!.members];
     groups.delete(best.b);
@@ -239,7 +264,7 @@ function merged(s: Sharing, pull: number): number[][] {
       else if (other > best.a) measure(best.a, other);
   }
   return [...groups.values()].map((g) => g.members);
-} // prettier-ignore
+}
 
 /** Fills circuits with neighbours in the order the items come in, which follows the rooms. */
 function inTurn(s: Sharing): number[][] {
@@ -285,27 +310,38 @@ function improve(start: readonly (readonly number[])[], s: Sharing): number[][] 
 type Cost = (g: readonly number[]) => number;
 
 /** The first exchange between two groups that helps: one item over, one each way, or all of it together. What a circuit cannot carry is not costed. */
-function betterPair(groups: readonly number[][], i: number, j: number, cost: Cost, s: Sharing): [number[], number[]] | null {
+function betterPair(
+  groups: readonly number[][],
+  i: number,
+  j: number,
+  cost: Cost,
+  s: Sharing,
+): [number[], number[]] | null {
   const [a, b] = [groups[i]!, groups[j]!];
   if (a.length === 0 || b.length === 0) return null;
   const outlets = (k: number) => s.items[k]!.outlets;
   const [la, lb] = [a, b].map((g) => g.reduce((sum, k) => sum + outlets(k), 0)) as [number, number];
   const mayEmpty = groups.filter((g) => g.length > 0).length > s.atLeast;
   const now = cost(a) + cost(b);
-  if (i < j && mayEmpty && la + lb <= s.mostOutlets && cost([...a, ...b]) < now - 1e-9) return [[...a, ...b], []];
+  if (i < j && mayEmpty && la + lb <= s.mostOutlets && cost([...a, ...b]) < now - 1e-9)
+    return [[...a, ...b], []];
   for (const x of a) {
     const without = a.filter((k) => k !== x);
     const room = s.mostOutlets - lb - outlets(x);
-    if (room >= 0 && (without.length > 0 || mayEmpty) && cost(without) + cost([...b, x]) < now - 1e-9) return [without, [...b, x]];
+    if (room >= 0 && (without.length > 0 || mayEmpty) && cost(without) + cost([...b, x]) < now - 1e-9)
+      return [without, [...b, x]];
     if (i > j) continue;
     for (const y of b) {
       if (room + outlets(y) < 0 || la - outlets(x) + outlets(y) > s.mostOutlets) continue;
-      const [p, q] = [[...without, y], [...b.filter((k) => k !== y), x]];
+      const [p, q] = [
+        [...without, y],
+        [...b.filter((k) => k !== y), x],
+      ];
       if (cost(p) + cost(q) < now - 1e-9) return [p, q];
     }
   }
   return null;
-} // prettier-ignore
+}
 
 function betterSplit(groups: readonly number[][], cost: Cost): number[][] | null {
   for (const [i, g] of groups.entries())

@@ -83,10 +83,11 @@ function extent(polygon: readonly XY[]): { width: number; depth: number } {
 
 /** In a closet the place farthest from its walls, where its middle is not: storage is on them. */
 function clearest(polygon: readonly XY[], middle: XY): XY {
-  const clearance = (p: XY) => Math.min(...polygon.map((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!)));
+  const clearance = (p: XY) =>
+    Math.min(...polygon.map((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!)));
   const inner = innerPoint(polygon);
   return inner && clearance(inner) > clearance(middle) + 0.5 ? inner : middle;
-} // prettier-ignore
+}
 
 function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
   const { polygon } = room.boundary!;
@@ -131,18 +132,26 @@ function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[]
 }
 
 /** Lights the plan's rooms and outside doors still lack. Pure. */
-export function proposeLights(plan: Plan, framing: Framing, rooms: Rooms, layout: BoxLayout, rules: RuleBook): ProposedLight[] {
+export function proposeLights(
+  plan: Plan,
+  framing: Framing,
+  rooms: Rooms,
+  layout: BoxLayout,
+  rules: RuleBook,
+): ProposedLight[] {
   return Object.values(rooms).flatMap((room) => {
     if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) return [];
     const own = lightsIn(plan, room.id, rooms).map((d) => plan.devices[d]!.kind);
     const lit = own.some((kind) => kind !== 'bath-fan');
     const fanned = own.includes('bath-fan');
     const airs = room.use === 'bath' || room.use === 'powder';
-    const open = waysInto(room.id, plan, rooms).filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0);
+    const open = waysInto(room.id, plan, rooms).filter(
+      (w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0,
+    );
     return [
       ...(lit ? [] : roomLights(room, plan, rules)),
       ...(airs && !fanned ? bathFan(room, plan, framing) : []),
       ...open.map((w) => outsideLight(w, plan, layout, rules)),
     ];
   });
-} // prettier-ignore
+}

@@ -106,13 +106,36 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: SwitchSetting): number
 }
 
 /** A place for a box that also keeps clear of the boxes this pass has put up, which the layout does not know of yet. */
-function clearPlace(way: WayIn, rooms: Rooms, gangs: number, s: SwitchSetting, before: readonly SwitchPlace[]): SwitchPlace | null {
+function clearPlace(
+  way: WayIn,
+  rooms: Rooms,
+  gangs: number,
+  s: SwitchSetting,
+  before: readonly SwitchPlace[],
+): SwitchPlace | null {
   const room = rooms[way.room]!;
   const place = switchPlace(way, room, gangs, s);
   if (!place) return null;
   const crowded = before.some((b) => b.wall === place.wall && Math.abs(b.at - place.at) < 4 * gangs);
   if (!crowded) return place;
-  const ghosts = before.map((b, i) => ({ id: `ghost ${i}`, wall: b.wall, side: b.side, at: b.at, planned: b.at, width: 4, bottom: 0, top: 96, depth: 3.25, stud: null, studSide: null, backing: null, trouble: null }));
-  const layout = { ...s.layout, placed: { ...s.layout.placed, ...Object.fromEntries(ghosts.map((g) => [g.id, g])) } };
+  const ghosts = before.map((b, i) => ({
+    id: `ghost ${i}`,
+    wall: b.wall,
+    side: b.side,
+    at: b.at,
+    planned: b.at,
+    width: 4,
+    bottom: 0,
+    top: 96,
+    depth: 3.25,
+    stud: null,
+    studSide: null,
+    backing: null,
+    trouble: null,
+  }));
+  const layout = {
+    ...s.layout,
+    placed: { ...s.layout.placed, ...Object.fromEntries(ghosts.map((g) => [g.id, g])) },
+  };
   return switchPlace(way, room, gangs, { ...s, layout });
-} // prettier-ignore
+}

@@ -120,7 +120,13 @@ const schoolFor = (c: Controlled, house: FeedSchool): FeedSchool =>
  * Where power enters each control under a school. Each control should have one box on the way and no more, or its travellers would have
  * to follow the backbone; so entries are exchanged while that leaves fewer such boxes, then fewer boxes, then less cable.
  */
-function entries(controls: readonly Controlled[], start: string, house: FeedSchool, cost: Cost, on: ReadonlySet<string>): string[] {
+function entries(
+  controls: readonly Controlled[],
+  start: string,
+  house: FeedSchool,
+  cost: Cost,
+  on: ReadonlySet<string>,
+): string[] {
   const choices = controls.map((c) => {
     const school = schoolFor(c, house);
     if (school === 'switch' || (school === 'far' && c.switches.length > 1)) return c.switches;
@@ -130,7 +136,10 @@ function entries(controls: readonly Controlled[], start: string, house: FeedScho
   const picked = choices.map((list) => list.reduce((a, b) => (cost(start, b) < cost(start, a) ? b : a)));
   const weigh = (entry: readonly string[]): number => {
     const way = new Set([...on, ...entry]);
-    const extra = controls.reduce((sum, c) => sum + unique([...c.switches, ...c.loads]).filter((b) => way.has(b)).length - 1, 0);
+    const extra = controls.reduce(
+      (sum, c) => sum + unique([...c.switches, ...c.loads]).filter((b) => way.has(b)).length - 1,
+      0,
+    );
     return extra * 1e9 + way.size * 1e6 + entry.reduce((sum, b) => sum + Math.min(1e5, cost(start, b)), 0);
   };
   for (let round = 0; round < 8; round++) {
@@ -141,13 +150,21 @@ function entries(controls: readonly Controlled[], start: string, house: FeedScho
     if (weigh(picked) >= before - 1e-9) break;
   }
   return picked;
-} // prettier-ignore
+}
 
 /**
  * A chain, or branches, through everything that is always on and one box of each control; the rest of each control hangs there, so that
  * two- and three-conductor cables do.
  */
-function linksThrough(plan: Plan, circuitId: string, start: string, lead: string | null, missing: readonly string[], school: FeedSchool, cost: Cost): Link[] {
+function linksThrough(
+  plan: Plan,
+  circuitId: string,
+  start: string,
+  lead: string | null,
+  missing: readonly string[],
+  school: FeedSchool,
+  cost: Cost,
+): Link[] {
   const circuit = plan.circuits[circuitId]!;
   const boxOf = (d: string) => plan.devices[d]!.box;
   const controls = controlsOf(plan, circuitId, () => true).map((id): Controlled => ({
@@ -157,7 +174,13 @@ function linksThrough(plan: Plan, circuitId: string, start: string, lead: string
   const inControl = new Set(controls.flatMap((c) => [...c.switches, ...c.loads]));
   const alwaysOn = (box: string) =>
     !inControl.has(box) ||
-    Object.entries(plan.devices).some(([id, d]) => d.box === box && d.circuit === circuitId && !switchKinds.has(d.kind) && !Object.values(plan.controls).some((c) => c.loads.includes(id)));
+    Object.entries(plan.devices).some(
+      ([id, d]) =>
+        d.box === box &&
+        d.circuit === circuitId &&
+        !switchKinds.has(d.kind) &&
+        !Object.values(plan.controls).some((c) => c.loads.includes(id)),
+    );
   const alarms = alarmBoxes(plan, circuitId).filter((b) => missing.includes(b) && !inControl.has(b));
   const on = new Set(missing.filter((b) => alwaysOn(b) && !alarms.slice(1).includes(b)));
   const open = controls.filter((c) => [...c.switches, ...c.loads].some((b) => missing.includes(b)));
@@ -165,8 +188,16 @@ function linksThrough(plan: Plan, circuitId: string, start: string, lead: string
   const backbone = [...new Set([...on, ...entry.filter((b) => missing.includes(b))])];
   const rest = backbone.filter((b) => b !== lead);
   const first = lead ? chained(start, [lead]) : [];
-  const links = [...first, ...(circuit.shape === 'chain' ? chained(lead ?? start, ordered(lead ?? start, rest, cost)) : treeLinks(lead ?? start, rest, cost, lead ? 2 : 1))];
-  const joined = new Set([...boxesOf(plan, circuitId).filter((b) => !missing.includes(b)), ...links.map((l) => l.to)]);
+  const links = [
+    ...first,
+    ...(circuit.shape === 'chain'
+      ? chained(lead ?? start, ordered(lead ?? start, rest, cost))
+      : treeLinks(lead ?? start, rest, cost, lead ? 2 : 1)),
+  ];
+  const joined = new Set([
+    ...boxesOf(plan, circuitId).filter((b) => !missing.includes(b)),
+    ...links.map((l) => l.to),
+  ]);
   open.forEach((c, i) => {
     if (joined.has(entry[i]!)) links.push(...hang(c, entry[i]!, joined, schoolFor(c, school), cost));
   });
@@ -174,8 +205,14 @@ function linksThrough(plan: Plan, circuitId: string, start: string, lead: string
   if (alarms[0] && free.length > 0) links.push(...chained(alarms[0], ordered(alarms[0], free, cost)));
   for (const b of free) joined.add(b);
   const last = links.at(-1)?.to ?? start;
-  return [...links, ...chained(last, missing.filter((b) => !joined.has(b)))];
-} // prettier-ignore
+  return [
+    ...links,
+    ...chained(
+      last,
+      missing.filter((b) => !joined.has(b)),
+    ),
+  ];
+}
 
 /** The cables a circuit still lacks: a chain or branches, from where it already reaches, a ground-fault receptacle first. */
 export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Link[] {
@@ -190,10 +227,16 @@ export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, 
 }
 
 /** A new circuit starts at its panel or goes on from the box reached last; an existing one is tapped at the nearest of its boxes. */
-function startOf(plan: Plan, circuit: Circuit, known: readonly string[], missing: readonly string[], cost: Cost): string | null {
+function startOf(
+  plan: Plan,
+  circuit: Circuit,
+  known: readonly string[],
+  missing: readonly string[],
+  cost: Cost,
+): string | null {
   if (!circuit.existing) return circuit.panel === null ? null : known.at(-1)!;
   const taps = known.filter((k) => plan.boxes[k]);
   if (taps.length === 0) return null;
   const nearest = (tap: string) => Math.min(...missing.map((b) => cost(tap, b)));
   return taps.reduce((a, b) => (nearest(b) < nearest(a) ? b : a));
-} // prettier-ignore
+}

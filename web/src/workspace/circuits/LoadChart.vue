@@ -22,20 +22,45 @@ function draw() {
     textStyle: { fontFamily: 'Archivo Variable', color: ink() },
     grid: { left: 8, right: 90, top: 4, bottom: 24, containLabel: true },
     xAxis: { type: 'value', axisLabel: { color: ink(), formatter: '{value} VA' } },
-    yAxis: { type: 'category', data: list.map((b) => b.name), axisLabel: { color: ink(), width: 220, overflow: 'truncate' } },
+    yAxis: {
+      type: 'category',
+      data: list.map((b) => b.name),
+      axisLabel: { color: ink(), width: 220, overflow: 'truncate' },
+    },
     series: [
-      { type: 'bar', data: list.map((b) => b.limit), barWidth: 16, itemStyle: { color: 'transparent', borderColor: ink(), borderWidth: 1 }, silent: true, barGap: '-100%' },
+      {
+        type: 'bar',
+        data: list.map((b) => b.limit),
+        barWidth: 16,
+        itemStyle: { color: 'transparent', borderColor: ink(), borderWidth: 1 },
+        silent: true,
+        barGap: '-100%',
+      },
       {
         type: 'bar',
         data: list.map((b) => ({ value: b.va, itemStyle: { color: b.fill } })),
         barWidth: 10,
         z: 3,
       },
-      { type: 'bar', data: list.map((b) => b.limit), barWidth: 16, barGap: '-100%', itemStyle: { color: 'transparent' }, silent: true, label: { show: true, position: 'right', color: ink(), formatter: (p: { dataIndex: number }) => `${list[p.dataIndex]!.va} VA, ${Math.round((list[p.dataIndex]!.va / list[p.dataIndex]!.limit) * 100)} %` } },
+      {
+        type: 'bar',
+        data: list.map((b) => b.limit),
+        barWidth: 16,
+        barGap: '-100%',
+        itemStyle: { color: 'transparent' },
+        silent: true,
+        label: {
+          show: true,
+          position: 'right',
+          color: ink(),
+          formatter: (p: { dataIndex: number }) =>
+            `${list[p.dataIndex]!.va} VA, ${Math.round((list[p.dataIndex]!.va / list[p.dataIndex]!.limit) * 100)} %`,
+        },
+      },
     ],
   });
   chart.resize();
-} // prettier-ignore
+}
 onMounted(() => {
   chart = init(frame.value!, null, { renderer: 'svg' });
   draw();

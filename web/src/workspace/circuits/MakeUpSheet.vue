@@ -27,22 +27,45 @@ const steps = computed(() => {
   const m = makeup.value;
   if (!m) return [];
   const joints = m.joints.map((j) => {
-    const slots = (colour: string, remarked: boolean) => j.conductors.filter((c) => c.colour === colour && c.remarked === remarked).map((c) => m.cables.findIndex((k) => k.run === c.run) + 1).sort();
+    const slots = (colour: string, remarked: boolean) =>
+      j.conductors
+        .filter((c) => c.colour === colour && c.remarked === remarked)
+        .map((c) => m.cables.findIndex((k) => k.run === c.run) + 1)
+        .sort();
     const wires = (['black', 'red', 'white'] as const).flatMap((colour) =>
       [false, true].flatMap((remarked) => {
         const from = slots(colour, remarked);
-        return from.length > 0 ? [`${colour}${remarked ? ', re-marked,' : ''} of ${from.length > 1 ? 'slots' : 'slot'} ${from.join(', ')}`] : [];
+        return from.length > 0
+          ? [
+              `${colour}${remarked ? ', re-marked,' : ''} of ${from.length > 1 ? 'slots' : 'slot'} ${from.join(', ')}`,
+            ]
+          : [];
       }),
     );
     const ends = j.terminals.map((t) => `${t.name} of device ${slotOf(t.device)}`).join(', ');
-    const tails = j.tails > 0 ? `; ${j.tails} ${j.tails === 1 ? 'tail' : 'tails'} of ${j.gauge} AWG to ${ends}` : ends ? ` to ${ends}` : '';
-    const how = { connector: `${j.connector} connector`, through: 'both screws, fed through', screw: 'straight on the screw', jumper: 'a jumper', panel: '', cap: 'capped' }[j.method];
+    const tails =
+      j.tails > 0
+        ? `; ${j.tails} ${j.tails === 1 ? 'tail' : 'tails'} of ${j.gauge} AWG to ${ends}`
+        : ends
+          ? ` to ${ends}`
+          : '';
+    const how = {
+      connector: `${j.connector} connector`,
+      through: 'both screws, fed through',
+      screw: 'straight on the screw',
+      jumper: 'a jumper',
+      panel: '',
+      cap: 'capped',
+    }[j.method];
     const name = netWords(j.net, props.plan);
-    return { key: `${j.circuit} ${j.net} ${j.side}`, says: `${name[0]!.toUpperCase()}${name.slice(1)}${j.side ? `, ${j.side} side` : ''}: ${wires.join(' and ') || 'no cable'}${tails}: ${how}.` };
+    return {
+      key: `${j.circuit} ${j.net} ${j.side}`,
+      says: `${name[0]!.toUpperCase()}${name.slice(1)}${j.side ? `, ${j.side} side` : ''}: ${wires.join(' and ') || 'no cable'}${tails}: ${how}.`,
+    };
   });
   const grounds = { key: 'grounds', says: groundWords.value };
   return rules.value('makeup.groundsWhen') === 'first' ? [grounds, ...joints] : [...joints, grounds];
-}); // prettier-ignore
+});
 const fill = computed(() => props.result.boxes[props.box]);
 const slots = computed(() =>
   makeup.value?.cables.map((c, i) => `${i + 1}: ${c.cable}${c.feed ? ', feed' : ''}`).join(' · '),

@@ -18,7 +18,11 @@ test('no two circuits look alike, and white figures read on every colour: WCAG 2
 test('a panel stands in rows of two, two-pole breakers over two rows, legs alternating', () => {
   const rows = panelRows(plan, 'n1');
   expect(rows).toHaveLength(15);
-  expect(rows.slice(0, 3).map(([l, r]) => [l.space, l.leg, r!.space, r!.leg])).toEqual([[1, 'A', 2, 'A'], [3, 'B', 4, 'B'], [5, 'A', 6, 'A']]); // prettier-ignore
+  expect(rows.slice(0, 3).map(([l, r]) => [l.space, l.leg, r!.space, r!.leg])).toEqual([
+    [1, 'A', 2, 'A'],
+    [3, 'B', 4, 'B'],
+    [5, 'A', 6, 'A'],
+  ]);
   const [lower] = rows[3]!;
   expect(lower).toMatchObject({ space: 7, seats: [{ id: 'c5', lower: true }] });
 });
@@ -28,10 +32,12 @@ test('a breaker off leaves its boxes dead, not those that have another circuit t
   const looks = boxLooks(plan, new Set([circuit]));
   for (const d of Object.values(plan.devices)) {
     if (d.circuit !== circuit) continue;
-    const others = Object.values(plan.devices).some((o) => o.box === d.box && o.circuit !== null && o.circuit !== circuit);
+    const others = Object.values(plan.devices).some(
+      (o) => o.box === d.box && o.circuit !== null && o.circuit !== circuit,
+    );
     expect(looks.get(d.box)!.dead).toBe(!others);
   }
-}); // prettier-ignore
+});
 
 test('a room dropped on a lighting circuit brings its lights and switches, on another what is plugged in', () => {
   const boxes = new Set(Object.keys(plan.boxes));

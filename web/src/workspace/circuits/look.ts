@@ -10,7 +10,18 @@ export interface CircuitLook {
 }
 
 /** Dark enough for white figures on them: 4.5 to 1 or better. */
-const fills = ['#8a3b12', '#1f6f5c', '#7a2e7a', '#806200', '#2b5d8c', '#a3264b', '#4a6619', '#5a4a9c', '#00686f', '#6b4a2f'] as const; // prettier-ignore
+const fills = [
+  '#8a3b12',
+  '#1f6f5c',
+  '#7a2e7a',
+  '#806200',
+  '#2b5d8c',
+  '#a3264b',
+  '#4a6619',
+  '#5a4a9c',
+  '#00686f',
+  '#6b4a2f',
+] as const;
 const rings = [
   { dash: [], border: 'solid' },
   { dash: [5, 2.5], border: 'dashed' },
@@ -26,9 +37,11 @@ export function circuitsInOrder(plan: Plan): string[] {
   };
   return Object.keys(plan.circuits).sort((a, b) => {
     const [ka, kb] = [key(a), key(b)];
-    return compareIds(ka[0], kb[0]) || ka[1] - kb[1] || (ka[2] < kb[2] ? -1 : ka[2] > kb[2] ? 1 : compareIds(a, b));
+    return (
+      compareIds(ka[0], kb[0]) || ka[1] - kb[1] || (ka[2] < kb[2] ? -1 : ka[2] > kb[2] ? 1 : compareIds(a, b))
+    );
   });
-} // prettier-ignore
+}
 
 /** The look of every circuit. Neighbours in the panel differ in colour, and circuits of one colour in their ring. */
 export function circuitLooks(plan: Plan): Map<string, CircuitLook> {
@@ -52,17 +65,33 @@ export interface BoxLook extends CircuitLook {
   readonly inHand: boolean;
 }
 
-export function boxLooks(plan: Plan, tripped: ReadonlySet<string>, inHand: string | null = null): Map<string, BoxLook> {
+export function boxLooks(
+  plan: Plan,
+  tripped: ReadonlySet<string>,
+  inHand: string | null = null,
+): Map<string, BoxLook> {
   const looks = circuitLooks(plan);
   const dead = new Set(deadWith(tripped, plan).boxes);
   const circuits = new Map<string, string[]>();
-  for (const id of Object.keys(plan.devices).sort((a, b) => plan.devices[a]!.slot - plan.devices[b]!.slot || compareIds(a, b))) {
+  for (const id of Object.keys(plan.devices).sort(
+    (a, b) => plan.devices[a]!.slot - plan.devices[b]!.slot || compareIds(a, b),
+  )) {
     const { box, circuit } = plan.devices[id]!;
     const known = circuits.get(box) ?? [];
     if (circuit !== null && !known.includes(circuit)) circuits.set(box, [...known, circuit]);
   }
-  return new Map([...circuits].map(([box, own]) => [box, { ...looks.get(own[0]!)!, more: own.length - 1, dead: dead.has(box), inHand: inHand !== null && own.includes(inHand) }]));
-} // prettier-ignore
+  return new Map(
+    [...circuits].map(([box, own]) => [
+      box,
+      {
+        ...looks.get(own[0]!)!,
+        more: own.length - 1,
+        dead: dead.has(box),
+        inHand: inHand !== null && own.includes(inHand),
+      },
+    ]),
+  );
+}
 
 /** One place of a panel as it looks: its number, the leg it hangs on, and who sits there; the lower row of a two-pole breaker says so. */
 export interface PanelPlace {
@@ -88,17 +117,21 @@ export function panelRows(plan: Plan, panel: string): [PanelPlace, PanelPlace | 
       .map((s) => ({ id: s.id, kind: s.kind, half: s.half, lower: s.spaces[0] !== space }))
       .sort((a, b) => ((a.half ?? '') < (b.half ?? '') ? -1 : 1)),
   });
-  return Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => [place(2 * i + 1), 2 * i + 2 <= spaces ? place(2 * i + 2) : null]);
-} // prettier-ignore
+  return Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => [
+    place(2 * i + 1),
+    2 * i + 2 <= spaces ? place(2 * i + 2) : null,
+  ]);
+}
 
 /** Devices of a room that belong on a circuit like this one: its lights and switches, or what people plug in. */
 export function devicesOfRoomFor(plan: Plan, boxesInRoom: ReadonlySet<string>, circuit: string): string[] {
   const isLit = (kind: string) => /light|switch|dimmer|fan|alarm/.test(kind);
   const own = Object.values(plan.devices).filter((d) => d.circuit === circuit);
-  const lights = own.length > 0 ? own.some((d) => isLit(d.kind)) : plan.circuits[circuit]!.name.startsWith('Lighting');
+  const lights =
+    own.length > 0 ? own.some((d) => isLit(d.kind)) : plan.circuits[circuit]!.name.startsWith('Lighting');
   return Object.keys(plan.devices).filter((id) => {
     const { box, kind } = plan.devices[id]!;
     const plugged = /receptacle|gfci|opener/.test(kind);
     return boxesInRoom.has(box) && (lights ? isLit(kind) : plugged);
   });
-} // prettier-ignore
+}

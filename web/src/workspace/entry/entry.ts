@@ -166,7 +166,9 @@ function roomOrder(line: string, context: EntryContext): Order {
 function boxOrder(kind: DeviceKind, rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
   const wall = wallOf(context, f['wall'] || undefined);
-  const height = f['high'] ? { height: { value: lengthOf(f['high'], 'Height (high …)'), to: 'center', from: 'finished' } as const } : {};
+  const height = f['high']
+    ? { height: { value: lengthOf(f['high'], 'Height (high …)'), to: 'center', from: 'finished' } as const }
+    : {};
   return order('addBox', {
     wall: wall.wall,
     side: wall.side,
@@ -174,13 +176,14 @@ function boxOrder(kind: DeviceKind, rest: string, context: EntryContext): Order 
     kind,
     ...height,
   });
-} // prettier-ignore
+}
 
 /** `lights 3 x 2`, `lights 3 x 2 at 30`: rows on the ceiling of the room in hand, across by up, so far from the walls. */
 function lightsOrder(rest: string, context: EntryContext): Order {
   if (context.room === null) return problem('Name the room first: room Study office.');
   const [, across, up, from] = /^(\d+)\s*(?:x|×|by)\s*(\d+)(?:\s+at\s+(.+))?$/i.exec(rest) ?? [];
-  if (!across || !up) return problem('Lights across and up: lights 3 x 2, or lights 3 x 2 at 30 for 30 in. from the walls.');
+  if (!across || !up)
+    return problem('Lights across and up: lights 3 x 2, or lights 3 x 2 at 30 for 30 in. from the walls.');
   return order('lightRows', {
     room: context.room,
     columns: Number(across),
@@ -188,7 +191,7 @@ function lightsOrder(rest: string, context: EntryContext): Order {
     fromWall: from ? lengthOf(from, 'From the walls (at …)') : null,
     kind: Number(across) * Number(up) > 1 ? 'wafer-light' : 'light',
   });
-} // prettier-ignore
+}
 
 /** `stud 4 wall A at 33`: where a numbered stud's centre really stands, from the left corner. */
 function studOrder(rest: string, context: EntryContext): Order {

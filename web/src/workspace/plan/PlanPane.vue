@@ -119,11 +119,19 @@ function grab(kind: Kind, id: string, event: PointerEvent) {
 }
 
 /** The edit a drag stands for, with a word on where it has got to. */
-function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: EditName; args: unknown; says: string } | null {
+function orderOf(
+  g: Grip,
+  to: { x: number; y: number },
+  fine: boolean,
+): { name: EditName; args: unknown; says: string } | null {
   const plan = job.plan!;
   const by = { x: to.x - g.from.x, y: to.y - g.from.y };
   const tick = (v: number) => (fine ? Math.round(v * 16) / 16 : Math.round(v));
-  const make = <N extends EditName>(name: N, args: EditArgs<N>, words: string) => ({ name, args, says: words });
+  const make = <N extends EditName>(name: N, args: EditArgs<N>, words: string) => ({
+    name,
+    args,
+    says: words,
+  });
   const along = (wall: string) => {
     const { u } = lineOf(plan, wall)!;
     return tick(by.x * u.x + by.y * u.y);
@@ -132,13 +140,25 @@ function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: 
     case 'wall': {
       const { u } = lineOf(plan, g.id)!;
       const raw = by.x * -u.y + by.y * u.x;
-      const snapped = fine ? { offset: tick(raw), inLine: false } : snappedOffset(plan, g.id, raw, 4 / scale.value + 2);
-      return make('moveWall', { wall: g.id, offset: snapped.offset }, `${formatLength(Math.abs(snapped.offset))}${snapped.inLine ? ', in line' : ''}`);
+      const snapped = fine
+        ? { offset: tick(raw), inLine: false }
+        : snappedOffset(plan, g.id, raw, 4 / scale.value + 2);
+      return make(
+        'moveWall',
+        { wall: g.id, offset: snapped.offset },
+        `${formatLength(Math.abs(snapped.offset))}${snapped.inLine ? ', in line' : ''}`,
+      );
     }
     case 'corner': {
       const p = plan.points[g.id]!;
-      const end = fine ? { x: tick(p.x + by.x), y: tick(p.y + by.y) } : snappedEnd(without(g.id), level.value, { x: p.x + by.x, y: p.y + by.y }, null, 6 / scale.value + 1);
-      return make('moveCorner', { point: g.id, to: end }, `${formatLength(Math.hypot(end.x - p.x, end.y - p.y))}`);
+      const end = fine
+        ? { x: tick(p.x + by.x), y: tick(p.y + by.y) }
+        : snappedEnd(without(g.id), level.value, { x: p.x + by.x, y: p.y + by.y }, null, 6 / scale.value + 1);
+      return make(
+        'moveCorner',
+        { point: g.id, to: end },
+        `${formatLength(Math.hypot(end.x - p.x, end.y - p.y))}`,
+      );
     }
     case 'opening': {
       const o = plan.openings[g.id]!;
@@ -147,11 +167,20 @@ function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: 
     }
     case 'obstacle': {
       const x = plan.obstacles[g.id]!;
-      return make('setObstacle', { obstacle: g.id, changes: { at: x.at + along(x.wall) } }, formatLength(along(x.wall)));
+      return make(
+        'setObstacle',
+        { obstacle: g.id, changes: { at: x.at + along(x.wall) } },
+        formatLength(along(x.wall)),
+      );
     }
     case 'fixture': {
       const f = plan.fixtures[g.id]!;
-      if (f.wall) return make('setFixture', { fixture: g.id, changes: { at: f.at + along(f.wall) } }, formatLength(along(f.wall)));
+      if (f.wall)
+        return make(
+          'setFixture',
+          { fixture: g.id, changes: { at: f.at + along(f.wall) } },
+          formatLength(along(f.wall)),
+        );
       const room = plan.rooms[f.room]!;
       const changes = { x: tick((f.x ?? room.x) + by.x), y: tick((f.y ?? room.y) + by.y) };
       return make('setFixture', { fixture: g.id, changes }, formatLength(Math.hypot(by.x, by.y)));
@@ -160,15 +189,25 @@ function orderOf(g: Grip, to: { x: number; y: number }, fine: boolean): { name: 
       const { on } = plan.boxes[g.id]!;
       if (!isOnWall(on)) {
         const to_ = { x: on.x + by.x, y: on.y + by.y };
-        const end = fine ? { x: tick(to_.x), y: tick(to_.y) } : snappedFlat(plan, g.id, to_, 5 / scale.value + 1);
-        return make('moveFlatBox', { box: g.id, ...end }, formatLength(Math.hypot(end.x - on.x, end.y - on.y)));
+        const end = fine
+          ? { x: tick(to_.x), y: tick(to_.y) }
+          : snappedFlat(plan, g.id, to_, 5 / scale.value + 1);
+        return make(
+          'moveFlatBox',
+          { box: g.id, ...end },
+          formatLength(Math.hypot(end.x - on.x, end.y - on.y)),
+        );
       }
-      return make('moveBox', { box: g.id, at: job.result!.marks[g.id]!.at + along(on.wall) }, formatLength(along(on.wall)));
+      return make(
+        'moveBox',
+        { box: g.id, at: job.result!.marks[g.id]!.at + along(on.wall) },
+        formatLength(along(on.wall)),
+      );
     }
     default:
       return null;
   }
-} // prettier-ignore
+}
 
 /** The plan as seen by a corner looking for others to land on. */
 function without(point: string) {
@@ -202,7 +241,12 @@ useEventListener(window, 'pointerup', () => {
   if (!drawing.value) says.value = '';
   if (moved && order && !job.edit(order.name, order.args as never)) job.settle();
 });
-const headings: Record<string, { x: number; y: number }> = { ArrowLeft: { x: -1, y: 0 }, ArrowRight: { x: 1, y: 0 }, ArrowUp: { x: 0, y: 1 }, ArrowDown: { x: 0, y: -1 } }; // prettier-ignore
+const headings: Record<string, { x: number; y: number }> = {
+  ArrowLeft: { x: -1, y: 0 },
+  ArrowRight: { x: 1, y: 0 },
+  ArrowUp: { x: 0, y: 1 },
+  ArrowDown: { x: 0, y: -1 },
+};
 const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture', 'box']);
 
 /** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */

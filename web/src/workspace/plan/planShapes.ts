@@ -114,9 +114,17 @@ export function distanceLines(
     if (!line || shapes.walls.every((w) => w.id !== wall)) return [];
     const off = (mark.x - line.a.x) * -line.u.y + (mark.y - line.a.y) * line.u.x;
     const way = off > 0 ? -1 : 1;
-    return [{ x1: mark.x, y1: -mark.y, x2: mark.x - line.u.y * way * distance, y2: -(mark.y + line.u.x * way * distance), inches: distance }];
+    return [
+      {
+        x1: mark.x,
+        y1: -mark.y,
+        x2: mark.x - line.u.y * way * distance,
+        y2: -(mark.y + line.u.x * way * distance),
+        inches: distance,
+      },
+    ];
   });
-} // prettier-ignore
+}
 
 /** Where a box dragged over a ceiling should stop: in line with other boxes of its room, else on the whole inch. */
 export function snappedFlat(
@@ -127,12 +135,23 @@ export function snappedFlat(
 ): { x: number; y: number } {
   const own = plan.boxes[id]!.on;
   const room = 'ceiling' in own ? own.ceiling : null;
-  const others = Object.entries(plan.boxes).flatMap(([other, { on }]) => (other !== id && 'ceiling' in on && on.ceiling === room ? [on] : [])); // prettier-ignore
+  const others = Object.entries(plan.boxes).flatMap(([other, { on }]) =>
+    other !== id && 'ceiling' in on && on.ceiling === room ? [on] : [],
+  );
   const near = (values: number[], v: number) => {
     const best = values.sort((a, b) => Math.abs(a - v) - Math.abs(b - v))[0];
     return best !== undefined && Math.abs(best - v) < reach ? best : Math.round(v);
   };
-  return { x: near(others.map((o) => o.x), to.x), y: near(others.map((o) => o.y), to.y) }; // prettier-ignore
+  return {
+    x: near(
+      others.map((o) => o.x),
+      to.x,
+    ),
+    y: near(
+      others.map((o) => o.y),
+      to.y,
+    ),
+  };
 }
 
 interface Line {
@@ -307,16 +326,29 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
     cables: Object.entries(result?.runs ?? {}).flatMap(([id, r]) => {
       const run = plan.runs[id];
       const from = run && (plan.boxes[run.from]?.on ?? plan.panels[run.from]?.on);
-      const here = from && ('wall' in from ? onLevel(from.wall) : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
+      const here =
+        from &&
+        ('wall' in from
+          ? onLevel(from.wall)
+          : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
       return here ? [{ id, points: r.path.map((p) => `${p.x},${-p.y}`).join(' ') }] : [];
     }),
     rooms: Object.entries(plan.rooms)
       .filter(([, r]) => r.level === level)
       .map(([id, r]) => {
         const found = result?.rooms[id];
-        const says = found?.closed ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round` : 'not closed yet';
+        const says = found?.closed
+          ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round`
+          : 'not closed yet';
         const across = found?.closed ? Math.sqrt(found.area) : 120;
-        return { id, x: r.x, y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3), name: r.name || 'Room', says, across };
+        return {
+          id,
+          x: r.x,
+          y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3),
+          name: r.name || 'Room',
+          says,
+          across,
+        };
       }),
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)
@@ -326,11 +358,23 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
       const line = onLevel(p.on.wall) ? lineOf(plan, p.on.wall) : null;
       if (!line) return [];
       const out = p.on.side === 'left' ? 1 : -1;
-      const corners = [at(line, p.on.at - 7, line.half * out), at(line, p.on.at + 7, line.half * out), at(line, p.on.at + 7, (line.half + 4) * out), at(line, p.on.at - 7, (line.half + 4) * out)];
-      return [{ id, points: corners.map(show).join(' '), name: p.name || 'Panel', ...at(line, p.on.at, (line.half + 10) * out) }];
+      const corners = [
+        at(line, p.on.at - 7, line.half * out),
+        at(line, p.on.at + 7, line.half * out),
+        at(line, p.on.at + 7, (line.half + 4) * out),
+        at(line, p.on.at - 7, (line.half + 4) * out),
+      ];
+      return [
+        {
+          id,
+          points: corners.map(show).join(' '),
+          name: p.name || 'Panel',
+          ...at(line, p.on.at, (line.half + 10) * out),
+        },
+      ];
     }),
   };
-} // prettier-ignore
+}
 
 const emptySheet = { x: -60, y: -300, width: 480, height: 336 };
 const smallestSheet = { width: 240, height: 160 };

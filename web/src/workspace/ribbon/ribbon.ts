@@ -149,10 +149,19 @@ export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): Ribbon
     if (!wall || !box) return [];
     const width = [2.25, 4, 5.8, 7.6][box.gangs - 1] ?? 9;
     const devices = Object.values(plan.devices).filter((d) => d.box === id);
-    return [{
-      id, wall, width, kept: box.pinned || box.existing, kind: devices[0]?.kind ?? 'empty', label: boxNumber(id),
-      x: ribbonX(wall, mark.at) - width / 2, bottom: mark.bottomFromSubfloor, height: mark.topFromSubfloor - mark.bottomFromSubfloor,
-    }]; // prettier-ignore
+    return [
+      {
+        id,
+        wall,
+        width,
+        kept: box.pinned || box.existing,
+        kind: devices[0]?.kind ?? 'empty',
+        label: boxNumber(id),
+        x: ribbonX(wall, mark.at) - width / 2,
+        bottom: mark.bottomFromSubfloor,
+        height: mark.topFromSubfloor - mark.bottomFromSubfloor,
+      },
+    ];
   });
 }
 

@@ -7,7 +7,19 @@ import LengthField from '../LengthField.vue';
 /** The models boxes are chosen from. Anyone can add one as it is stamped and measured. */
 const job = useJob();
 const catalogue = computed(() => Object.entries(catalogueOf(job.plan!)));
-const blank = () => ({ name: '', gangs: 1, volume: null as number | null, width: 2.25 as number | null, height: 3.25 as number | null, depth: null as number | null, material: 'plastic' as const, clamps: 'none' as const, mount: 'new-work' as const, fanRated: false, mostCables: null as number | null }); // prettier-ignore
+const blank = () => ({
+  name: '',
+  gangs: 1,
+  volume: null as number | null,
+  width: 2.25 as number | null,
+  height: 3.25 as number | null,
+  depth: null as number | null,
+  material: 'plastic' as const,
+  clamps: 'none' as const,
+  mount: 'new-work' as const,
+  fanRated: false,
+  mostCables: null as number | null,
+});
 const model = reactive(blank());
 const adding = ref(false);
 function add() {

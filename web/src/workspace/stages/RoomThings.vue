@@ -18,19 +18,32 @@ function left(wall: string, at: number, width: number): string {
   const seen = wallSeen(job.unrolled, wall, at + width / 2);
   return seen ? formatLength(fromLeft(seen, at, width)) : '';
 }
-const openingWords = (o: Opening) => `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(job.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`; // prettier-ignore
+const openingWords = (o: Opening) =>
+  `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(job.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
 const letter = ref('');
 const at = ref<number | null>(0);
 const width = ref<number | null>(36);
 const kind = ref<Fixture['kind'] | 'obstacle'>('counter');
 function add() {
   const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
-  if (kind.value === 'island') return job.edit('addFixture', { room: job.room!, kind: 'island', width: width.value ?? 36, depth: 36, x: job.plan!.rooms[job.room!]!.x, y: job.plan!.rooms[job.room!]!.y - 24 });
+  if (kind.value === 'island')
+    return job.edit('addFixture', {
+      room: job.room!,
+      kind: 'island',
+      width: width.value ?? 36,
+      depth: 36,
+      x: job.plan!.rooms[job.room!]!.x,
+      y: job.plan!.rooms[job.room!]!.y - 24,
+    });
   if (!wall) return false;
-  const place = { wall: wall.wall, at: atFromLeft(wall, at.value ?? 0, width.value ?? 24), width: width.value ?? 24 };
+  const place = {
+    wall: wall.wall,
+    at: atFromLeft(wall, at.value ?? 0, width.value ?? 24),
+    width: width.value ?? 24,
+  };
   if (kind.value === 'obstacle') return job.edit('addObstacle', { ...place, kind: 'duct' });
   return job.edit('addFixture', { room: job.room!, kind: kind.value, side: wall.side, ...place });
-} // prettier-ignore
+}
 const choose = (kind: Kind, id: string) => job.choose({ kind, id });
 </script>
 

@@ -12,9 +12,13 @@ const job = useJob();
 const route = useRoute();
 const panels = computed(() => Object.entries(job.plan!.panels));
 const panel = ref<string | null>(null);
-watch(panels, (list) => {
-  if (panel.value === null || !job.plan!.panels[panel.value]) panel.value = list[0]?.[0] ?? null;
-}, { immediate: true }); // prettier-ignore
+watch(
+  panels,
+  (list) => {
+    if (panel.value === null || !job.plan!.panels[panel.value]) panel.value = list[0]?.[0] ?? null;
+  },
+  { immediate: true },
+);
 watch(
   () => job.circuitInHand,
   (circuit) => {
@@ -59,13 +63,15 @@ function dropBoxes(dragged: string, circuit: string) {
 }
 const dark = computed(() => {
   const plan = job.plan!;
-  const lights = Object.values(plan.devices).filter((d) => /^(light|wafer-light)$/.test(d.kind) && d.circuit !== null);
+  const lights = Object.values(plan.devices).filter(
+    (d) => /^(light|wafer-light)$/.test(d.kind) && d.circuit !== null,
+  );
   const places = Object.entries(job.result?.ceilings ?? {});
   return Object.keys(plan.rooms).filter((r) => {
     const own = lights.filter((d) => places.some(([b, c]) => b === d.box && c.room === r));
     return own.length > 0 && own.every((d) => job.tripped.has(d.circuit!));
   });
-}); // prettier-ignore
+});
 const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
 </script>
 
