@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must } from '../src/lookups/index.ts';
 import { compute } from '../src/compute/index.ts';
 import { readPlan } from '../src/plan/read.ts';
 import { isOnWall, type Plan, type PlanInput } from '../src/plan/index.ts';
@@ -341,7 +342,7 @@ const plan: PlanInput = {
 /** The switches of one way in: the box whose devices work the lights of a room and stand in a room. */
 function switchBox(plan: Plan, wall: string, side: 'left' | 'right'): string {
   const found = Object.keys(plan.boxes).find((id) => {
-    const { on } = plan.boxes[id]!;
+    const { on } = entryOf(plan.boxes, id);
     return (
       isOnWall(on) &&
       on.wall === wall &&
@@ -356,7 +357,10 @@ function switchBox(plan: Plan, wall: string, side: 'left' | 'right'): string {
 /** Adds a switch to a box for lights that are there. */
 function switched(plan: Plan, box: string, kind: 'switch' | 'dimmer', loads: readonly string[]): Plan {
   const next = done(plan, 'addDevice', { box, kind });
-  const added = Object.keys(next.devices).find((id) => !(id in plan.devices))!;
+  const added = must(
+    Object.keys(next.devices).find((id) => !(id in plan.devices)),
+    'what was looked for',
+  );
   return done(next, 'setControl', { switches: [added], loads });
 }
 
@@ -400,13 +404,19 @@ function studyLights(plan: Plan): Plan {
 
 /** A second light at the porch door, as far from its other jamb, worked by the same switch. */
 function porchLights(plan: Plan): Plan {
-  const first = Object.keys(plan.boxes).find((id) => {
-    const { on } = plan.boxes[id]!;
-    return isOnWall(on) && on.wall === 'w21' && on.side === 'right' && plan.boxes[id]!.exact;
-  })!;
-  const light = Object.keys(plan.devices).find((id) => plan.devices[id]!.box === first)!;
-  const { at, height } = plan.boxes[first]!.on as { at: number; height?: Height };
-  const door = plan.openings['o8']!;
+  const first = must(
+    Object.keys(plan.boxes).find((id) => {
+      const { on } = entryOf(plan.boxes, id);
+      return isOnWall(on) && on.wall === 'w21' && on.side === 'right' && entryOf(plan.boxes, id).exact;
+    }),
+    'what was looked for',
+  );
+  const light = must(
+    Object.keys(plan.devices).find((id) => entryOf(plan.devices, id).box === first),
+    'what was looked for',
+  );
+  const { at, height } = entryOf(plan.boxes, first).on as { at: number; height?: Height };
+  const door = entryOf(plan.openings, 'o8');
   const next = done(plan, 'addBox', {
     wall: 'w21',
     side: 'right',
@@ -415,7 +425,10 @@ function porchLights(plan: Plan): Plan {
     exact: true,
     ...(height ? { height } : {}),
   });
-  const control = Object.values(next.controls).find((c) => c.loads.includes(light))!;
+  const control = must(
+    Object.values(next.controls).find((c) => c.loads.includes(light)),
+    'what was looked for',
+  );
   return done(next, 'setControl', { switches: control.switches, loads: [light, ...added(plan, next)] });
 }
 
@@ -432,7 +445,7 @@ function decided(plan: Plan): Plan {
     reason: 'Rack in the pantry: all data comes home here.',
   });
   next = done(next, 'addBox', { wall: 'w4', side: 'right', at: 155, kind: 'receptacle' });
-  const there = Object.keys(next.boxes).at(-1)!;
+  const there = lastOf(Object.keys(next.boxes));
   next = done(next, 'setBox', {
     box: there,
     changes: {

@@ -60,3 +60,4 @@ export type { CableLabel } from './outputs/labels.ts';
 export { storyPoleSvg } from './outputs/drawing/storyPole.ts';
 export { unrollRoom } from './outputs/drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';
+export * from './lookups/index.ts';

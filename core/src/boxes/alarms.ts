@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
@@ -15,7 +16,7 @@ const alarmKinds = new Set(['smoke-alarm', 'co-alarm']);
 
 function hasAlarm(plan: Plan, room: string): boolean {
   return Object.values(plan.devices).some((d) => {
-    const { on } = plan.boxes[d.box]!;
+    const { on } = entryOf(plan.boxes, d.box);
     return alarmKinds.has(d.kind) && 'ceiling' in on && on.ceiling === room;
   });
 }
@@ -49,13 +50,13 @@ export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm
   for (const bedroom of work.filter((r) => r.use === 'bedroom')) {
     add(bedroom.id, 'bedroom');
     for (const way of waysInto(bedroom.id, plan, rooms)) {
-      const outside = way.leadsTo === null ? null : rooms[way.leadsTo]!;
+      const outside = way.leadsTo === null ? null : entryOf(rooms, way.leadsTo);
       if (outside && ['hall', 'foyer', 'stair', 'living', 'family'].includes(outside.use))
         add(outside.id, 'outside bedrooms');
     }
   }
   for (const level of Object.keys(plan.levels)) {
-    const here = work.filter((r) => plan.rooms[r.id]!.level === level);
+    const here = work.filter((r) => entryOf(plan.rooms, r.id).level === level);
     const served = here.some((r) => hasAlarm(plan, r.id) || owed.some((o) => o.room === r.id));
     const heart = served ? undefined : heartOf(here);
     if (heart) add(heart.id, 'level');

@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../lookups/index.ts';
 import { dot, distance, leftOf, scale, subtract } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { Plan, Side } from '../plan/index.ts';
@@ -49,7 +50,7 @@ export function isBehindDoor(
     const strikeAt = door.hinge === 'from' ? door.at + door.width : door.at;
     const hinge = facePoint(framing, door.wall, door.swing, hingeAt);
     if (distance(hinge, spot) > door.width) return false;
-    const line = framing.lines[door.wall]!;
+    const line = entryOf(framing.lines, door.wall);
     const intoRoom = scale(leftOf(line.unit), door.swing === 'left' ? 1 : -1);
     const away = subtract(hinge, facePoint(framing, door.wall, door.swing, strikeAt));
     const offset = subtract(spot, hinge);
@@ -104,7 +105,7 @@ function candidatesOnPiece(
   rules: RuleBook,
   { exact = false, height = rules('height.receptacle'), hidden = false }: CandidateOptions,
 ): Candidate[] {
-  const setting = layout.settings.get(piece.wall)!;
+  const setting = valueIn(layout.settings, piece.wall);
   const others = Object.values(layout.placed).filter((p) => p.wall === piece.wall);
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
@@ -156,7 +157,7 @@ export function receptacleCandidates(
 ): Candidate[] {
   return line.pieces
     .flatMap((piece) =>
-      plan.walls[piece.wall]!.cover === 'closed' && !options.exact
+      entryOf(plan.walls, piece.wall).cover === 'closed' && !options.exact
         ? []
         : candidatesOnPiece(piece, plan, framing, layout, rules, options),
     )

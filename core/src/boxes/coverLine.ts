@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import { type FloorLine, type Along, unservedLength } from '../rooms/index.ts';
 import type { Candidate } from './candidates.ts';
 import { type Shortfall, fewestCover } from './cover.ts';
@@ -48,5 +49,5 @@ export function coverLine(
     })),
   ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
   const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, straight));
-  return { added: cover.chosen.flatMap((i) => points[i]!.candidate ?? []), excess: cover.excess };
+  return { added: cover.chosen.flatMap((i) => nth(points, i).candidate ?? []), excess: cover.excess };
 }

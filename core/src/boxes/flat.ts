@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { add, leftOf, pointInPolygon, scale, type XY } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -39,10 +40,10 @@ function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
     const middle = o.at + o.width / 2;
     const side = (['left', 'right'] as const).find((s) => roomSeeing(rooms, o.wall, s, middle) !== null);
     const room = side && roomSeeing(rooms, o.wall, side, middle);
-    if (!side || !room || isLeftAsItIs(plan, rooms[room]!)) return [];
+    if (!side || !room || isLeftAsItIs(plan, entryOf(rooms, room))) return [];
     const door = facePoint(framing, o.wall, side, middle);
-    const inward = scale(leftOf(framing.lines[o.wall]!.unit), side === 'left' ? 1 : -1);
-    const { polygon } = rooms[room]!.boundary!;
+    const inward = scale(leftOf(entryOf(framing.lines, o.wall).unit), side === 'left' ? 1 : -1);
+    const { polygon } = must(entryOf(rooms, room).boundary, 'the boundary of the room');
     const at = [1, 0.75, 0.5, 0.25]
       .map((share) => add(door, scale(inward, openerInset * share)))
       .find((p) => pointInPolygon(p, polygon));
@@ -62,7 +63,16 @@ function islandsOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
   return Object.entries(plan.fixtures).flatMap(([cause, f]): OwedFlat[] => {
     const ground = f.kind === 'island' && rooms[f.room]?.boundary ? footprintOf(f, framing) : null;
     if (!ground || flatBoxes(plan, f.room, serves).some((p) => pointInPolygon(p, ground))) return [];
-    return [{ what: 'island', on: 'floor', room: f.room, at: { x: f.x!, y: f.y! }, kind, cause }];
+    return [
+      {
+        what: 'island',
+        on: 'floor',
+        room: f.room,
+        at: { x: must(f.x, 'the x'), y: must(f.y, 'the y') },
+        kind,
+        cause,
+      },
+    ];
   });
 }
 

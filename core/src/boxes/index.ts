@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -61,8 +62,8 @@ export class BoxesStage {
     }
     const settings = new Map<string, WallSetting>();
     const placedOnWalls = Object.keys(framing.walls).map((wallId) => {
-      const frame = framing.walls[wallId]!;
-      const wall = plan.walls[wallId]!;
+      const frame = entryOf(framing.walls, wallId);
+      const wall = entryOf(plan.walls, wallId);
       const obstacles = Object.values(plan.obstacles).filter((x) => x.wall === wallId);
       const level = plan.levels[frame.line.level];
       const seen = JSON.stringify([visible.get(`${wallId}/left`), visible.get(`${wallId}/right`)]);

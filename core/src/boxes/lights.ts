@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { type Plan, type RoomUse, otherSide } from '../plan/index.ts';
 import { spacedUses } from '../rooms/index.ts';
 import { type Rooms, type WayIn, roomSeeing } from '../rooms/ways.ts';
@@ -33,11 +34,11 @@ export function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
     room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
   const all = Object.entries(plan.devices).filter(([, d]) => lightKinds.has(d.kind));
   for (const [id, d] of all) {
-    const on = plan.boxes[d.box]!.on;
+    const on = entryOf(plan.boxes, d.box).on;
     if ('ceiling' in on) add(on.ceiling, id);
   }
   for (const [id, d] of all) {
-    const on = plan.boxes[d.box]!.on;
+    const on = entryOf(plan.boxes, d.box).on;
     if ('wall' in on) add(roomSeeing(rooms, on.wall, on.side, on.at), id);
   }
   lightsKept.set(rooms, { plan, lights });
@@ -56,9 +57,9 @@ const lightsDoorWithin = 60;
 /** Lights outside a way out: on the far side of its wall and near it. */
 
 export function lightsOutside(way: WayIn, plan: Plan): string[] {
-  const o = plan.openings[way.opening]!;
+  const o = entryOf(plan.openings, way.opening);
   return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const on = plan.boxes[d.box]!.on;
+    const on = entryOf(plan.boxes, d.box).on;
     const near =
       'wall' in on &&
       on.wall === way.wall &&

@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import type { Framing, WallFrame } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import {
@@ -83,14 +84,14 @@ export function wallSetting(
   wallId: string,
   visible: Map<string, { start: number; end: number }[]>,
 ): WallSetting {
-  const wall = plan.walls[wallId]!;
-  const frame = framing.walls[wallId]!;
+  const wall = entryOf(plan.walls, wallId);
+  const frame = entryOf(framing.walls, wallId);
   return {
     frame,
     framingSize: wall.framing,
     obstacles: Object.values(plan.obstacles).filter((x) => x.wall === wallId),
     visible: { left: visible.get(`${wallId}/left`) ?? null, right: visible.get(`${wallId}/right`) ?? null },
-    floorFinish: plan.levels[frame.line.level]!.floorFinish,
+    floorFinish: entryOf(plan.levels, frame.line.level).floorFinish,
     finish: wall.finish,
     layers: wall.layers,
     rated: wall.rated,
@@ -159,13 +160,13 @@ export function trimSolids(plan: Plan, wallId: string, rules: RuleBook): Solid[]
 function neighbours(frame: WallFrame, at: number): [number, number] | null {
   const before = frame.standing.findLast((m) => m.at < at);
   const after = frame.standing.find((m) => m.at >= at);
-  return before && after ? [before.number!, after.number!] : null;
+  return before && after ? [must(before.number, 'the number'), must(after.number, 'the number')] : null;
 }
 
 function backingFor(setting: WallSetting, at: number): Backing | null {
   const between = neighbours(setting.frame, at);
   if (!between) return null;
-  const [a, b] = between.map((n) => setting.frame.standing[n - 1]!) as [
+  const [a, b] = between.map((n) => nth(setting.frame.standing, n - 1)) as [
     (typeof setting.frame.standing)[number],
     (typeof setting.frame.standing)[number],
   ];

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { alongLine, distancePointSegment } from '../geometry/index.ts';
 import { isOnWall, type Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -67,7 +68,7 @@ export function provenLine(
   devices: Map<string, BoxDevices>,
   rules: RuleBook,
 ): ProvenLine {
-  const floorFinish = plan.levels[plan.rooms[room.id]!.level]!.floorFinish;
+  const floorFinish = entryOf(plan.levels, entryOf(plan.rooms, room.id).level).floorFinish;
   const onWalls = placed.flatMap((p): ReachPoint[] => {
     const along = alongLineOf(line, p.wall, p.side, p.at);
     return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, plan, rules)

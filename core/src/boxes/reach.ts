@@ -1,3 +1,4 @@
+import { lastOf, must, nth } from '../lookups/index.ts';
 import type { FloorLine, SpacePiece } from '../rooms/index.ts';
 
 /** A receptacle that counts, where it comes along a floor line. */
@@ -57,14 +58,17 @@ export function reachProfile(
   const sorted = points.map((p) => p.along).sort((a, b) => a - b);
   if (sorted.length === 0) return [];
   const turns = [0, line.length, ...sorted];
-  for (let i = 1; i < sorted.length; i++) turns.push((sorted[i - 1]! + sorted[i]!) / 2);
+  for (let i = 1; i < sorted.length; i++) turns.push((nth(sorted, i - 1) + nth(sorted, i)) / 2);
   if (line.ring) {
-    const middle = (sorted.at(-1)! + sorted[0]! + line.length) / 2;
+    const middle = (lastOf(sorted) + nth(sorted, 0) + line.length) / 2;
     turns.push(middle > line.length ? middle - line.length : middle);
   }
   return [...new Set(turns)]
     .sort((a, b) => a - b)
-    .map((along) => ({ along, distance: reachAt(line, points, along)! }));
+    .map((along) => ({
+      along,
+      distance: must(reachAt(line, points, along), 'the distance to a receptacle'),
+    }));
 }
 
 /** The point farthest from any receptacle that counts, the first of equals, leaving out what counters serve; null when the line has none. */
@@ -78,7 +82,10 @@ export function farthestPoint(
     ...reachProfile(line, points).filter(
       (p) => !served.some((s) => p.along > s.from + 1e-9 && p.along < s.to - 1e-9),
     ),
-    ...borders.map((along) => ({ along, distance: reachAt(line, points, along)! })),
+    ...borders.map((along) => ({
+      along,
+      distance: must(reachAt(line, points, along), 'the distance to a receptacle'),
+    })),
   ].sort((a, b) => a.along - b.along);
   return owed.reduce<{ along: number; distance: number } | null>(
     (worst, p) => (!worst || p.distance > worst.distance + 1e-9 ? p : worst),

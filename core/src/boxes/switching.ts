@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import type { DeviceKind, Plan } from '../plan/index.ts';
 import { type Rooms, type WayIn, arrivals, openAir, stairAbove, waysInto } from '../rooms/ways.ts';
 import { lightsOutside, lightsIn } from './lights.ts';
@@ -40,7 +41,7 @@ export function unswitched(plan: Plan, rooms: Rooms): Group[] {
     );
     const ways = own.flatMap((id) => arrivals(id, plan, rooms));
     for (const rank of [0, 1, 2]) {
-      const ofRank = loads.filter((id) => rankOf(plan.devices[id]!.kind) === rank);
+      const ofRank = loads.filter((id) => rankOf(entryOf(plan.devices, id).kind) === rank);
       if (ofRank.length > 0 && ways.length > 0)
         groups.push({ loads: ofRank, ways: rank === 2 ? ways.slice(0, 1) : ways, rank });
     }

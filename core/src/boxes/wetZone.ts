@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import { distancePointSegment, pointInPolygon, type XY } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { Plan, Side } from '../plan/index.ts';
@@ -21,7 +22,9 @@ export function wetFixtureNear(
     const inside = pointInPolygon(spot, ground);
     return (
       inside ||
-      ground.some((a, i) => distancePointSegment(spot, a, ground[(i + 1) % ground.length]!) < reach - 1e-6)
+      ground.some(
+        (a, i) => distancePointSegment(spot, a, nth(ground, (i + 1) % ground.length)) < reach - 1e-6,
+      )
     );
   });
   return found?.[0] ?? null;

@@ -1,3 +1,4 @@
+import { nth, valueIn } from '../lookups/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
 import type { Plan } from '../plan/index.ts';
@@ -13,7 +14,7 @@ export interface Atom {
 /** Joins loads that belong together, and keeps the atoms in the order of their rooms. */
 export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
   const lead = new Map<string, string>();
-  const root = (key: string): string => (lead.has(key) ? root(lead.get(key)!) : key);
+  const root = (key: string): string => (lead.has(key) ? root(valueIn(lead, key)) : key);
   const join = (a: string, b: string) => {
     const [ra, rb] = [root(a), root(b)];
     if (ra !== rb) lead.set(rb, ra);
@@ -21,7 +22,7 @@ export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
   const ids = new Set(loads.map((l) => l.id));
   for (const { switches, loads: lit } of Object.values(plan.controls)) {
     const own = [...switches, ...lit].filter((d) => ids.has(d));
-    for (const d of own.slice(1)) join(own[0]!, d);
+    for (const d of own.slice(1)) join(nth(own, 0), d);
   }
   for (const l of loads) {
     if (isAlarm(l.device.kind)) join('alarms', l.id);

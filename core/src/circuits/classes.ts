@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { lightKinds, switchKinds } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -81,7 +82,7 @@ const roomsOfLight =
 
 /** Circuits that must be their own: NEC 2023 210.11(C), 210.52 (from memory). The rest follows the house's schools. */
 export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitClass {
-  const roomName = load.room ? plan.rooms[load.room]!.name || load.room : 'Elsewhere';
+  const roomName = load.room ? entryOf(plan.rooms, load.room).name || load.room : 'Elsewhere';
   const { kind } = load.device;
   const lit = lightKinds.has(kind) || switchKinds.has(kind) || isAlarm(kind);
   const bath = load.use === 'bath' || load.use === 'powder';

@@ -1,3 +1,4 @@
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Circuit, Plan } from '../plan/index.ts';
@@ -41,7 +42,7 @@ interface Reach {
 export function reachFromPanel(plan: Plan, circuitId: string): Reach[] {
   return circuitTree(plan, circuitId).stretches.map(({ from, to, runs }) => ({
     box: to,
-    via: runs[0]!,
+    via: nth(runs, 0),
     from,
   }));
 }
@@ -68,7 +69,7 @@ function farthestByDrop(
   for (const r of reached) {
     const feet = lengthInFeet(runs.runs[r.via]?.length.path ?? 0);
     const dropped =
-      (volts.get(r.from) ?? 0) + segmentDrop(feet, circuit.gauge, downstream.get(r.box)! / circuit.volts);
+      (volts.get(r.from) ?? 0) + segmentDrop(feet, circuit.gauge, valueIn(downstream, r.box) / circuit.volts);
     volts.set(r.box, dropped);
     if (!farthest || dropped > farthest.volts + 1e-12) farthest = { box: r.box, volts: dropped };
   }
@@ -82,11 +83,11 @@ function protectedDevices(
   reached: readonly Reach[],
   layout: BoxLayout,
 ): string[] {
-  const circuit = plan.circuits[circuitId]!;
+  const circuit = entryOf(plan.circuits, circuitId);
   const own = (box: string) => (layout.devices.get(box) ?? []).filter(([, d]) => d.circuit === circuitId);
   if ((circuit.protection === 'gfci' || circuit.protection === 'dual') && circuit.protectAt === 'breaker')
     return Object.keys(plan.devices)
-      .filter((id) => plan.devices[id]!.circuit === circuitId)
+      .filter((id) => entryOf(plan.devices, id).circuit === circuitId)
       .sort(compareIds);
   const covered = new Set<string>();
   for (const r of reached)
@@ -106,7 +107,7 @@ export function deriveCircuits(
     Object.keys(plan.circuits)
       .sort(compareIds)
       .map((id): [string, CircuitResult] => {
-        const circuit = plan.circuits[id]!;
+        const circuit = entryOf(plan.circuits, id);
         const devices = Object.values(plan.devices).filter((d) => d.circuit === id);
         const counted = devices.filter((d) => !isCounted(d, circuit, plan));
         const there = foundLoad(circuit, outletVa);

@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
 import { facePoint } from '../framing/faces.ts';
 import { footprintOf } from '../rooms/footprint.ts';
@@ -58,7 +59,7 @@ export function foundLoad(circuit: Circuit, outletVa: number): { outlets: number
 
 /** Whether a device is part of what an audit counted already. */
 export function isCounted(device: Device, circuit: Circuit, plan: Plan): boolean {
-  return circuit.found !== undefined && plan.boxes[device.box]!.existing;
+  return circuit.found !== undefined && entryOf(plan.boxes, device.box).existing;
 }
 
 export function isOutlet(device: Device): boolean {
@@ -69,22 +70,22 @@ export function isOutlet(device: Device): boolean {
 export function placeOfBox(box: Box, plan: Plan, framing: Framing): XYZ {
   const { on } = box;
   if (isOnWall(on)) {
-    const line = framing.lines[on.wall]!;
+    const line = entryOf(framing.lines, on.wall);
     return {
       ...facePoint(framing, on.wall, on.side, on.at),
-      z: plan.levels[line.level]!.elevation + (on.height?.value ?? 16),
+      z: entryOf(plan.levels, line.level).elevation + (on.height?.value ?? 16),
     };
   }
   const level =
     plan.levels[plan.rooms['ceiling' in on ? on.ceiling : on.floor]?.level ?? 'L1'] ??
-    Object.values(plan.levels)[0]!;
+    nth(Object.values(plan.levels), 0);
   return { x: on.x, y: on.y, z: level.elevation + ('ceiling' in on ? level.ceiling : 0) };
 }
 
 /** Where a panel's cables leave its wall, and the inches beyond. */
 export function placeOfPanel(plan: Plan, panel: string, framing: Framing): { at: XYZ; away: number } {
-  const { wall, side, at, away } = plan.panels[panel]!.on;
-  const level = plan.levels[framing.lines[wall]!.level]!;
+  const { wall, side, at, away } = entryOf(plan.panels, panel).on;
+  const level = entryOf(plan.levels, entryOf(framing.lines, wall).level);
   return { at: { ...facePoint(framing, wall, side, at), z: level.elevation + panelSize.bottom }, away };
 }
 
@@ -115,15 +116,15 @@ export interface PlacedLoad {
 const placed = new WeakMap<Device, { from: readonly unknown[]; load: PlacedLoad }>();
 
 export function placedLoad(id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad {
-  const device = plan.devices[id]!;
-  const box = plan.boxes[device.box]!;
+  const device = entryOf(plan.devices, id);
+  const box = entryOf(plan.boxes, device.box);
   const from = [id, box, plan.fixtures, plan.levels, framing, rooms];
   const known = placed.get(device);
   if (known && known.from.every((x, i) => x === from[i])) return known.load;
   const room = roomOfBox(box, rooms);
   const at = placeOfBox(box, plan, framing);
   const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
-  const load = { id, device, room, use: room ? plan.rooms[room]!.use : null, at, near };
+  const load = { id, device, room, use: room ? entryOf(plan.rooms, room).use : null, at, near };
   placed.set(device, { from, load });
   return load;
 }

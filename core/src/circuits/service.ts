@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
 import { roomOfBox, type Rooms } from './loads.ts';
 
@@ -227,8 +228,11 @@ function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
   const kinds = new Set(['receptacle', 'gfci', 'counter-receptacle']);
   const uses = new Set<RoomUse>(['kitchen', 'dining', 'pantry']);
   const circuits = Object.values(plan.devices).flatMap((d) => {
-    const room = kinds.has(d.kind) && d.circuit !== null ? roomOfBox(plan.boxes[d.box]!, rooms) : null;
-    return room !== null && uses.has(plan.rooms[room]!.use) && plan.circuits[d.circuit!]!.amps === 20
+    const room =
+      kinds.has(d.kind) && d.circuit !== null ? roomOfBox(entryOf(plan.boxes, d.box), rooms) : null;
+    return room !== null &&
+      uses.has(entryOf(plan.rooms, room).use) &&
+      entryOf(plan.circuits, must(d.circuit, 'the circuit')).amps === 20
       ? [d.circuit]
       : [];
   });

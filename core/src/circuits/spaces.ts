@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 
@@ -17,14 +18,14 @@ export function seatsOf(plan: Plan, panelId: string): Seat[] {
   const circuits = Object.keys(plan.circuits)
     .sort(compareIds)
     .flatMap((id): Seat[] => {
-      const c = plan.circuits[id]!;
+      const c = entryOf(plan.circuits, id);
       if (c.panel !== panelId || c.space === null) return [];
       return [{ id, kind: 'circuit', spaces: wholeOf(c.space, c.poles), half: c.half }];
     });
   const feeders = Object.keys(plan.panels)
     .sort(compareIds)
     .flatMap((id): Seat[] => {
-      const { source, feeder } = plan.panels[id]!;
+      const { source, feeder } = entryOf(plan.panels, id);
       if (source !== panelId || !feeder || feeder.space === null) return [];
       return [{ id, kind: 'feeder', spaces: wholeOf(feeder.space, 2), half: null }];
     });
@@ -34,19 +35,21 @@ export function seatsOf(plan: Plan, panelId: string): Seat[] {
 /** Breaker spaces of a panel that nothing takes, ascending. */
 export function freeSpaces(plan: Plan, panelId: string): number[] {
   const taken = new Set(seatsOf(plan, panelId).flatMap((s) => s.spaces));
-  return Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) => !taken.has(s));
+  return Array.from({ length: entryOf(plan.panels, panelId).spaces }, (_, i) => i + 1).filter(
+    (s) => !taken.has(s),
+  );
 }
 
 /** Whether a space takes a breaker with two halves: the lowest ones of a panel that has any. */
 export function takesTandem(plan: Plan, panelId: string, space: number): boolean {
-  const { spaces, tandems } = plan.panels[panelId]!;
+  const { spaces, tandems } = entryOf(plan.panels, panelId);
   return space > spaces - tandems;
 }
 
 /** Half spaces still free: beside a half that is in use, or in a free space that takes a breaker with two halves. */
 export function freeHalves(plan: Plan, panelId: string): { space: number; half: 'A' | 'B' }[] {
   const seats = seatsOf(plan, panelId);
-  const open = Array.from({ length: plan.panels[panelId]!.spaces }, (_, i) => i + 1).filter((s) =>
+  const open = Array.from({ length: entryOf(plan.panels, panelId).spaces }, (_, i) => i + 1).filter((s) =>
     takesTandem(plan, panelId, s),
   );
   return open.flatMap((space) => {
@@ -73,7 +76,7 @@ export function legLoads(
   for (const seat of seatsOf(plan, panelId)) {
     if (seat.kind !== 'circuit') continue;
     for (const space of seat.spaces)
-      loads[legOf(space, plan.panels[panelId]!.legs)] += vaOf(seat.id) / seat.spaces.length;
+      loads[legOf(space, entryOf(plan.panels, panelId).legs)] += vaOf(seat.id) / seat.spaces.length;
   }
   return loads;
 }

@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -35,8 +36,10 @@ export function darkenedBy(loads: readonly PlacedLoad[], tripped: ReadonlySet<st
   const lights = loads.filter(
     (l) => l.room !== null && lightKinds.has(l.device.kind) && l.device.circuit !== null,
   );
-  const rooms = [...new Set(lights.map((l) => l.room!))].sort(compareIds);
-  return rooms.filter((r) => lights.filter((l) => l.room === r).every((l) => tripped.has(l.device.circuit!)));
+  const rooms = [...new Set(lights.map((l) => must(l.room, 'the room')))].sort(compareIds);
+  return rooms.filter((r) =>
+    lights.filter((l) => l.room === r).every((l) => tripped.has(must(l.device.circuit, 'the circuit'))),
+  );
 }
 
 /** Rooms with lights on two switches or more, which could therefore be on two circuits. */
@@ -44,7 +47,8 @@ function switchedApart(loads: readonly PlacedLoad[], plan: Plan): Set<string> {
   const sets = new Map<string, Set<string>>();
   for (const l of loads) {
     if (l.room === null || !lightKinds.has(l.device.kind)) continue;
-    const control = Object.keys(plan.controls).find((k) => plan.controls[k]!.loads.includes(l.id)) ?? l.id;
+    const control =
+      Object.keys(plan.controls).find((k) => entryOf(plan.controls, k).loads.includes(l.id)) ?? l.id;
     sets.set(l.room, (sets.get(l.room) ?? new Set()).add(control));
   }
   return new Set([...sets].filter(([, c]) => c.size > 1).map(([r]) => r));
@@ -53,12 +57,16 @@ function switchedApart(loads: readonly PlacedLoad[], plan: Plan): Set<string> {
 export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): CircuitTerms {
   const loads = Object.keys(plan.devices).map((id) => placedLoad(id, plan, framing, rooms));
   const ids = Object.keys(plan.circuits).filter(
-    (id) => !plan.circuits[id]!.existing && plan.circuits[id]!.panel !== null,
+    (id) => !entryOf(plan.circuits, id).existing && entryOf(plan.circuits, id).panel !== null,
   );
   let inches = 0;
   for (const id of ids) {
     const own = loads.filter((l) => l.device.circuit === id);
-    inches += cableOfCircuit(own, plan, placeOfPanel(plan, plan.circuits[id]!.panel!, framing));
+    inches += cableOfCircuit(
+      own,
+      plan,
+      placeOfPanel(plan, must(entryOf(plan.circuits, id).panel, 'the panel'), framing),
+    );
   }
   const kinds = new Map<string, Set<string>>();
   for (const l of loads) {
@@ -70,16 +78,16 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
   const dark = new Set(ids.flatMap((id) => darkenedBy(loads, new Set([id])).filter((r) => apart.has(r))));
   const outletVa = rules('circuit.outletVa');
   const vaOf = (id: string) =>
-    foundLoad(plan.circuits[id]!, outletVa).va +
+    foundLoad(entryOf(plan.circuits, id), outletVa).va +
     loads.reduce(
       (s, l) =>
         s +
-        (l.device.circuit === id && !isCounted(l.device, plan.circuits[id]!, plan)
+        (l.device.circuit === id && !isCounted(l.device, entryOf(plan.circuits, id), plan)
           ? loadOf(l.device, outletVa)
           : 0),
       0,
     );
-  const used = [...new Set(ids.map((id) => plan.circuits[id]!.panel!))];
+  const used = [...new Set(ids.map((id) => must(entryOf(plan.circuits, id).panel, 'the panel')))];
   const gaps = used.map((p) => legLoads(plan, p, vaOf)).map((l) => Math.abs(l.A - l.B));
   return {
     circuits: ids.length,

@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
@@ -19,7 +20,7 @@ const listed = (words: readonly string[]) => words.filter((w) => w !== '').join(
 
 /** What a circuit has left: outlets and volt-amperes, for one more of these. */
 function hasRoom(plan: Plan, circuit: string, added: PlacedLoad, rules: RuleBook): boolean {
-  const c = plan.circuits[circuit]!;
+  const c = entryOf(plan.circuits, circuit);
   const own = Object.values(plan.devices).filter((d) => d.circuit === circuit);
   const cap = capacityOf(c.amps, c.volts, rules);
   const outletVa = rules('circuit.outletVa');
@@ -44,7 +45,10 @@ export function whyOnCircuit(
   const kind = classOf(load, plan, rules);
   const others = Object.keys(plan.devices)
     .filter(
-      (d) => d !== deviceId && plan.devices[d]!.box !== load.device.box && plan.devices[d]!.circuit !== null,
+      (d) =>
+        d !== deviceId &&
+        entryOf(plan.devices, d).box !== load.device.box &&
+        entryOf(plan.devices, d).circuit !== null,
     )
     .map((d) => placedLoad(d, plan, framing, rooms));
   const nearestOn = (c: string) =>
@@ -54,19 +58,23 @@ export function whyOnCircuit(
     );
   const own = nearestOn(circuit);
   const alike = [
-    ...new Set(others.filter((o) => classOf(o, plan, rules).key === kind.key).map((o) => o.device.circuit!)),
+    ...new Set(
+      others
+        .filter((o) => classOf(o, plan, rules).key === kind.key)
+        .map((o) => must(o.device.circuit, 'the circuit')),
+    ),
   ]
     .filter((c) => c !== circuit)
     .sort(compareIds);
   const choices = alike.map((c) => {
-    const name = plan.circuits[c]!.name || c;
+    const name = entryOf(plan.circuits, c).name || c;
     if (!hasRoom(plan, c, load, rules)) return `${name} is full.`;
     const more = nearestOn(c) - own;
     return more >= 0
       ? `On ${name} instead: about ${formatLength(Math.round(more))} more cable.`
       : `On ${name} instead: about ${formatLength(Math.round(-more))} less to its nearest box, but more over the whole.`;
   });
-  const duties = dutiesOfLoad(load, plan.circuits[circuit]!.volts, plan);
+  const duties = dutiesOfLoad(load, entryOf(plan.circuits, circuit).volts, plan);
   const needs = [...(duties.arcFault ? ['arc-fault'] : []), ...(duties.groundFault ? ['ground-fault'] : [])];
   return [
     kind.why,
@@ -90,8 +98,10 @@ export function whyOnCircuit(
 
 /** What goes dead when breakers are off: boxes without power, and rooms with no light left. */
 export function deadWith(tripped: ReadonlySet<string>, plan: Plan): { boxes: string[]; devices: string[] } {
-  const devices = Object.keys(plan.devices).filter((d) => tripped.has(plan.devices[d]!.circuit ?? ''));
-  const held = [...new Set(devices.map((d) => plan.devices[d]!.box))];
+  const devices = Object.keys(plan.devices).filter((d) =>
+    tripped.has(entryOf(plan.devices, d).circuit ?? ''),
+  );
+  const held = [...new Set(devices.map((d) => entryOf(plan.devices, d).box))];
   const live = (box: string) =>
     Object.values(plan.devices).some((d) => d.box === box && d.circuit !== null && !tripped.has(d.circuit));
   return { devices, boxes: held.filter((b) => !live(b)).sort(compareIds) };

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { BoxesStage, type BoxLayout, type ProvenLine } from '../boxes/index.ts';
 import { ceilingMarks, marksOf, type CeilingMark, type Mark } from '../outputs/marks.ts';
 import { checkPlan, type Finding } from '../findings/index.ts';
@@ -91,16 +92,16 @@ function makeUps(
 }
 
 function placeName(plan: Plan, box: string, rooms: Stages['rooms']): string {
-  const room = roomOfBox(plan.boxes[box]!, rooms);
-  return room ? plan.rooms[room]!.name || room : 'Box';
+  const room = roomOfBox(entryOf(plan.boxes, box), rooms);
+  return room ? entryOf(plan.rooms, room).name || room : 'Box';
 }
 
 function isOutside(plan: Plan, box: string, rooms: Stages['rooms']): boolean {
   if (!plan.boxes[box]) return false;
-  const room = roomOfBox(plan.boxes[box]!, rooms);
-  if (room) return ['porch', 'outdoor'].includes(plan.rooms[room]!.use);
-  const { on } = plan.boxes[box]!;
-  return 'wall' in on && plan.walls[on.wall]!.exterior;
+  const room = roomOfBox(entryOf(plan.boxes, box), rooms);
+  if (room) return ['porch', 'outdoor'].includes(entryOf(plan.rooms, room).use);
+  const { on } = entryOf(plan.boxes, box);
+  return 'wall' in on && entryOf(plan.walls, on.wall).exterior;
 }
 
 /** The pipeline: plan → framing → rooms → boxes → runs → wiring → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
@@ -123,7 +124,7 @@ export class Computer {
     const runs = this.runs.run(plan, framing, rooms, layout, rules);
     const circuits = deriveCircuits(plan, layout, runs, rules);
     const there = Object.keys(plan.boxes)
-      .filter((id) => plan.boxes[id]!.existing)
+      .filter((id) => entryOf(plan.boxes, id).existing)
       .join();
     const wired = [plan.runs, plan.circuits, plan.devices, plan.controls, plan.panels, rules, there];
     const wiring = this.wiring.get('all', wired, () => deriveWiring(plan, layout.devices, rules));
@@ -139,7 +140,7 @@ export class Computer {
   resultOf(plan: Plan, stages: Stages): Result {
     const { framing, rooms, layout, runs, wiring, circuits, boxes, rules } = stages;
     const models = Object.keys(boxes)
-      .map((id) => boxes[id]!.model)
+      .map((id) => entryOf(boxes, id).model)
       .join();
     const makeup = this.makeups.get('all', [wiring, models, rules], () =>
       makeUps(plan, layout, wiring, boxes, rules),
@@ -150,7 +151,7 @@ export class Computer {
       planHash: planHash(plan),
       members: Object.keys(framing.walls)
         .sort(compareIds)
-        .flatMap((id) => framing.walls[id]!.members),
+        .flatMap((id) => entryOf(framing.walls, id).members),
       rooms: Object.fromEntries(
         Object.values(rooms).map((r) => [
           r.id,
@@ -158,7 +159,7 @@ export class Computer {
             closed: r.boundary !== null,
             area: tidy(r.area),
             perimeter: tidy(r.perimeter),
-            spaces: layout.proofs[r.id]!.spaces.map(spaceResult),
+            spaces: entryOf(layout.proofs, r.id).spaces.map(spaceResult),
           },
         ]),
       ),

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { dutiesOfLoad, firstSpace, freeHalves, placedLoad, seatsOf, takesTandem } from '../circuits/index.ts';
 import { Computer } from '../compute/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
@@ -79,7 +80,7 @@ export const circuitEdits = {
     moveTo(draft, withControls(draft, args.devices), args.circuit),
   /** The same for everything in some boxes. */
   assignBoxes: (draft: Plan, args: { boxes: readonly string[]; circuit: string | null }) => {
-    const own = Object.keys(draft.devices).filter((d) => args.boxes.includes(draft.devices[d]!.box));
+    const own = Object.keys(draft.devices).filter((d) => args.boxes.includes(entryOf(draft.devices, d).box));
     moveTo(draft, withControls(draft, own), args.circuit);
   },
   setDevice: (draft: Plan, args: { device: string; changes: Partial<Omit<Device, 'box' | 'slot'>> }) => {
@@ -112,7 +113,7 @@ export const circuitEdits = {
     if (there.some((s) => s.kind === 'feeder'))
       throw new EditRefused('space', 'holds the feeder of another panel');
     const [was, wasHalf] = [c.space, c.half];
-    if (there.length > 1 || there.some((s) => draft.circuits[s.id]!.poles !== c.poles))
+    if (there.length > 1 || there.some((s) => entryOf(draft.circuits, s.id).poles !== c.poles))
       throw new EditRefused('space', 'is taken by breakers of another size; move those first');
     c.space = args.space;
     c.half = half;
@@ -140,7 +141,7 @@ export const circuitEdits = {
       existing: false,
       reason: '',
     } as Circuit;
-    delete draft.circuits[id]!.found;
+    delete entryOf(draft.circuits, id).found;
     moveTo(draft, moved, id);
   },
   /** Joins one circuit to another of the same size. */
@@ -152,7 +153,7 @@ export const circuitEdits = {
         'into',
         `is ${into.amps} A on ${into.gauge} AWG; ${from.name || args.from} is ${from.amps} A on ${from.gauge}. Make them alike first`,
       );
-    const own = Object.keys(draft.devices).filter((d) => draft.devices[d]!.circuit === args.from);
+    const own = Object.keys(draft.devices).filter((d) => entryOf(draft.devices, d).circuit === args.from);
     moveTo(draft, own, args.into);
     for (const [id, run] of Object.entries(draft.runs)) if (run.circuit === args.from) delete draft.runs[id];
     delete draft.circuits[args.from];
@@ -165,18 +166,19 @@ export const circuitEdits = {
     const tree = circuitTree(plan, args.circuit);
     const own = (box: string) =>
       Object.keys(plan.devices).filter(
-        (d) => plan.devices[d]!.box === box && plan.devices[d]!.circuit === args.circuit,
+        (d) => entryOf(plan.devices, d).box === box && entryOf(plan.devices, d).circuit === args.circuit,
       );
     const needs = (d: string) =>
-      dutiesOfLoad(placedLoad(d, plan, framing, rooms), plan.circuits[args.circuit]!.volts, plan).groundFault;
+      dutiesOfLoad(placedLoad(d, plan, framing, rooms), entryOf(plan.circuits, args.circuit).volts, plan)
+        .groundFault;
     const covered = new Set<string>();
     for (const { from, to } of tree.stretches) {
       if (covered.has(from)) covered.add(to);
       const plain = own(to).filter(
-        (d) => plan.devices[d]!.kind === 'receptacle' || plan.devices[d]!.kind === 'gfci',
+        (d) => entryOf(plan.devices, d).kind === 'receptacle' || entryOf(plan.devices, d).kind === 'gfci',
       );
       const first = covered.has(to) ? undefined : plain.find(needs);
-      for (const d of plain) draft.devices[d]!.kind = d === first ? 'gfci' : 'receptacle';
+      for (const d of plain) entryOf(draft.devices, d).kind = d === first ? 'gfci' : 'receptacle';
       if (first) covered.add(to);
     }
     if (covered.size === 0)
@@ -198,7 +200,7 @@ export const circuitEdits = {
       const known = Object.keys(draft.circuits)
         .sort(compareIds)
         .find((id) => {
-          const k = draft.circuits[id]!;
+          const k = entryOf(draft.circuits, id);
           return (
             k.existing &&
             k.panel === args.panel &&

@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropDevices, dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
@@ -104,15 +105,18 @@ export const deviceEdits = {
     const middle = (box: Box, id: string): number => {
       const on = box.on as WallPlace;
       const size = boxSize(box, catalogue);
-      const floor = draft.levels[draft.points[draft.walls[on.wall]!.from]!.level]!.floorFinish;
+      const floor = entryOf(
+        draft.levels,
+        entryOf(draft.points, entryOf(draft.walls, on.wall).from).level,
+      ).floorFinish;
       const held = Object.entries(draft.devices).filter(([, d]) => d.box === id);
       const bottom = bottomFromSubfloor(on.height ?? houseHeight(held, rules), size.height, floor);
       return heightIn(bottom, size.height, floor, 'center', 'finished');
     };
-    const line = middle(first, firstId!);
+    const line = middle(first, must(firstId, 'the firstId'));
     rest.forEach((box, i) => {
       if (!isOnWall(box.on)) return;
-      const id = args.boxes[i + 1]!;
+      const id = nth(args.boxes, i + 1);
       delete box.on.height;
       if (Math.abs(middle(box, id) - line) > 1e-9)
         box.on.height = { value: line, to: 'center', from: 'finished' };
@@ -174,7 +178,7 @@ export const deviceEdits = {
     if (held.length === 1) throw new EditRefused('device', 'is the only one in its box; delete the box');
     dropDevices(draft, [args.device]);
     for (const d of held) if (d.slot > slot) d.slot -= 1;
-    const box = draft.boxes[boxId]!;
+    const box = entryOf(draft.boxes, boxId);
     if (isOnWall(box.on) && box.gangs === held.length) growTo(draft, boxId, held.length - 1);
   },
   /** Moves a device one place within its box, as seen by who faces it; its neighbour takes its place. */
@@ -223,7 +227,7 @@ export const deviceEdits = {
     if (args.switches.length === 0 || args.loads.length === 0) return;
     draft.controls[nextId(draft.controls, 'k')] = { switches: [...args.switches], loads: [...args.loads] };
     args.switches.forEach((id, i) => {
-      const device = draft.devices[id]!;
+      const device = entryOf(draft.devices, id);
       if (device.kind !== 'dimmer') device.kind = switchKind(args.switches.length, i);
     });
   },
@@ -244,7 +248,7 @@ export const deviceEdits = {
 
 /** Gives a box so many gangs; a model that has another count is given up. */
 function growTo(draft: Plan, boxId: string, gangs: number): void {
-  const box = draft.boxes[boxId]!;
+  const box = entryOf(draft.boxes, boxId);
   box.gangs = gangs;
   const model = catalogueOf(draft)[box.model];
   if (model && model.gangs !== gangs) box.model = 'auto';

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { isAbout } from '../plan/accepted.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
@@ -49,7 +50,7 @@ export const edits = {
     const { rule, wall, about } = args;
     const reason = args.reason.trim();
     if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
-    const known = Object.keys(draft.accepted).find((id) => isAbout(draft.accepted[id]!, args));
+    const known = Object.keys(draft.accepted).find((id) => isAbout(entryOf(draft.accepted, id), args));
     draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
   },
   reopenFinding: (draft: Plan, args: { rule: string; about: readonly string[]; wall: string | null }) => {

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { FramingStage } from '../framing/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropEnd } from '../survey/hanging.ts';
@@ -31,7 +32,7 @@ export function layLightRows(
   const plan = JSON.parse(JSON.stringify(draft)) as Plan;
   const rules = ruleBook(plan.rules.values);
   const framing = new FramingStage().run(plan, rules);
-  const boundary = new RoomsStage().run(plan, framing, rules)[args.room]!.boundary;
+  const boundary = entryOf(new RoomsStage().run(plan, framing, rules), args.room).boundary;
   if (!boundary) throw new EditRefused('room', 'does not close yet; finish its walls first');
   const { polygon } = boundary;
   const span = (pick: (p: { x: number; y: number }) => number) =>
@@ -56,7 +57,7 @@ export function layLightRows(
         Object.values(draft.devices).some((d) => d.box === id && laidInRows.has(d.kind)),
     )
     .map(([id]) => id);
-  const replaced = Object.keys(draft.devices).filter((d) => old.includes(draft.devices[d]!.box));
+  const replaced = Object.keys(draft.devices).filter((d) => old.includes(entryOf(draft.devices, d).box));
   const control = Object.entries(plan.controls).find(([, c]) => c.loads.some((l) => replaced.includes(l)));
   for (const id of old) dropEnd(draft, 'boxes', id);
   const made = places.map((p) => {

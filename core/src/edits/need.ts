@@ -1,3 +1,4 @@
+import { must, nth } from '../lookups/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 
 /** The entry an edit is about; refuses when it has gone since. `field` is what the person will see named. */
@@ -20,7 +21,7 @@ export function parsed<T>(
   what: string,
 ): T {
   const read = schema.safeParse(value);
-  if (read.success) return read.data!;
-  const issue = read.error!.issues[0]!;
+  if (read.success) return must(read.data, 'the data');
+  const issue = nth(must(read.error, 'the error').issues, 0);
   throw new EditRefused(String(issue.path[0] ?? what), issue.message);
 }

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { nextId } from '../plan/ids.ts';
 import {
   entrySchemas,
@@ -36,7 +37,9 @@ export const spaceEdits = {
   ) => {
     need(draft.walls, args.wall, 'wall');
     const known = Object.keys(draft.members).find(
-      (id) => draft.members[id]!.wall === args.wall && Math.abs(draft.members[id]!.at - args.was) < 0.05,
+      (id) =>
+        entryOf(draft.members, id).wall === args.wall &&
+        Math.abs(entryOf(draft.members, id).at - args.was) < 0.05,
     );
     draft.members[known ?? nextId(draft.members, 'm')] = entrySchemas.members.parse({
       wall: args.wall,

@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { add, direction, leftOf, scale, type XY } from '../geometry/index.ts';
 import { boundaryOfRoom, readWalk, walkedFaces } from '../rooms/walked.ts';
 import { EditRefused } from '../plan/gate.ts';
@@ -22,8 +23,8 @@ export interface StartRoom {
 /** Where a walk along the far side of a wall begins: across from the corner of the room this side, heading with the new room on the right. */
 function startBehind(plan: Plan, behind: NonNullable<StartRoom['behind']>): { start: XY; heading: number } {
   const wall = need(plan.walls, behind.wall, 'behind');
-  const [from, to] = [plan.points[wall.from]!, plan.points[wall.to]!];
-  const u = direction(from, to)!;
+  const [from, to] = [entryOf(plan.points, wall.from), entryOf(plan.points, wall.to)];
+  const u = must(direction(from, to), 'the direction of a wall');
   const far: Side = behind.side === 'left' ? 'right' : 'left';
   const faces = Object.keys(plan.rooms).flatMap((id) => boundaryOfRoom(plan, id)?.faces ?? []);
   const face = faces.find((f) => f.wall === behind.wall && f.side === behind.side);
@@ -56,7 +57,7 @@ function openWalk(draft: Plan, roomId: string): { walk: Walk; framing: FramingKi
   const known = readWalk(draft, roomId);
   if (known?.closed)
     throw new EditRefused('length', 'the room is closed; change a wall’s length, or start another room');
-  const room = draft.rooms[roomId]!;
+  const room = entryOf(draft.rooms, roomId);
   return known ?? { walk: { start: { x: room.x, y: room.y }, heading: 0, legs: [] }, framing: '2x4' };
 }
 
@@ -67,8 +68,8 @@ export const walkEdits = {
     const level =
       args.level ??
       (args.behind
-        ? draft.points[need(draft.walls, args.behind.wall, 'behind').from]!.level
-        : Object.keys(draft.levels)[0]!);
+        ? entryOf(draft.points, need(draft.walls, args.behind.wall, 'behind').from).level
+        : nth(Object.keys(draft.levels), 0));
     need(draft.levels, level, 'level');
     const xs = Object.values(draft.points)
       .filter((p) => p.level === level)
@@ -139,23 +140,28 @@ export const walkEdits = {
       );
       return void writeWalk(draft, args.room, { ...known.walk, legs }, 'open', known.framing);
     }
-    const faces = walkedFaces(boundaryOfRoom(draft, args.room)!);
+    const faces = walkedFaces(must(boundaryOfRoom(draft, args.room), 'the boundary of the room'));
     const i = faces.findIndex((f) => f.wall === args.wall);
     const next = faces
       .slice(i + 1)
       .concat(faces.slice(0, i))
       .find((f) => f.wall !== null && f.wall !== args.wall);
     if (i < 0 || !next) throw new EditRefused('length', `wall “${args.wall}” is not a wall of this room`);
-    const along = direction(faces[i]!.b, faces[i]!.a)!;
-    const wall = draft.walls[next.wall!]!;
-    const left = leftOf(direction(draft.points[wall.from]!, draft.points[wall.to]!)!);
+    const along = must(direction(nth(faces, i).b, nth(faces, i).a), 'the direction of a wall');
+    const wall = entryOf(draft.walls, must(next.wall, 'the wall'));
+    const left = leftOf(
+      must(
+        direction(entryOf(draft.points, wall.from), entryOf(draft.points, wall.to)),
+        'the direction of a wall',
+      ),
+    );
     const rate = along.x * left.x + along.y * left.y;
     if (Math.abs(rate) < 0.2)
       throw new EditRefused(
         'length',
         'the wall after this one runs on in line with it; move a corner instead',
       );
-    moveWall(draft, next.wall!, (args.length - faces[i]!.length) * rate);
+    moveWall(draft, must(next.wall, 'the wall'), (args.length - nth(faces, i).length) * rate);
   },
   /** Changes the turn after a wall of a walk still open; the walls after it swing round with it. */
   setTurn: (draft: Plan, args: { room: string; wall: string; turn: number }) => {

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { isDraft, original } from 'immer';
 import type { Boundary } from '../rooms/faces.ts';
 import { boundariesOf, boundaryOfRoom, unnamedSpaces } from '../rooms/walked.ts';
@@ -26,7 +27,7 @@ function keepingRooms(draft: Plan, change: () => void): void {
     const [space] = unnamedSpaces(draft, room.level, after)
       .filter((s) => pointInPolygon(s, was.polygon))
       .sort((a, b) => b.area - a.area);
-    if (space) Object.assign(draft.rooms[room.id]!, { x: space.x, y: space.y });
+    if (space) Object.assign(entryOf(draft.rooms, room.id), { x: space.x, y: space.y });
   }
 }
 
@@ -68,8 +69,8 @@ export const wallEdits = {
     if (!boundary) throw new EditRefused('room', 'is not closed by walls yet');
     const walls = [...new Set(boundary.faces.flatMap((f) => f.wall ?? []))];
     const xs = walls.flatMap((id) => [
-      draft.points[draft.walls[id]!.from]!.x,
-      draft.points[draft.walls[id]!.to]!.x,
+      entryOf(draft.points, entryOf(draft.walls, id).from).x,
+      entryOf(draft.points, entryOf(draft.walls, id).to).x,
     ]);
     const mirrored = args.mirrored ?? false;
     const x = (mirrored ? Math.min(...xs) + Math.max(...xs) - room.x : room.x) + args.by.x;

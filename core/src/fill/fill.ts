@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { boxModels, cables, conductorVolume, type BoxModel, type Catalogue } from '../materials/index.ts';
 
@@ -36,7 +37,7 @@ export interface BoxFill {
 }
 
 function part(what: FillPart['what'], gauge: number, count: number): FillPart {
-  const each = conductorVolume[gauge]!;
+  const each = must(conductorVolume[gauge], 'the entry');
   return { what, gauge, count, each, total: count * each };
 }
 
@@ -47,7 +48,7 @@ function byGauge(what: FillPart['what'], gauges: readonly number[], allowance: n
 }
 
 const wiresOf = (cable: string, times: number) =>
-  Array<number>(cables[cable]!.conductors * times).fill(cables[cable]!.gauge);
+  Array<number>(entryOf(cables, cable).conductors * times).fill(entryOf(cables, cable).gauge);
 
 /**
  * Counts a box: conductors, two for each yoke, one for all internal clamps, one for each fitting, grounds by edition (up to four as one,
@@ -56,7 +57,7 @@ const wiresOf = (cable: string, times: number) =>
 export function countFill(input: FillInput): BoxFill {
   const { uncut = [], fittings = 0, dividers = { count: 0, each: 0 } } = input;
   const entering = [...input.cables, ...uncut.map((u) => u.cable)];
-  const largest = Math.min(...entering.map((c) => cables[c]!.gauge));
+  const largest = Math.min(...entering.map((c) => entryOf(cables, c).gauge));
   const parts = [
     ...byGauge(
       'conductors',
@@ -121,8 +122,8 @@ export function smallestModel(
   catalogue: Catalogue = boxModels,
 ): { model: string; fill: BoxFill } | null {
   for (const model of candidates) {
-    const fill = fillOf(catalogue[model]!);
-    if (fill.used <= catalogue[model]!.volume + 1e-9) return { model, fill };
+    const fill = fillOf(entryOf(catalogue, model));
+    if (fill.used <= entryOf(catalogue, model).volume + 1e-9) return { model, fill };
   }
   return null;
 }

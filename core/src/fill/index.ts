@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { isBoxless, isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/index.ts';
@@ -22,7 +23,7 @@ export interface BoxResult extends BoxFill {
 
 function mountOf(box: Box, plan: Plan): BoxModel['mount'] {
   if (!isOnWall(box.on)) return 'ceiling' in box.on ? 'ceiling' : 'new-work';
-  return plan.walls[box.on.wall]!.cover === 'closed' ? 'old-work' : 'new-work';
+  return entryOf(plan.walls, box.on.wall).cover === 'closed' ? 'old-work' : 'new-work';
 }
 
 /** A wafer light brings its own splice box: nothing is nailed up for it. */
@@ -57,7 +58,7 @@ function candidatesFor(box: Box, kinds: readonly DeviceKind[], plan: Plan, rules
 function cablesByBox(plan: Plan): Map<string, string[]> {
   const cablesOf = new Map<string, string[]>();
   for (const id of Object.keys(plan.runs).sort(compareIds)) {
-    const run = plan.runs[id]!;
+    const run = entryOf(plan.runs, id);
     for (const end of [run.from, run.to])
       if (end !== null && !isData(run.cable)) cablesOf.set(end, [...(cablesOf.get(end) ?? []), run.cable]);
   }
@@ -69,7 +70,7 @@ function yokesOf(devices: BoxDevices, plan: Plan): number[] {
   return devices
     .filter(([, d]) => yokeKinds.has(d.kind))
     .flatMap(([, d]) => {
-      const circuit = d.circuit === null ? null : plan.circuits[d.circuit]!;
+      const circuit = d.circuit === null ? null : entryOf(plan.circuits, d.circuit);
       const wide = circuit?.poles === 2 && circuit.amps >= 30;
       return Array<number>(wide ? 2 : 1).fill(circuit?.gauge ?? 14);
     });
@@ -121,16 +122,18 @@ function fillBox(
       fillIn(box, devices, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules),
       catalogue,
     )?.model ?? null;
-  const deepest = candidates.filter((id) => catalogue[id]!.gangs === catalogue[best ?? '']?.gangs).at(-1);
-  const proposed = rules('box.size') === 'deepest' && best ? deepest! : best;
+  const deepest = candidates
+    .filter((id) => entryOf(catalogue, id).gangs === catalogue[best ?? '']?.gangs)
+    .at(-1);
+  const proposed = rules('box.size') === 'deepest' && best ? must(deepest, 'the deepest') : best;
   const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? 'plastic-1g-22.5') : box.model;
-  const { volume, mostCables } = catalogue[model]!;
-  const fill = fillOf(catalogue[model]!);
+  const { volume, mostCables } = entryOf(catalogue, model);
+  const fill = fillOf(entryOf(catalogue, model));
   const fits = fill.used <= volume + 1e-9 && runs.length <= (mostCables ?? Infinity);
   const others = candidates.map((id) => ({
     model: id,
-    volume: catalogue[id]!.volume,
-    used: fillOf(catalogue[id]!).used,
+    volume: entryOf(catalogue, id).volume,
+    used: fillOf(entryOf(catalogue, id)).used,
   }));
   return { model, volume, ...fill, fits, smallest: best, withOneMore: more, others };
 }
@@ -143,9 +146,15 @@ export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Recor
       .sort(compareIds)
       .map((id): [string, BoxResult] => [
         id,
-        isBoxless(plan.boxes[id]!, layout.devices.get(id) ?? [])
+        isBoxless(entryOf(plan.boxes, id), layout.devices.get(id) ?? [])
           ? boxless
-          : fillBox(plan.boxes[id]!, layout.devices.get(id) ?? [], cablesOf.get(id) ?? [], plan, rules),
+          : fillBox(
+              entryOf(plan.boxes, id),
+              layout.devices.get(id) ?? [],
+              cablesOf.get(id) ?? [],
+              plan,
+              rules,
+            ),
       ]),
   );
 }

@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../lookups/index.ts';
 import { depthPlan, switchKinds } from '../boxes/index.ts';
 import type { Check } from './check.ts';
 import { finding, type Finding, type FixEdit } from './findings.ts';
@@ -6,7 +7,7 @@ export const boxesStandRight: Check = ({ plan, layout, rules }) =>
   Object.values(layout.placed).flatMap((p) => {
     const place = { wall: p.wall, side: p.side, at: p.at };
     const devices = layout.devices.get(p.id) ?? [];
-    const floorFinish = layout.settings.get(p.wall)!.floorFinish;
+    const floorFinish = valueIn(layout.settings, p.wall).floorFinish;
     const handle = (p.bottom + p.top) / 2 - floorFinish;
     const list: Finding[] = [];
     if (p.trouble === 'no-face') list.push(finding('box.no-face', [p.id], { box: p.id }, { place }));
@@ -20,20 +21,20 @@ export const boxesStandRight: Check = ({ plan, layout, rules }) =>
           { place },
         ),
       );
-    const setting = layout.settings.get(p.wall)!;
+    const setting = valueIn(layout.settings, p.wall);
     const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
       depth: setting.frame.line.depth,
     });
-    if (depth.needs !== 'nothing' && !plan.boxes[p.id]!.existing)
+    if (depth.needs !== 'nothing' && !entryOf(plan.boxes, p.id).existing)
       list.push(
         finding('box.depth', [p.id], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
       );
-    if (devices.length > plan.boxes[p.id]!.gangs)
+    if (devices.length > entryOf(plan.boxes, p.id).gangs)
       list.push(
         finding(
           'box.slot',
           [p.id],
-          { box: p.id, gangs: plan.boxes[p.id]!.gangs, devices: devices.length },
+          { box: p.id, gangs: entryOf(plan.boxes, p.id).gangs, devices: devices.length },
           { place },
         ),
       );

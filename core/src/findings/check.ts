@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { Stages } from '../stages/index.ts';
 import type { Finding } from './findings.ts';
@@ -9,5 +10,5 @@ export interface CheckInput extends Stages {
 
 export type Check = (input: CheckInput) => Finding[];
 
-export const roomName = (plan: Plan, id: string) => plan.rooms[id]!.name || id;
-export const circuitName = (plan: Plan, id: string) => plan.circuits[id]!.name || id;
+export const roomName = (plan: Plan, id: string) => entryOf(plan.rooms, id).name || id;
+export const circuitName = (plan: Plan, id: string) => entryOf(plan.circuits, id).name || id;

@@ -1,3 +1,4 @@
+import { entryOf, must, valueIn } from '../lookups/index.ts';
 import { isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
@@ -18,15 +19,15 @@ export const breakersSuitWires: Check = ({ plan }) => [
     ];
   }),
   ...Object.entries(plan.runs).flatMap(([id, run]) => {
-    const circuit = run.circuit === null ? null : plan.circuits[run.circuit]!;
-    const { gauge } = cables[run.cable]!;
+    const circuit = run.circuit === null ? null : entryOf(plan.circuits, run.circuit);
+    const { gauge } = entryOf(cables, run.cable);
     if (!circuit || (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge])) return [];
     return [
-      finding('circuit.cable', [id, run.circuit!], {
+      finding('circuit.cable', [id, must(run.circuit, 'the circuit')], {
         run: id,
         cable: run.cable,
         amps: circuit.amps,
-        circuit: circuitName(plan, run.circuit!),
+        circuit: circuitName(plan, must(run.circuit, 'the circuit')),
       }),
     ];
   }),
@@ -34,12 +35,12 @@ export const breakersSuitWires: Check = ({ plan }) => [
 
 export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
   Object.entries(circuits).flatMap(([id, r]) => {
-    const c = plan.circuits[id]!;
+    const c = entryOf(plan.circuits, id);
     const name = circuitName(plan, id);
     const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
     const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
     const list: Finding[] = [];
-    if (c.found && r.boxes.every((b) => plan.boxes[b]!.existing)) return list;
+    if (c.found && r.boxes.every((b) => entryOf(plan.boxes, b).existing)) return list;
     if (c.panel === null) list.push(finding('circuit.panel', [id], { circuit: name }));
     if (c.amps <= 20 && r.outlets > cap)
       list.push(finding('circuit.cap', [id], { circuit: name, outlets: r.outlets, limit: cap }));
@@ -61,7 +62,7 @@ export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
 
 export const devicesHaveCircuits: Check = ({ plan }) => {
   const without = Object.values(plan.devices).filter(
-    (d) => d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing,
+    (d) => d.circuit === null && !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing,
   );
   return without.length > 0 ? [finding('circuit.unassigned', [], { count: without.length })] : [];
 };
@@ -71,11 +72,11 @@ export const circuitsAreTrees: Check = ({ plan }) => {
   /** Cables side by side between the same two ends are one branch. */
   const pairs = new Set<string>();
   const root = (key: string): string =>
-    leader.has(key) && leader.get(key) !== key ? root(leader.get(key)!) : key;
+    leader.has(key) && leader.get(key) !== key ? root(valueIn(leader, key)) : key;
   return Object.keys(plan.runs)
     .sort(compareIds)
     .flatMap((id) => {
-      const run = plan.runs[id]!;
+      const run = entryOf(plan.runs, id);
       if (run.circuit === null || run.to === null) return [];
       const pair = [run.circuit, ...[run.from, run.to].sort(compareIds)].join(' ');
       if (pairs.has(pair)) return [];

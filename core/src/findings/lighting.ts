@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { owedAlarms } from '../boxes/alarms.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import { lightKinds, switchKinds } from '../boxes/index.ts';
@@ -20,7 +21,7 @@ function isLaidOut(plan: Plan): boolean {
 }
 
 const lightsOf = ({ plan, rooms }: CheckInput, room: string) =>
-  lightsIn(plan, room, rooms).filter((id) => plan.devices[id]!.kind !== 'bath-fan');
+  lightsIn(plan, room, rooms).filter((id) => entryOf(plan.devices, id).kind !== 'bath-fan');
 
 export const roomsAreLit: Check = (input) => {
   const { plan, rooms } = input;
@@ -57,9 +58,12 @@ export const roomsAreLit: Check = (input) => {
     );
   const outside = roomsAtWork(input).flatMap((r) =>
     waysInto(r.id, plan, rooms)
-      .filter((w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0)
+      .filter(
+        (w) =>
+          w.outside && entryOf(plan.walls, w.wall).cover === 'open' && lightsOutside(w, plan).length === 0,
+      )
       .map((w) => {
-        const o = plan.openings[w.opening]!;
+        const o = entryOf(plan.openings, w.opening);
         return finding(
           'light.outside',
           [r.id, w.opening],
@@ -75,12 +79,12 @@ export const lightsAreSwitched: Check = ({ plan, rooms }) => {
   if (!isLaidOut(plan)) return [];
   const groups = unswitched(plan, rooms);
   return groups.map((g) => {
-    const boxes = [...new Set(g.loads.map((id) => plan.devices[id]!.box))];
+    const boxes = [...new Set(g.loads.map((id) => entryOf(plan.devices, id).box))];
     const [way] = g.ways;
     return finding(
       'light.unswitched',
       boxes,
-      { room: roomName(plan, way!.room), count: boxes.length },
+      { room: roomName(plan, must(way, 'the way').room), count: boxes.length },
       { fixes: [{ label: 'Add its switches', edit: 'propose', args: { only: ['switches'] } }] },
     );
   });
@@ -98,8 +102,8 @@ export const stairsHaveBothSwitches: Check = (input) => {
       .flatMap((c) => c.switches);
     const levels = new Set(
       switches.flatMap((id) => {
-        const placed = layout.placed[plan.devices[id]!.box];
-        return placed ? [plan.points[plan.walls[placed.wall]!.from]!.level] : [];
+        const placed = layout.placed[entryOf(plan.devices, id).box];
+        return placed ? [entryOf(plan.points, entryOf(plan.walls, placed.wall).from).level] : [];
       }),
     );
     return levels.size >= 2 ? [] : [finding('light.stair', [r.id, over], { room: roomName(plan, r.id) })];
@@ -124,7 +128,7 @@ export const waysHaveSwitches: Check = (input) => {
 export const switchesAreOutOfTheSwing: Check = ({ plan, framing, layout }) =>
   Object.values(layout.placed).flatMap((p) => {
     const isSwitch = layout.devices.get(p.id)?.some(([, d]) => switchKinds.has(d.kind));
-    return isSwitch && !plan.boxes[p.id]!.existing && isBehindDoor(plan, framing, p, p.at)
+    return isSwitch && !entryOf(plan.boxes, p.id).existing && isBehindDoor(plan, framing, p, p.at)
       ? [finding('switch.swing', [p.id], { box: p.id }, { place: { wall: p.wall, side: p.side, at: p.at } })]
       : [];
   });
@@ -135,7 +139,9 @@ function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
   const inner = innerPoint(polygon);
   return (
     inner === null ||
-    polygon.some((a, i) => distancePointSegment(inner, a, polygon[(i + 1) % polygon.length]!) < clear - 0.5)
+    polygon.some(
+      (a, i) => distancePointSegment(inner, a, nth(polygon, (i + 1) % polygon.length)) < clear - 0.5,
+    )
   );
 }
 
@@ -148,12 +154,14 @@ export const closetLightsAreClear: Check = (input) => {
       Object.entries(plan.boxes).flatMap(([id, { on }]) => {
         const isLight = Object.values(plan.devices).some((d) => d.box === id && lightKinds.has(d.kind));
         if (!isLight || !('ceiling' in on) || on.ceiling !== r.id) return [];
-        const shelved = r.boundary!.faces.filter(
+        const shelved = must(r.boundary, 'the boundary of the room').faces.filter(
           (f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall),
         );
         const near = Math.min(...shelved.map((f) => distancePointSegment(on, f.a, f.b)));
         if (near >= clear - 1e-6) return [];
-        const level = isTooNarrow(r.boundary!.polygon, clear) ? 'warning' : 'error';
+        const level = isTooNarrow(must(r.boundary, 'the boundary of the room').polygon, clear)
+          ? 'warning'
+          : 'error';
         return [
           finding(
             'light.closet',

@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { legLoads, roomSeeingWall, seatsOf, takesTandem, freeSpaces, freeHalves } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByFeeder } from '../materials/index.ts';
@@ -7,7 +8,7 @@ import { formatLength } from '../units/index.ts';
 import { circuitName, type Check } from './check.ts';
 import { finding, type Finding } from './findings.ts';
 
-const panelName = (plan: Plan, id: string) => plan.panels[id]!.name || id;
+const panelName = (plan: Plan, id: string) => entryOf(plan.panels, id).name || id;
 const ids = (record: Record<string, unknown>) => Object.keys(record).sort(compareIds);
 
 /** Spaces hold one breaker, or two halves where the panel takes them; every circuit has one. */
@@ -21,13 +22,13 @@ export const spacesAreSingle: Check = ({ plan }) =>
       const halves = here.map((s) => s.half);
       const shared = here.length === 2 && halves.includes('A') && halves.includes('B');
       const about = [panelId, ...here.map((s) => s.id)];
-      if ((here.length > 1 && !shared) || space > plan.panels[panelId]!.spaces)
+      if ((here.length > 1 && !shared) || space > entryOf(plan.panels, panelId).spaces)
         return [finding('circuit.space', about, { space, panel })];
       const halved = halves.some((h) => h !== null) && !takesTandem(plan, panelId, space);
       return halved ? [finding('panel.tandem', about, { space, panel })] : [];
     });
     const without = ids(plan.circuits).filter(
-      (c) => plan.circuits[c]!.panel === panelId && plan.circuits[c]!.space === null,
+      (c) => entryOf(plan.circuits, c).panel === panelId && entryOf(plan.circuits, c).space === null,
     );
     if (without.length > 0)
       list.push(finding('circuit.no-space', [panelId, ...without], { count: without.length, panel }));
@@ -65,11 +66,12 @@ function clearOf(panel: Panel): { what: keyof typeof working; has: number }[] {
 /** Where panels may stand, what is clear before them, and that their feeders fit. */
 export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
   ids(plan.panels).flatMap((id) => {
-    const p = plan.panels[id]!;
+    const p = entryOf(plan.panels, id);
     const panel = panelName(plan, id);
     const list: Finding[] = [];
     const room = p.on.away === 0 ? roomSeeingWall(p.on, rooms) : null;
-    const place = p.place === 'auto' ? (room ? placeByUse[plan.rooms[room]!.use] : undefined) : p.place;
+    const place =
+      p.place === 'auto' ? (room ? placeByUse[entryOf(plan.rooms, room).use] : undefined) : p.place;
     if (place && place !== 'clear')
       list.push(finding('panel.place', [id], { panel, where: placeWords[place] }));
     for (const { what, has } of clearOf(p))
@@ -105,12 +107,18 @@ export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
 
 /** The service carries the load, once there is enough of the job to work it out. */
 export const serviceCarriesTheLoad: Check = ({ plan, rooms }) => {
-  const id = ids(plan.panels).find((p) => plan.panels[p]!.source === 'service');
+  const id = ids(plan.panels).find((p) => entryOf(plan.panels, p).source === 'service');
   if (id === undefined) return [];
   const [load] = serviceLoads(plan, rooms);
-  const rating = plan.panels[id]!.amps;
-  return load!.amps > rating
-    ? [finding('service.load', [id], { amps: Math.round(load!.amps), panel: panelName(plan, id), rating })]
+  const rating = entryOf(plan.panels, id).amps;
+  return must(load, 'the load').amps > rating
+    ? [
+        finding('service.load', [id], {
+          amps: Math.round(must(load, 'the load').amps),
+          panel: panelName(plan, id),
+          rating,
+        }),
+      ]
     : [];
 };
 
@@ -165,7 +173,7 @@ export const faultWords: Readonly<
 /** Everything an audit turned up, for the people who decide what is done about it. */
 export const auditedCircuitsAreSound: Check = ({ plan, rules }) =>
   ids(plan.circuits).flatMap((id) => {
-    const { found, amps } = plan.circuits[id]!;
+    const { found, amps } = entryOf(plan.circuits, id);
     if (!found) return [];
     const circuit = circuitName(plan, id);
     const limit = rules(amps <= 15 ? 'circuit.cap15' : 'circuit.cap20');

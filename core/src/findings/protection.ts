@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
 import { isOnWall } from '../plan/index.ts';
 import { circuitName, type Check, type CheckInput } from './check.ts';
@@ -5,10 +6,12 @@ import { finding, type Finding } from './findings.ts';
 
 function dutiesOn(circuit: string, { plan, framing, rooms }: CheckInput, onlyNew = false) {
   return Object.entries(plan.devices)
-    .filter(([, d]) => d.circuit === circuit && isOutlet(d) && !(onlyNew && plan.boxes[d.box]!.existing))
+    .filter(
+      ([, d]) => d.circuit === circuit && isOutlet(d) && !(onlyNew && entryOf(plan.boxes, d.box).existing),
+    )
     .map(([device]) => ({
       device,
-      ...dutiesOfLoad(placedLoad(device, plan, framing, rooms), plan.circuits[circuit]!.volts, plan),
+      ...dutiesOfLoad(placedLoad(device, plan, framing, rooms), entryOf(plan.circuits, circuit).volts, plan),
     }));
 }
 
@@ -16,9 +19,9 @@ function dutiesOn(circuit: string, { plan, framing, rooms }: CheckInput, onlyNew
 function extensionFindings(id: string, input: CheckInput): Finding[] {
   const { plan, circuits } = input;
   const duties = dutiesOn(id, input, true);
-  const { protection } = plan.circuits[id]!;
+  const { protection } = entryOf(plan.circuits, id);
   const arc = duties.some((d) => d.arcFault) && protection !== 'afci' && protection !== 'dual';
-  const ground = duties.some((d) => d.groundFault && !circuits[id]!.protected.includes(d.device));
+  const ground = duties.some((d) => d.groundFault && !entryOf(circuits, id).protected.includes(d.device));
   if (!arc && !ground) return [];
   const needs = [...(arc ? ['arc-fault'] : []), ...(ground ? ['ground-fault'] : [])].join(' and ');
   return [finding('protect.extension', [id], { circuit: circuitName(plan, id), needs })];
@@ -27,7 +30,7 @@ function extensionFindings(id: string, input: CheckInput): Finding[] {
 export const outletsAreProtected: Check = (input) =>
   Object.entries(input.circuits).flatMap(([id, r]) => {
     const { plan } = input;
-    const c = plan.circuits[id]!;
+    const c = entryOf(plan.circuits, id);
     if (c.existing) return extensionFindings(id, input);
     const duties = dutiesOn(id, input);
     const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.device));
@@ -78,7 +81,7 @@ export const outletsAreProtected: Check = (input) =>
 /** Ground-fault receptacles are readily accessible: not overhead, not behind an appliance that stays. */
 export const groundFaultIsInReach: Check = ({ plan, layout }) =>
   Object.values(plan.devices).flatMap((d) => {
-    const box = plan.boxes[d.box]!;
+    const box = entryOf(plan.boxes, d.box);
     if (d.kind !== 'gfci') return [];
     const placed = layout.placed[d.box];
     const behind =

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import { owedFlat } from '../boxes/flat.ts';
 import { openDuties } from '../boxes/duties/index.ts';
@@ -39,7 +40,7 @@ function spacingFixes(
   );
   const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
   if (!nearest) return [];
-  const stud = framing.walls[nearest.wall]!.standing.reduce((a, b) =>
+  const stud = entryOf(framing.walls, nearest.wall).standing.reduce((a, b) =>
     Math.abs(b.at - nearest.at) < Math.abs(a.at - nearest.at) ? b : a,
   );
   return [
@@ -55,7 +56,7 @@ export const receptaclesReach: Check = (input) => {
   const { plan, rooms, layout, rules } = input;
   const limit = rules('spacing.maxGap') / 2;
   return Object.values(rooms).flatMap((room) => {
-    const proof = layout.proofs[room.id]!;
+    const proof = entryOf(layout.proofs, room.id);
     const around = proof.spaces
       .filter((p) => !keepsSpacing(p, rules))
       .map((p) => {

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { framingKinds } from '../materials/index.ts';
 import { toDecimals } from '../units/index.ts';
 import type { Check } from './check.ts';
@@ -9,8 +10,8 @@ export const runsAreLaid: Check = ({ plan, runs }) =>
     .map((r) =>
       finding('run.no-route', [r.id], {
         run: r.id,
-        from: plan.runs[r.id]!.from,
-        to: plan.runs[r.id]!.to ?? 'its open end',
+        from: entryOf(plan.runs, r.id).from,
+        to: entryOf(plan.runs, r.id).to ?? 'its open end',
       }),
     );
 
@@ -33,7 +34,7 @@ export const boresLeaveWood: Check = ({ plan, runs, rules }) => {
   const holes = new Map(Object.values(runs.runs).flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
   return [...holes.values()].flatMap((bore) => {
     if (bore.number === null) return [];
-    const wall = plan.walls[bore.wall]!;
+    const wall = entryOf(plan.walls, bore.wall);
     const percent = (bore.diameter / framingKinds[wall.framing].depth) * 100;
     const limit = rules(wall.bearing || wall.exterior ? 'bore.bearing' : 'bore.other');
     if (percent <= limit + 1e-9) return [];

@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../lookups/index.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import { countingKinds, isLowVoltage, switchKinds, type PlacedBox } from '../boxes/index.ts';
 import { trimSolids } from '../boxes/place.ts';
@@ -18,7 +19,7 @@ const plugged: ReadonlySet<DeviceKind> = new Set([
 ]);
 const kindsIn = ({ layout }: CheckInput, id: string) => (layout.devices.get(id) ?? []).map(([, d]) => d.kind);
 const newBoxes = ({ plan, layout }: CheckInput) =>
-  Object.values(layout.placed).filter((p) => !plan.boxes[p.id]!.existing);
+  Object.values(layout.placed).filter((p) => !entryOf(plan.boxes, p.id).existing);
 
 /** Boxes of each side of each wall, together. */
 function bySide(list: readonly PlacedBox[]): PlacedBox[][] {
@@ -46,12 +47,12 @@ export const receptaclesAreNotBehindDoors: Check = (input) =>
 /** Boxes on the two sides of a rated wall: IRC 2021 R302.4.2 (from memory). Each pair once. */
 export const ratedWallsAreKept: Check = (input) => {
   const apart = input.rules('rated.apart');
-  const list = newBoxes(input).filter((p) => input.plan.walls[p.wall]!.rated !== 'none');
+  const list = newBoxes(input).filter((p) => entryOf(input.plan.walls, p.wall).rated !== 'none');
   return list.flatMap((p, i) =>
     list.slice(i + 1).flatMap((q) => {
       const gap = Math.abs(p.at - q.at) - (p.width + q.width) / 2;
       if (q.wall !== p.wall || q.side === p.side || gap >= apart - 1e-6) return [];
-      const { rated } = input.plan.walls[p.wall]!;
+      const { rated } = entryOf(input.plan.walls, p.wall);
       return [
         finding(
           'box.back-to-back',
@@ -82,7 +83,7 @@ export const neighboursLineUp: Check = (input) => {
 export const wetZonesAreFree: Check = (input) =>
   newBoxes(input).flatMap((p) => {
     const { plan, framing, layout, rules } = input;
-    const high = (p.bottom + p.top) / 2 - layout.settings.get(p.wall)!.floorFinish;
+    const high = (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
     if (!kindsIn(input, p.id).some((k) => plugged.has(k)) || high > rules('wet.up')) return [];
     const wet = wetFixtureNear(facePoint(framing, p.wall, p.side, p.at), p, null, plan, framing, rules);
     return wet
@@ -90,7 +91,7 @@ export const wetZonesAreFree: Check = (input) =>
           finding(
             'box.wet',
             [p.id, wet],
-            { box: p.id, what: plan.fixtures[wet]!.kind, limit: rules('wet.out') },
+            { box: p.id, what: entryOf(plan.fixtures, wet).kind, limit: rules('wet.out') },
             placeOf(p),
           ),
         ]
@@ -102,7 +103,7 @@ export const handlesAreInReach: Check = (input) => {
   if (rules('reach.accessible') === 'off') return [];
   return newBoxes(input).flatMap((p): Finding[] => {
     if (!kindsIn(input, p.id).some((k) => plugged.has(k) || switchKinds.has(k))) return [];
-    const middle = (p.bottom + p.top) / 2 - layout.settings.get(p.wall)!.floorFinish;
+    const middle = (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
     return middle >= rules('reach.low') - 1e-6 && middle <= rules('reach.high') + 1e-6
       ? []
       : [
@@ -178,7 +179,7 @@ export const modelsSuitTheirPlace: Check = (input) => {
       ];
     if (
       isOnWall(box.on) &&
-      (input.plan.walls[box.on.wall]!.cover === 'closed') !== (model.mount === 'old-work')
+      (entryOf(input.plan.walls, box.on.wall).cover === 'closed') !== (model.mount === 'old-work')
     )
       return [
         finding('box.model', [id], {

@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
 import { classOf } from '../circuits/classes.ts';
 import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
@@ -8,15 +9,15 @@ import { finding } from './findings.ts';
 /** What one control works must be on one circuit, and a light with one lead on one control. */
 export const controlsAreWhole: Check = ({ plan }) => {
   const across = Object.entries(plan.controls).flatMap(([id, c]) => {
-    const all = [...c.switches, ...c.loads].map((d) => plan.devices[d]!);
+    const all = [...c.switches, ...c.loads].map((d) => entryOf(plan.devices, d));
     const circuits = [...new Set(all.map((d) => d.circuit))];
     if (circuits.length < 2 || circuits.includes(null)) return [];
-    const boxes = [...new Set(c.switches.map((s) => plan.devices[s]!.box))];
-    const names = circuits.map((k) => circuitName(plan, k!)).join(' and ');
-    const circuit = plan.devices[c.loads[0]!]!.circuit;
+    const boxes = [...new Set(c.switches.map((s) => entryOf(plan.devices, s).box))];
+    const names = circuits.map((k) => circuitName(plan, must(k, 'the k'))).join(' and ');
+    const circuit = entryOf(plan.devices, nth(c.loads, 0)).circuit;
     const fixes = [
       {
-        label: `All on ${circuitName(plan, circuit!)}`,
+        label: `All on ${circuitName(plan, must(circuit, 'the circuit'))}`,
         edit: 'assignDevices',
         args: { devices: [...c.switches, ...c.loads], circuit },
       },
@@ -59,7 +60,7 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
   Object.entries(plan.circuits).flatMap(([id, c]) => {
     if (c.existing || c.poles === 2) return [];
     const own = Object.keys(plan.devices)
-      .filter((d) => plan.devices[d]!.circuit === id && isOutlet(plan.devices[d]!))
+      .filter((d) => entryOf(plan.devices, d).circuit === id && isOutlet(entryOf(plan.devices, d)))
       .map((d) => {
         const load = placedLoad(d, plan, framing, rooms);
         return { load, key: classOf(load, plan, rules).key };
@@ -81,7 +82,7 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
     return [
       finding('circuit.mixed', [id, ...others.map((o) => o.load.device.box)], {
         circuit: circuitName(plan, id),
-        own: ownWords[kept]!,
+        own: entryOf(ownWords, kept),
         count: others.length,
         others: places,
       }),
@@ -91,20 +92,23 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
 /** A kitchen’s receptacles are on two small-appliance circuits or more. */
 export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) => {
   const loads = Object.keys(plan.devices)
-    .filter((d) => isOutlet(plan.devices[d]!) && !plan.boxes[plan.devices[d]!.box]!.existing)
+    .filter(
+      (d) =>
+        isOutlet(entryOf(plan.devices, d)) && !entryOf(plan.boxes, entryOf(plan.devices, d).box).existing,
+    )
     .map((d) => placedLoad(d, plan, framing, rooms))
     .filter((l) => classOf(l, plan, rules).key === 'small-appliance');
   const inKitchen = loads.filter((l) => l.use === 'kitchen');
   if (inKitchen.length < 2 || inKitchen.some((l) => l.device.circuit === null)) return [];
   const have = new Set(loads.flatMap((l) => l.device.circuit ?? [])).size;
-  const room = inKitchen[0]!.room!;
+  const room = must(nth(inKitchen, 0).room, 'the room');
   return have < 2 ? [finding('circuit.required', [room], { room: roomName(plan, room), have })] : [];
 };
 
 /** One thing that plugs in takes 80 % of its circuit at most; what is fastened in place takes half of one it shares. */
 export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
   Object.entries(circuits).flatMap(([id, r]) => {
-    const c = plan.circuits[id]!;
+    const c = entryOf(plan.circuits, id);
     const circuit = circuitName(plan, id);
     const own = Object.values(plan.devices).filter((d) => d.circuit === id && isOutlet(d));
     const limit = Math.round(c.amps * c.volts * 0.8);
@@ -121,7 +125,12 @@ export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
     const half = Math.round((c.amps * c.volts) / 2);
     return [
       ...plugged.map((d) =>
-        finding('circuit.plugged', [id, d.box], { what: d.label || d.box, circuit, va: d.va!, limit }),
+        finding('circuit.plugged', [id, d.box], {
+          what: d.label || d.box,
+          circuit,
+          va: must(d.va, 'the va'),
+          limit,
+        }),
       ),
       ...(fastened > half && r.outlets > 1 && own.some((d) => !d.fastened)
         ? [finding('circuit.fastened', [id], { circuit, va: fastened, limit: half })]
@@ -132,9 +141,9 @@ export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
 /** Standby and normal supply keep out of each other’s boxes. */
 export const suppliesKeepApart: Check = ({ plan, layout }) => {
   const supplyOf = (circuit: string): string | null => {
-    let panel = plan.circuits[circuit]!.panel;
+    let panel = entryOf(plan.circuits, circuit).panel;
     for (let hops = 0; panel !== null && hops < 10; hops++) {
-      const { source }: { source: string } = plan.panels[panel]!;
+      const { source }: { source: string } = entryOf(plan.panels, panel);
       if (source === 'service' || source === 'standby') return source;
       panel = source;
     }
@@ -146,7 +155,7 @@ export const suppliesKeepApart: Check = ({ plan, layout }) => {
       const supplies = [
         ...new Set(held.flatMap(([, d]) => (d.circuit === null ? [] : (supplyOf(d.circuit) ?? [])))),
       ];
-      if (supplies.length < 2 || plan.boxes[box]!.dividers > 0) return [];
+      if (supplies.length < 2 || entryOf(plan.boxes, box).dividers > 0) return [];
       return [finding('supply.mixed', [box], { box, supplies: supplies.join(' and ') })];
     });
 };
@@ -155,7 +164,9 @@ export const suppliesKeepApart: Check = ({ plan, layout }) => {
 export const groundTailsAreFull: Check = ({ plan, layout, rules }) => {
   if (rules('makeup.groundTail') === 'full') return [];
   const boxes = [...layout.devices]
-    .filter(([, held]) => held.some(([, d]) => d.circuit !== null && plan.circuits[d.circuit]!.gauge === 12))
+    .filter(([, held]) =>
+      held.some(([, d]) => d.circuit !== null && entryOf(plan.circuits, d.circuit).gauge === 12),
+    )
     .map(([box]) => box);
   return boxes.length > 0 ? [finding('makeup.ground-tail', [], { count: boxes.length })] : [];
 };

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import Papa from 'papaparse';
 import { compareIds } from '../plan/ids.ts';
 import type { Problem } from '../plan/problems.ts';
@@ -136,7 +137,7 @@ export function readAuditCsv(text: string): AuditReading {
 export function auditCsv(plan: Plan, panel: string): string {
   const rows = Object.keys(plan.circuits)
     .sort(compareIds)
-    .map((id) => plan.circuits[id]!)
+    .map((id) => entryOf(plan.circuits, id))
     .filter((c) => c.existing && c.panel === panel)
     .sort((a, b) => (a.space ?? 99) - (b.space ?? 99))
     .map((c) => ({

@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must } from '../lookups/index.ts';
 import Papa from 'papaparse';
 import { recipeOf } from '../edits/index.ts';
 import { applyEdit } from '../plan/gate.ts';
@@ -66,8 +67,8 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
     const legs = [row.length, row.width, row.length, row.width].map((length) => ({ length, turn: 90 }));
     const started = applyEdit(plan, 'startRoom', recipeOf('startRoom', { name: row.name, use: row.use }));
     if (!started.ok) return started;
-    const room = Object.keys(started.plan.rooms).at(-1)!;
-    const place = started.plan.rooms[room]!;
+    const room = lastOf(Object.keys(started.plan.rooms));
+    const place = entryOf(started.plan.rooms, room);
     const walked = applyEdit(
       started.plan,
       'setWalk',
@@ -81,7 +82,7 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
     (a, b) => heights.filter((h) => h === b).length - heights.filter((h) => h === a).length,
   )[0];
   if (usual !== undefined)
-    plan = { ...plan, levels: { ...plan.levels, L1: { ...plan.levels['L1']!, ceiling: usual } } };
+    plan = { ...plan, levels: { ...plan.levels, L1: { ...entryOf(plan.levels, 'L1'), ceiling: usual } } };
   const doubts = rows.flatMap((r): Doubt[] =>
     r?.height && r.height !== usual
       ? [
@@ -89,7 +90,7 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
             about: r.name,
             level: 'L1',
             at: null,
-            says: `${r.name} is ${formatLength(r.height)} high; the level came in at ${formatLength(usual!)}.`,
+            says: `${r.name} is ${formatLength(r.height)} high; the level came in at ${formatLength(must(usual, 'the usual'))}.`,
           },
         ]
       : [],

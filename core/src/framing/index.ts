@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
@@ -36,7 +37,7 @@ export class FramingStage {
   run(plan: Plan, rules: RuleBook): Framing {
     const ids = Object.keys(plan.walls).sort(compareIds);
     const lines = ids.map((id) => {
-      const wall = plan.walls[id]!;
+      const wall = entryOf(plan.walls, id);
       return this.lines.get(id, [wall, plan.points[wall.from], plan.points[wall.to]], () =>
         wallLine(plan, id, wall),
       );
@@ -45,12 +46,12 @@ export class FramingStage {
     const openings = byWall(plan.openings);
     const members = byWall(plan.members);
     const frames = lines.map((line) => {
-      const own = found[line.id]!;
+      const own = entryOf(found, line.id);
       const junctions = this.junctions.get(line.id, [JSON.stringify(own)], () => own);
-      const wall = plan.walls[line.id]!;
+      const wall = entryOf(plan.walls, line.id);
       const ownOpenings = openings.get(line.id) ?? [];
       const ownMembers = members.get(line.id) ?? [];
-      const ceiling = Math.min(plan.levels[line.level]!.ceiling, wall.height ?? Infinity);
+      const ceiling = Math.min(entryOf(plan.levels, line.level).ceiling, wall.height ?? Infinity);
       const inputs = [
         line,
         junctions,

@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import {
   cross,
   direction,
@@ -65,8 +66,8 @@ const joined = 0.02;
 const straightSine = 0.05;
 
 export function wallLine(plan: Pick<Plan, 'points'>, id: string, wall: Wall): WallLine {
-  const from = plan.points[wall.from]!;
-  const to = plan.points[wall.to]!;
+  const from = entryOf(plan.points, wall.from);
+  const to = entryOf(plan.points, wall.to);
   return {
     id,
     level: from.level,
@@ -102,7 +103,7 @@ function groupEnds(lines: readonly WallLine[]): End[][] {
   const groups: End[][] = [];
   for (const end of ends) {
     const group = groups.find(
-      (g) => g[0]!.line.level === end.line.level && distance(g[0]!.at, end.at) < joined,
+      (g) => nth(g, 0).line.level === end.line.level && distance(nth(g, 0).at, end.at) < joined,
     );
     if (group) group.push(end);
     else groups.push([end]);
@@ -117,7 +118,7 @@ function sineBetween(a: WallLine, b: WallLine): number {
 
 function jointsOfGroup(group: readonly End[]): [End, EndJoint][] {
   const sorted = [...group].sort((a, b) => runsThroughFirst(a.line, b.line));
-  const through = sorted[0]!;
+  const through = nth(sorted, 0);
   const others = sorted.slice(1);
   if (others.length === 0) return [[through, free]];
   const crossing = others.filter((o) => Math.abs(cross(o.line.unit, through.line.unit)) > straightSine);
@@ -185,7 +186,7 @@ export function findJunctions(lines: readonly WallLine[]): Record<string, WallJu
   const crossings = crossingsOf(lines);
   for (const group of groupEnds(lines)) {
     const crossingWall = wallBehind(
-      group[0]!,
+      nth(group, 0),
       lines.filter((l) => !group.some((e) => e.line.id === l.id)),
     );
     if (!crossingWall) {

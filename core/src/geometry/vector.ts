@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 /** Plane vectors. x to the right, y up; units are the caller's (inches throughout Field Chalk). */
 export interface XY {
   readonly x: number;
@@ -28,12 +29,15 @@ export function direction(a: XY, b: XY): XY | null {
 export function headingVector(degrees: number): XY {
   const turns = ((degrees % 360) + 360) % 360;
   if (turns % 90 === 0)
-    return [
-      { x: 1, y: 0 },
-      { x: 0, y: 1 },
-      { x: -1, y: 0 },
-      { x: 0, y: -1 },
-    ][turns / 90]!;
+    return nth(
+      [
+        { x: 1, y: 0 },
+        { x: 0, y: 1 },
+        { x: -1, y: 0 },
+        { x: 0, y: -1 },
+      ],
+      turns / 90,
+    );
   const radians = (turns * Math.PI) / 180;
   return { x: Math.cos(radians), y: Math.sin(radians) };
 }
@@ -48,8 +52,8 @@ export function headingOf(a: XY): number {
 export function polylineLength(points: readonly XYZ[]): number {
   let total = 0;
   for (let i = 1; i < points.length; i++) {
-    const a = points[i - 1]!;
-    const b = points[i]!;
+    const a = nth(points, i - 1);
+    const b = nth(points, i);
     total += Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
   }
   return total;

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -17,7 +18,7 @@ export function countHours(plan: Plan, runs: RunLayout, rules: RuleBook): StageH
   ).length;
   const joists = laid.reduce((sum, r) => sum + r.joists, 0);
   const boxes = Object.values(plan.boxes).filter((b) => !b.existing).length;
-  const devices = Object.values(plan.devices).filter((d) => !plan.boxes[d.box]!.existing).length;
+  const devices = Object.values(plan.devices).filter((d) => !entryOf(plan.boxes, d.box).existing).length;
   const feet = lengthInFeet(laid.reduce((sum, r) => sum + r.length.path, 0));
   const staples = laid.reduce((sum, r) => sum + r.staples, 0);
   const minutes: Record<StageHours['stage'], number> = {

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
@@ -15,7 +16,7 @@ export interface CableLabel {
 
 /** A circuit as it is written on a cable: its space in the panel, or its own number while it has none. */
 export function circuitNumber(plan: Plan, id: string): string {
-  const c = plan.circuits[id]!;
+  const c = entryOf(plan.circuits, id);
   return c.space === null ? id.replace(/^c/, '') : `${c.space}${c.half ?? ''}`;
 }
 
@@ -44,9 +45,9 @@ export function cableLabels(
   return Object.keys(plan.runs)
     .sort(compareIds)
     .flatMap((run): CableLabel[] => {
-      const { from, to, cable, circuit } = plan.runs[run]!;
+      const { from, to, cable, circuit } = entryOf(plan.runs, run);
       if (isData(cable) || circuit === null || to === null) return [];
-      const { tree, byRun } = wiring.circuits[circuit]!;
+      const { tree, byRun } = entryOf(wiring.circuits, circuit);
       const nets = (byRun.get(run) ?? []).flatMap((c) => (c.net === null ? [] : [c.net]));
       const words = wording === 'short' ? tagWords.short : tagWords.long;
       const common = [

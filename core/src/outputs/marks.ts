@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../lookups/index.ts';
 import {
   countingOf,
   depthPlan,
@@ -50,7 +51,7 @@ export function marksOf(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<
   const setback = rules('box.setback');
   return Object.fromEntries(
     Object.values(layout.placed).map((p): [string, Mark] => {
-      const setting = layout.settings.get(p.wall)!;
+      const setting = valueIn(layout.settings, p.wall);
       const height = p.top - p.bottom;
       const finish = setting.finish[p.side];
       const depth = depthPlan(finish, setting.layers[p.side], p, { depth: setting.frame.line.depth });
@@ -68,14 +69,14 @@ export function marksOf(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<
           setback: setback === 'auto' ? depth.setback : setback,
           depth,
           backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
-          fixing: fixingOf(plan.boxes[p.id]!, p, setting),
+          fixing: fixingOf(entryOf(plan.boxes, p.id), p, setting),
           counts: countingOf(
             { ...p, middle: heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished') },
             layout.devices.get(p.id) ?? [],
             plan,
             rules,
           ),
-          reason: plan.boxes[p.id]!.reason,
+          reason: entryOf(plan.boxes, p.id).reason,
         },
       ];
     }),
@@ -87,7 +88,7 @@ export function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string,
     Object.keys(plan.boxes)
       .sort(compareIds)
       .flatMap((id): [string, CeilingMark][] => {
-        const { on } = plan.boxes[id]!;
+        const { on } = entryOf(plan.boxes, id);
         if (!('ceiling' in on)) return [];
         const from = squareDistances(on, rooms[on.ceiling]?.boundary?.faces ?? []);
         return [[id, { room: on.ceiling, x: tidy(on.x), y: tidy(on.y), from }]];

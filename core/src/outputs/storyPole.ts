@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import type { Mark } from './marks.ts';
 import type { Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -19,11 +20,11 @@ export interface StoryPole {
 
 /** Every distinct mark of the job on as few sticks as there are floor build-ups, lowest first. Existing boxes are not marked. */
 export function storyPoles(plan: Plan, marks: Readonly<Record<string, Mark>>): StoryPole[] {
-  const levelOf = (mark: Mark) => plan.points[plan.walls[mark.wall]!.from]!.level;
+  const levelOf = (mark: Mark) => entryOf(plan.points, entryOf(plan.walls, mark.wall).from).level;
   const byFinish = new Map<number, [string, Mark][]>();
   for (const [id, mark] of Object.entries(marks)) {
     if (plan.boxes[id]?.existing) continue;
-    const finish = plan.levels[levelOf(mark)]!.floorFinish;
+    const finish = entryOf(plan.levels, levelOf(mark)).floorFinish;
     byFinish.set(finish, [...(byFinish.get(finish) ?? []), [id, mark]]);
   }
   return [...byFinish]

@@ -1,3 +1,4 @@
+import { must, nth } from '../lookups/index.ts';
 /** Next free ids with a prefix: `w1`, `w2`, … past the highest in use, so that an id is not given twice in a session. */
 export function nextIds(taken: Readonly<Record<string, unknown>>, prefix: string, count: number): string[] {
   let highest = 0;
@@ -9,7 +10,7 @@ export function nextIds(taken: Readonly<Record<string, unknown>>, prefix: string
 }
 
 export function nextId(taken: Readonly<Record<string, unknown>>, prefix: string): string {
-  return nextIds(taken, prefix, 1)[0]!;
+  return nth(nextIds(taken, prefix, 1), 0);
 }
 
 /** Wall letters as people say them: A to Z, then A2, B2, … */
@@ -21,8 +22,8 @@ export function wallLetter(index: number): string {
 
 /** Order of ids as people read them: b2 before b10. */
 export function compareIds(a: string, b: string): number {
-  const pa = /^(.*?)(\d*)$/.exec(a)!;
-  const pb = /^(.*?)(\d*)$/.exec(b)!;
-  if (pa[1] !== pb[1]) return pa[1]! < pb[1]! ? -1 : 1;
+  const pa = must(/^(.*?)(\d*)$/.exec(a), 'the match');
+  const pb = must(/^(.*?)(\d*)$/.exec(b), 'the match');
+  if (pa[1] !== pb[1]) return must(pa[1], 'the entry') < must(pb[1], 'the entry') ? -1 : 1;
   return Number(pa[2] || -1) - Number(pb[2] || -1) || (a < b ? -1 : a > b ? 1 : 0);
 }

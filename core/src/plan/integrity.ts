@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
 import { boxModels } from '../materials/index.ts';
@@ -33,8 +34,8 @@ const wallsStandBetweenPoints: Invariant = (plan) =>
       ...refersTo(plan, 'points', wall.to, `walls.${id}.to`),
     ];
     if (missing.length > 0) return missing;
-    const from = plan.points[wall.from]!;
-    const to = plan.points[wall.to]!;
+    const from = entryOf(plan.points, wall.from);
+    const to = entryOf(plan.points, wall.to);
     if (from.level !== to.level)
       return [
         { path: `walls.${id}.to`, message: `is on level ${to.level}, but the wall starts on ${from.level}` },
@@ -75,7 +76,7 @@ const openingsKeepApart: Invariant = (plan) => {
   return [...byWall.values()].flatMap((list) => {
     const sorted = [...list].sort((a, b) => a[1].at - b[1].at);
     return sorted.slice(1).flatMap(([id, o], i) => {
-      const [otherId, other] = sorted[i]!;
+      const [otherId, other] = nth(sorted, i);
       const stacked = o.sill >= other.head || other.sill >= o.head;
       return o.at < other.at + other.width - 1e-6 && !stacked
         ? [{ path: `openings.${id}.at`, message: `overlaps opening ${otherId} on the same wall` }]

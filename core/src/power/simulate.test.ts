@@ -45,16 +45,14 @@ function drawn(cables: string, controls: Record<string, [string[], string[]]>, m
       Object.entries(controls).map(([k, [switches, loads]]) => [k, { switches, loads }]),
     ),
     runs: Object.fromEntries(
-      cables
-        .split(/\s+/)
-        .map((pair, i) => [
-          `r${i + 1}`,
-          {
-            from: pair.split('-')[0]!.replaceAll('+', '_'),
-            to: pair.split('-')[1]!.replaceAll('+', '_'),
-            circuit: 'c1',
-          },
-        ]),
+      cables.split(/\s+/).map((pair, i) => [
+        `r${i + 1}`,
+        {
+          from: pair.split('-')[0]!.replaceAll('+', '_'),
+          to: pair.split('-')[1]!.replaceAll('+', '_'),
+          circuit: 'c1',
+        },
+      ]),
     ),
     ...more,
   });

@@ -1,3 +1,4 @@
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { switchKinds } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { Joint, Terminal, Wiring } from '../wiring/index.ts';
@@ -29,7 +30,7 @@ class Copper {
   private readonly lead = new Map<string, string>();
   find(node: string): string {
     let root = node;
-    while (this.lead.has(root)) root = this.lead.get(root)!;
+    while (this.lead.has(root)) root = valueIn(this.lead, root);
     return root;
   }
   join(a: string, b: string): void {
@@ -44,13 +45,13 @@ const sourceNode = (circuit: string, pole: 'H' | 'N' | 'L2') => `source ${circui
 
 function joinJoint(copper: Copper, joint: Joint): void {
   const nodes = [...joint.conductors.map(conductorNode), ...joint.terminals.map(terminalNode)];
-  for (const node of nodes.slice(1)) copper.join(nodes[0]!, node);
+  for (const node of nodes.slice(1)) copper.join(nth(nodes, 0), node);
 }
 
 /** Closes the contacts inside a switch; a three-way switch always joins its common to one of its travellers. */
 function closeSwitch(copper: Copper, id: string, plan: Plan, on: boolean, multi: boolean): void {
   const at = (name: string) => `${id} ${name}`;
-  const { kind } = plan.devices[id]!;
+  const { kind } = entryOf(plan.devices, id);
   if (kind === 'switch-4way') {
     copper.join(at('in 1'), at(on ? 'out 2' : 'out 1'));
     copper.join(at('in 2'), at(on ? 'out 1' : 'out 2'));
@@ -102,13 +103,13 @@ export function powered(plan: Plan, wiring: Wiring, settings: Settings): Powered
 /** Ties each circuit's cables to its breaker and neutral bar, by what arrives at the panel; circuits tapped in an old box are tied there. */
 function energise(copper: Copper, plan: Plan, wiring: Wiring): void {
   for (const [circuit, joints] of Object.entries(wiring.atPanel)) {
-    const { tree } = wiring.circuits[circuit]!;
+    const { tree } = entryOf(wiring.circuits, circuit);
     const tapped = tree.stretches
       .filter((s) => plan.boxes[s.from] && !tree.feedOf.has(s.from))
       .map((s) => s.from);
     const sources = [
       ...joints,
-      ...[...new Set(tapped)].flatMap((b) => wiring.joints[b]!.filter((j) => j.circuit === circuit)),
+      ...[...new Set(tapped)].flatMap((b) => entryOf(wiring.joints, b).filter((j) => j.circuit === circuit)),
     ];
     for (const { net, side, conductors, terminals } of sources)
       if (side !== 'load' && (net === 'H' || net === 'N' || net === 'L2'))

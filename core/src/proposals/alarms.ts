@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import type { OwedAlarm } from '../boxes/alarms.ts';
 import { type XY, innerPoint, pointInPolygon } from '../geometry/index.ts';
 import type { Rooms } from '../rooms/ways.ts';
@@ -8,7 +9,7 @@ import { nextId } from '../plan/ids.ts';
 const besideLight = 24;
 
 function placeIn(polygon: readonly XY[]): XY {
-  const center = innerPoint(polygon)!;
+  const center = must(innerPoint(polygon), 'a place inside the room');
   const tries = [
     { x: center.x + besideLight, y: center.y },
     { x: center.x - besideLight, y: center.y },
@@ -24,7 +25,10 @@ export function addAlarms(draft: Plan, rooms: Rooms, owed: readonly OwedAlarm[])
   for (const { room, why } of owed) {
     const id = nextId(draft.boxes, 'b');
     draft.boxes[id] = entrySchemas.boxes.parse({
-      on: { ceiling: room, ...placeIn(rooms[room]!.boundary!.polygon) },
+      on: {
+        ceiling: room,
+        ...placeIn(must(entryOf(rooms, room).boundary, 'the boundary of the room').polygon),
+      },
     });
     draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
       box: id,

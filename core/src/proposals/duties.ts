@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import type { OpenDuty } from '../boxes/duties/index.ts';
 import { nextIds } from '../plan/ids.ts';
 import { type Plan, entrySchemas } from '../plan/index.ts';
@@ -17,13 +18,13 @@ export function addDutyBoxes(draft: Plan, duties: readonly OpenDuty[]): number {
   ];
   boxes.forEach((b, i) => {
     const on = { wall: b.wall, side: b.side, at: b.at, ...(b.height ? { height: b.height } : {}) };
-    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
+    draft.boxes[nth(boxIds, i)] = entrySchemas.boxes.parse({
       on,
       exact: b.exact,
       gangs: b.gangs,
       reason: b.reason ?? '',
     });
-    draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({
+    draft.devices[nth(deviceIds, i)] = entrySchemas.devices.parse({
       box: boxIds[i],
       kind: b.kind,
       ...(b.va === undefined || b.va === 0 ? {} : { va: b.va }),

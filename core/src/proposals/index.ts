@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { openDuties } from '../boxes/duties/index.ts';
 import { addDutyBoxes } from './duties.ts';
 import { owedAlarms } from '../boxes/alarms.ts';
@@ -66,7 +67,7 @@ export function propose(
   if (only.includes('models')) {
     const { boxes } = computer.stages(structuredCopy(draft));
     for (const [id, b] of Object.entries(boxes)) {
-      const box = draft.boxes[id]!;
+      const box = entryOf(draft.boxes, id);
       if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
         box.model = b.model as typeof box.model;
     }

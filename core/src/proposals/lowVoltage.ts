@@ -1,3 +1,4 @@
+import { valueIn } from '../lookups/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Fixture, type Plan } from '../plan/index.ts';
@@ -45,7 +46,7 @@ function has(f: Fixture & { wall: string }, want: Wanted, layout: BoxLayout, rul
         ?.some(([, d]) => d.kind === want.kind || (isPower(want.kind) && isPower(d.kind)))
     )
       return false;
-    const floor = layout.settings.get(p.wall)!.floorFinish;
+    const floor = valueIn(layout.settings, p.wall).floorFinish;
     const wanted = bottomFromSubfloor(want.height ?? rules('height.receptacle'), tall, floor);
     return want.height === null || Math.abs(p.bottom - wanted) < 6;
   });
@@ -68,7 +69,7 @@ function placeFor(
     pieces: [{ wall: f.wall, side: f.side, start: f.at - 16, end: f.at + f.width + 16, offset: 0 }],
   };
   const middle = f.at + f.width / 2;
-  const bottom = bottomFromSubfloor(height, tall, layout.settings.get(f.wall)!.floorFinish);
+  const bottom = bottomFromSubfloor(height, tall, valueIn(layout.settings, f.wall).floorFinish);
   const others = Object.values(layout.placed).filter(
     (p) => p.wall === f.wall && p.side === f.side && p.top > bottom && p.bottom < bottom + tall,
   );

@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { nextIds } from '../plan/ids.ts';
 import { type Plan, entrySchemas } from '../plan/index.ts';
@@ -80,7 +81,7 @@ export function proposeReceptacles(
   rules: RuleBook,
 ): ProposedReceptacle[] {
   const added = Object.keys(rooms).flatMap((id) =>
-    proposeForRoom(id, layout.proofs[id]!, plan, framing, layout, rules),
+    proposeForRoom(id, entryOf(layout.proofs, id), plan, framing, layout, rules),
   );
   return clearOfEachOther(added);
 }
@@ -98,12 +99,15 @@ export function addReceptacles(draft: Plan, proposed: readonly ProposedReceptacl
   const boxIds = nextIds(draft.boxes, 'b', proposed.length);
   const deviceIds = nextIds(draft.devices, 'd', proposed.length);
   proposed.forEach((p, i) => {
-    draft.boxes[boxIds[i]!] = entrySchemas.boxes.parse({
+    draft.boxes[nth(boxIds, i)] = entrySchemas.boxes.parse({
       on: { wall: p.wall, side: p.side, at: p.at, ...(p.local ? { height: p.local.height } : {}) },
       exact: p.exact,
       reason: p.local?.reason ?? '',
     });
-    draft.devices[deviceIds[i]!] = entrySchemas.devices.parse({ box: boxIds[i]!, kind: 'receptacle' });
+    draft.devices[nth(deviceIds, i)] = entrySchemas.devices.parse({
+      box: nth(boxIds, i),
+      kind: 'receptacle',
+    });
   });
   return boxIds;
 }

@@ -1,3 +1,4 @@
+import { lastOf, nth } from '../lookups/index.ts';
 import type { XY } from '../geometry/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { walkClosure, walkPoints } from '../survey/walk.ts';
@@ -19,8 +20,8 @@ export function closureGap(plan: Plan, roomId: string): ClosureGap | null {
   const { gap, distance } = walkClosure(read.walk);
   const { legs } = read.walk;
   return {
-    from: { wall: legs.at(-1)!.wall ?? '', at: walkPoints(read.walk).at(-1)! },
-    to: { wall: legs[0]!.wall ?? '', at: read.walk.start },
+    from: { wall: lastOf(legs).wall ?? '', at: lastOf(walkPoints(read.walk)) },
+    to: { wall: nth(legs, 0).wall ?? '', at: read.walk.start },
     distance,
     right: gap.x,
     up: gap.y,

@@ -1,3 +1,4 @@
+import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
 import {
   type XY,
   add,
@@ -59,25 +60,25 @@ function halfEdges(framing: Framing, nodes: Nodes): HalfEdge[] {
   const lines = Object.values(framing.lines);
   for (const line of lines) cuts.set(line.id, []);
   for (const line of lines) {
-    const junctions = framing.junctions[line.id]!;
+    const junctions = entryOf(framing.junctions, line.id);
     for (const end of ['from', 'to'] as const) {
       const joint = junctions[end];
-      const main = joint.kind === 'tee' && joint.against ? framing.lines[joint.against]! : null;
+      const main = joint.kind === 'tee' && joint.against ? entryOf(framing.lines, joint.against) : null;
       const along = main ? alongLine(line[end], main.from, main.to) : 0;
       const node = nodes.number(line.level, main ? add(main.from, scale(main.unit, along)) : line[end]);
-      cuts.get(line.id)!.push({ node, at: end === 'from' ? 0 : line.length });
-      if (main) cuts.get(main.id)!.push({ node, at: along });
+      valueIn(cuts, line.id).push({ node, at: end === 'from' ? 0 : line.length });
+      if (main) valueIn(cuts, main.id).push({ node, at: along });
     }
     for (const { at } of junctions.crossings) {
       const node = nodes.number(line.level, add(line.from, scale(line.unit, at)));
-      cuts.get(line.id)!.push({ node, at });
+      valueIn(cuts, line.id).push({ node, at });
     }
   }
   return lines.flatMap((line) => {
-    const sorted = cuts.get(line.id)!.sort((a, b) => a.at - b.at);
+    const sorted = valueIn(cuts, line.id).sort((a, b) => a.at - b.at);
     const heading = headingOf(line.unit);
     return sorted.slice(1).flatMap((to, i): HalfEdge[] => {
-      const from = sorted[i]!;
+      const from = nth(sorted, i);
       if (from.node === to.node) return [];
       return [
         { line, forward: true, start: from.node, end: to.node, heading },
@@ -96,7 +97,7 @@ function traceLoops(edges: readonly HalfEdge[]): HalfEdge[][] {
     const back = (edge.heading + 180) % 360;
     const isTwin = (e: HalfEdge) =>
       e.line === edge.line && e.end === edge.start && e.forward !== edge.forward;
-    return leaving.get(edge.end)!.reduce((best, candidate) => {
+    return valueIn(leaving, edge.end).reduce((best, candidate) => {
       const turn = (e: HalfEdge) => (isTwin(e) ? 360 : turnFrom(back, e.heading));
       return turn(candidate) < turn(best) ? candidate : best;
     });
@@ -127,19 +128,19 @@ interface Stretch {
 
 function mergeStraight(loop: readonly HalfEdge[]): HalfEdge[][] {
   const carriesOn = (a: HalfEdge, b: HalfEdge) => a.line === b.line && a.forward === b.forward;
-  const turn = loop.findIndex((edge, i) => !carriesOn(loop[(i + loop.length - 1) % loop.length]!, edge));
+  const turn = loop.findIndex((edge, i) => !carriesOn(nth(loop, (i + loop.length - 1) % loop.length), edge));
   const ordered = turn <= 0 ? loop : [...loop.slice(turn), ...loop.slice(0, turn)];
   const groups: HalfEdge[][] = [];
   for (const edge of ordered) {
     const last = groups.at(-1);
-    if (last && carriesOn(last.at(-1)!, edge)) last.push(edge);
+    if (last && carriesOn(lastOf(last), edge)) last.push(edge);
     else groups.push([edge]);
   }
   return groups;
 }
 
 function stretchOf(group: readonly HalfEdge[], positions: (node: number) => XY): Stretch {
-  const { line, forward } = group[0]!;
+  const { line, forward } = nth(group, 0);
   const along = forward ? line.unit : scale(line.unit, -1);
   const shift = scale(leftOf(along), line.depth / 2);
   return {
@@ -147,8 +148,8 @@ function stretchOf(group: readonly HalfEdge[], positions: (node: number) => XY):
     forward,
     along,
     on: add(line.from, shift),
-    startPoint: positions(group[0]!.start),
-    endPoint: positions(group.at(-1)!.end),
+    startPoint: positions(nth(group, 0).start),
+    endPoint: positions(lastOf(group).end),
   };
 }
 
@@ -166,12 +167,12 @@ function cornersBetween(a: Stretch, b: Stretch): XY[] {
 }
 
 function facesOf(stretches: readonly Stretch[]): Face[] {
-  const corners = stretches.map((s, i) => cornersBetween(s, stretches[(i + 1) % stretches.length]!));
+  const corners = stretches.map((s, i) => cornersBetween(s, nth(stretches, (i + 1) % stretches.length)));
   return stretches.flatMap((s, i): Face[] => {
-    const before = corners[(i + stretches.length - 1) % stretches.length]!;
-    const after = corners[i]!;
-    const a = before.at(-1)!;
-    const b = after[0]!;
+    const before = nth(corners, (i + stretches.length - 1) % stretches.length);
+    const after = nth(corners, i);
+    const a = lastOf(before);
+    const b = nth(after, 0);
     const at = (p: XY) => alongLine(p, s.line.from, s.line.to);
     const side = s.forward ? 'left' : 'right';
     const face: Face = { wall: s.line.id, side, a, b, length: distance(a, b), startAt: at(a), endAt: at(b) };
@@ -186,7 +187,7 @@ function facesOf(stretches: readonly Stretch[]): Face[] {
 function canonical(faces: Face[]): Face[] {
   let first = 0;
   faces.forEach((f, i) => {
-    const best = faces[first]!.a;
+    const best = nth(faces, first).a;
     if (f.a.y < best.y - tolerance || (Math.abs(f.a.y - best.y) <= tolerance && f.a.x < best.x - tolerance))
       first = i;
   });
@@ -197,10 +198,10 @@ function canonical(faces: Face[]): Face[] {
 export function findBoundaries(framing: Framing): Boundary[] {
   const nodes = new Nodes();
   return traceLoops(halfEdges(framing, nodes)).flatMap((loop): Boundary[] => {
-    const stretches = mergeStraight(loop).map((g) => stretchOf(g, (node) => nodes.at[node]!.at));
+    const stretches = mergeStraight(loop).map((g) => stretchOf(g, (node) => nth(nodes.at, node).at));
     if (stretches.length < 3) return [];
     const faces = canonical(facesOf(stretches));
     const polygon = faces.map((f) => f.a);
-    return signedArea(polygon) > 1 ? [{ level: loop[0]!.line.level, faces, polygon }] : [];
+    return signedArea(polygon) > 1 ? [{ level: nth(loop, 0).line.level, faces, polygon }] : [];
   });
 }

@@ -1,3 +1,4 @@
+import { must } from '../lookups/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { type XY, add, scale, leftOf } from '../geometry/index.ts';
 import type { Fixture } from '../plan/index.ts';
@@ -16,6 +17,9 @@ export function footprintOf(f: Fixture, framing: Framing): XY[] | null {
   const turn = (f.turn * Math.PI) / 180;
   const u = { x: Math.cos(turn), y: Math.sin(turn) };
   const corner = (a: number, b: number) =>
-    add(add({ x: f.x!, y: f.y! }, scale(u, (a * f.width) / 2)), scale(leftOf(u), (b * f.depth) / 2));
+    add(
+      add({ x: must(f.x, 'the x'), y: must(f.y, 'the y') }, scale(u, (a * f.width) / 2)),
+      scale(leftOf(u), (b * f.depth) / 2),
+    );
   return [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
 }

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/index.ts';
 import { FramingStage, type Framing } from '../framing/index.ts';
 import { Memo } from '../incremental/memo.ts';
@@ -53,7 +54,7 @@ export class RoomsStage {
     const found = Object.keys(plan.rooms)
       .sort(compareIds)
       .map((id) => {
-        const room = plan.rooms[id]!;
+        const room = entryOf(plan.rooms, id);
         const boundary =
           boundaries.find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
         const walls = new Set(boundary?.faces.map((f) => f.wall));
@@ -73,7 +74,7 @@ export class RoomsStage {
 }
 
 function findRoom(id: string, plan: Plan, boundary: Boundary | null, rules: RuleBook): FoundRoom {
-  const room = plan.rooms[id]!;
+  const room = entryOf(plan.rooms, id);
   if (!boundary) {
     return {
       id,
@@ -107,7 +108,9 @@ export function roomHolding(plan: Plan, level: string, at: { x: number; y: numbe
   const rules = ruleBook(plan.rules.values);
   const rooms = new RoomsStage().run(plan, new FramingStage().run(plan, rules), rules);
   const holds = (r: FoundRoom) =>
-    plan.rooms[r.id]!.level === level && r.boundary !== null && pointInPolygon(at, r.boundary.polygon);
+    entryOf(plan.rooms, r.id).level === level &&
+    r.boundary !== null &&
+    pointInPolygon(at, r.boundary.polygon);
   return Object.values(rooms).find(holds)?.id ?? null;
 }
 
@@ -118,10 +121,12 @@ export function roomAt(
   level: string,
   at: { x: number; y: number },
 ): string | null {
-  const onLevel = Object.values(rooms).filter((r) => plan.rooms[r.id]!.level === level);
+  const onLevel = Object.values(rooms).filter((r) => entryOf(plan.rooms, r.id).level === level);
   const inside = onLevel.find((r) => r.boundary && pointInPolygon(at, r.boundary.polygon));
   if (inside) return inside.id;
   return (
-    onLevel.sort((a, b) => distance(plan.rooms[a.id]!, at) - distance(plan.rooms[b.id]!, at))[0]?.id ?? null
+    onLevel.sort(
+      (a, b) => distance(entryOf(plan.rooms, a.id), at) - distance(entryOf(plan.rooms, b.id), at),
+    )[0]?.id ?? null
   );
 }

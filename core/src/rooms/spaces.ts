@@ -1,3 +1,4 @@
+import { lastOf, must, nth } from '../lookups/index.ts';
 import type { Opening, Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Boundary, Face } from './faces.ts';
@@ -106,7 +107,7 @@ function pieceOf({ face, from, to }: Stretch, offset: number): SpacePiece[] {
     face.side === 'left'
       ? [face.startAt + from, face.startAt + to]
       : [face.startAt - to, face.startAt - from];
-  return [{ wall: face.wall, side: face.side, start: ends[0]!, end: ends[1]!, offset }];
+  return [{ wall: face.wall, side: face.side, start: nth(ends, 0), end: nth(ends, 1), offset }];
 }
 
 function servedOn(pieces: readonly SpacePiece[], plan: Plan): Along[] {
@@ -153,11 +154,11 @@ export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
         groups.push([]);
         broken = true;
       }
-      groups.at(-1)!.push(stretch);
+      lastOf(groups).push(stretch);
     });
   }
-  if (!broken) return [floorLineOf(groups[0]!, true, plan)];
-  const wrapped = [...groups.pop()!, ...groups.shift()!];
+  if (!broken) return [floorLineOf(nth(groups, 0), true, plan)];
+  const wrapped = [...must(groups.pop(), 'the pop'), ...must(groups.shift(), 'the shift')];
   return [...groups, wrapped].map((g) => floorLineOf(g, false, plan)).filter((line) => line.length > 1e-6);
 }
 

@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must, nth } from '../lookups/index.ts';
 import { current, isDraft } from 'immer';
 import {
   distance,
@@ -58,7 +59,7 @@ function plainSpace(plan: Plan): Pick<Plan, 'walls' | 'points'> {
 function tracedBoundaries(plan: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
   const lines = Object.keys(plan.walls)
     .sort(compareIds)
-    .map((id) => wallLine(plan, id, plan.walls[id]!));
+    .map((id) => wallLine(plan, id, entryOf(plan.walls, id)));
   const framing: Framing = {
     lines: Object.fromEntries(lines.map((l) => [l.id, l])),
     junctions: findJunctions(lines),
@@ -97,7 +98,7 @@ export function walkedFaces(boundary: Boundary): Face[] {
   const number = (f: Face) => (f.wall === null ? Infinity : Number(/\d+$/.exec(f.wall)?.[0] ?? 0));
   let first = 0;
   faces.forEach((f, i) => {
-    if (number(f) < number(faces[first]!)) first = i;
+    if (number(f) < number(nth(faces, first))) first = i;
   });
   return [...faces.slice(first), ...faces.slice(0, first)];
 }
@@ -112,14 +113,14 @@ function readClosed(plan: Plan, boundary: Boundary): WalkedRoom {
   const headings = faces.map((f) => headingOf(subtract(f.a, f.b)));
   const legs = faces.map((f, i): WalkLeg => ({
     length: Math.round(f.length * 1e6) / 1e6,
-    turn: turnBetween(headings[i]!, headings[(i + 1) % faces.length]!),
+    turn: turnBetween(nth(headings, i), nth(headings, (i + 1) % faces.length)),
     ...(f.wall === null ? {} : { wall: f.wall }),
   }));
   const first = faces.find((f) => f.wall !== null);
   return {
-    walk: { start: faces[0]!.b, heading: Math.round(headings[0]! * 1e4) / 1e4, legs },
+    walk: { start: nth(faces, 0).b, heading: Math.round(nth(headings, 0) * 1e4) / 1e4, legs },
     closed: true,
-    framing: first ? plan.walls[first.wall!]!.framing : '2x4',
+    framing: first ? entryOf(plan.walls, must(first.wall, 'the wall')).framing : '2x4',
     stretches: faces.flatMap((f) =>
       f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
     ),
@@ -127,7 +128,7 @@ function readClosed(plan: Plan, boundary: Boundary): WalkedRoom {
 }
 
 function readOpen(plan: Plan, roomId: string): WalkedRoom | null {
-  const room = plan.rooms[roomId]!;
+  const room = entryOf(plan.rooms, roomId);
   if (!room.walk) return null;
   const own = ownWalls(plan, roomId);
   const walk = walkOfRecord(room.walk);
@@ -135,10 +136,10 @@ function readOpen(plan: Plan, roomId: string): WalkedRoom | null {
   const layout = layoutWalk(plan, room.level, walk, 'open', room.walk.framing, new Set(own.flat()));
   const stretches: WalkedStretch[] = [];
   const legs = walk.legs.map((leg, i): WalkLeg => {
-    const [a, b] = [layout.corners[i]!, layout.corners[i + 1]!];
+    const [a, b] = [nth(layout.corners, i), nth(layout.corners, i + 1)];
     const walls = [
       ...(layout.legs[i]?.shared ?? []),
-      ...own[i]!.map((wall) => ({ wall, side: 'right' as Side })),
+      ...nth(own, i).map((wall) => ({ wall, side: 'right' as Side })),
     ];
     for (const { wall, side } of walls) stretches.push({ wall, side, ...extentOn(plan, wall, a, b) });
     return { ...leg, ...(walls[0] ? { wall: walls[0].wall } : {}) };
@@ -148,8 +149,8 @@ function readOpen(plan: Plan, roomId: string): WalkedRoom | null {
 
 /** The part of a wall that a leg from a to b passes, in walking order. */
 function extentOn(plan: Plan, wallId: string, a: XY, b: XY): { start: number; end: number } {
-  const wall = plan.walls[wallId]!;
-  const [from, to] = [plan.points[wall.from]!, plan.points[wall.to]!];
+  const wall = entryOf(plan.walls, wallId);
+  const [from, to] = [entryOf(plan.points, wall.from), entryOf(plan.points, wall.to)];
   const length = distance(from, to);
   const along = (p: XY) => ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / length;
   const half = framingKinds[wall.framing].depth;
@@ -159,15 +160,20 @@ function extentOn(plan: Plan, wallId: string, a: XY, b: XY): { start: number; en
 
 /** Walls not walked here, followed end to end from the one nearest the room: so a file's open room still shows where it gapes. */
 function readChain(plan: Plan, roomId: string): WalkedRoom | null {
-  const room = plan.rooms[roomId]!;
+  const room = entryOf(plan.rooms, roomId);
   const inRecord = new Set(Object.keys(plan.rooms).flatMap((id) => ownWalls(plan, id).flat()));
   const inBoundary = new Set(boundariesOf(plan).flatMap((b) => b.faces.flatMap((f) => f.wall ?? [])));
   const loose = Object.keys(plan.walls).filter(
     (id) =>
-      !inRecord.has(id) && !inBoundary.has(id) && plan.points[plan.walls[id]!.from]!.level === room.level,
+      !inRecord.has(id) &&
+      !inBoundary.has(id) &&
+      entryOf(plan.points, entryOf(plan.walls, id).from).level === room.level,
   );
   const middle = (id: string) => {
-    const [a, b] = [plan.points[plan.walls[id]!.from]!, plan.points[plan.walls[id]!.to]!];
+    const [a, b] = [
+      entryOf(plan.points, entryOf(plan.walls, id).from),
+      entryOf(plan.points, entryOf(plan.walls, id).to),
+    ];
     return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   };
   const nearest = loose.sort((a, b) => distance(middle(a), room) - distance(middle(b), room))[0];
@@ -176,30 +182,30 @@ function readChain(plan: Plan, roomId: string): WalkedRoom | null {
   for (let length = 0; length < chain.length;) {
     length = chain.length;
     const head = loose.find(
-      (id) => !chain.includes(id) && plan.walls[id]!.to === plan.walls[chain[0]!]!.from,
+      (id) => !chain.includes(id) && entryOf(plan.walls, id).to === entryOf(plan.walls, nth(chain, 0)).from,
     );
     if (head) chain.unshift(head);
     const tail = loose.find(
-      (id) => !chain.includes(id) && plan.walls[id]!.from === plan.walls[chain.at(-1)!]!.to,
+      (id) => !chain.includes(id) && entryOf(plan.walls, id).from === entryOf(plan.walls, lastOf(chain)).to,
     );
     if (tail) chain.push(tail);
   }
   const points = [
-    ...chain.map((id) => plan.points[plan.walls[id]!.from]!),
-    plan.points[plan.walls[chain.at(-1)!]!.to]!,
+    ...chain.map((id) => entryOf(plan.points, entryOf(plan.walls, id).from)),
+    entryOf(plan.points, entryOf(plan.walls, lastOf(chain)).to),
   ];
-  const headings = chain.map((_, i) => headingOf(subtract(points[i + 1]!, points[i]!)));
+  const headings = chain.map((_, i) => headingOf(subtract(nth(points, i + 1), nth(points, i))));
   const legs = chain.map((wall, i): WalkLeg => ({
     wall,
-    length: Math.round(distance(points[i]!, points[i + 1]!) * 1e6) / 1e6,
-    turn: i + 1 < chain.length ? turnBetween(headings[i]!, headings[i + 1]!) : 90,
+    length: Math.round(distance(nth(points, i), nth(points, i + 1)) * 1e6) / 1e6,
+    turn: i + 1 < chain.length ? turnBetween(nth(headings, i), nth(headings, i + 1)) : 90,
   }));
   const side = signedArea(points) > 0 ? 'left' : 'right';
   return {
-    walk: { start: points[0]!, heading: headings[0]!, legs },
+    walk: { start: nth(points, 0), heading: nth(headings, 0), legs },
     closed: false,
-    framing: plan.walls[chain[0]!]!.framing,
-    stretches: chain.map((wall, i) => ({ wall, side, start: 0, end: legs[i]!.length })),
+    framing: entryOf(plan.walls, nth(chain, 0)).framing,
+    stretches: chain.map((wall, i) => ({ wall, side, start: 0, end: nth(legs, i).length })),
   };
 }
 
@@ -214,7 +220,7 @@ export function readWalk(plan: Plan, roomId: string): WalkedRoom | null {
 
 /** Corners of a walked room's faces; one more than there are legs while it is open. */
 export function walkedCorners(plan: Plan, roomId: string): XY[] {
-  const room = plan.rooms[roomId]!;
+  const room = entryOf(plan.rooms, roomId);
   const read = readWalk(plan, roomId);
   if (!read) return [];
   if (!room.walk) return walkPoints(read.walk);

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { type Opening, type Plan, type RoomUse, type Side, otherSide } from '../plan/index.ts';
 import { pointInPolygon } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -68,7 +69,10 @@ function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
       const room = roomSeeing(rooms, o.wall, side, middle);
       if (room === null) continue;
       const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
-      const outside = leadsTo === null ? plan.walls[o.wall]!.exterior : openAir.has(plan.rooms[leadsTo]!.use);
+      const outside =
+        leadsTo === null
+          ? entryOf(plan.walls, o.wall).exterior
+          : openAir.has(entryOf(plan.rooms, leadsTo).use);
       const way: WayIn = { opening, room, wall: o.wall, side, leadsTo, outside };
       ways.set(room, [...(ways.get(room) ?? []), way]);
     }
@@ -84,8 +88,8 @@ export function waysInto(room: string, plan: Plan, rooms: Rooms): readonly WayIn
 
 /** The stair that goes on above a stair: the stair room of the next level that lies over it; null when there is none. */
 export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | null {
-  const own = plan.rooms[room]!;
-  const height = (id: string) => plan.levels[plan.rooms[id]!.level]!.elevation;
+  const own = entryOf(plan.rooms, room);
+  const height = (id: string) => entryOf(plan.levels, entryOf(plan.rooms, id).level).elevation;
   const over = Object.values(rooms)
     .filter(
       (r) =>
@@ -117,10 +121,10 @@ const endUses: ReadonlySet<RoomUse> = new Set([
 
 /** A room nobody walks through: of such a use, with one way in and no vehicle door. What stays as it is goes on into the house. */
 function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
-  const walls = new Set(rooms[room]!.boundary?.faces.map((f) => f.wall));
+  const walls = new Set(entryOf(rooms, room).boundary?.faces.map((f) => f.wall));
   const goesOn =
-    !endUses.has(plan.rooms[room]!.use) ||
-    [...walls].every((w) => w === null || plan.walls[w]!.cover === 'closed') ||
+    !endUses.has(entryOf(plan.rooms, room).use) ||
+    [...walls].every((w) => w === null || entryOf(plan.walls, w).cover === 'closed') ||
     Object.values(plan.openings).some((o) => o.kind === 'garage-door' && walls.has(o.wall));
   return !goesOn && waysInto(room, plan, rooms).length === 1;
 }

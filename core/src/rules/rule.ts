@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import { z } from 'zod';
 
 /** What a rule is, and how each kind of rule is written down. */
@@ -28,7 +29,7 @@ export function choice<const V extends string | number>(
   source: string,
   says: string,
   schools: readonly { value: V; says: string }[],
-  fallback: V = schools[0]!.value,
+  fallback: V = nth(schools, 0).value,
 ): Rule<V> {
   const values = schools.map((s) => s.value);
   const schema = z.custom<V>((value) => values.includes(value as V), {

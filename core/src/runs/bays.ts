@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import type { Member, WallFrame } from '../framing/index.ts';
 import type { Obstacle } from '../plan/index.ts';
 
@@ -37,8 +38,8 @@ function standingBays(frame: WallFrame): Bay[] {
   const bays: Bay[] = [];
   const { standing } = frame;
   for (let i = 0; i + 1 < standing.length; i++) {
-    const start = standing[i]!.at + standing[i]!.width / 2;
-    const end = standing[i + 1]!.at - standing[i + 1]!.width / 2;
+    const start = nth(standing, i).at + nth(standing, i).width / 2;
+    const end = nth(standing, i + 1).at - nth(standing, i + 1).width / 2;
     if (end - start < smallest) continue;
     const middle = (start + end) / 2;
     const opening = framedOpenings(frame).find((o) => middle > o.start && middle < o.end);
@@ -77,11 +78,11 @@ function headerBays(frame: WallFrame): Bay[] {
     const edges = [start, ...cripples.flatMap((c) => [c.at - c.width / 2, c.at + c.width / 2]), end];
     const bays: Bay[] = [];
     for (let i = 0; i + 1 < edges.length; i += 2)
-      if (edges[i + 1]! - edges[i]! >= smallest)
+      if (nth(edges, i + 1) - nth(edges, i) >= smallest)
         bays.push({
           wall: frame.wall,
-          start: edges[i]!,
-          end: edges[i + 1]!,
+          start: nth(edges, i),
+          end: nth(edges, i + 1),
           low: header.high,
           high: frame.high,
           meetsBottom: false,
@@ -99,8 +100,8 @@ function solidWallBays(frame: WallFrame): Bay[] {
   for (let i = 0; i + 1 < edges.length; i += 2)
     bays.push({
       wall: frame.wall,
-      start: edges[i]!,
-      end: edges[i + 1]!,
+      start: nth(edges, i),
+      end: nth(edges, i + 1),
       low: frame.low,
       high: frame.high,
       meetsBottom: true,

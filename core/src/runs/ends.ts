@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import { distance, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
@@ -30,7 +31,7 @@ export type RunEnd =
 function bayAt(graph: RouteGraph, wall: string, along: number, z: number): number | null {
   let best: { bay: number; off: number } | null = null;
   for (const number of graph.baysOfWall[wall] ?? []) {
-    const bay = graph.bays[number]!;
+    const bay = nth(graph.bays, number);
     const off = Math.max(bay.start - along, along - bay.end, 0) + Math.max(bay.low - z, z - bay.high, 0);
     if (!best || off < best.off - 1e-9) best = { bay: number, off };
   }
@@ -49,18 +50,18 @@ function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | n
           wall,
           along: at,
           knockouts: [panelSize.bottom, panelSize.bottom + panelSize.height].map(
-            (z) => z + graph.elevation[wall]!,
+            (z) => z + entryOf(graph.elevation, wall),
           ),
           bay,
         };
   }
   const joins = (leaves === 'below' ? graph.under : graph.over)[wall] ?? [];
   const nearest = [...joins].sort(
-    (a, b) => Math.abs(graph.nodes[a]!.along - at) - Math.abs(graph.nodes[b]!.along - at),
+    (a, b) => Math.abs(nth(graph.nodes, a).along - at) - Math.abs(nth(graph.nodes, b).along - at),
   )[0];
   if (nearest === undefined) return null;
-  const line = framing.lines[wall]!;
-  const from = graph.nodes[nearest]!.at;
+  const line = entryOf(framing.lines, wall);
+  const from = nth(graph.nodes, nearest).at;
   const out = panel.on.side === 'left' ? 1 : -1;
   const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
   return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
@@ -85,7 +86,7 @@ function joinsNear(
   const joins = Object.values(framing.lines)
     .filter((l) => l.level === level)
     .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
-    .map((node) => ({ node, away: distance(graph.nodes[node]!.at, at) }))
+    .map((node) => ({ node, away: distance(nth(graph.nodes, node).at, at) }))
     .sort((a, b) => a.away - b.away)
     .slice(0, mostJoins)
     .map(({ node }) => node);
@@ -101,8 +102,8 @@ function hangingEnd(
   framing: Framing,
   above: boolean,
 ): RunEnd {
-  const level = plan.levels[plan.rooms[roomId]!.level]!;
-  const levelId = plan.rooms[roomId]!.level;
+  const level = entryOf(plan.levels, entryOf(plan.rooms, roomId).level);
+  const levelId = entryOf(plan.rooms, roomId).level;
   const joins = joinsNear(graph, framing, levelId, at, above);
   const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
   const drop = above ? overPlates : underFloor;
@@ -139,7 +140,7 @@ export function runEnd(
       above,
     );
   }
-  const placed = layout.placed[id]!;
+  const placed = entryOf(layout.placed, id);
   const bay = bayAt(graph, placed.wall, placed.at, (placed.bottom + placed.top) / 2);
   return bay === null
     ? null
@@ -147,7 +148,7 @@ export function runEnd(
         kind: 'wall',
         wall: placed.wall,
         along: placed.at,
-        knockouts: [placed.bottom, placed.top].map((z) => z + graph.elevation[placed.wall]!),
+        knockouts: [placed.bottom, placed.top].map((z) => z + entryOf(graph.elevation, placed.wall)),
         bay,
       };
 }
@@ -155,10 +156,10 @@ export function runEnd(
 /** The far end of a run left open: the framing nearest to the place it waits at. */
 export function openEnd(run: Run, plan: Plan, graph: RouteGraph, framing: Framing): RunEnd | null {
   if (!run.endsAt) return null;
-  const end = { ...run.endsAt, z: run.endsAt.z + plan.levels[run.endsAt.level]!.elevation };
+  const end = { ...run.endsAt, z: run.endsAt.z + entryOf(plan.levels, run.endsAt.level).elevation };
   const joins = graph.nodes
     .map((n, i) => [i, n] as const)
-    .filter(([, n]) => n.wall !== null && framing.lines[n.wall]!.level === end.level)
+    .filter(([, n]) => n.wall !== null && entryOf(framing.lines, n.wall).level === end.level)
     .map(([i, n]) => [i, squareDistance(n.at, end) + Math.abs(n.at.z - end.z)] as const)
     .sort((a, b) => a[1] - b[1])
     .slice(0, 4)

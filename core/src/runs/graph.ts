@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import { add, alongLine, distance, scale, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member, WallCrossing } from '../framing/index.ts';
 import type { Plan } from '../plan/index.ts';
@@ -80,38 +81,40 @@ class Builder {
   ) {}
 
   place(wallId: string, along: number, z: number): XYZ {
-    const line = this.framing.lines[wallId]!;
-    return { ...add(line.from, scale(line.unit, along)), z: z + this.elevation[wallId]! };
+    const line = entryOf(this.framing.lines, wallId);
+    return { ...add(line.from, scale(line.unit, along)), z: z + entryOf(this.elevation, wallId) };
   }
 
   node(bay: number, wall: string | null, along: number, at: XYZ): number {
     if (bay >= 0) {
-      const known = this.nodesOfBay[bay]!.find(
-        (n) => Math.abs(this.nodes[n]!.along - along) < 1e-6 && Math.abs(this.nodes[n]!.at.z - at.z) < 1e-6,
+      const known = nth(this.nodesOfBay, bay).find(
+        (n) =>
+          Math.abs(nth(this.nodes, n).along - along) < 1e-6 &&
+          Math.abs(nth(this.nodes, n).at.z - at.z) < 1e-6,
       );
       if (known !== undefined) return known;
     }
     const number = this.nodes.push({ bay, wall, along, at }) - 1;
     this.steps.push([]);
-    if (bay >= 0) this.nodesOfBay[bay]!.push(number);
+    if (bay >= 0) nth(this.nodesOfBay, bay).push(number);
     return number;
   }
 
   wallNode(bay: number, along: number, z: number): number {
-    const { wall } = this.bays[bay]!;
+    const { wall } = nth(this.bays, bay);
     return this.node(bay, wall, along, this.place(wall, along, z));
   }
 
   join(a: number, b: number, step: Omit<Step, 'to'>): void {
-    this.steps[a]!.push({ ...step, to: b });
-    this.steps[b]!.push({ ...step, members: [...step.members].reverse(), to: a });
+    nth(this.steps, a).push({ ...step, to: b });
+    nth(this.steps, b).push({ ...step, members: [...step.members].reverse(), to: a });
   }
 }
 
 const clampTo = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
 
 function addWall(b: Builder, plan: Plan, wallId: string): number[] {
-  const frame = b.framing.walls[wallId]!;
+  const frame = entryOf(b.framing.walls, wallId);
   const bays = findBays(
     frame,
     Object.values(plan.obstacles).filter((x) => x.wall === wallId),
@@ -126,7 +129,8 @@ function addWall(b: Builder, plan: Plan, wallId: string): number[] {
 
 /** Heights a level run may take in a wall: the drilling height, and the middle of each space over a header. */
 function laneHeights(b: Builder, wallId: string, rules: RuleBook): number[] {
-  const overHeaders = b.baysOfWall[wallId]!.map((n) => b.bays[n]!)
+  const overHeaders = entryOf(b.baysOfWall, wallId)
+    .map((n) => nth(b.bays, n))
     .filter((bay) => !bay.meetsBottom && bay.meetsTop)
     .map((bay) => (bay.low + bay.high) / 2);
   return [...new Set([rules('drill.height'), ...overHeaders])];
@@ -137,12 +141,12 @@ function lanesWithin(lanes: readonly number[], low: number, high: number): numbe
 }
 
 function addCrossings(b: Builder, wallId: string, lanes: readonly number[], closed: Step['closed']): void {
-  const numbers = b.baysOfWall[wallId]!;
-  const bays = numbers.map((n) => b.bays[n]!);
-  for (const c of findCrossings(b.framing.walls[wallId]!, bays)) {
+  const numbers = entryOf(b.baysOfWall, wallId);
+  const bays = numbers.map((n) => nth(b.bays, n));
+  for (const c of findCrossings(entryOf(b.framing.walls, wallId), bays)) {
     for (const z of lanesWithin(lanes, c.low, c.high)) {
       const members = c.uprights.filter((m) => m.low <= z && m.high >= z);
-      b.join(b.wallNode(numbers[c.from]!, c.start, z), b.wallNode(numbers[c.to]!, c.end, z), {
+      b.join(b.wallNode(nth(numbers, c.from), c.start, z), b.wallNode(nth(numbers, c.to), c.end, z), {
         kind: 'bore',
         length: c.end - c.start,
         members,
@@ -155,11 +159,11 @@ function addCrossings(b: Builder, wallId: string, lanes: readonly number[], clos
 
 /** Corners and T's: through the end uprights of the wall that stops, into the bay of the wall it stands against. */
 function addJoint(b: Builder, wallId: string, end: 'from' | 'to', lanesOf: Record<string, number[]>): void {
-  const joint = b.framing.junctions[wallId]![end];
+  const joint = entryOf(b.framing.junctions, wallId)[end];
   const other = joint.against;
   if (!other || (joint.kind === 'straight' && wallId > other)) return;
-  const line = b.framing.lines[other]!;
-  const meets = alongLine(b.framing.lines[wallId]![end], line.from, line.to);
+  const line = entryOf(b.framing.lines, other);
+  const meets = alongLine(entryOf(b.framing.lines, wallId)[end], line.from, line.to);
   const own = standingBays(b, wallId);
   addMeeting(
     b,
@@ -180,18 +184,18 @@ function addCrossedWall(
   crossing: WallCrossing,
   lanesOf: Record<string, number[]>,
 ): void {
-  const line = b.framing.lines[crossing.wall]!;
-  const own = b.framing.lines[wallId]!;
+  const line = entryOf(b.framing.lines, crossing.wall);
+  const own = entryOf(b.framing.lines, wallId);
   const meets = alongLine(add(own.from, scale(own.unit, crossing.at)), line.from, line.to);
   const bays = standingBays(b, wallId);
-  const before = bays.findLast((n) => b.bays[n]!.end <= crossing.at);
-  const after = bays.find((n) => b.bays[n]!.start >= crossing.at);
+  const before = bays.findLast((n) => nth(b.bays, n).end <= crossing.at);
+  const after = bays.find((n) => nth(b.bays, n).start >= crossing.at);
   addMeeting(b, wallId, before, 'to', crossing.wall, meets, lanesOf, false);
   addMeeting(b, wallId, after, 'from', crossing.wall, meets, lanesOf, false);
 }
 
 function standingBays(b: Builder, wallId: string): number[] {
-  return b.baysOfWall[wallId]!.filter((n) => b.bays[n]!.meetsBottom);
+  return entryOf(b.baysOfWall, wallId).filter((n) => nth(b.bays, n).meetsBottom);
 }
 
 /** Joins a wall's bay, on the side of the meeting its `end` faces, with the other wall's bay there. */
@@ -205,38 +209,43 @@ function addMeeting(
   lanesOf: Record<string, number[]>,
   straight: boolean,
 ): void {
-  const away = (n: number) => Math.max(b.bays[n]!.start - meets, meets - b.bays[n]!.end, 0);
+  const away = (n: number) => Math.max(nth(b.bays, n).start - meets, meets - nth(b.bays, n).end, 0);
   const theirNumber = standingBays(b, other).sort((x, y) => away(x) - away(y))[0];
   if (ownNumber === undefined || theirNumber === undefined) return;
-  const [ownBay, their] = [b.bays[ownNumber]!, b.bays[theirNumber]!];
-  const frame = b.framing.walls[wallId]!;
+  const [ownBay, their] = [nth(b.bays, ownNumber), nth(b.bays, theirNumber)];
+  const frame = entryOf(b.framing.walls, wallId);
   const edge = end === 'from' ? ownBay.start : ownBay.end;
   const entry = clampTo(meets, their.start, their.end);
   const near = (m: Member) => Math.abs(m.at - edge) < nearestUprights;
   const uprights = frame.standing.filter((m) => near(m) && (end === 'from' ? m.at < edge : m.at > edge));
   const between = straight
-    ? b.framing.walls[other]!.standing.filter((m) =>
+    ? entryOf(b.framing.walls, other).standing.filter((m) =>
         meets < their.start ? m.at < their.start : m.at > their.end,
       )
     : [];
   const [low, high] = [Math.max(ownBay.low, their.low), Math.min(ownBay.high, their.high)];
   if (high - low < 2 * holeMargin) return;
-  for (const z of lanesWithin([...lanesOf[wallId]!, ...lanesOf[other]!], low, high)) {
+  for (const z of lanesWithin([...entryOf(lanesOf, wallId), ...entryOf(lanesOf, other)], low, high)) {
     const a = b.wallNode(ownNumber, edge, z);
     const c = b.wallNode(theirNumber, entry, z);
     const members = [...uprights, ...between].filter((m) => m.low <= z && m.high >= z);
-    b.join(a, c, { kind: 'bore', length: distance(b.nodes[a]!.at, b.nodes[c]!.at), members, joists: 0 });
+    b.join(a, c, {
+      kind: 'bore',
+      length: distance(nth(b.nodes, a).at, nth(b.nodes, c).at),
+      members,
+      joists: 0,
+    });
   }
 }
 
 function addPlates(b: Builder, plan: Plan, wallId: string): void {
-  const frame = b.framing.walls[wallId]!;
-  const level = plan.levels[frame.line.level]!;
+  const frame = entryOf(b.framing.walls, wallId);
+  const level = entryOf(plan.levels, frame.line.level);
   b.over[wallId] = [];
   b.under[wallId] = [];
   const plate = (id: string) => frame.members.filter((m) => m.id.startsWith(`${wallId}/${id}`));
-  for (const number of b.baysOfWall[wallId]!) {
-    const bay = b.bays[number]!;
+  for (const number of entryOf(b.baysOfWall, wallId)) {
+    const bay = nth(b.bays, number);
     const middle = (bay.start + bay.end) / 2;
     const reachesCeiling = frame.top > level.ceiling - 1;
     if (bay.meetsTop && reachesCeiling && level.above !== 'closed') {
@@ -249,7 +258,7 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
         members: plate('top-1').slice(0, 1),
         joists: 0,
       });
-      b.over[wallId]!.push(outside);
+      entryOf(b.over, wallId).push(outside);
     }
     if (bay.meetsBottom && level.below !== 'slab') {
       const inside = b.wallNode(number, middle, bay.low);
@@ -258,7 +267,7 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
         .filter((m) => Math.abs(m.at - middle) <= m.width / 2)
         .slice(0, 1);
       b.join(inside, outside, { kind: 'plate', length: bay.low + underFloor, members, joists: 0 });
-      b.under[wallId]!.push(outside);
+      entryOf(b.under, wallId).push(outside);
     }
   }
 }
@@ -267,7 +276,7 @@ function insideBays(b: Builder): void {
   for (const nodes of b.nodesOfBay) {
     for (const [i, a] of nodes.entries()) {
       for (const c of nodes.slice(i + 1)) {
-        const [na, nc] = [b.nodes[a]!, b.nodes[c]!];
+        const [na, nc] = [nth(b.nodes, a), nth(b.nodes, c)];
         const length = Math.abs(na.along - nc.along) + Math.abs(na.at.z - nc.at.z);
         b.join(a, c, { kind: 'inside', length, members: [], joists: 0 });
       }
@@ -288,18 +297,18 @@ export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing
 
 /** The step between two nodes of one space. */
 export function spaceStep(graph: RouteGraph, space: OpenSpace, from: number, to: number): Step {
-  const [a, b] = [graph.nodes[from]!.at, graph.nodes[to]!.at];
+  const [a, b] = [nth(graph.nodes, from).at, nth(graph.nodes, to).at];
   const joists = space.joists ? joistsCrossed(a, b, space.joists) : 0;
   return { to, kind: space.kind, length: squareDistance(a, b), members: [], joists };
 }
 
 /** Every step from a node, those through the spaces over and under rooms included. */
 export function stepsFrom(graph: RouteGraph, node: number): Step[] {
-  const across = graph.spacesOf[node]!.flatMap((index) => {
-    const space = graph.spaces[index]!;
+  const across = nth(graph.spacesOf, node).flatMap((index) => {
+    const space = nth(graph.spaces, index);
     return space.nodes.filter((n) => n !== node).map((n) => spaceStep(graph, space, node, n));
   });
-  return [...graph.steps[node]!, ...across];
+  return [...nth(graph.steps, node), ...across];
 }
 
 /** Cable over the plates or under the floor runs square, so its length is the sum of both directions. */
@@ -314,7 +323,7 @@ function addCeilingAndFloor(b: Builder, plan: Plan, rooms: Record<string, FoundR
   }));
   const grouped = new Set(groups.flatMap((g) => g.walls));
   for (const id of Object.keys(b.baysOfWall)) {
-    const level = plan.levels[b.framing.lines[id]!.level]!;
+    const level = entryOf(plan.levels, entryOf(b.framing.lines, id).level);
     if (!grouped.has(id)) groups.push({ walls: [id], level, above: level.above, below: level.below });
   }
   for (const { walls, level, above, below } of groups) {
@@ -328,7 +337,7 @@ function addCeilingAndFloor(b: Builder, plan: Plan, rooms: Record<string, FoundR
         : [];
       if (nodes.length < 2) continue;
       const index = b.spaces.push({ kind, nodes, joists: bored ? level.joists : null }) - 1;
-      for (const node of nodes) b.spacesOf[node]!.push(index);
+      for (const node of nodes) nth(b.spacesOf, node).push(index);
     }
   }
 }
@@ -340,7 +349,7 @@ function floorsOver(b: Builder, plan: Plan, walls: readonly string[]): string[] 
   const higher = Object.entries(plan.levels).filter(([, l]) => l.elevation > own.elevation);
   const next = higher.sort((x, y) => x[1].elevation - y[1].elevation)[0];
   if (!next || next[1].below === 'slab') return [];
-  const ends = walls.flatMap((w) => [b.framing.lines[w]!.from, b.framing.lines[w]!.to]);
+  const ends = walls.flatMap((w) => [entryOf(b.framing.lines, w).from, entryOf(b.framing.lines, w).to]);
   const [xs, ys] = [ends.map((p) => p.x), ends.map((p) => p.y)];
   const within = (p: XY) =>
     p.x > Math.min(...xs) - overhang &&
@@ -354,8 +363,8 @@ function floorsOver(b: Builder, plan: Plan, walls: readonly string[]): string[] 
 
 /** What lies over and under a room: its own, or its level's. */
 function overAndUnder(plan: Plan, roomId: string) {
-  const room = plan.rooms[roomId]!;
-  const level = plan.levels[room.level]!;
+  const room = entryOf(plan.rooms, roomId);
+  const level = entryOf(plan.levels, room.level);
   return { level, above: room.above ?? level.above, below: room.below ?? level.below };
 }
 
@@ -368,23 +377,23 @@ export function buildRouteGraph(
 ): RouteGraph {
   const walls = Object.keys(framing.walls);
   const elevation = Object.fromEntries(
-    walls.map((id) => [id, plan.levels[framing.lines[id]!.level]!.elevation]),
+    walls.map((id) => [id, entryOf(plan.levels, entryOf(framing.lines, id).level).elevation]),
   );
   const b = new Builder(framing, elevation);
   const lanesOf: Record<string, number[]> = {};
   for (const id of walls) addWall(b, plan, id);
   for (const id of walls) lanesOf[id] = laneHeights(b, id, rules);
   const closedAs = (id: string): Step['closed'] => {
-    const { cover, access } = plan.walls[id]!;
+    const { cover, access } = entryOf(plan.walls, id);
     return cover === 'closed' && access !== 'leave' ? access : undefined;
   };
   const open = (id: string | null) =>
-    id !== null && (plan.walls[id]!.cover === 'open' || closedAs(id) !== undefined);
+    id !== null && (entryOf(plan.walls, id).cover === 'open' || closedAs(id) !== undefined);
   for (const id of walls) {
-    if (open(id)) addCrossings(b, id, lanesOf[id]!, closedAs(id));
+    if (open(id)) addCrossings(b, id, entryOf(lanesOf, id), closedAs(id));
     for (const end of ['from', 'to'] as const)
-      if (open(id) && open(framing.junctions[id]![end].against)) addJoint(b, id, end, lanesOf);
-    for (const crossing of framing.junctions[id]!.crossings)
+      if (open(id) && open(entryOf(framing.junctions, id)[end].against)) addJoint(b, id, end, lanesOf);
+    for (const crossing of entryOf(framing.junctions, id).crossings)
       if (!crossing.through && open(id) && open(crossing.wall)) addCrossedWall(b, id, crossing, lanesOf);
     addPlates(b, plan, id);
   }

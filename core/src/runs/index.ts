@@ -1,3 +1,4 @@
+import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
 import { isBoxless, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
@@ -90,7 +91,7 @@ export class RunsStage {
       this.route(
         id,
         plan,
-        isData(plan.runs[id]!.cable) ? dataGraph() : graph(),
+        isData(entryOf(plan.runs, id).cable) ? dataGraph() : graph(),
         framing,
         layout,
         boxes,
@@ -98,11 +99,11 @@ export class RunsStage {
       ),
     );
     this.routes.sweep();
-    const isHanging = (box: string) => isBoxless(plan.boxes[box]!, layout.devices.get(box) ?? []);
+    const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), layout.devices.get(box) ?? []);
     const bores = sharedBores(ids, routes, plan, framing, rules);
     const runs = ids.map((id, i): [string, LaidRun] => {
-      const run = plan.runs[id]!;
-      const route = routes[i]!;
+      const run = entryOf(plan.runs, id);
+      const route = must(routes[i], 'the entry');
       const path = route?.path ?? [];
       const length = cutLength(run, route?.length ?? 0, plan, rules, isHanging);
       const staples = route ? stapleCount(path, run, Object.values(plan.levels), rules) : 0;
@@ -113,11 +114,11 @@ export class RunsStage {
           cable: run.cable,
           path,
           way: route?.way ?? null,
-          bores: bores[i]!,
+          bores: nth(bores, i),
           joists: route?.joists ?? 0,
           staples,
           length,
-          closed: closedPassages(bores[i]!, plan, rules),
+          closed: closedPassages(nth(bores, i), plan, rules),
         },
       ];
     });
@@ -133,7 +134,7 @@ export class RunsStage {
     boxes: readonly PlacedBox[],
     rules: RuleBook,
   ): Route | null {
-    const run = plan.runs[id]!;
+    const run = entryOf(plan.runs, id);
     const from = runEnd(run.from, plan, layout, graph, framing);
     const to =
       run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
@@ -159,10 +160,12 @@ export class RunsStage {
 }
 
 function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): ClosedPassage[] {
-  const walls = [...new Set(bores.map((b) => b.wall))].filter((w) => plan.walls[w]!.cover === 'closed');
+  const walls = [...new Set(bores.map((b) => b.wall))].filter(
+    (w) => entryOf(plan.walls, w).cover === 'closed',
+  );
   return walls.flatMap((wall) => {
     const studs = bores.filter((b) => b.wall === wall && b.number !== null).map((b) => ({ id: b.member }));
-    const how = plan.walls[wall]!.access;
+    const how = entryOf(plan.walls, wall).access;
     if (studs.length === 0 || how === 'leave') return [];
     const [fishMinutes, openMinutes] = [
       closedMinutes('fish', studs, rules),
@@ -193,24 +196,24 @@ function sharedBores(
   const queues = new Map<string, { run: string; member: Member; z: number }[]>();
   routes.forEach((route, i) =>
     route?.bores.forEach((b) => {
-      const kind = isData(plan.runs[ids[i]!]!.cable) ? '/data' : '';
+      const kind = isData(entryOf(plan.runs, nth(ids, i)).cable) ? '/data' : '';
       const key = `${b.member.id}@${toDecimals(b.z, 2)}${kind}`;
-      queues.set(key, [...(queues.get(key) ?? []), { run: ids[i]!, member: b.member, z: b.z }]);
+      queues.set(key, [...(queues.get(key) ?? []), { run: nth(ids, i), member: b.member, z: b.z }]);
     }),
   );
   const byRun = new Map<string, Bore[]>();
   for (const [key, queue] of queues) {
     for (let k = 0; k < queue.length; k += perHole) {
       const group = queue.slice(k, k + perHole);
-      const diameter = bitFor(group.map((g) => plan.runs[g.run]!.cable));
+      const diameter = bitFor(group.map((g) => entryOf(plan.runs, g.run).cable));
       for (const { run, member, z } of group) {
-        const depth = framingKinds[plan.walls[member.wall]!.framing].depth;
+        const depth = framingKinds[entryOf(plan.walls, member.wall).framing].depth;
         const edge = toDecimals((depth - diameter) / 2, 4);
         const bore: Bore = {
           member: member.id,
           wall: member.wall,
           number: member.number,
-          at: plateAt(routes[ids.indexOf(run)]!, member, plan, framing),
+          at: plateAt(must(routes[ids.indexOf(run)], 'the entry'), member, plan, framing),
           z: toDecimals(z + (k / perHole) * 2, 3),
           diameter,
           edge,
@@ -224,17 +227,17 @@ function sharedBores(
   }
   return ids.map((id, i) => {
     const order = new Map((routes[i]?.bores ?? []).map((b, k) => [b.member.id, k]));
-    return (byRun.get(id) ?? []).sort((a, b) => order.get(a.member)! - order.get(b.member)!);
+    return (byRun.get(id) ?? []).sort((a, b) => valueIn(order, a.member) - valueIn(order, b.member));
   });
 }
 
 /** Where along its wall a member is bored: its own centre, or for a plate the place the cable goes through. */
 function plateAt(route: Route, member: Member, plan: Plan, framing: Framing): number {
   if (member.role !== 'top-plate' && member.role !== 'bottom-plate') return member.at;
-  const line = framing.lines[member.wall]!;
-  const z = (member.low + member.high) / 2 + plan.levels[line.level]!.elevation;
+  const line = entryOf(framing.lines, member.wall);
+  const z = (member.low + member.high) / 2 + entryOf(plan.levels, line.level).elevation;
   for (let i = 1; i < route.path.length; i++) {
-    const [a, b] = [route.path[i - 1]!, route.path[i]!];
+    const [a, b] = [nth(route.path, i - 1), nth(route.path, i)];
     const along = (a.x - line.from.x) * line.unit.x + (a.y - line.from.y) * line.unit.y;
     const off = Math.abs(-(a.x - line.from.x) * line.unit.y + (a.y - line.from.y) * line.unit.x);
     if ((a.z - z) * (b.z - z) < 0 && off < 0.1 && Math.abs(along - member.at) <= member.width / 2)

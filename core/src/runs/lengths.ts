@@ -1,3 +1,4 @@
+import { entryOf, lastOf, nth } from '../lookups/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { bitSizes, cables } from '../materials/index.ts';
 import type { Level, Plan, Run } from '../plan/index.ts';
@@ -49,7 +50,7 @@ export function stapleCount(
   const first = rules('staple.first');
   let count = run.to === null ? 1 : 2;
   for (let i = 1; i < path.length; i++) {
-    const [a, b] = [path[i - 1]!, path[i]!];
+    const [a, b] = [nth(path, i - 1), nth(path, i)];
     const span = Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
     const vertical = Math.abs(b.z - a.z) > 1e-6;
     const outside = !levels.some((l) => a.z >= l.elevation && a.z <= l.elevation + l.ceiling);
@@ -62,9 +63,9 @@ export function stapleCount(
 
 /** The smallest bit that takes these cables side by side with a fifth to spare; the largest when none does. Common practice, no source. */
 export function bitFor(cableTypes: readonly string[]): number {
-  const sizes = cableTypes.map((c) => cables[c]!);
+  const sizes = cableTypes.map((c) => entryOf(cables, c));
   const width = Math.max(...sizes.map((s) => s.width));
   const stack = sizes.reduce((sum, s) => sum + s.thickness, 0);
   const needed = Math.hypot(width, stack) * 1.1;
-  return bitSizes.find((b) => b >= needed) ?? bitSizes.at(-1)!;
+  return bitSizes.find((b) => b >= needed) ?? lastOf(bitSizes);
 }

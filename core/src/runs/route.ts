@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must, nth } from '../lookups/index.ts';
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { PlacedBox } from '../boxes/index.ts';
@@ -93,12 +94,16 @@ function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] 
     const kind = end.away > 0 ? 'inside' : (end.hangs ?? (end.at.z > 0 ? 'above' : 'below'));
     return end.joins
       .map((n) =>
-        priced(n, end.drop + (end.away > 0 ? end.away : squareDistance(graph.nodes[n]!.at, end.at)), kind),
+        priced(
+          n,
+          end.drop + (end.away > 0 ? end.away : squareDistance(nth(graph.nodes, n).at, end.at)),
+          kind,
+        ),
       )
       .filter((a) => Number.isFinite(a.cost));
   }
-  return graph.nodesOfBay[end.bay]!.map((n) => {
-    const node = graph.nodes[n]!;
+  return nth(graph.nodesOfBay, end.bay).map((n) => {
+    const node = nth(graph.nodes, n);
     const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - node.at.z)));
     return priced(n, Math.abs(node.along - end.along) + rise, 'inside');
   });
@@ -123,7 +128,7 @@ function clearHole(step: Step, z: number, boxes: readonly PlacedBox[]): number {
 }
 
 function placeOn(framing: Framing, wall: string, along: number, z: number): XYZ {
-  const line = framing.lines[wall]!;
+  const line = entryOf(framing.lines, wall);
   return { x: line.from.x + line.unit.x * along, y: line.from.y + line.unit.y * along, z };
 }
 
@@ -132,7 +137,7 @@ function simplified(points: readonly XYZ[]): XYZ[] {
   const apart = (a: XYZ, b: XYZ) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
   const kept: XYZ[] = [];
   for (const p of points) {
-    if (kept.length > 0 && apart(kept.at(-1)!, p) < 1e-6) continue;
+    if (kept.length > 0 && apart(lastOf(kept), p) < 1e-6) continue;
     const [a, b] = [kept.at(-2), kept.at(-1)];
     if (a && b && apart(a, b) + apart(b, p) - apart(a, p) < 1e-9) kept.pop();
     kept.push(p);
@@ -178,21 +183,31 @@ function pathPoints(
   const bores: RouteBore[] = [];
   steps.forEach((step, i) => {
     if (step.kind !== 'bore' && step.kind !== 'plate') return;
-    const from = graph.nodes[nodes[i]!]!;
-    const floor = graph.elevation[from.wall!] ?? 0;
+    const from = nth(graph.nodes, nth(nodes, i));
+    const floor = graph.elevation[must(from.wall, 'the wall')] ?? 0;
     const z = step.kind === 'bore' ? clearHole(step, from.at.z - floor, boxes) : 0;
-    if (step.kind === 'bore') for (const n of [nodes[i]!, nodes[i + 1]!]) height.set(n, z + floor);
+    if (step.kind === 'bore') for (const n of [nth(nodes, i), nth(nodes, i + 1)]) height.set(n, z + floor);
     for (const member of step.members)
       bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
   });
-  const pointOf = (n: number): XYZ => ({ ...graph.nodes[n]!.at, z: height.get(n) ?? graph.nodes[n]!.at.z });
+  const pointOf = (n: number): XYZ => ({
+    ...nth(graph.nodes, n).at,
+    z: height.get(n) ?? nth(graph.nodes, n).at.z,
+  });
   const points: XYZ[] = [];
   nodes.forEach((n, i) => {
     const point = pointOf(n);
-    const step = i > 0 ? steps[i - 1]! : null;
+    const step = i > 0 ? nth(steps, i - 1) : null;
     const before = points.at(-1);
     if (before && step?.kind === 'inside')
-      points.push(placeOn(framing, graph.nodes[n]!.wall!, graph.nodes[nodes[i - 1]!]!.along, point.z));
+      points.push(
+        placeOn(
+          framing,
+          must(nth(graph.nodes, n).wall, 'the wall'),
+          nth(graph.nodes, nth(nodes, i - 1)).along,
+          point.z,
+        ),
+      );
     if (before && (step?.kind === 'above' || step?.kind === 'below'))
       points.push({ x: point.x, y: before.y, z: before.z });
     points.push(point);
@@ -224,12 +239,12 @@ export function layRoute(
   if (direct) return direct;
   const found = cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost);
   if (!found || !Number.isFinite(found.cost)) return null;
-  const steps = found.nodes.slice(1).map((n, i) => stepBetween(graph, found.nodes[i]!, n, stepCost));
+  const steps = found.nodes.slice(1).map((n, i) => stepBetween(graph, nth(found.nodes, i), n, stepCost));
   const { points, bores } = pathPoints(found.nodes, steps, graph, framing, boxes);
   const path = simplified([
-    ...endPoints(from, points[0]!, framing),
+    ...endPoints(from, nth(points, 0), framing),
     ...points,
-    ...endPoints(to, points.at(-1)!, framing).reverse(),
+    ...endPoints(to, lastOf(points), framing).reverse(),
   ]);
   return {
     path,

@@ -1,3 +1,4 @@
+import { entryOf } from '../lookups/index.ts';
 import { type Plan, type Side, isOnWall, otherSide } from '../plan/index.ts';
 
 /** Something that hangs on a wall: where it begins along it, how much of it it takes, and how to put it elsewhere. */
@@ -73,7 +74,7 @@ export function dropEnd(draft: Plan, collection: 'boxes' | 'panels', id: string)
   for (const c of Object.values(draft.circuits)) if (c.panel === id) c.panel = null;
   dropDevices(
     draft,
-    Object.keys(draft.devices).filter((d) => draft.devices[d]!.box === id),
+    Object.keys(draft.devices).filter((d) => entryOf(draft.devices, d).box === id),
   );
 }
 

@@ -1,3 +1,4 @@
+import { lastOf, nth } from '../lookups/index.ts';
 import {
   add,
   distance,
@@ -43,7 +44,7 @@ export function walkPoints(walk: Walk): XY[] {
   const points = [walk.start];
   let heading = walk.heading;
   for (const leg of walk.legs) {
-    points.push(add(points.at(-1)!, scale(headingVector(heading), leg.length)));
+    points.push(add(lastOf(points), scale(headingVector(heading), leg.length)));
     heading -= leg.turn;
   }
   return points;
@@ -51,17 +52,17 @@ export function walkPoints(walk: Walk): XY[] {
 
 export function walkClosure(walk: Walk): WalkClosure {
   const points = walkPoints(walk);
-  const gap = subtract(points[0]!, points.at(-1)!);
+  const gap = subtract(nth(points, 0), lastOf(points));
   return { gap, distance: lengthOf(gap) };
 }
 
 /** Spreads the error over all corners by length walked (the compass rule of land surveying). */
 function distributed(points: readonly XY[]): XY[] {
-  const gap = subtract(points[0]!, points.at(-1)!);
-  const total = points.slice(1).reduce((sum, p, i) => sum + distance(points[i]!, p), 0);
+  const gap = subtract(nth(points, 0), lastOf(points));
+  const total = points.slice(1).reduce((sum, p, i) => sum + distance(nth(points, i), p), 0);
   let walked = 0;
   return points.map((p, i) => {
-    if (i > 0) walked += distance(points[i - 1]!, p);
+    if (i > 0) walked += distance(nth(points, i - 1), p);
     return add(p, scale(gap, walked / total));
   });
 }
@@ -88,14 +89,16 @@ function squared(walk: Walk): XY[] {
   };
   const [a, c] = [share('a'), share('c')];
   const points = [walk.start];
-  vectors.forEach((_, i) => points.push(add(points.at(-1)!, add(scale(axis, a[i]!), scale(across, c[i]!)))));
+  vectors.forEach((_, i) =>
+    points.push(add(lastOf(points), add(scale(axis, nth(a, i)), scale(across, nth(c, i))))),
+  );
   return points;
 }
 
 /** Face corners of a finished room (start not repeated), or of a walk still open (its end included). */
 export function settledPoints(walk: Walk, closing: Closing): { points: XY[]; closed: boolean } {
   const points = walkPoints(walk);
-  const gap = distance(points[0]!, points.at(-1)!);
+  const gap = distance(nth(points, 0), lastOf(points));
   const canClose = walk.legs.length >= 3;
   if (canClose && (gap <= closesWithin || closing !== 'open')) {
     const settled = closing === 'square' ? squared(walk) : gap <= 1e-9 ? points : distributed(points);
@@ -112,7 +115,7 @@ export function roomOnRight(walk: Walk): boolean {
 /** The walk with one more wall, straight back to where it began. */
 export function withLastWall(walk: Walk): Walk {
   const { gap } = walkClosure(walk);
-  const last = walk.legs.at(-1)!;
+  const last = lastOf(walk.legs);
   const before = walk.legs.slice(0, -1).reduce((heading, leg) => heading - leg.turn, walk.heading);
   const heading = (Math.atan2(gap.y, gap.x) * 180) / Math.PI;
   const turn = ((((before - heading) % 360) + 540) % 360) - 180;

@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must, nth } from '../lookups/index.ts';
 import {
   add,
   alongLine,
@@ -73,7 +74,7 @@ interface Leg {
 function hostsOf(plan: Plan, level: string, own: ReadonlySet<string>, leg: Omit<Leg, 'hosts'>): Host[] {
   return Object.entries(plan.walls)
     .flatMap(([wall, w]): Host[] => {
-      const [from, to] = [plan.points[w.from]!, plan.points[w.to]!];
+      const [from, to] = [entryOf(plan.points, w.from), entryOf(plan.points, w.to)];
       if (own.has(wall) || from.level !== level) return [];
       const along = direction(from, to);
       if (!along || Math.abs(cross(along, leg.along)) > 0.01) return [];
@@ -115,9 +116,9 @@ interface Corner {
 function endOnHost(plan: Plan, host: Host, on: XY, along: XY): Corner | null {
   const at = intersectLineLine(on, along, host.from, host.along, 0.02);
   if (!at) return null;
-  const { from, to } = plan.walls[host.wall]!;
-  const point = [from, to].find((id) => distance(plan.points[id]!, at) < samePoint);
-  return { at: point ? plan.points[point]! : at, point: point ?? null };
+  const { from, to } = entryOf(plan.walls, host.wall);
+  const point = [from, to].find((id) => distance(entryOf(plan.points, id), at) < samePoint);
+  return { at: point ? entryOf(plan.points, point) : at, point: point ?? null };
 }
 
 /** Lays a walk out beside the walls already on its level. Pure: reads the plan and changes nothing. */
@@ -134,18 +135,18 @@ export function layoutWalk(
   const onRight = roomOnRight(walk);
   const count = closed ? points.length : points.length - 1;
   const legs = Array.from({ length: count }, (_, i): Leg => {
-    const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
+    const [a, b] = [nth(points, i), nth(points, (i + 1) % points.length)];
     const along = direction(a, b) ?? { x: 1, y: 0 };
     const outward = scale(leftOf(along), onRight ? 1 : -1);
     const leg = { a, b, along, outward, length: distance(a, b) };
     return { ...leg, hosts: hostsOf(plan, level, own, leg) };
   });
-  const before = (i: number): Leg | null => (i > 0 ? legs[i - 1]! : closed ? legs.at(-1)! : null);
-  const after = (i: number): Leg | null => (i + 1 < count ? legs[i + 1]! : closed ? legs[0]! : null);
+  const before = (i: number): Leg | null => (i > 0 ? nth(legs, i - 1) : closed ? lastOf(legs) : null);
+  const after = (i: number): Leg | null => (i + 1 < count ? nth(legs, i + 1) : closed ? nth(legs, 0) : null);
   const cornerAt = (i: number): XY => {
-    const [prior, next] = [before(i), i < count ? legs[i]! : null];
-    if (prior && next) return meet(prior, next, points[i % points.length]!);
-    return project(points[i]!, faceOf((next ?? prior)!));
+    const [prior, next] = [before(i), i < count ? nth(legs, i) : null];
+    if (prior && next) return meet(prior, next, nth(points, i % points.length));
+    return project(nth(points, i), faceOf(must(next ?? prior, 'the value')));
   };
   const corners = Array.from({ length: closed ? count : count + 1 }, (_, i) => cornerAt(i));
   const half = framingKinds[framing].depth / 2;
@@ -172,7 +173,7 @@ export function layoutWalk(
     corners,
     closed,
     legs: legs.map((leg, i): LegLayout => {
-      const [a, b] = [corners[i]!, corners[(i + 1) % corners.length]!];
+      const [a, b] = [nth(corners, i), nth(corners, (i + 1) % corners.length)];
       const length = dot(subtract(b, a), leg.along);
       const shift = dot(subtract(leg.a, a), leg.along);
       const line = ownLine(leg);
@@ -188,14 +189,14 @@ export function layoutWalk(
       const hostEnd = (host: Host, near: 'start' | 'end'): Corner => {
         const at = near === 'start' ? host.start : host.end;
         const target = add(leg.a, scale(leg.along, at));
-        const ids = plan.walls[host.wall]!;
+        const ids = entryOf(plan.walls, host.wall);
         const id =
-          distance(plan.points[ids.from]!, target) < distance(plan.points[ids.to]!, target)
+          distance(entryOf(plan.points, ids.from), target) < distance(entryOf(plan.points, ids.to), target)
             ? ids.from
             : ids.to;
-        const onLine = project(plan.points[id]!, line);
-        return distance(onLine, plan.points[id]!) < samePoint
-          ? { at: plan.points[id]!, point: id }
+        const onLine = project(entryOf(plan.points, id), line);
+        return distance(onLine, entryOf(plan.points, id)) < samePoint
+          ? { at: entryOf(plan.points, id), point: id }
           : { at: onLine, point: null };
       };
       let reached: { at: number; end: Corner } = { at: 0, end: cornerEnd(leg, before(i), true, a) };

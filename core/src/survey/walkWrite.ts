@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { add, distance, innerPoint, leftOf, lengthOf, scale, subtract, type XY } from '../geometry/index.ts';
 import { nextId } from '../plan/ids.ts';
 import { dropWall, shiftThings } from './hanging.ts';
@@ -7,9 +8,9 @@ import { roomOnRight, type Closing, type Walk } from './walk.ts';
 import { layoutWalk, type OwnPiece, type WalkLayout } from './walkLayout.ts';
 
 function besideFirstLeg(corners: readonly XY[], onRight: boolean): XY {
-  const along = subtract(corners[1]!, corners[0]!);
+  const along = subtract(nth(corners, 1), nth(corners, 0));
   const side = scale(leftOf(along), ((onRight ? -1 : 1) * 12) / lengthOf(along));
-  return add(add(corners[0]!, scale(along, 0.5)), side);
+  return add(add(nth(corners, 0), scale(along, 0.5)), side);
 }
 
 /** Walls of a walk still open, by leg, as its record names them. */
@@ -44,8 +45,8 @@ function writePiece(
     return id;
   }
   Object.assign(known, { from, to });
-  if (faceBefore !== undefined) shiftThings(draft, wallId!, piece.faceStart - faceBefore);
-  return wallId!;
+  if (faceBefore !== undefined) shiftThings(draft, must(wallId, 'the wallId'), piece.faceStart - faceBefore);
+  return must(wallId, 'the wallId');
 }
 
 function dropLoosePoints(draft: Plan): void {
@@ -64,7 +65,7 @@ export function writeWalk(
   closing: Closing,
   framing: FramingKind,
 ): boolean {
-  const room = draft.rooms[roomId]!;
+  const room = entryOf(draft.rooms, roomId);
   const known = ownWalls(draft, roomId);
   const own = new Set(known.flat());
   const record = room.walk;

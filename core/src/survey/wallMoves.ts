@@ -1,3 +1,4 @@
+import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
 import { isDraft } from 'immer';
 import {
   add,
@@ -22,29 +23,32 @@ import { framingKinds } from '../materials/index.ts';
 const parallel = 0.02;
 const shortestWall = 1;
 
-const pointOf = (plan: Plan, id: string): XY => ({ x: plan.points[id]!.x, y: plan.points[id]!.y });
+const pointOf = (plan: Plan, id: string): XY => ({
+  x: entryOf(plan.points, id).x,
+  y: entryOf(plan.points, id).y,
+});
 const endsOf = (plan: Plan, wall: string): [XY, XY] => [
-  pointOf(plan, plan.walls[wall]!.from),
-  pointOf(plan, plan.walls[wall]!.to),
+  pointOf(plan, entryOf(plan.walls, wall).from),
+  pointOf(plan, entryOf(plan.walls, wall).to),
 ];
 
 function need(plan: Plan, wall: string): void {
   if (!plan.walls[wall]) throw new EditRefused('wall', `“${wall}” is not in the plan any more`);
-  if (plan.walls[wall]!.locked) throw new EditRefused('wall', 'is locked; unlock it first');
+  if (entryOf(plan.walls, wall).locked) throw new EditRefused('wall', 'is locked; unlock it first');
 }
 
 /** Moves points to new places at once. What hangs on a wall keeps its place in the house when the wall only grew or shrank along itself. */
 function movePoints(draft: Plan, moves: ReadonlyMap<string, XY>): void {
   const touched = Object.keys(draft.walls).filter(
-    (id) => moves.has(draft.walls[id]!.from) || moves.has(draft.walls[id]!.to),
+    (id) => moves.has(entryOf(draft.walls, id).from) || moves.has(entryOf(draft.walls, id).to),
   );
   const before = new Map(touched.map((id) => [id, endsOf(draft, id)]));
   const stems = touched.flatMap((id) => stemsOn(draft, id).map((stem) => ({ ...stem, on: id })));
-  for (const [id, at] of moves) Object.assign(draft.points[id]!, { x: at.x, y: at.y });
+  for (const [id, at] of moves) Object.assign(entryOf(draft.points, id), { x: at.x, y: at.y });
   for (const id of touched) {
-    const [oldFrom, oldTo] = before.get(id)!;
+    const [oldFrom, oldTo] = valueIn(before, id);
     const [from, to] = endsOf(draft, id);
-    const [u, v] = [direction(oldFrom, oldTo)!, direction(from, to)];
+    const [u, v] = [must(direction(oldFrom, oldTo), 'the direction of a wall'), direction(from, to)];
     if (!v || distance(from, to) < shortestWall || dot(u, v) < 0.5)
       throw new EditRefused('wall', `wall ${id} would be left with no length`);
     const slid = Math.abs(cross(u, subtract(from, oldFrom)));
@@ -57,7 +61,7 @@ function movePoints(draft: Plan, moves: ReadonlyMap<string, XY>): void {
 
 /** Ends of other walls that stand against a wall's side: they follow it when it moves. */
 function stemsOn(plan: Plan, wallId: string): { point: string; wall: string }[] {
-  const wall = plan.walls[wallId]!;
+  const wall = entryOf(plan.walls, wallId);
   const [a, b] = endsOf(plan, wallId);
   const reach = framingKinds[wall.framing].depth / 2 + 0.02;
   return Object.entries(plan.walls).flatMap(([id, w]) => {
@@ -66,7 +70,7 @@ function stemsOn(plan: Plan, wallId: string): { point: string; wall: string }[] 
       if (
         point === wall.from ||
         point === wall.to ||
-        plan.points[point]!.level !== plan.points[wall.from]!.level
+        entryOf(plan.points, point).level !== entryOf(plan.points, wall.from).level
       )
         return [];
       const p = pointOf(plan, point);
@@ -81,12 +85,14 @@ function stemsOn(plan: Plan, wallId: string): { point: string; wall: string }[] 
 function wallBehind(plan: Plan, wallId: string, point: string): string | null {
   const p = pointOf(plan, point);
   const others = Object.keys(plan.walls).filter(
-    (id) => id !== wallId && plan.points[plan.walls[id]!.from]!.level === plan.points[point]!.level,
+    (id) =>
+      id !== wallId &&
+      entryOf(plan.points, entryOf(plan.walls, id).from).level === entryOf(plan.points, point).level,
   );
   return (
     others.find((id) => {
       const [a, b] = endsOf(plan, id);
-      return distancePointSegment(p, a, b) <= framingKinds[plan.walls[id]!.framing].depth / 2 + 0.02;
+      return distancePointSegment(p, a, b) <= framingKinds[entryOf(plan.walls, id).framing].depth / 2 + 0.02;
     }) ?? null
   );
 }
@@ -94,10 +100,10 @@ function wallBehind(plan: Plan, wallId: string, point: string): string | null {
 /** Walls in line with this one and joined end to end with it: they are moved as one. */
 function inLineWith(plan: Plan, wallId: string): string[] {
   const [a, b] = endsOf(plan, wallId);
-  const u = direction(a, b)!;
+  const u = must(direction(a, b), 'the direction of a wall');
   const line = [wallId];
   for (let i = 0; i < line.length; i++) {
-    const { from, to } = plan.walls[line[i]!]!;
+    const { from, to } = entryOf(plan.walls, nth(line, i));
     for (const [id, w] of Object.entries(plan.walls)) {
       if (line.includes(id)) continue;
       const joined = [w.from, w.to].some((p) => p === from || p === to);
@@ -122,17 +128,17 @@ function slideAlong(p: XY, other: XY | null, u: XY, moved: XY): XY {
 export function moveWall(draft: Plan, wallId: string, offset: number): void {
   need(draft, wallId);
   const [a, b] = endsOf(draft, wallId);
-  const u = direction(a, b)!;
+  const u = must(direction(a, b), 'the direction of a wall');
   const moved = scale(leftOf(u), offset);
   const line = inLineWith(draft, wallId);
   for (const id of line) need(draft, id);
   const moves = new Map<string, XY>();
   for (const id of line) {
-    const { from, to } = draft.walls[id]!;
+    const { from, to } = entryOf(draft.walls, id);
     for (const point of [from, to]) {
       const p = pointOf(draft, point);
       const met = Object.keys(draft.walls).find((o) => {
-        const w = draft.walls[o]!;
+        const w = entryOf(draft.walls, o);
         return !line.includes(o) && (w.from === point || w.to === point);
       });
       const against = met ?? wallBehind(draft, id, point);
@@ -168,7 +174,7 @@ export function addWall(
     throw new EditRefused('length', 'an inch is the least a wall can be');
   const pointAt = (at: XY): string => {
     const known = Object.keys(draft.points).find(
-      (id) => draft.points[id]!.level === level && distance(draft.points[id]!, at) < 0.25,
+      (id) => entryOf(draft.points, id).level === level && distance(entryOf(draft.points, id), at) < 0.25,
     );
     if (known) return known;
     const id = nextId(draft.points, 'p');
@@ -185,7 +191,7 @@ export function addWall(
 /** Cuts a wall in two at a distance from its start; what hangs beyond goes with the new wall. Returns the new wall's id. */
 export function splitWall(draft: Plan, wallId: string, at: number): string {
   need(draft, wallId);
-  const wall = draft.walls[wallId]!;
+  const wall = entryOf(draft.walls, wallId);
   const [a, b] = endsOf(draft, wallId);
   const length = distance(a, b);
   if (at < shortestWall || at > length - shortestWall)
@@ -199,8 +205,12 @@ export function splitWall(draft: Plan, wallId: string, at: number): string {
   if (crossed) throw new EditRefused('at', `cuts through opening ${crossed[0]}`);
   const things = hungOn(draft, wallId);
   const point = nextId(draft.points, 'p');
-  const u = direction(a, b)!;
-  draft.points[point] = { level: draft.points[wall.from]!.level, x: a.x + u.x * at, y: a.y + u.y * at };
+  const u = must(direction(a, b), 'the direction of a wall');
+  draft.points[point] = {
+    level: entryOf(draft.points, wall.from).level,
+    x: a.x + u.x * at,
+    y: a.y + u.y * at,
+  };
   const id = nextId(draft.walls, 'w');
   draft.walls[id] = { ...plain(wall), from: point, to: wall.to };
   wall.to = point;
@@ -212,9 +222,12 @@ export function splitWall(draft: Plan, wallId: string, at: number): string {
 export function joinWalls(draft: Plan, firstId: string, secondId: string): void {
   need(draft, firstId);
   need(draft, secondId);
-  const [first, second] = [draft.walls[firstId]!, draft.walls[secondId]!];
+  const [first, second] = [entryOf(draft.walls, firstId), entryOf(draft.walls, secondId)];
   const shared = [first.from, first.to].find((p) => p === second.from || p === second.to);
-  const [u, v] = [direction(...endsOf(draft, firstId))!, direction(...endsOf(draft, secondId))!];
+  const [u, v] = [
+    must(direction(...endsOf(draft, firstId)), 'the direction of a wall'),
+    must(direction(...endsOf(draft, secondId)), 'the direction of a wall'),
+  ];
   if (!shared || Math.abs(cross(u, v)) > parallel)
     throw new EditRefused('walls', 'must be in line and share an end to become one');
   const origin = pointOf(draft, first.from);
@@ -247,20 +260,22 @@ export function copyWalls(
   by: XY,
   mirrored: boolean,
 ): Map<string, string> {
-  const points = [...new Set(walls.flatMap((id) => [draft.walls[id]!.from, draft.walls[id]!.to]))];
-  const xs = points.map((id) => draft.points[id]!.x);
+  const points = [
+    ...new Set(walls.flatMap((id) => [entryOf(draft.walls, id).from, entryOf(draft.walls, id).to])),
+  ];
+  const xs = points.map((id) => entryOf(draft.points, id).x);
   const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
   const pointMap = new Map<string, string>();
   for (const id of points) {
     const fresh = nextId(draft.points, 'p');
-    const p = draft.points[id]!;
+    const p = entryOf(draft.points, id);
     draft.points[fresh] = { level: p.level, x: (mirrored ? 2 * middle - p.x : p.x) + by.x, y: p.y + by.y };
     pointMap.set(id, fresh);
   }
   const wallMap = new Map<string, string>();
   for (const id of walls) {
     const fresh = nextId(draft.walls, 'w');
-    const wall = plain(draft.walls[id]!);
+    const wall = plain(entryOf(draft.walls, id));
     const sides = (pair: { left: unknown; right: unknown }) =>
       mirrored ? { left: pair.right, right: pair.left } : pair;
     draft.walls[fresh] = entrySchemas.walls.parse({
@@ -275,10 +290,10 @@ export function copyWalls(
   for (const o of Object.values(plain(draft.openings)))
     if (wallMap.has(o.wall)) {
       const swing = mirrored ? (o.swing === 'left' ? 'right' : 'left') : o.swing;
-      draft.openings[nextId(draft.openings, 'o')] = { ...o, wall: wallMap.get(o.wall)!, swing };
+      draft.openings[nextId(draft.openings, 'o')] = { ...o, wall: valueIn(wallMap, o.wall), swing };
     }
   for (const x of Object.values(plain(draft.obstacles)))
     if (wallMap.has(x.wall))
-      draft.obstacles[nextId(draft.obstacles, 'x')] = { ...x, wall: wallMap.get(x.wall)! };
+      draft.obstacles[nextId(draft.obstacles, 'x')] = { ...x, wall: valueIn(wallMap, x.wall) };
   return wallMap;
 }

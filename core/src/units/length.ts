@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 /**
  * Lengths as people on site say and write them. Inside Field Chalk a length is a number of inches.
  */
@@ -72,18 +73,20 @@ export function parseLength(text: string): LengthReading {
   if (plain === '') return refuse(`Type a length, like ${examples}.`);
   if (plain.startsWith('-')) return refuse('A length cannot be negative.');
   const metric = /^(\d+(?:\.\d+)?|\.\d+) ?(mm|cm|m)$/.exec(plain);
-  if (metric) return { ok: true, inches: Number(metric[1]) * metricInches[metric[2]!]! };
+  if (metric)
+    return { ok: true, inches: Number(metric[1]) * entryOf(metricInches, must(metric[2], 'the entry')) };
   const marked = /^([^']*)'(.*?)"?$/.exec(plain);
-  if (marked && !marked[1]!.includes('"')) return feetAndInches(marked[1]!, marked[2]!);
+  if (marked && !must(marked[1], 'the entry').includes('"'))
+    return feetAndInches(must(marked[1], 'the entry'), must(marked[2], 'the entry'));
   const inchesOnly = /^([^"]+)"$/.exec(plain);
   if (inchesOnly) {
-    const inches = mixedNumber(inchesOnly[1]!);
+    const inches = mixedNumber(must(inchesOnly[1], 'the entry'));
     return inches === null
       ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
       : { ok: true, inches };
   }
   const bareFeet = /^(\d+) (\d+(?:\.\d+)?(?: \d+\/\d+)?)$/.exec(plain);
-  if (bareFeet) return feetAndInches(bareFeet[1]!, bareFeet[2]!);
+  if (bareFeet) return feetAndInches(must(bareFeet[1], 'the entry'), must(bareFeet[2], 'the entry'));
   const inches = mixedNumber(plain);
   return inches === null
     ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
@@ -115,7 +118,8 @@ export function fractionGlyph(over: number, under: number): string {
   if (over === 0) return '';
   const found = Object.entries(glyphFractions).find(([, value]) => value === `${over}/${under}`);
   if (found) return found[0];
-  const small = (n: number, digits: string) => [...String(n)].map((d) => digits[Number(d)]!).join('');
+  const small = (n: number, digits: string) =>
+    [...String(n)].map((d) => must(digits[Number(d)], 'the entry')).join('');
   return `${small(over, superscripts)}⁄${small(under, subscripts)}`;
 }
 

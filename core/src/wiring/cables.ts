@@ -1,3 +1,4 @@
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
 import { cables, isData, type Gauge } from '../materials/index.ts';
@@ -66,10 +67,10 @@ export function circuitConductors(plan: Plan, circuitId: string, neutral: Neutra
   const short: { stretch: Stretch; needs: number; has: number }[] = [];
   const spare: Stretch[] = [];
   for (const stretch of tree.stretches) {
-    const wanted = nets.onStretch.get(stretch)!;
-    const sizes = stretch.runs.map((r) => cables[plan.runs[r]!.cable]!.conductors);
+    const wanted = valueIn(nets.onStretch, stretch);
+    const sizes = stretch.runs.map((r) => entryOf(cables, entryOf(plan.runs, r).cable).conductors);
     const { each, over } = shareNets(wanted, sizes);
-    stretch.runs.forEach((run, i) => byRun.set(run, colourNets(run, each[i]!, sizes[i]!)));
+    stretch.runs.forEach((run, i) => byRun.set(run, colourNets(run, nth(each, i), nth(sizes, i))));
     const has = sizes.reduce((sum, n) => sum + n, 0);
     if (over.length > 0) short.push({ stretch, needs: wanted.length, has });
     else if (has > cablesFor(wanted.length).reduce((sum: number, n) => sum + n, 0)) spare.push(stretch);
@@ -84,19 +85,19 @@ export function circuitConductors(plan: Plan, circuitId: string, neutral: Neutra
 export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool): boolean {
   const plan = JSON.parse(JSON.stringify(draft)) as Plan;
   const { tree, nets } = circuitConductors(plan, circuitId, neutral);
-  const { gauge } = plan.circuits[circuitId]!;
+  const { gauge } = entryOf(plan.circuits, circuitId);
   let changed = false;
   for (const stretch of tree.stretches) {
-    const runs = stretch.runs.map((id) => [id, draft.runs[id]!] as const);
+    const runs = stretch.runs.map((id) => [id, entryOf(draft.runs, id)] as const);
     if (runs.some(([, r]) => r.pinned)) continue;
-    const want = cablesFor(nets.onStretch.get(stretch)!.length).map((n) => nameOf(gauge, n));
+    const want = cablesFor(valueIn(nets.onStretch, stretch).length).map((n) => nameOf(gauge, n));
     want.forEach((cable, i) => {
       const known = runs[i]?.[1];
       if (known?.cable === cable) return;
       changed = true;
       if (known) known.cable = cable;
       else {
-        const { from, to, way } = runs[0]![1];
+        const { from, to, way } = nth(runs, 0)[1];
         draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({
           from,
           to,
@@ -121,4 +122,4 @@ export function fitAllCables(draft: Plan, neutral: NeutralSchool): void {
 
 const nameOf = (gauge: Gauge, conductors: 2 | 3): Plan['runs'][string]['cable'] => `${gauge}/${conductors}`;
 
-export const carriesPower = (plan: Plan, run: string): boolean => !isData(plan.runs[run]!.cable);
+export const carriesPower = (plan: Plan, run: string): boolean => !isData(entryOf(plan.runs, run).cable);

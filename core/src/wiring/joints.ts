@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../lookups/index.ts';
 import type { BoxDevices } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { cables, gauges, type Gauge } from '../materials/index.ts';
@@ -33,7 +34,7 @@ export interface Joint {
 export function connectorFor(sizes: readonly Gauge[]): ConnectorSize {
   const largest = Math.min(...sizes);
   const most = { 14: [3, 5], 12: [2, 4], 10: [1, 3] }[largest] ?? [0, 2];
-  return sizes.length <= most[0]! ? 'small' : sizes.length <= most[1]! ? 'middle' : 'large';
+  return sizes.length <= nth(most, 0) ? 'small' : sizes.length <= nth(most, 1) ? 'middle' : 'large';
 }
 
 export interface JointSetting {
@@ -54,7 +55,7 @@ interface Group {
 /** Every joint of one circuit in one box, in the order of the nets. */
 export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Joint[] {
   const { tree, byRun } = s.conductors;
-  const circuit = s.plan.circuits[tree.circuit]!;
+  const circuit = entryOf(s.plan.circuits, tree.circuit);
   const own = held.filter(([, d]) => d.circuit === tree.circuit);
   const gfci = passingGfci(held, tree.circuit, s.covered.has(boxId));
   const feed = new Set(tree.feedOf.get(boxId)?.runs ?? []);
@@ -102,12 +103,15 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
 }
 
 function gaugeOf(plan: Plan, run: string): Gauge {
-  const { gauge } = cables[plan.runs[run]!.cable]!;
-  return gauges.find((g) => g === gauge)!;
+  const { gauge } = entryOf(cables, entryOf(plan.runs, run).cable);
+  return must(
+    gauges.find((g) => g === gauge),
+    'what was looked for',
+  );
 }
 
 const feedsThrough = (terminals: readonly WiredTerminal[], plan: Plan): boolean => {
-  const kind = plan.devices[terminals[0]!.device]!.kind;
+  const kind = entryOf(plan.devices, nth(terminals, 0).device).kind;
   return terminals.length === 1 && (kind.includes('receptacle') || kind === 'gfci');
 };
 
@@ -147,6 +151,6 @@ export function jointsAtPanel(s: JointSetting): Joint[] {
     method: 'panel',
     tails: 0,
     connector: null,
-    gauge: s.plan.circuits[tree.circuit]!.gauge,
+    gauge: entryOf(s.plan.circuits, tree.circuit).gauge,
   }));
 }

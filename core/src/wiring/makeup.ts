@@ -1,3 +1,4 @@
+import { entryOf, must } from '../lookups/index.ts';
 import { yokeKinds, type BoxDevices } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
@@ -55,7 +56,15 @@ export interface MakeUp {
 function slotOf(run: string, joints: readonly Joint[], devices: BoxDevices): number {
   const slots = joints
     .filter((j) => j.net !== 'H' && j.net !== 'N' && j.conductors.some((c) => c.run === run))
-    .flatMap((j) => j.terminals.map((t) => devices.find(([id]) => id === t.device)![1].slot));
+    .flatMap((j) =>
+      j.terminals.map(
+        (t) =>
+          must(
+            devices.find(([id]) => id === t.device),
+            'what was looked for',
+          )[1].slot,
+      ),
+    );
   return slots.length > 0 ? Math.min(...slots) : 99;
 }
 
@@ -69,7 +78,7 @@ function cablesIn(
   const joints = wiring.joints[boxId] ?? [];
   const list = Object.keys(plan.runs)
     .sort(compareIds)
-    .map((id) => [id, plan.runs[id]!] as const)
+    .map((id) => [id, entryOf(plan.runs, id)] as const)
     .filter(([, r]) => !isData(r.cable) && (r.from === boxId || r.to === boxId))
     .map(([run, r]): MakeUpCable => ({
       run,
@@ -93,7 +102,7 @@ function groundsOf(
   rules: RuleBook,
 ): GroundJoint | null {
   if (list.length === 0) return null;
-  const sizes = list.map((c) => cables[c.cable]!.gauge as Gauge);
+  const sizes = list.map((c) => entryOf(cables, c.cable).gauge as Gauge);
   const grounded = devices.filter(
     ([, d]) => d.circuit !== null && (yokeKinds.has(d.kind) || d.kind === 'light' || d.kind.endsWith('fan')),
   );
@@ -103,7 +112,9 @@ function groundsOf(
   const direct = list.length === 1 && tails <= 1;
   const school = rules('makeup.groundJoint');
   const thinTails = rules('makeup.groundTail') === '14' && gauge < 14;
-  const onLarge = grounded.find(([, d]) => plan.circuits[d.circuit!]!.gauge < 14)?.[1].circuit ?? null;
+  const onLarge =
+    grounded.find(([, d]) => entryOf(plan.circuits, must(d.circuit, 'the circuit')).gauge < 14)?.[1]
+      .circuit ?? null;
   const method = direct ? 'screw' : school;
   const held = [...sizes, ...Array.from({ length: tails }, () => (thinTails ? 14 : gauge))] as Gauge[];
   return {
@@ -150,8 +161,8 @@ export function makeUpBox(
   );
   const grounds = groundsOf(list, devices, plan, model, rules);
   const connectors = { small: 0, middle: 0, large: 0, crimp: 0, green: 0 };
-  for (const j of joints) if (j.method === 'connector') connectors[j.connector!]++;
-  if (grounds?.method === 'connector') connectors[grounds.connector!]++;
+  for (const j of joints) if (j.method === 'connector') connectors[must(j.connector, 'the connector')]++;
+  if (grounds?.method === 'connector') connectors[must(grounds.connector, 'the connector')]++;
   if (grounds?.method === 'crimp' || grounds?.method === 'green') connectors[grounds.method]++;
   const waiting = joints.reduce(
     (sum, j) =>

@@ -1,3 +1,4 @@
+import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
 import { isLowVoltage, switchKinds } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Device, Plan } from '../plan/index.ts';
@@ -36,8 +37,8 @@ export function controlsOf(plan: Plan, circuitId: string, reached: (box: string)
   return Object.keys(plan.controls)
     .sort(compareIds)
     .filter((id) => {
-      const { switches, loads } = plan.controls[id]!;
-      const all = [...switches, ...loads].map((d) => plan.devices[d]!);
+      const { switches, loads } = entryOf(plan.controls, id);
+      const all = [...switches, ...loads].map((d) => entryOf(plan.devices, d));
       return (
         switches.length > 0 && loads.length > 0 && all.every((d) => d.circuit === circuitId && reached(d.box))
       );
@@ -58,7 +59,7 @@ function spanOf(tree: CircuitTree, boxes: ReadonlySet<string>, fromSource: boole
   const all = boxes.size + (fromSource ? 1 : 0);
   return new Set(
     tree.stretches.filter((s) => {
-      const count = beyond.get(s.to)!.size;
+      const count = valueIn(beyond, s.to).size;
       return count > 0 && count < all;
     }),
   );
@@ -74,7 +75,7 @@ function wiringOrders(switches: readonly string[]): string[][] {
       : list.flatMap((x, i) =>
           permuted([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]),
         );
-  const [first, last, middle] = [switches[0]!, switches.at(-1)!, switches.slice(1, -1)];
+  const [first, last, middle] = [nth(switches, 0), lastOf(switches), switches.slice(1, -1)];
   const orders = middle.length > 4 ? [middle] : permuted(middle);
   return orders.flatMap((m) => [
     [first, ...m, last],
@@ -89,12 +90,12 @@ interface Wanted {
 
 /** What one control needs when its switches are wired in this order, besides hot at the first of them. */
 function netsOfControl(plan: Plan, id: string, order: readonly string[]): Wanted[] {
-  const boxOf = (device: string) => plan.devices[device]!.box;
-  const legs = [...plan.controls[id]!.loads.map(boxOf), boxOf(order.at(-1)!)];
+  const boxOf = (device: string) => entryOf(plan.devices, device).box;
+  const legs = [...entryOf(plan.controls, id).loads.map(boxOf), boxOf(lastOf(order))];
   const between = order
     .slice(1)
     .flatMap((s, i) =>
-      travellers(id, i + 1).map((net) => ({ net, boxes: new Set([boxOf(order[i]!), boxOf(s)]) })),
+      travellers(id, i + 1).map((net) => ({ net, boxes: new Set([boxOf(nth(order, i)), boxOf(s)]) })),
     );
   return [{ net: id, boxes: new Set(legs) }, ...between];
 }
@@ -113,13 +114,13 @@ function depthOf(tree: CircuitTree, box: string): number {
 
 /** Works out every net of a circuit. Switches of each control are wired in the order that takes the fewest conductors. */
 export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchool): CircuitNets {
-  const circuit = plan.circuits[tree.circuit]!;
-  const reached = (box: string) => tree.feedOf.has(box) || plan.boxes[box]!.existing;
+  const circuit = entryOf(plan.circuits, tree.circuit);
+  const reached = (box: string) => tree.feedOf.has(box) || entryOf(plan.boxes, box).existing;
   const devices = Object.entries(plan.devices).filter(
     ([, d]) => d.circuit === tree.circuit && reached(d.box),
   );
   const controls = controlsOf(plan, tree.circuit, reached);
-  const controlled = new Set(controls.flatMap((k) => plan.controls[k]!.loads));
+  const controlled = new Set(controls.flatMap((k) => entryOf(plan.controls, k).loads));
   const at = new Map<string, Set<Net>>();
   const need = (box: string, net: Net) => at.set(box, (at.get(box) ?? new Set()).add(net));
   const alarms = devices.filter(([, d]) => isAlarm(d.kind));
@@ -131,18 +132,19 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
     if (isAlarm(d.kind) && alarms.length > 1) need(d.box, 'X');
   }
   const idle = devices.filter(
-    ([id, d]) => switchKinds.has(d.kind) && !controls.some((k) => plan.controls[k]!.switches.includes(id)),
+    ([id, d]) =>
+      switchKinds.has(d.kind) && !controls.some((k) => entryOf(plan.controls, k).switches.includes(id)),
   );
   for (const [, d] of idle) need(d.box, 'H');
   const used = new Map<Stretch, number>();
-  const boxOf = (device: string) => plan.devices[device]!.box;
+  const boxOf = (device: string) => entryOf(plan.devices, device).box;
   const spans = (wanted: readonly Wanted[]) => wanted.flatMap((w) => [...spanOf(tree, w.boxes, false)]);
   const chains = new Map<string, readonly string[]>();
   for (const id of controls) {
-    const costs = wiringOrders(plan.controls[id]!.switches).map((order) => {
+    const costs = wiringOrders(entryOf(plan.controls, id).switches).map((order) => {
       const hot = new Set([...at].filter(([, nets]) => nets.has('H')).map(([box]) => box));
       const before = spanOf(tree, hot, true).size;
-      hot.add(plan.devices[order[0]!]!.box);
+      hot.add(entryOf(plan.devices, nth(order, 0)).box);
       const took = spans(netsOfControl(plan, id, order));
       const most = Math.max(0, ...took.map((s) => (used.get(s) ?? 0) + took.filter((t) => t === s).length));
       return {
@@ -152,12 +154,12 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
     });
     const { order } = costs.reduce((best, c) => (c.cost < best.cost ? c : best));
     chains.set(id, order);
-    need(plan.devices[order[0]!]!.box, 'H');
+    need(entryOf(plan.devices, nth(order, 0)).box, 'H');
     for (const { net, boxes } of netsOfControl(plan, id, order)) for (const box of boxes) need(box, net);
     for (const s of spans(netsOfControl(plan, id, order))) used.set(s, (used.get(s) ?? 0) + 1);
     const nearest = order.reduce((a, b) => (depthOf(tree, boxOf(b)) < depthOf(tree, boxOf(a)) ? b : a));
     const withN = { every: order, one: [nearest], none: [] }[neutral];
-    for (const s of withN) need(plan.devices[s]!.box, 'N');
+    for (const s of withN) need(entryOf(plan.devices, s).box, 'N');
   }
   return { at, onStretch: netsOnStretches(tree, at), chains };
 }
@@ -169,7 +171,7 @@ function netsOnStretches(tree: CircuitTree, at: ReadonlyMap<string, ReadonlySet<
   const onStretch = new Map<Stretch, Net[]>(tree.stretches.map((s) => [s, []]));
   const fromSource = (net: Net) => net === 'H' || net === 'N' || net === 'L2';
   for (const net of [...boxesOf.keys()].sort(byNet))
-    for (const s of spanOf(tree, boxesOf.get(net)!, fromSource(net))) onStretch.get(s)!.push(net);
+    for (const s of spanOf(tree, valueIn(boxesOf, net), fromSource(net))) valueIn(onStretch, s).push(net);
   return onStretch;
 }
 
@@ -177,6 +179,6 @@ const rankOf = (net: Net) => ({ N: 0, H: 1, L2: 2, X: 9 })[net] ?? (isTraveller(
 
 /** Neutral and hot first, then what is switched, travellers, and the alarms' interconnect. */
 export function byNet(a: Net, b: Net): number {
-  const [ca, cb] = [a.split('/')[0]!, b.split('/')[0]!];
+  const [ca, cb] = [nth(a.split('/'), 0), nth(b.split('/'), 0)];
   return rankOf(a) - rankOf(b) || compareIds(ca, cb) || compareIds(a, b);
 }

@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../lookups/index.ts';
 import { isLowVoltage, switchKinds, type BoxDevices } from '../boxes/index.ts';
 import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitConductors } from './cables.ts';
@@ -51,7 +52,7 @@ function switchTerminals(device: string, control: string, chain: readonly string
   const t = (name: TerminalName, net: Net): WiredTerminal => ({ device, name, net });
   if (last === 0) return [t('in', 'H'), t('out', control)];
   const pair = (names: readonly [TerminalName, TerminalName], stretch: number) =>
-    travellers(control, stretch).map((net, i) => t(names[i]!, net));
+    travellers(control, stretch).map((net, i) => t(nth(names, i), net));
   if (at === 0) return [t('common', 'H'), ...pair(['traveller 1', 'traveller 2'], 1)];
   if (at === last) return [...pair(['traveller 1', 'traveller 2'], last), t('common', control)];
   return [...pair(['in 1', 'in 2'], at), ...pair(['out 1', 'out 2'], at + 1)];
@@ -74,11 +75,11 @@ export function terminalsOf(
   const here = nets.at.get(device.box);
   const t = (name: TerminalName, net: Net): WiredTerminal[] =>
     here?.has(net) ? [{ device: id, name, net }] : [];
-  const legs = [...nets.chains.keys()].filter((k) => plan.controls[k]!.loads.includes(id));
+  const legs = [...nets.chains.keys()].filter((k) => entryOf(plan.controls, k).loads.includes(id));
   if (device.kind === 'gfci') return [...t('line hot', 'H'), ...t('line neutral', 'N')];
   if (legs.length > 0 && device.half)
-    return [...t('hot top', 'H'), ...t('hot bottom', legs[0]!), ...t('neutral', 'N')];
-  const hots = legs.length > 0 ? legs.slice(0, 3).flatMap((k, i) => t(hotNames[i]!, k)) : t('hot', 'H');
+    return [...t('hot top', 'H'), ...t('hot bottom', nth(legs, 0)), ...t('neutral', 'N')];
+  const hots = legs.length > 0 ? legs.slice(0, 3).flatMap((k, i) => t(nth(hotNames, i), k)) : t('hot', 'H');
   return [
     ...hots,
     ...t('other leg', 'L2'),

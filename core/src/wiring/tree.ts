@@ -1,3 +1,4 @@
+import { entryOf, valueIn } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
@@ -22,14 +23,14 @@ export interface CircuitTree {
 /** Boxes of an existing circuit that are there already: its cables are in the walls, so whatever is tapped starts at one of them. */
 function existingBoxes(plan: Plan, circuitId: string): string[] {
   const there = Object.values(plan.devices).filter(
-    (d) => d.circuit === circuitId && plan.boxes[d.box]!.existing,
+    (d) => d.circuit === circuitId && entryOf(plan.boxes, d.box).existing,
   );
   return [...new Set(there.map((d) => d.box))].sort(compareIds);
 }
 
 /** Where power comes from in a circuit: its panel, and for a circuit that is there already the boxes on it. */
 export function sourcesOf(plan: Plan, circuitId: string): string[] {
-  const circuit = plan.circuits[circuitId]!;
+  const circuit = entryOf(plan.circuits, circuitId);
   const there = circuit.existing ? existingBoxes(plan, circuitId) : [];
   return [...(circuit.panel === null ? [] : [circuit.panel]), ...there];
 }
@@ -39,7 +40,7 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
   const join = (a: string, b: string, run: string) =>
     joined.set(a, [...(joined.get(a) ?? []), { to: b, run }]);
   for (const id of Object.keys(plan.runs).sort(compareIds)) {
-    const run = plan.runs[id]!;
+    const run = entryOf(plan.runs, id);
     if (run.circuit !== circuitId || run.to === null || isData(run.cable)) continue;
     join(run.from, run.to, id);
     join(run.to, run.from, id);
@@ -51,8 +52,7 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
     for (const { to } of joined.get(from) ?? []) {
       if (seen.has(to)) continue;
       seen.add(to);
-      const runs = joined
-        .get(from)!
+      const runs = valueIn(joined, from)
         .filter((j) => j.to === to)
         .map((j) => j.run);
       stretches.push({ from, to, runs });
@@ -62,7 +62,7 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
   for (const source of sources) visit(source);
   return {
     circuit: circuitId,
-    panel: plan.circuits[circuitId]!.panel,
+    panel: entryOf(plan.circuits, circuitId).panel,
     stretches,
     feedOf: new Map(stretches.map((s) => [s.to, s])),
   };

@@ -1,3 +1,4 @@
+import { entryOf } from '@fieldchalk/core';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import createKnex, { type Knex } from 'knex';
@@ -36,7 +37,7 @@ export async function openDatabase(file: string): Promise<Knex> {
     migrationSource: {
       getMigrations: async () => Object.keys(migrations),
       getMigrationName: (name: string) => name,
-      getMigration: async (name: string) => migrations[name]!,
+      getMigration: async (name: string) => entryOf(migrations, name),
     },
   });
   return knex;

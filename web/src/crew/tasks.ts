@@ -1,3 +1,4 @@
+import { entryOf, must } from '@fieldchalk/core';
 import { deviceWords, formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
 import type { MarkRecord } from '../session/api.ts';
 import { boxNumber, endName } from '../workspace/names.ts';
@@ -13,7 +14,7 @@ export interface Task {
 
 /** Boxes as they are nailed: one setting of the jig after another, lowest first, and along each from left to right. */
 export function nailingOrder(boxes: readonly RibbonBox[], marks: Result['marks']): RibbonBox[] {
-  const setting = (b: RibbonBox) => Math.round(marks[b.id]!.bottomFromSubfloor * 16);
+  const setting = (b: RibbonBox) => Math.round(entryOf(marks, b.id).bottomFromSubfloor * 16);
   return [...boxes].sort((a, b) => setting(a) - setting(b) || a.x - b.x);
 }
 
@@ -21,7 +22,7 @@ function holdWords(mark: Result['marks'][string]): string {
   const on = `stud ${mark.stud}, ${mark.studSide} face`;
   switch (mark.fixing) {
     case 'backing':
-      return `first a ${mark.backing!.size} block, ${formatLength(mark.backing!.length)}, between studs ${mark.backing!.between.join(' and ')}`;
+      return `first a ${must(mark.backing, 'the backing').size} block, ${formatLength(must(mark.backing, 'the backing').length)}, between studs ${must(mark.backing, 'the backing').between.join(' and ')}`;
     case 'wings':
       return 'cut in, held by its wings';
     case 'powder':
@@ -41,8 +42,8 @@ function contents(plan: Plan, box: string): string {
 }
 
 function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
-  const mark = result.marks[b.id]!;
-  const { reason } = plan.boxes[b.id]!;
+  const mark = entryOf(result.marks, b.id);
+  const { reason } = entryOf(plan.boxes, b.id);
   const parts = [
     `Box ${b.label} ${contents(plan, b.id)}`,
     holdWords(mark),
@@ -66,17 +67,17 @@ const labelsOf = (result: Result, run: string) =>
 
 function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[] {
   const ends = (id: string) =>
-    [plan.runs[id]!.from, plan.runs[id]!.to].map((e) => endName(plan, e)).join(' → ');
+    [entryOf(plan.runs, id).from, entryOf(plan.runs, id).to].map((e) => endName(plan, e)).join(' → ');
   return Object.keys(result.runs)
-    .filter((id) => ids.has(plan.runs[id]!.from) || ids.has(plan.runs[id]!.to ?? ''))
+    .filter((id) => ids.has(entryOf(plan.runs, id).from) || ids.has(entryOf(plan.runs, id).to ?? ''))
     .flatMap((id): Task[] => [
       {
         kind: 'pull',
         about: id,
-        big: `Cut ${formatLength(result.runs[id]!.length.cut)}`,
-        small: `${result.runs[id]!.cable} · ${ends(id)} · label ${labelsOf(result, id)}`,
+        big: `Cut ${formatLength(entryOf(result.runs, id).length.cut)}`,
+        small: `${entryOf(result.runs, id).cable} · ${ends(id)} · label ${labelsOf(result, id)}`,
       },
-      { kind: 'staple', about: id, big: `${result.runs[id]!.staples} staples`, small: ends(id) },
+      { kind: 'staple', about: id, big: `${entryOf(result.runs, id).staples} staples`, small: ends(id) },
     ]);
 }
 
@@ -99,7 +100,7 @@ function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task
 
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
 export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
-  const boxes = boxRects(plan, result, wall).filter((b) => !plan.boxes[b.id]!.existing);
+  const boxes = boxRects(plan, result, wall).filter((b) => !entryOf(plan.boxes, b.id).existing);
   const holes = holesOn(result, wall).sort((a, b) => a.x - b.x);
   return [
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),

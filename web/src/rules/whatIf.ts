@@ -1,3 +1,4 @@
+import { entryOf } from '@fieldchalk/core';
 import { applyEdit, recipeOf, type Plan, type RulesFile } from '@fieldchalk/core';
 import { tallyOf, type Tally } from '../stores/job.ts';
 import { startCompute } from '../worker/client.ts';
@@ -30,8 +31,8 @@ export class WhatIf {
     const [was, is] = [said(before), said(after)];
     const moved = Object.keys(before.marks).filter(
       (id) =>
-        before.marks[id]!.at !== after.marks[id]?.at ||
-        before.marks[id]!.bottomFromSubfloor !== after.marks[id]?.bottomFromSubfloor,
+        entryOf(before.marks, id).at !== after.marks[id]?.at ||
+        entryOf(before.marks, id).bottomFromSubfloor !== after.marks[id]?.bottomFromSubfloor,
     );
     return {
       before: tallyOf(before),

@@ -1,3 +1,4 @@
+import { nth } from '@fieldchalk/core';
 import {
   applyChange,
   applyEdit,
@@ -162,7 +163,7 @@ export class JobSession {
     this.tell({ saving: this.pending.length > 0 });
     try {
       while (this.pending.length > 0) {
-        const { id, name, patches, inverse } = this.pending[0]!;
+        const { id, name, patches, inverse } = nth(this.pending, 0);
         const body = { id, base: this.revision, name, client: this.client, patches, inverse };
         this.receive([await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body)]);
         if (this.pending[0]?.id === id) await this.catchUp();

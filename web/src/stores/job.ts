@@ -1,3 +1,4 @@
+import { must, nth } from '@fieldchalk/core';
 import type {
   EditArgs,
   EditName,
@@ -214,9 +215,9 @@ export const useJob = defineStore('job', () => {
     const shown = result.value?.findings[index];
     if (!shown || !plan.value) return;
     finding.value = index;
-    const home = shown.about.find((id) => plan.value!.rooms[id]) ?? roomSeeing(shown.place);
+    const home = shown.about.find((id) => must(plan.value, 'the value').rooms[id]) ?? roomSeeing(shown.place);
     if (home && home !== room.value) chooseRoom(home);
-    const box = shown.about.find((id) => plan.value!.boxes[id]);
+    const box = shown.about.find((id) => must(plan.value, 'the value').boxes[id]);
     choose(box ? { kind: 'box', id: box } : null);
     look(shown.place);
   }
@@ -245,7 +246,7 @@ export const useJob = defineStore('job', () => {
   }
   function stepRoom(by: 1 | -1): void {
     const ids = Object.keys(plan.value?.rooms ?? {});
-    if (ids.length > 0) chooseRoom(ids[(ids.indexOf(room.value ?? '') + by + ids.length) % ids.length]!);
+    if (ids.length > 0) chooseRoom(nth(ids, (ids.indexOf(room.value ?? '') + by + ids.length) % ids.length));
   }
 
   /** Keeping what was proposed pins it: the chosen box, or all boxes the room in hand sees. */
@@ -260,7 +261,7 @@ export const useJob = defineStore('job', () => {
       .map(([id]) => id);
   }
   function fix(shown: Finding, index: number): void {
-    const fixEdit = shown.fixes[index]!;
+    const fixEdit = nth(shown.fixes, index);
     edit(fixEdit.edit as EditName, fixEdit.args as never);
   }
 

@@ -1,3 +1,4 @@
+import { must } from '@fieldchalk/core';
 import { expose } from 'comlink';
 import {
   applyEdit,
@@ -42,18 +43,18 @@ const api = {
   },
   /** Follows an edit; parts it left alone keep their identity, so only what changed is computed. */
   follow(patches: readonly Patch[], room: string | null): Answer {
-    plan = patched(plan!, patches);
+    plan = patched(must(plan, 'the plan'), patches);
     return answer(plan, room);
   },
   /** Lays out what is missing, as patches to the plan this worker holds; nothing is taken yet. */
   propose(args: EditArgs<'propose'>): Edited {
-    return applyEdit(plan!, 'propose', recipeOf('propose', args));
+    return applyEdit(must(plan, 'the plan'), 'propose', recipeOf('propose', args));
   },
   /** Circuits shared out anew in several ways, each with what it comes to and the patches that would take it. */
   trials(): Trial[] {
     const own = circuitTrials.map((trial): Trial | null => {
       const args = { only: ['circuits'] as const, anew: true, trial: { ...trial.values } };
-      const done = applyEdit(plan!, 'propose', recipeOf('propose', args));
+      const done = applyEdit(must(plan, 'the plan'), 'propose', recipeOf('propose', args));
       if (!done.ok) return null;
       const { framing, rooms, rules } = computer.stages(done.plan);
       return {
@@ -66,12 +67,14 @@ const api = {
     return own.filter((t) => t !== null);
   },
   whyOnCircuit(device: string): string[] {
-    const { framing, rooms, rules } = computer.stages(plan!);
-    return plan!.devices[device] ? whyOnCircuit(device, plan!, framing, rooms, rules) : [];
+    const { framing, rooms, rules } = computer.stages(must(plan, 'the plan'));
+    return must(plan, 'the plan').devices[device]
+      ? whyOnCircuit(device, must(plan, 'the plan'), framing, rooms, rules)
+      : [];
   },
   /** What an edit would give, without taking it. */
   preview(patches: readonly Patch[], room: string | null): Answer {
-    return answer(patched(plan!, patches), room);
+    return answer(patched(must(plan, 'the plan'), patches), room);
   },
 };
 export type ComputeApi = typeof api;

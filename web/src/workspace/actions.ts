@@ -1,3 +1,4 @@
+import { entryOf, must } from '@fieldchalk/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -27,11 +28,16 @@ export function useActions() {
     const plan = job.plan;
     if (!plan || job.selection?.kind !== 'box') return;
     const list = [
-      ...circuitsInOrder(plan).filter((c) => !plan.circuits[c]!.existing || plan.circuits[c]!.found?.extend),
+      ...circuitsInOrder(plan).filter(
+        (c) => !entryOf(plan.circuits, c).existing || entryOf(plan.circuits, c).found?.extend,
+      ),
       null,
     ];
     const now = list.indexOf(job.circuitInHand);
-    job.edit('assignBoxes', { boxes: job.picked, circuit: list[(now + by + list.length) % list.length]! });
+    job.edit('assignBoxes', {
+      boxes: job.picked,
+      circuit: must(list[(now + by + list.length) % list.length], 'the entry'),
+    });
   }
   const actions: readonly Action[] = [
     ...stages.map((stage, i): Action => ({

@@ -1,3 +1,4 @@
+import { valueIn } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
 import type { DeviceKind, Fixture } from '../../plan/index.ts';
 import { facePoint } from '../../framing/faces.ts';
@@ -28,12 +29,10 @@ export function applianceDuties(s: Setting): OpenDuty[] {
         (p) =>
           !taken.has(p.id) &&
           awayFrom(s, p, f) <= reach &&
-          s.layout.devices
-            .get(p.id)!
-            .some(
-              ([, d]) =>
-                d.kind === 'appliance-receptacle' && (d.label === '' || d.label === (f.label || f.kind)),
-            ),
+          valueIn(s.layout.devices, p.id).some(
+            ([, d]) =>
+              d.kind === 'appliance-receptacle' && (d.label === '' || d.label === (f.label || f.kind)),
+          ),
       )
       .sort((a, b) => awayFrom(s, a, f) - awayFrom(s, b, f))[0];
     if (serves) {

@@ -1,3 +1,4 @@
+import { nth } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
 import type { DeviceKind } from '../../plan/index.ts';
 import type { Height } from '../../rules/index.ts';
@@ -33,7 +34,7 @@ function spread(s: Setting, count: number, height: Height): DutyBox[] {
 
 function longSide({ room }: Setting): number {
   const polygon = room.boundary?.polygon ?? [];
-  return Math.max(0, ...polygon.map((p, i) => distance(p, polygon[(i + 1) % polygon.length]!)));
+  return Math.max(0, ...polygon.map((p, i) => distance(p, nth(polygon, (i + 1) % polygon.length))));
 }
 
 /** Rooms that owe at least so many receptacles, wherever they stand. */

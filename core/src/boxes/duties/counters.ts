@@ -1,3 +1,4 @@
+import { must } from '../../lookups/index.ts';
 import type { Fixture } from '../../plan/index.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { coverLine } from '../coverLine.ts';
@@ -89,7 +90,11 @@ export function counterDuties(s: Setting): OpenDuty[] {
         room: s.room.id,
         about: [s.room.id, fixture],
         figures,
-        place: { wall: piece!.wall, side: piece!.side, at: (piece!.start + piece!.end) / 2 },
+        place: {
+          wall: must(piece, 'the piece').wall,
+          side: must(piece, 'the piece').side,
+          at: (must(piece, 'the piece').start + must(piece, 'the piece').end) / 2,
+        },
         boxes: cover.added.map((c) => boxAt(c, 'counter-receptacle', null)),
       },
     ];

@@ -1,3 +1,4 @@
+import { nth } from '../../lookups/index.ts';
 import { spacedUses } from '../../rooms/index.ts';
 import { coverLine } from '../coverLine.ts';
 import { keepApart, lineGaps, seenOn } from './lines.ts';
@@ -65,7 +66,7 @@ function countPerWall(s: Setting): OpenDuty[] {
         taken.push(best.along);
         chosen.push(boxAt(best, 'receptacle', null));
       }
-      const piece = line.pieces[0]!;
+      const piece = nth(line.pieces, 0);
       return [
         {
           rule: 'density.wall',

@@ -1,3 +1,4 @@
+import { valueIn } from '../../lookups/index.ts';
 import { distancePointSegment } from '../../geometry/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds } from '../../plan/ids.ts';
@@ -76,7 +77,7 @@ export function boxesSeen({ layout, room }: Setting, kinds: ReadonlySet<DeviceKi
 }
 
 export function aboveFloor(p: PlacedBox, { layout }: Setting): number {
-  return (p.bottom + p.top) / 2 - layout.settings.get(p.wall)!.floorFinish;
+  return (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
 }
 
 export const candidatesOn = (

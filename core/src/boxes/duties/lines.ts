@@ -1,3 +1,4 @@
+import { lastOf, nth } from '../../lookups/index.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import type { PlacedBox } from '../place.ts';
 import { alongLineOf } from '../reach.ts';
@@ -10,8 +11,8 @@ export function seenOn(line: FloorLine, boxes: readonly PlacedBox[]): number[] {
 /** The widest gap of a line, its ends counted twice since nothing lies beyond them; infinite where nothing is on it. */
 export function lineGaps(line: FloorLine, fixed: readonly number[]): number {
   if (fixed.length === 0) return Infinity;
-  const inner = fixed.slice(1).map((v, i) => v - fixed[i]!);
-  const [first, last] = [fixed[0]!, fixed.at(-1)!];
+  const inner = fixed.slice(1).map((v, i) => v - nth(fixed, i));
+  const [first, last] = [nth(fixed, 0), lastOf(fixed)];
   const ends = line.ring ? [first + line.length - last] : [2 * first, 2 * (line.length - last)];
   return Math.max(...inner, ...ends);
 }

@@ -1,3 +1,4 @@
+import { nth } from '../../lookups/index.ts';
 import DxfParser from 'dxf-parser';
 import type { XY } from '../../geometry/index.ts';
 
@@ -115,7 +116,7 @@ class Collector {
     const placed = vertices.map(place);
     const count = shape ? placed.length : placed.length - 1;
     for (let i = 0; i < count; i++)
-      this.segments.push({ layer, a: placed[i]!, b: placed[(i + 1) % placed.length]! });
+      this.segments.push({ layer, a: nth(placed, i), b: nth(placed, (i + 1) % placed.length) });
   }
 
   private addArc({ center, radius, startAngle, endAngle }: Entity, place: Place, layer: string): void {
@@ -166,7 +167,7 @@ export function readDrawing(text: string): DrawingReading {
 /** Moves a drawing so that its lower left corner is the origin: far from it, small errors of direction would grow. */
 function atOrigin(drawing: Drawing): Drawing {
   const points = drawing.segments.flatMap((s) => [s.a, s.b]);
-  const low = points.reduce((m, p) => ({ x: Math.min(m.x, p.x), y: Math.min(m.y, p.y) }), points[0]!);
+  const low = points.reduce((m, p) => ({ x: Math.min(m.x, p.x), y: Math.min(m.y, p.y) }), nth(points, 0));
   return mapped(drawing, (p) => ({ x: p.x - low.x, y: p.y - low.y }), 1);
 }
 

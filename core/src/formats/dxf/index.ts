@@ -1,3 +1,4 @@
+import { must, nth } from '../../lookups/index.ts';
 import { headingOf, type XY } from '../../geometry/index.ts';
 import { formatLength } from '../../units/index.ts';
 import type {
@@ -125,10 +126,14 @@ function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence):
   const sill = isWindow ? Math.max(0, head - (tag?.height ?? 44)) : 0;
   const hingeAt = arc ? alongOf(wall.family, arc.center) : hole.start;
   const open = arc
-    ? [...arc.ends].sort(
-        (a, b) =>
-          Math.abs(offsetOf(wall.family, b) - wall.offset) - Math.abs(offsetOf(wall.family, a) - wall.offset),
-      )[0]!
+    ? nth(
+        [...arc.ends].sort(
+          (a, b) =>
+            Math.abs(offsetOf(wall.family, b) - wall.offset) -
+            Math.abs(offsetOf(wall.family, a) - wall.offset),
+        ),
+        0,
+      )
     : null;
   return {
     start: hole.start - wall.start,
@@ -173,7 +178,9 @@ function labelsOf(drawing: Drawing): ImportedLabel[] {
 
 const distanceAlong = (from: XY, to: XY) => Math.hypot(to.x - from.x, to.y - from.y);
 const titled = (words: string) =>
-  words.replace(/[A-Za-z]{3,}/g, (w) => w[0]!.toUpperCase() + w.slice(1).toLowerCase()).trim();
+  words
+    .replace(/[A-Za-z]{3,}/g, (w) => must(w[0], 'the entry').toUpperCase() + w.slice(1).toLowerCase())
+    .trim();
 
 function doubtsOf(
   scale: ScaleReading,

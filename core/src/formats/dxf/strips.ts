@@ -1,3 +1,4 @@
+import { valueIn } from '../../lookups/index.ts';
 import type { XY } from '../../geometry/index.ts';
 import type { DrawnSegment } from './drawing.ts';
 
@@ -127,8 +128,8 @@ export function findStrips(
     const strips: Strip[] = [];
     const sixteenths = (p: { thickness: number }) => Math.round(p.thickness * 16);
     for (const { left, right, thickness } of pairs.sort((a, b) => sixteenths(a) - sixteenths(b))) {
-      for (const a of [...free.get(right)!])
-        for (const b of [...free.get(left)!]) {
+      for (const a of [...valueIn(free, right)])
+        for (const b of [...valueIn(free, left)]) {
           const [start, end] = [Math.max(a.start, b.start), Math.min(a.end, b.end)];
           if (end - start < shortest) continue;
           strips.push({
@@ -140,8 +141,8 @@ export function findStrips(
             start,
             end,
           });
-          free.set(right, subtract(free.get(right)!, { start, end }));
-          free.set(left, subtract(free.get(left)!, { start, end }));
+          free.set(right, subtract(valueIn(free, right), { start, end }));
+          free.set(left, subtract(valueIn(free, left), { start, end }));
         }
     }
     return strips;

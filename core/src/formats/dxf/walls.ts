@@ -1,3 +1,4 @@
+import { must, nth } from '../../lookups/index.ts';
 import type { XY } from '../../geometry/index.ts';
 import type { DrawnArc, DrawnSegment } from './drawing.ts';
 import { alongOf, covers, offsetOf, pointAt, type LineFamily, type Strip } from './strips.ts';
@@ -67,9 +68,9 @@ function groupInLine(strips: readonly Strip[]): Strip[][] {
   for (const strip of [...strips].sort((a, b) => a.offset - b.offset || a.start - b.start)) {
     const group = groups.find(
       ([first]) =>
-        first!.family === strip.family &&
-        Math.abs(first!.offset - strip.offset) < sameLine &&
-        Math.abs(first!.thickness - strip.thickness) < sameLine,
+        must(first, 'the first').family === strip.family &&
+        Math.abs(must(first, 'the first').offset - strip.offset) < sameLine &&
+        Math.abs(must(first, 'the first').thickness - strip.thickness) < sameLine,
     );
     if (group) group.push(strip);
     else groups.push([strip]);
@@ -95,7 +96,7 @@ function isCrossed(gap: Gap, strips: readonly Strip[]): boolean {
 
 function joinStrips(group: readonly Strip[], all: readonly Strip[], evidence: Evidence): DrawnWall[] {
   const walls: { start: number; end: number; gaps: { start: number; end: number }[] }[] = [];
-  const { family, offset, thickness } = group[0]!;
+  const { family, offset, thickness } = nth(group, 0);
   for (const strip of group) {
     const last = walls.at(-1);
     if (!last) {

@@ -1,3 +1,4 @@
+import { must, nth, valueIn } from '../../lookups/index.ts';
 import { cross, dot, type XY, type XYZ } from '../../geometry/index.ts';
 import type { Side } from '../../plan/index.ts';
 import type {
@@ -33,7 +34,7 @@ function boxAround(corners: readonly XYZ[]): Box | null {
   if (corners.length < 6) return null;
   const headings = new Set<number>();
   for (let i = 0; i + 1 < corners.length; i++) {
-    const [dx, dy] = [corners[i + 1]!.x - corners[i]!.x, corners[i + 1]!.y - corners[i]!.y];
+    const [dx, dy] = [nth(corners, i + 1).x - nth(corners, i).x, nth(corners, i + 1).y - nth(corners, i).y];
     if (Math.hypot(dx, dy) > 2)
       headings.add(Math.round((((Math.atan2(dy, dx) * 180) / Math.PI + 360) % 90) * 200) / 200);
   }
@@ -63,7 +64,7 @@ function axesOf(model: IfcModel, element: IfcLine): { x: XY; y: XY } {
   const turns: XY[] = [];
   for (let id = refOf(element['ObjectPlacement']); id !== null;) {
     const placement = model.line(id);
-    const axis = model.line(refOf(placement['RelativePlacement'])!);
+    const axis = model.line(must(refOf(placement['RelativePlacement']), 'the placement'));
     const direction = refOf(axis['RefDirection']);
     if (direction !== null) {
       const [dx = 1, dy = 0] = numbersOf(model.line(direction)['DirectionRatios']);
@@ -122,7 +123,7 @@ function openingOf(
   const [start, end] = [Math.min(...us), Math.max(...us)];
   const operation = fill ? operationOf(model, fill, types) : '';
   const kind = kindOf(model, fill, operation, end - start);
-  const places = new Set(corners.map((_, i) => `${us[i]!.toFixed(1)} ${zs[i]!.toFixed(1)}`));
+  const places = new Set(corners.map((_, i) => `${nth(us, i).toFixed(1)} ${nth(zs, i).toFixed(1)}`));
   const at = {
     x: wall.origin.x + (wall.along.x * (start + end)) / 2,
     y: wall.origin.y + (wall.along.y * (start + end)) / 2,
@@ -249,12 +250,15 @@ function readHouse(model: IfcModel, doubts: Doubt[]): ImportedHouse {
     id: `L${i + 1}`,
     name: s.name || `Level ${i + 1}`,
     ceiling: s.ceiling,
-    elevation: Math.round((s.floor - storeys[0]!.floor) * 16) / 16,
+    elevation: Math.round((s.floor - nth(storeys, 0).floor) * 16) / 16,
   }));
 
   const walls = found.map(({ id, box, storey }): ImportedWall => {
-    const level = levelOf.get(storey)!;
-    const { floor, ceiling } = storeys.find((s) => s.id === storey)!;
+    const level = valueIn(levelOf, storey);
+    const { floor, ceiling } = must(
+      storeys.find((s) => s.id === storey),
+      'what was looked for',
+    );
     const rise = box.high - floor;
     const name = textOf(model.line(id)['Name']) || `#${id}`;
     if (rise > ceiling + 6)

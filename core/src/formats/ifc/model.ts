@@ -1,3 +1,4 @@
+import { nth } from '../../lookups/index.ts';
 import type { FlatMesh, IfcAPI } from 'web-ifc';
 import type { XYZ } from '../../geometry/index.ts';
 
@@ -57,8 +58,8 @@ export class IfcModel {
       const values = this.api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize());
       const t = placed.flatTransformation;
       for (let k = 0; k + 2 < values.length; k += 6) {
-        const [x, y, z] = [values[k]!, values[k + 1]!, values[k + 2]!];
-        const row = (r: number) => t[r]! * x + t[r + 4]! * y + t[r + 8]! * z + t[r + 12]!;
+        const [x, y, z] = [nth(values, k), nth(values, k + 1), nth(values, k + 2)];
+        const row = (r: number) => nth(t, r) * x + nth(t, r + 4) * y + nth(t, r + 8) * z + nth(t, r + 12);
         // The library's shapes are in metres with y up and z towards the viewer.
         corners.push({ x: row(0) * inchesPerMetre, y: -row(2) * inchesPerMetre, z: row(1) * inchesPerMetre });
       }

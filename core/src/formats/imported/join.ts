@@ -1,3 +1,4 @@
+import { must, nth } from '../../lookups/index.ts';
 import {
   add,
   cross,
@@ -42,7 +43,7 @@ function snapEnd(wall: ImportedWall, end: 'a' | 'b', others: readonly ImportedWa
 }
 
 function shifted(wall: ImportedWall, a: XY, b: XY): ImportedWall {
-  const u = direction(wall.a, wall.b)!;
+  const u = must(direction(wall.a, wall.b), 'the direction of a wall');
   const moved = (wall.a.x - a.x) * u.x + (wall.a.y - a.y) * u.y;
   const openings = wall.openings.map((o) => ({ ...o, start: o.start + moved, end: o.end + moved }));
   return { ...wall, a, b, openings };
@@ -66,8 +67,8 @@ function mergeInLine(walls: readonly ImportedWall[]): ImportedWall[] {
       merged.push(wall);
       continue;
     }
-    const m = merged[i]!;
-    const v = direction(m.a, m.b)!;
+    const m = nth(merged, i);
+    const v = must(direction(m.a, m.b), 'the direction of a wall');
     const along = (p: XY) => (p.x - m.a.x) * v.x + (p.y - m.a.y) * v.y;
     const ends = [0, distance(m.a, m.b), along(wall.a), along(wall.b)];
     const [low, high] = [Math.min(...ends), Math.max(...ends)];

@@ -1,3 +1,4 @@
+import { entryOf } from '../../lookups/index.ts';
 import { distance, innerPoint, pointInPolygon, signedArea, type XY } from '../../geometry/index.ts';
 import { findJunctions, wallLine, type Framing } from '../../framing/index.ts';
 import { applyEdit } from '../../plan/gate.ts';
@@ -53,7 +54,7 @@ function byPlace(a: ImportedWall, b: ImportedWall): number {
 function addWalls(draft: Plan, walls: readonly ImportedWall[]): void {
   const pointOf = (level: string, at: XY): string => {
     const known = Object.keys(draft.points).find(
-      (id) => draft.points[id]!.level === level && distance(draft.points[id]!, at) < 0.02,
+      (id) => entryOf(draft.points, id).level === level && distance(entryOf(draft.points, id), at) < 0.02,
     );
     if (known) return known;
     const id = `p${Object.keys(draft.points).length + 1}`;
@@ -84,7 +85,7 @@ function addWalls(draft: Plan, walls: readonly ImportedWall[]): void {
 }
 
 function framingLines(plan: Plan): Framing {
-  const lines = Object.keys(plan.walls).map((id) => wallLine(plan, id, plan.walls[id]!));
+  const lines = Object.keys(plan.walls).map((id) => wallLine(plan, id, entryOf(plan.walls, id)));
   return {
     lines: Object.fromEntries(lines.map((l) => [l.id, l])),
     junctions: findJunctions(lines),

@@ -1,3 +1,4 @@
+import { entryOf, must, nth, valueIn } from '../../lookups/index.ts';
 import { deviceWords, type BoxDevices } from '../../boxes/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import {
@@ -69,7 +70,7 @@ export function netWords(net: Net, plan: Plan): string {
   if (net === 'X') return 'alarms together';
   if (net === 'spare') return 'spare';
   if (isTraveller(net)) return 'traveller';
-  const lit = plan.controls[net]?.loads.map((l) => deviceWords(plan.devices[l]!.kind)) ?? [];
+  const lit = plan.controls[net]?.loads.map((l) => deviceWords(entryOf(plan.devices, l).kind)) ?? [];
   return `switched ${[...new Set(lit)].join(', ') || 'leg'}`;
 }
 
@@ -153,11 +154,14 @@ export function drawMakeUp(
     const words = `${netWords(j.net, plan)}${j.side ? `, ${j.side}` : ''}`;
     if (!direct) drawn.push({ x, y, size: j.connector, method: j.method, says: words, ground: false });
     const at = (t: Joint['terminals'][number]) =>
-      screws.find((s) => s.device === t.device && s.text === t.name)!;
+      must(
+        screws.find((s) => s.device === t.device && s.text === t.name),
+        'what was looked for',
+      );
     j.conductors.forEach((c, k) => {
-      const from = ends.get(`${c.run} ${c.colour}`)!;
+      const from = valueIn(ends, `${c.run} ${c.colour}`);
       const to = direct
-        ? { x: at(j.terminals[0]!).x + k * 5, y: row.device - 14 }
+        ? { x: at(nth(j.terminals, 0)).x + k * 5, y: row.device - 14 }
         : { x: x + (k - (j.conductors.length - 1) / 2) * 6, y: y - 12 };
       wire(curve(from.x, row.cable, to.x, to.y), c.colour, { x: from.x, y: row.cable + 12 }, c.remarked);
     });

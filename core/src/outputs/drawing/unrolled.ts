@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../../lookups/index.ts';
 import { reachProfile } from '../../boxes/index.ts';
 import type { Stages } from '../../stages/index.ts';
 import { wallLetter } from '../../plan/ids.ts';
@@ -71,7 +72,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
       length,
       origin: s.start,
       sign: s.end >= s.start ? 1 : -1,
-      ceiling: stages.framing.walls[s.wall]!.top,
+      ceiling: entryOf(stages.framing.walls, s.wall).top,
     };
     x += length;
     return wall;
@@ -93,7 +94,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
       return partsOf(piece, space.line.served ?? []).map(({ from, to, served }) => {
         const inside = turns.filter((t) => t.along > from && t.along < to);
         const ends = [from, to].map((along) => ({ along, distance: between(turns, along) }));
-        const points = [ends[0]!, ...inside, ends[1]!].flatMap((t): ProfilePoint[] => {
+        const points = [nth(ends, 0), ...inside, nth(ends, 1)].flatMap((t): ProfilePoint[] => {
           const wall = find(piece.wall, piece.side, at(t.along));
           return wall && t.distance !== null
             ? [{ x: onRibbon(wall, at(t.along)), distance: t.distance }]
@@ -107,7 +108,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
   const worst = spaces.flatMap((space) => {
     if (!space.farthest || !space.line.required) return [];
     const { along, distance } = space.farthest;
-    const piece = space.line.pieces.findLast((p) => along >= p.offset - 1e-6) ?? space.line.pieces[0]!;
+    const piece = space.line.pieces.findLast((p) => along >= p.offset - 1e-6) ?? nth(space.line.pieces, 0);
     const at =
       piece.side === 'left' ? piece.start + along - piece.offset : piece.end - (along - piece.offset);
     const wall = find(piece.wall, piece.side, at);
@@ -122,15 +123,15 @@ function partsOf(piece: SpacePiece, served: readonly Along[]): (Along & { served
   const cuts = served.flatMap((s) => [s.from, s.to]).filter((c) => c > piece.offset && c < last);
   const marks = [piece.offset, ...cuts, last].sort((a, b) => a - b);
   return marks.slice(1).map((to, i) => {
-    const middle = (marks[i]! + to) / 2;
-    return { from: marks[i]!, to, served: served.some((s) => middle > s.from && middle < s.to) };
+    const middle = (nth(marks, i) + to) / 2;
+    return { from: nth(marks, i), to, served: served.some((s) => middle > s.from && middle < s.to) };
   });
 }
 
 function between(turns: readonly { along: number; distance: number }[], along: number): number | null {
   const after = turns.findIndex((t) => t.along >= along - 1e-9);
   if (after < 0) return turns.at(-1)?.distance ?? null;
-  const b = turns[after]!;
+  const b = nth(turns, after);
   const a = turns[after - 1];
   if (!a || b.along - a.along < 1e-9) return b.distance;
   return a.distance + ((b.distance - a.distance) * (along - a.along)) / (b.along - a.along);

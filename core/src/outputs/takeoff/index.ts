@@ -1,3 +1,4 @@
+import { entryOf, must } from '../../lookups/index.ts';
 import { isLowVoltage, yokeKinds, type BoxLayout } from '../../boxes/index.ts';
 import type { BoxResult } from '../../fill/index.ts';
 import { compareIds } from '../../plan/ids.ts';
@@ -71,24 +72,26 @@ const each = (item: string, name: string, quantity: number, why: string): Draft[
 function boxLines(plan: Plan, boxes: Readonly<Record<string, BoxResult>>, layout: BoxLayout): Draft[] {
   const catalogue = catalogueOf(plan);
   const bought = Object.keys(boxes).filter(
-    (id) => !plan.boxes[id]!.existing && boxes[id]!.model in catalogue,
+    (id) => !entryOf(plan.boxes, id).existing && entryOf(boxes, id).model in catalogue,
   );
-  const models = countBy(bought, (id) => boxes[id]!.model);
-  const backing = Object.values(layout.placed).filter((p) => p.backing && !plan.boxes[p.id]!.existing);
-  const sizes = countBy(backing, (p) => p.backing!.size);
+  const models = countBy(bought, (id) => entryOf(boxes, id).model);
+  const backing = Object.values(layout.placed).filter(
+    (p) => p.backing && !entryOf(plan.boxes, p.id).existing,
+  );
+  const sizes = countBy(backing, (p) => must(p.backing, 'the backing').size);
   return [
     ...[...models].flatMap(([model, n]) =>
       each(
         `box-${model}`,
-        catalogue[model]!.name,
+        entryOf(catalogue, model).name,
         n,
         'The smallest box that holds its wires, or the one chosen.',
       ),
     ),
     ...[...sizes].map(([size, n]): Draft => {
       const inches = backing
-        .filter((p) => p.backing!.size === size)
-        .reduce((sum, p) => sum + p.backing!.length, 0);
+        .filter((p) => must(p.backing, 'the backing').size === size)
+        .reduce((sum, p) => sum + must(p.backing, 'the backing').length, 0);
       return {
         item: `backing-${size}`,
         name: `Backing, ${size}`,
@@ -106,9 +109,9 @@ const deviceNames: Record<string, string> = {
 };
 
 function deviceLines(plan: Plan): Draft[] {
-  const devices = Object.values(plan.devices).filter((d) => !plan.boxes[d.box]!.existing);
+  const devices = Object.values(plan.devices).filter((d) => !entryOf(plan.boxes, d.box).existing);
   const kinds = countBy(devices, (d) => {
-    const amps = d.circuit ? plan.circuits[d.circuit]!.amps : 15;
+    const amps = d.circuit ? entryOf(plan.circuits, d.circuit).amps : 15;
     return d.kind === 'receptacle' || d.kind === 'gfci'
       ? `${d.kind}-${aloneOn(plan, d.circuit) && amps >= 20 ? 20 : 15}`
       : d.kind;
@@ -116,18 +119,18 @@ function deviceLines(plan: Plan): Draft[] {
   const plates = countBy(
     Object.keys(plan.boxes).filter(
       (id) =>
-        !plan.boxes[id]!.existing &&
+        !entryOf(plan.boxes, id).existing &&
         devices.some((d) => d.box === id && (yokeKinds.has(d.kind) || isLowVoltage(d.kind))),
     ),
-    (id) => String(plan.boxes[id]!.gangs),
+    (id) => String(entryOf(plan.boxes, id).gangs),
   );
   return [
     ...[...kinds].flatMap(([kind, n]) => {
-      const [, base, amps] = /^(.*?)(?:-(15|20))?$/.exec(kind)!;
-      const name = `${deviceNames[base!] ?? base!.replaceAll('-', ' ')}${amps ? `, ${amps} A` : ''}`;
+      const [, base, amps] = must(/^(.*?)(?:-(15|20))?$/.exec(kind), 'the match');
+      const name = `${deviceNames[must(base, 'the base')] ?? must(base, 'the base').replaceAll('-', ' ')}${amps ? `, ${amps} A` : ''}`;
       return each(
         `device-${kind}`,
-        name[0]!.toUpperCase() + name.slice(1),
+        must(name[0], 'the entry').toUpperCase() + name.slice(1),
         n,
         'One for each place in the plan.',
       );
@@ -172,7 +175,7 @@ const connectorNames = {
 /** Connectors and tails as the boxes are made up. Tails come off stripped ends, so that wire is not bought twice. */
 function makeUpLines(plan: Plan, makeup: Readonly<Record<string, MakeUp>>, rules: RuleBook): Draft[] {
   const boxes = Object.entries(makeup)
-    .filter(([id]) => !plan.boxes[id]!.existing)
+    .filter(([id]) => !entryOf(plan.boxes, id).existing)
     .map(([, m]) => m);
   const count = (size: keyof typeof connectorNames) => boxes.reduce((sum, m) => sum + m.connectors[size], 0);
   const why =
@@ -212,7 +215,7 @@ function smallPartLines(
 ): Draft[] {
   const all = Object.values(runs.runs);
   const laid = all.filter((r) => !isData(r.cable));
-  const narrow = laid.filter((r) => cables[r.cable]!.conductors === 2);
+  const narrow = laid.filter((r) => entryOf(cables, r.cable).conductors === 2);
   const staplesOf = (list: typeof laid) => list.reduce((sum, r) => sum + r.staples, 0);
   const holes = new Map(all.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
   const ends = Object.values(plan.runs).flatMap((r) => [r.from, r.to]);

@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../../lookups/index.ts';
 import { isLowVoltage, lightKinds } from '../../boxes/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds, nextId } from '../../plan/ids.ts';
@@ -35,8 +36,8 @@ interface Setting {
 export function defaultPanel(plan: Plan): string | null {
   const ids = Object.keys(plan.panels).sort(compareIds);
   return (
-    ids.find((id) => plan.panels[id]!.source === 'service') ??
-    ids.find((id) => plan.panels[id]!.source !== 'standby') ??
+    ids.find((id) => entryOf(plan.panels, id).source === 'service') ??
+    ids.find((id) => entryOf(plan.panels, id).source !== 'standby') ??
     null
   );
 }
@@ -46,8 +47,8 @@ export function unassigned(plan: Plan): string[] {
   return Object.keys(plan.devices)
     .sort(compareIds)
     .filter((id) => {
-      const d = plan.devices[id]!;
-      return d.circuit === null && !isLowVoltage(d.kind) && !plan.boxes[d.box]!.existing;
+      const d = entryOf(plan.devices, id);
+      return d.circuit === null && !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing;
     });
 }
 
@@ -65,8 +66,8 @@ function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Shar
       rooms: [...new Set(loads.filter((l) => isOutlet(l.device)).map((l) => rooms.indexOf(l.room ?? '')))],
       light: loads.some((l) => lightKinds.has(l.device.kind)),
     })),
-    between: (a, b) => between[a]![b]!,
-    home: (i) => home[i]!,
+    between: (a, b) => nth(nth(between, a), b),
+    home: (i) => nth(home, i),
     mostOutlets: cap.outlets,
     mostVa: cap.va,
     atLeast: kind.atLeast,
@@ -81,7 +82,7 @@ const listed = (names: readonly string[]) =>
 
 function roomNames(loads: readonly PlacedLoad[], plan: Plan): string[] {
   const rooms = loads.filter((l) => isOutlet(l.device)).flatMap((l) => (l.room === null ? [] : [l.room]));
-  return [...new Set(rooms)].map((r) => plan.rooms[r]!.name || r);
+  return [...new Set(rooms)].map((r) => entryOf(plan.rooms, r).name || r);
 }
 
 interface Planned {
@@ -99,7 +100,7 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
   const { groups, exact } = shareOut(sharing);
   const names = groups.map((g) =>
     roomNames(
-      g.flatMap((i) => atoms[i]!.loads),
+      g.flatMap((i) => nth(atoms, i).loads),
       s.plan,
     ),
   );
@@ -107,7 +108,7 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
     kind.key === 'general' || kind.key === 'lighting' ? `${kind.name} ${listed(rooms)}`.trim() : kind.name,
   );
   return groups.map((group, i) => {
-    const own = group.flatMap((k) => atoms[k]!.loads);
+    const own = group.flatMap((k) => nth(atoms, k).loads);
     const cost = groupCost(group, sharing);
     const outlets = own.filter((l) => isOutlet(l.device)).length;
     const same = words.filter((w) => w === words[i]).length > 1;
@@ -116,7 +117,9 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
     return {
       kind,
       loads: own,
-      name: same ? `${words[i]} ${words.slice(0, i + 1).filter((w) => w === words[i]).length}` : words[i]!,
+      name: same
+        ? `${words[i]} ${words.slice(0, i + 1).filter((w) => w === words[i]).length}`
+        : nth(words, i),
       reason: `${kind.why} ${parts}. ${exact ? 'No sharing costs less.' : 'No move or exchange of outlets costs less.'}`,
     };
   });
@@ -134,11 +137,11 @@ function protectionOf(
   const ground = duties.some((d) => d.groundFault);
   const school = s.rules('protect.gfci');
   const leads = loads.filter(
-    (l, i) => duties[i]!.groundFault && (l.device.kind === 'receptacle' || l.device.kind === 'gfci'),
+    (l, i) => nth(duties, i).groundFault && (l.device.kind === 'receptacle' || l.device.kind === 'gfci'),
   );
   const lead =
     ground && school === 'receptacle' && leads.length > 0
-      ? (leads.find((l) => l.device.kind === 'gfci') ?? leads[0]!)
+      ? (leads.find((l) => l.device.kind === 'gfci') ?? nth(leads, 0))
       : null;
   if (lead) return { protection: arc ? 'afci' : 'gfci', protectAt: arc ? 'breaker' : 'first-device', lead };
   if (!ground) return { protection: arc ? 'afci' : 'none', protectAt: 'breaker', lead };
@@ -158,11 +161,11 @@ function extendExisting(
   const outletVa = s.rules('circuit.outletVa');
   const panel = placeOfPanel(s.plan, s.panel, s.framing);
   for (const id of Object.keys(draft.circuits).sort(compareIds)) {
-    const c = draft.circuits[id]!;
+    const c = entryOf(draft.circuits, id);
     if (!c.existing || !c.found?.extend || c.poles !== 1 || c.found.supply !== 'normal') continue;
     const taps = Object.values(s.plan.devices)
-      .filter((d) => d.circuit === id && s.plan.boxes[d.box]!.existing)
-      .map((d) => placeOfBox(s.plan.boxes[d.box]!, s.plan, s.framing));
+      .filter((d) => d.circuit === id && entryOf(s.plan.boxes, d.box).existing)
+      .map((d) => placeOfBox(entryOf(s.plan.boxes, d.box), s.plan, s.framing));
     if (taps.length === 0) continue;
     const cap = capacityOf(c.amps, c.volts, s.rules);
     const there = foundLoad(c, outletVa);
@@ -190,7 +193,7 @@ function extendExisting(
           nearest(atom.places, taps) > s.rules('circuit.tapReach')
         )
           continue;
-        for (const l of atom.loads) draft.devices[l.id]!.circuit = id;
+        for (const l of atom.loads) entryOf(draft.devices, l.id).circuit = id;
         group.loads = group.loads.filter((l) => !atom.loads.includes(l));
         taps.push(...atom.places);
         outlets += count;
@@ -237,8 +240,8 @@ export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: 
         shape: rules('shape'),
         reason: planned.reason,
       });
-      for (const load of planned.loads) draft.devices[load.id]!.circuit = id;
-      if (lead) draft.devices[lead.id]!.kind = 'gfci';
+      for (const load of planned.loads) entryOf(draft.devices, load.id).circuit = id;
+      if (lead) entryOf(draft.devices, lead.id).kind = 'gfci';
       added.push({
         id,
         poles: kind.poles,
@@ -259,7 +262,10 @@ function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLo
     for (const id of [...switches, ...loads]) {
       const from = groupOf(id);
       if (!from || from === home) continue;
-      const load = from.loads.find((l) => l.id === id)!;
+      const load = must(
+        from.loads.find((l) => l.id === id),
+        'what was looked for',
+      );
       from.loads = from.loads.filter((l) => l !== load);
       home.loads.push(load);
     }
@@ -276,10 +282,10 @@ function seatNew(
     Object.values(draft.devices).reduce(
       (sum, d) => sum + (d.circuit === circuit ? loadOf(d, outletVa) : 0),
       0,
-    ) + foundLoad(draft.circuits[circuit]!, outletVa).va;
+    ) + foundLoad(entryOf(draft.circuits, circuit), outletVa).va;
   for (const [id, seat] of seatCircuits(draft, panel, added, vaOf)) {
     if (!seat) continue;
-    draft.circuits[id]!.space = seat.space;
-    draft.circuits[id]!.half = seat.half;
+    entryOf(draft.circuits, id).space = seat.space;
+    entryOf(draft.circuits, id).half = seat.half;
   }
 }

@@ -1,3 +1,4 @@
+import { entryOf, must } from '../../lookups/index.ts';
 import { freeSpaces, wholeOf, legLoads, freeHalves, legOf } from '../../circuits/spaces.ts';
 import { compareIds } from '../../plan/ids.ts';
 import type { Plan } from '../../plan/index.ts';
@@ -21,7 +22,7 @@ export function seatCircuits(
   wanting: readonly Wanting[],
   vaOf: (circuit: string) => number,
 ): Seating {
-  const { legs } = plan.panels[panelId]!;
+  const { legs } = entryOf(plan.panels, panelId);
   const free = freeSpaces(plan, panelId);
   const seating = new Map<string, { space: number; half: 'A' | 'B' | null } | null>();
   const take = (space: number) => void free.splice(free.indexOf(space), 1);
@@ -61,7 +62,7 @@ export function exchange(
   loads: { A: number; B: number },
   legs: 1 | 2,
 ): void {
-  const legAt = (id: string) => legOf(seating.get(id)!.space, legs);
+  const legAt = (id: string) => legOf(must(seating.get(id), 'the get').space, legs);
   for (let better = true; better;) {
     better = false;
     for (const a of singles)
@@ -70,7 +71,7 @@ export function exchange(
         const gap = loads.A - loads.B;
         const after = gap - 2 * (a.va - b.va);
         if (Math.abs(after) >= Math.abs(gap) - 1e-9) continue;
-        const [sa, sb] = [seating.get(a.id)!, seating.get(b.id)!];
+        const [sa, sb] = [must(seating.get(a.id), 'the get'), must(seating.get(b.id), 'the get')];
         seating.set(a.id, sb);
         seating.set(b.id, sa);
         loads.A += b.va - a.va;

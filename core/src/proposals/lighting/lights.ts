@@ -1,3 +1,4 @@
+import { entryOf, must, nth } from '../../lookups/index.ts';
 import {
   add,
   distance,
@@ -69,7 +70,9 @@ export function lightPlaces(
   const [left, low] = [Math.min(...polygon.map((p) => p.x)), Math.min(...polygon.map((p) => p.y))];
   const clear = (p: XY) =>
     pointInPolygon(p, polygon) &&
-    polygon.every((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!) >= clearOfWall);
+    polygon.every(
+      (a, i) => distancePointSegment(p, a, nth(polygon, (i + 1) % polygon.length)) >= clearOfWall,
+    );
   const grid = columns.flatMap((x) => rows.map((y) => ({ x: left + x, y: low + y }))).filter(clear);
   if (grid.length > 0) return grid;
   const center = innerPoint(polygon);
@@ -84,20 +87,20 @@ function extent(polygon: readonly XY[]): { width: number; depth: number } {
 /** In a closet the place farthest from its walls, where its middle is not: storage is on them. */
 function clearest(polygon: readonly XY[], middle: XY): XY {
   const clearance = (p: XY) =>
-    Math.min(...polygon.map((a, i) => distancePointSegment(p, a, polygon[(i + 1) % polygon.length]!)));
+    Math.min(...polygon.map((a, i) => distancePointSegment(p, a, nth(polygon, (i + 1) % polygon.length))));
   const inner = innerPoint(polygon);
   return inner && clearance(inner) > clearance(middle) + 0.5 ? inner : middle;
 }
 
 function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
-  const { polygon } = room.boundary!;
+  const { polygon } = must(room.boundary, 'the boundary of the room');
   const { width, depth } = extent(polygon);
   const small = room.use === 'closet' || room.use === 'stair' || rules('light.layout') === 'middle';
   const [columns, rows] = small
     ? [[width / 2], [depth / 2]]
     : [rowPlaces(width, rules), rowPlaces(depth, rules)];
-  const found = lightPlaces(polygon, plan.rooms[room.id]!, columns, rows);
-  const places = room.use === 'closet' ? [clearest(polygon, found[0]!)] : found;
+  const found = lightPlaces(polygon, entryOf(plan.rooms, room.id), columns, rows);
+  const places = room.use === 'closet' ? [clearest(polygon, nth(found, 0))] : found;
   const kind = places.length > 1 ? 'wafer-light' : 'light';
   return places.map((at) => ({
     on: 'ceiling',
@@ -112,15 +115,15 @@ const tidyPlace = (p: XY): XY => ({ x: Math.round(p.x * 4) / 4, y: Math.round(p.
 
 /** Over the tub, shower or toilet where one is drawn, else a quarter of the way in: IRC 2021 M1505 wants the air moved (from memory). */
 function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[] {
-  const { polygon } = room.boundary!;
+  const { polygon } = must(room.boundary, 'the boundary of the room');
   const wet = (['shower', 'tub', 'toilet'] as const)
     .flatMap((kind) => Object.values(plan.fixtures).filter((f) => f.room === room.id && f.kind === kind))
     .find((f) => f.wall !== undefined);
-  const center = innerPoint(polygon)!;
+  const center = must(innerPoint(polygon), 'a place inside the room');
   let at: XY = { x: center.x, y: center.y + extent(polygon).depth / 4 };
   if (wet?.wall) {
     const out = scale(
-      leftOf(framing.lines[wet.wall]!.unit),
+      leftOf(entryOf(framing.lines, wet.wall).unit),
       (wet.side === 'left' ? 1 : -1) * (wet.depth / 2),
     );
     at = add(facePoint(framing, wet.wall, wet.side, wet.at + wet.width / 2), out);
@@ -141,12 +144,12 @@ export function proposeLights(
 ): ProposedLight[] {
   return Object.values(rooms).flatMap((room) => {
     if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) return [];
-    const own = lightsIn(plan, room.id, rooms).map((d) => plan.devices[d]!.kind);
+    const own = lightsIn(plan, room.id, rooms).map((d) => entryOf(plan.devices, d).kind);
     const lit = own.some((kind) => kind !== 'bath-fan');
     const fanned = own.includes('bath-fan');
     const airs = room.use === 'bath' || room.use === 'powder';
     const open = waysInto(room.id, plan, rooms).filter(
-      (w) => w.outside && plan.walls[w.wall]!.cover === 'open' && lightsOutside(w, plan).length === 0,
+      (w) => w.outside && entryOf(plan.walls, w.wall).cover === 'open' && lightsOutside(w, plan).length === 0,
     );
     return [
       ...(lit ? [] : roomLights(room, plan, rules)),

@@ -1,3 +1,4 @@
+import { entryOf } from '../../lookups/index.ts';
 import { type Plan, otherSide } from '../../plan/index.ts';
 import { nominalBoxSize } from '../../materials/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
@@ -10,7 +11,7 @@ import type { WayIn } from '../../rooms/ways.ts';
 
 /** The latch edge of an opening and the way along the wall that leads on from it; a cased opening takes the right hand of who comes in. */
 export function latchOf(way: Pick<WayIn, 'side' | 'opening'>, plan: Plan): { edge: number; towards: 1 | -1 } {
-  const o = plan.openings[way.opening]!;
+  const o = entryOf(plan.openings, way.opening);
   const towards = o.kind === 'door' ? (o.hinge === 'from' ? 1 : -1) : way.side === 'left' ? 1 : -1;
   return { edge: towards === 1 ? o.at + o.width : o.at, towards };
 }

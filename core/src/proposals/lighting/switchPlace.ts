@@ -1,3 +1,4 @@
+import { entryOf, must, nth, valueIn } from '../../lookups/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import type { Plan, Side } from '../../plan/index.ts';
 import { nominalBoxSize } from '../../materials/index.ts';
@@ -75,10 +76,10 @@ function faceAround(
   face: Face,
   towards: 1 | -1,
 ): { face: Face; corner: number; away: 1 | -1 } | null {
-  const faces = room.boundary!.faces;
+  const faces = must(room.boundary, 'the boundary of the room').faces;
   const i = faces.indexOf(face);
   const onwards = (face.endAt > face.startAt ? 1 : -1) === towards;
-  const next = faces[(i + (onwards ? 1 : faces.length - 1)) % faces.length]!;
+  const next = nth(faces, (i + (onwards ? 1 : faces.length - 1)) % faces.length);
   if (next.wall === null) return null;
   const corner = onwards ? next.startAt : next.endAt;
   const far = onwards ? next.endAt : next.startAt;
@@ -101,7 +102,7 @@ export function switchPlace(
   gangs: number,
   s: SwitchSetting,
 ): SwitchPlace | null {
-  const o = s.plan.openings[way.opening]!;
+  const o = entryOf(s.plan.openings, way.opening);
   const { edge, towards } = latchOf(way, s.plan);
   const [trim, reach] = [s.rules('trim.width'), s.rules('switch.reach')];
   const { width } = nominalBoxSize(gangs);
@@ -115,7 +116,7 @@ export function switchPlace(
     wall,
     side,
     at,
-    exact: s.layout.settings.get(wall)!.cover === 'closed',
+    exact: valueIn(s.layout.settings, wall).cover === 'closed',
     hand,
     doorOnLeft: isOnLeft(side, door, at),
   });
@@ -152,7 +153,7 @@ function aroundCorner(
   gangs: number,
   s: SwitchSetting,
 ): { wall: string; side: Side; at: number; corner: number } | null {
-  const face = room.boundary!.faces.find(
+  const face = must(room.boundary, 'the boundary of the room').faces.find(
     (f) =>
       f.wall === way.wall &&
       f.side === way.side &&
@@ -166,6 +167,6 @@ function aroundCorner(
     next.corner,
     next.corner + next.away * (s.rules('switch.reach') + nominalBoxSize(gangs).width),
   ] as const;
-  const at = placesOn(s, wall!, side, span, next.corner, gangs)[0];
-  return at === undefined ? null : { wall: wall!, side, at, corner: next.corner };
+  const at = placesOn(s, must(wall, 'the wall'), side, span, next.corner, gangs)[0];
+  return at === undefined ? null : { wall: must(wall, 'the wall'), side, at, corner: next.corner };
 }

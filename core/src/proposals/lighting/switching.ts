@@ -1,3 +1,4 @@
+import { entryOf, nth } from '../../lookups/index.ts';
 import { distance, type XY } from '../../geometry/index.ts';
 import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type Plan } from '../../plan/index.ts';
@@ -15,7 +16,7 @@ interface Want {
 /** The middle of what a group lights, for the school that orders switches as the lights lie. */
 function middleOf(group: Group, s: SwitchSetting): XY {
   const places = group.loads.map((id): XY => {
-    const on = s.plan.boxes[s.plan.devices[id]!.box]!.on;
+    const on = entryOf(s.plan.boxes, entryOf(s.plan.devices, id).box).on;
     return 'wall' in on ? facePoint(s.framing, on.wall, on.side, on.at) : on;
   });
   const mean = (pick: (p: XY) => number) => places.reduce((sum, p) => sum + pick(p), 0) / places.length;
@@ -26,7 +27,7 @@ function middleOf(group: Group, s: SwitchSetting): XY {
 function inOrder(wants: readonly Want[], place: SwitchPlace, s: SwitchSetting): Want[] {
   const byRank = [...wants].sort((a, b) => a.group.rank - b.group.rank || a.index - b.index);
   if (s.rules('switch.order') === 'nearest') return place.doorOnLeft ? byRank : byRank.reverse();
-  const { unit } = s.framing.lines[place.wall]!;
+  const { unit } = entryOf(s.framing.lines, place.wall);
   const right = place.side === 'left' ? { x: -unit.x, y: -unit.y } : unit;
   const across = (w: Want) => {
     const m = middleOf(w.group, s);
@@ -40,7 +41,7 @@ const nearDoor = 36;
 /** Switches that are there already near a way in and control nothing, nearest first. */
 function idleSwitches(way: WayIn, s: SwitchSetting, taken: ReadonlySet<string>): string[] {
   const { plan } = s;
-  const o = plan.openings[way.opening]!;
+  const o = entryOf(plan.openings, way.opening);
   const door = facePoint(s.framing, way.wall, way.side, o.at + o.width / 2);
   const used = new Set(Object.values(plan.controls).flatMap((c) => c.switches));
   return Object.entries(plan.devices)
@@ -70,7 +71,7 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: SwitchSetting): number
       const idle = idleSwitches(way, s, taken)[0];
       if (idle) {
         taken.add(idle);
-        switches[index]!.push(idle);
+        nth(switches, index).push(idle);
         continue;
       }
       const key = `${way.opening}/${way.room}`;
@@ -93,16 +94,16 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: SwitchSetting): number
     inOrder(wants, place, s).forEach((want, slot) => {
       const id = nextId(draft.devices, 'd');
       draft.devices[id] = entrySchemas.devices.parse({ box: boxId, slot, kind: 'switch' });
-      switches[want.index]!.push(id);
+      nth(switches, want.index).push(id);
     });
   }
   groups.forEach((group, i) => {
-    const ids = switches[i]!;
+    const ids = nth(switches, i);
     if (ids.length === 0) return;
-    ids.forEach((id, k) => (draft.devices[id]!.kind = switchKind(ids.length, k)));
+    ids.forEach((id, k) => (entryOf(draft.devices, id).kind = switchKind(ids.length, k)));
     draft.controls[nextId(draft.controls, 'k')] = { switches: ids, loads: [...group.loads] };
   });
-  return groups.filter((_, i) => switches[i]!.length === 0).reduce((sum, g) => sum + g.loads.length, 0);
+  return groups.filter((_, i) => nth(switches, i).length === 0).reduce((sum, g) => sum + g.loads.length, 0);
 }
 
 /** A place for a box that also keeps clear of the boxes this pass has put up, which the layout does not know of yet. */
@@ -113,7 +114,7 @@ function clearPlace(
   s: SwitchSetting,
   before: readonly SwitchPlace[],
 ): SwitchPlace | null {
-  const room = rooms[way.room]!;
+  const room = entryOf(rooms, way.room);
   const place = switchPlace(way, room, gangs, s);
   if (!place) return null;
   const crowded = before.some((b) => b.wall === place.wall && Math.abs(b.at - place.at) < 4 * gangs);

@@ -1,3 +1,4 @@
+import { entryOf, nth, valueIn } from '../../lookups/index.ts';
 import type { BoxLayout } from '../../boxes/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
@@ -20,7 +21,7 @@ function linksFor(
   framing: Framing,
   rules: RuleBook,
 ): Link[] {
-  const circuit = plan.circuits[circuitId]!;
+  const circuit = entryOf(plan.circuits, circuitId);
   const stepCost = stepCostFor('auto', rules, cableCents(plan, `${circuit.gauge}/2`));
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
   const ends = new Map(places.map((id) => [id, runEnd(id, plan, layout, graph, framing)]));
@@ -31,7 +32,7 @@ function linksFor(
     const [from, to] = [ends.get(a), ends.get(b)];
     if (!kept.has(key))
       kept.set(key, from && to ? Math.min(1e12, routeCost(from, to, graph, framing, stepCost)) : 1e12);
-    return kept.get(key)!;
+    return valueIn(kept, key);
   };
   return missingLinks(plan, circuitId, rules('control.feed'), cost);
 }
@@ -50,11 +51,11 @@ export function addRuns(
   );
   const ids = nextIds(draft.runs, 'k', added.length);
   added.forEach(({ from, to, circuit }, i) => {
-    draft.runs[ids[i]!] = entrySchemas.runs.parse({
+    draft.runs[nth(ids, i)] = entrySchemas.runs.parse({
       from,
       to,
       circuit,
-      cable: `${draft.circuits[circuit]!.gauge}/2`,
+      cable: `${entryOf(draft.circuits, circuit).gauge}/2`,
     });
   });
   for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, rules('control.neutral'));
@@ -74,7 +75,7 @@ export function addDataRuns(draft: Plan): number {
   const missing = [...new Set(outlets)].filter((b) => b !== home && !reached.has(b)).sort(compareIds);
   const ids = nextIds(draft.runs, 'k', missing.length);
   missing.forEach((to, i) => {
-    draft.runs[ids[i]!] = entrySchemas.runs.parse({ from: home, to, cable: 'data' });
+    draft.runs[nth(ids, i)] = entrySchemas.runs.parse({ from: home, to, cable: 'data' });
   });
   return missing.length;
 }

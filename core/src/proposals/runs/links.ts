@@ -1,3 +1,4 @@
+import { entryOf, lastOf, must, nth } from '../../lookups/index.ts';
 import { switchKinds } from '../../boxes/index.ts';
 import { compareIds } from '../../plan/ids.ts';
 import type { Circuit, Plan } from '../../plan/index.ts';
@@ -27,7 +28,7 @@ export function reached(plan: Plan, circuitId: string): string[] {
   const list = sourcesOf(plan, circuitId);
   for (let i = 0; i < list.length; i++) {
     for (const [, run] of runs) {
-      const other = run.from === list[i] ? run.to! : run.to === list[i] ? run.from : null;
+      const other = run.from === list[i] ? must(run.to, 'the to') : run.to === list[i] ? run.from : null;
       if (other && !list.includes(other)) list.push(other);
     }
   }
@@ -69,11 +70,11 @@ export function firstDevice(plan: Plan, circuit: Circuit, boxes: readonly string
 function ordered(start: string, boxes: readonly string[], cost: Cost): string[] {
   const places = [start, ...boxes.filter((b) => b !== start)];
   const { order } = cheapestOrder(places.map((a) => places.map((b) => (a === b ? 0 : cost(a, b)))));
-  return order.map((i) => places[i]!);
+  return order.map((i) => nth(places, i));
 }
 
 const chained = (from: string, boxes: readonly string[]): Link[] =>
-  boxes.map((to, i) => ({ from: i === 0 ? from : boxes[i - 1]!, to }));
+  boxes.map((to, i) => ({ from: i === 0 ? from : nth(boxes, i - 1), to }));
 
 interface Controlled {
   readonly switches: readonly string[];
@@ -98,10 +99,10 @@ function hang(c: Controlled, entry: string, joined: Set<string>, school: FeedSch
     for (const b of list) joined.add(b);
     return list.at(-1) ?? from;
   };
-  const far = c.switches.at(-1)!;
+  const far = lastOf(c.switches);
   if (school === 'switch') {
     add(entry, c.switches);
-    add(entry === far ? c.switches[0]! : far, c.loads);
+    add(entry === far ? nth(c.switches, 0) : far, c.loads);
   } else if (school === 'light') {
     add(entry, c.loads);
     add(entry, c.switches);
@@ -131,7 +132,7 @@ function entries(
     const school = schoolFor(c, house);
     if (school === 'switch' || (school === 'far' && c.switches.length > 1)) return c.switches;
     if (school === 'light') return c.loads;
-    return [c.loads.reduce((a, b) => (cost(c.switches[0]!, b) > cost(c.switches[0]!, a) ? b : a))];
+    return [c.loads.reduce((a, b) => (cost(nth(c.switches, 0), b) > cost(nth(c.switches, 0), a) ? b : a))];
   });
   const picked = choices.map((list) => list.reduce((a, b) => (cost(start, b) < cost(start, a) ? b : a)));
   const weigh = (entry: readonly string[]): number => {
@@ -165,11 +166,11 @@ function linksThrough(
   school: FeedSchool,
   cost: Cost,
 ): Link[] {
-  const circuit = plan.circuits[circuitId]!;
-  const boxOf = (d: string) => plan.devices[d]!.box;
+  const circuit = entryOf(plan.circuits, circuitId);
+  const boxOf = (d: string) => entryOf(plan.devices, d).box;
   const controls = controlsOf(plan, circuitId, () => true).map((id): Controlled => ({
-    switches: unique(plan.controls[id]!.switches.map(boxOf)),
-    loads: unique(plan.controls[id]!.loads.map(boxOf)),
+    switches: unique(entryOf(plan.controls, id).switches.map(boxOf)),
+    loads: unique(entryOf(plan.controls, id).loads.map(boxOf)),
   }));
   const inControl = new Set(controls.flatMap((c) => [...c.switches, ...c.loads]));
   const alwaysOn = (box: string) =>
@@ -199,7 +200,7 @@ function linksThrough(
     ...links.map((l) => l.to),
   ]);
   open.forEach((c, i) => {
-    if (joined.has(entry[i]!)) links.push(...hang(c, entry[i]!, joined, schoolFor(c, school), cost));
+    if (joined.has(nth(entry, i))) links.push(...hang(c, nth(entry, i), joined, schoolFor(c, school), cost));
   });
   const free = alarms.filter((b) => !joined.has(b));
   if (alarms[0] && free.length > 0) links.push(...chained(alarms[0], ordered(alarms[0], free, cost)));
@@ -216,7 +217,7 @@ function linksThrough(
 
 /** The cables a circuit still lacks: a chain or branches, from where it already reaches, a ground-fault receptacle first. */
 export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Link[] {
-  const circuit = plan.circuits[circuitId]!;
+  const circuit = entryOf(plan.circuits, circuitId);
   const known = reached(plan, circuitId);
   const missing = boxesOf(plan, circuitId).filter((b) => !known.includes(b));
   if (missing.length === 0) return [];
@@ -234,7 +235,7 @@ function startOf(
   missing: readonly string[],
   cost: Cost,
 ): string | null {
-  if (!circuit.existing) return circuit.panel === null ? null : known.at(-1)!;
+  if (!circuit.existing) return circuit.panel === null ? null : lastOf(known);
   const taps = known.filter((k) => plan.boxes[k]);
   if (taps.length === 0) return null;
   const nearest = (tap: string) => Math.min(...missing.map((b) => cost(tap, b)));

@@ -1,3 +1,4 @@
+import { entryOf, must } from '@fieldchalk/core';
 import { deviceWords, isOnWall, type Plan } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 
@@ -12,15 +13,15 @@ export interface LightSet {
 const lit = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 function roomOf(plan: Plan, device: string): string | null {
-  const { on } = plan.boxes[plan.devices[device]!.box]!;
+  const { on } = entryOf(plan.boxes, entryOf(plan.devices, device).box);
   return isOnWall(on) ? null : 'ceiling' in on ? on.ceiling : on.floor;
 }
 
 function says(plan: Plan, loads: readonly string[]): string {
   const [first] = loads;
-  const device = plan.devices[first!]!;
-  const room = roomOf(plan, first!);
-  const where = room ? plan.rooms[room]!.name || room : `box ${boxNumber(device.box)} on a wall`;
+  const device = entryOf(plan.devices, must(first, 'the first'));
+  const room = roomOf(plan, must(first, 'the first'));
+  const where = room ? entryOf(plan.rooms, room).name || room : `box ${boxNumber(device.box)} on a wall`;
   const what = deviceWords(device.kind);
   return `${where}: ${loads.length === 1 ? what : `${loads.length} ${what}s`}`;
 }

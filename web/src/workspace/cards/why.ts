@@ -1,3 +1,4 @@
+import { must, nth } from '@fieldchalk/core';
 import { formatLength, type Result } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 import { facePlaces } from '../ribbon/ribbon.ts';
@@ -17,9 +18,10 @@ function neighbourhood(result: Result, box: string): Neighbourhood | null {
     for (const space of room.spaces) {
       const i = space.receptacles.findIndex((r) => r.box === box);
       if (i < 0) continue;
-      const { along } = space.receptacles[i]!;
+      const { along } = nth(space.receptacles, i);
       const ring = space.ring && space.receptacles.length > 1;
-      const at = (k: number) => space.receptacles[(k + space.receptacles.length) % space.receptacles.length]!;
+      const at = (k: number) =>
+        nth(space.receptacles, (k + space.receptacles.length) % space.receptacles.length);
       const before = i > 0 || ring ? at(i - 1) : null;
       const after = i + 1 < space.receptacles.length || ring ? at(i + 1) : null;
       const apart = (to: number) => (to + space.length) % space.length || space.length;
@@ -66,6 +68,6 @@ export function whatElse(result: Result, box: string, limit: number): number[] {
   });
   const uprights = result.members.filter((m) => m.wall === mark.wall && m.number !== null);
   const numberAt = (at: number) =>
-    uprights.reduce((a, b) => (Math.abs(b.at - at) < Math.abs(a.at - at) ? b : a)).number!;
+    must(uprights.reduce((a, b) => (Math.abs(b.at - at) < Math.abs(a.at - at) ? b : a)).number, 'the number');
   return [...new Set(good.map(numberAt))].sort((a, b) => a - b);
 }

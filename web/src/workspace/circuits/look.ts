@@ -1,3 +1,4 @@
+import { entryOf, nth, valueIn } from '@fieldchalk/core';
 import { circuitNumber, compareIds, deadWith, legOf, seatsOf, type Plan } from '@fieldchalk/core';
 
 /** How a circuit looks wherever it is shown: a colour, the dashes of its ring, and its number, so that none of them is the only sign. */
@@ -32,7 +33,7 @@ const rings = [
 /** Circuits as they are read: panel by panel, space by space, those without one last. */
 export function circuitsInOrder(plan: Plan): string[] {
   const key = (id: string) => {
-    const c = plan.circuits[id]!;
+    const c = entryOf(plan.circuits, id);
     return [c.panel ?? '~', c.space ?? 999, c.half ?? ''] as const;
   };
   return Object.keys(plan.circuits).sort((a, b) => {
@@ -49,8 +50,8 @@ export function circuitLooks(plan: Plan): Map<string, CircuitLook> {
     circuitsInOrder(plan).map((id, i) => [
       id,
       {
-        fill: fills[i % fills.length]!,
-        ...rings[Math.floor(i / fills.length) % rings.length]!,
+        fill: nth(fills, i % fills.length),
+        ...nth(rings, Math.floor(i / fills.length) % rings.length),
         number: circuitNumber(plan, id),
       },
     ]),
@@ -74,9 +75,9 @@ export function boxLooks(
   const dead = new Set(deadWith(tripped, plan).boxes);
   const circuits = new Map<string, string[]>();
   for (const id of Object.keys(plan.devices).sort(
-    (a, b) => plan.devices[a]!.slot - plan.devices[b]!.slot || compareIds(a, b),
+    (a, b) => entryOf(plan.devices, a).slot - entryOf(plan.devices, b).slot || compareIds(a, b),
   )) {
-    const { box, circuit } = plan.devices[id]!;
+    const { box, circuit } = entryOf(plan.devices, id);
     const known = circuits.get(box) ?? [];
     if (circuit !== null && !known.includes(circuit)) circuits.set(box, [...known, circuit]);
   }
@@ -84,7 +85,7 @@ export function boxLooks(
     [...circuits].map(([box, own]) => [
       box,
       {
-        ...looks.get(own[0]!)!,
+        ...valueIn(looks, nth(own, 0)),
         more: own.length - 1,
         dead: dead.has(box),
         inHand: inHand !== null && own.includes(inHand),
@@ -107,7 +108,7 @@ export interface PanelPlace {
 
 /** The places of a panel in rows of two, as they stand: odd numbers on the left, even on the right. */
 export function panelRows(plan: Plan, panel: string): [PanelPlace, PanelPlace | null][] {
-  const { spaces, legs } = plan.panels[panel]!;
+  const { spaces, legs } = entryOf(plan.panels, panel);
   const seats = seatsOf(plan, panel);
   const place = (space: number): PanelPlace => ({
     space,
@@ -128,9 +129,11 @@ export function devicesOfRoomFor(plan: Plan, boxesInRoom: ReadonlySet<string>, c
   const isLit = (kind: string) => /light|switch|dimmer|fan|alarm/.test(kind);
   const own = Object.values(plan.devices).filter((d) => d.circuit === circuit);
   const lights =
-    own.length > 0 ? own.some((d) => isLit(d.kind)) : plan.circuits[circuit]!.name.startsWith('Lighting');
+    own.length > 0
+      ? own.some((d) => isLit(d.kind))
+      : entryOf(plan.circuits, circuit).name.startsWith('Lighting');
   return Object.keys(plan.devices).filter((id) => {
-    const { box, kind } = plan.devices[id]!;
+    const { box, kind } = entryOf(plan.devices, id);
     const plugged = /receptacle|gfci|opener/.test(kind);
     return boxesInRoom.has(box) && (lights ? isLit(kind) : plugged);
   });

@@ -1,3 +1,4 @@
+import { entryOf, must } from '@fieldchalk/core';
 import {
   deviceKinds,
   parseLength,
@@ -74,11 +75,11 @@ function fieldsOf(text: string): Record<string, string> {
     if (
       keywords.has(lower) &&
       !(lower === 'in' && key !== 'swing') &&
-      !(['hinge', 'swing'].includes(key) && fields[key]!.length === 0)
+      !(['hinge', 'swing'].includes(key) && entryOf(fields, key).length === 0)
     ) {
       key = lower;
       fields[key] = [];
-    } else fields[key]!.push(word);
+    } else entryOf(fields, key).push(word);
   }
   return Object.fromEntries(Object.entries(fields).map(([k, v]) => [k, v.join(' ')]));
 }
@@ -123,9 +124,10 @@ function opening(kind: Opening['kind'], rest: string, context: EntryContext): Or
 }
 
 function leg(text: string, context: EntryContext): Order {
-  const match = /^(.*?)(?:[\s,]+(right|left|r|l|straight|-?\d+(?:\.\d+)?°|-?\d+(?:\.\d+)?\s*deg))?$/i.exec(
-    text,
-  )!;
+  const match = must(
+    /^(.*?)(?:[\s,]+(right|left|r|l|straight|-?\d+(?:\.\d+)?°|-?\d+(?:\.\d+)?\s*deg))?$/i.exec(text),
+    'the match',
+  );
   if (context.room === null) return problem('Name the room first: room Study office.');
   const length = lengthOf(match[1], 'Wall');
   if (length < 1) return problem('Wall: an inch is the least a wall can be.');
@@ -220,18 +222,20 @@ function panelOrder(rest: string, context: EntryContext): Order {
 }
 
 const named = (record: Record<string, { name: string }>, text: string) =>
-  Object.keys(record).find((id) => record[id]!.name.toLowerCase() === text.toLowerCase());
+  Object.keys(record).find((id) => entryOf(record, id).name.toLowerCase() === text.toLowerCase());
 
 /** A thing called by its name: `box 3`, `wall C`, a room, a panel, a circuit's first run. Null when nothing is called that. */
 function chooseOrder(text: string, context: EntryContext): Order | null {
   const { plan, unrolled } = context;
   const [, word, name] = /^(box|wall)\s+(\S+)$/i.exec(text) ?? [];
   if (word?.toLowerCase() === 'box') {
-    const id = Object.keys(plan.boxes).find((b) => boxNumber(b).toLowerCase() === name!.toLowerCase());
+    const id = Object.keys(plan.boxes).find(
+      (b) => boxNumber(b).toLowerCase() === must(name, 'the name').toLowerCase(),
+    );
     return id ? { kind: 'choose', what: 'box', id } : problem(`There is no box ${name}.`);
   }
   if (word) {
-    const wall = unrolled?.walls.find((w) => w.letter.toLowerCase() === name!.toLowerCase());
+    const wall = unrolled?.walls.find((w) => w.letter.toLowerCase() === must(name, 'the name').toLowerCase());
     return wall
       ? { kind: 'choose', what: 'wall', id: wall.wall }
       : problem(`There is no wall ${name} in this room.`);
@@ -241,7 +245,7 @@ function chooseOrder(text: string, context: EntryContext): Order | null {
   const panel = named(plan.panels, text);
   if (panel) return { kind: 'choose', what: 'panel', id: panel };
   const circuit = named(plan.circuits, text);
-  const run = Object.keys(plan.runs).find((id) => plan.runs[id]!.circuit === circuit);
+  const run = Object.keys(plan.runs).find((id) => entryOf(plan.runs, id).circuit === circuit);
   return circuit && run ? { kind: 'choose', what: 'run', id: run } : null;
 }
 
@@ -269,7 +273,7 @@ export function entryWords(context: EntryContext): string[] {
     ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),
-    ...roomUses.map((use) => `room ${use[0]!.toUpperCase()}${use.slice(1)} ${use}`),
+    ...roomUses.map((use) => `room ${must(use[0], 'the entry').toUpperCase()}${use.slice(1)} ${use}`),
     ...Object.keys(plan.boxes).map((b) => `box ${boxNumber(b)}`),
     ...(unrolled?.walls ?? []).map((w) => `wall ${w.letter}`),
     ...names.filter(Boolean),

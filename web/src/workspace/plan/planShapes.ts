@@ -1,3 +1,4 @@
+import { entryOf, must } from '@fieldchalk/core';
 import {
   deviceWords,
   framingKinds,
@@ -133,7 +134,7 @@ export function snappedFlat(
   to: { x: number; y: number },
   reach: number,
 ): { x: number; y: number } {
-  const own = plan.boxes[id]!.on;
+  const own = entryOf(plan.boxes, id).on;
   const room = 'ceiling' in own ? own.ceiling : null;
   const others = Object.entries(plan.boxes).flatMap(([other, { on }]) =>
     other !== id && 'ceiling' in on && on.ceiling === room ? [on] : [],
@@ -238,7 +239,7 @@ function wallShape(plan: Plan, members: Result['members'], id: string): WallShap
     id,
     block: block(line, ...framedEnds(line, members)),
     studs,
-    closed: plan.walls[id]!.cover === 'closed',
+    closed: entryOf(plan.walls, id).cover === 'closed',
     along: line.u,
     openings: Object.entries(plan.openings)
       .filter(([, o]) => o.wall === id)
@@ -436,7 +437,7 @@ export function snappedEnd(
   const squared = from ? squareTo(from, to) : to;
   for (const [id, w] of Object.entries(plan.walls)) {
     if (plan.points[w.from]?.level !== level) continue;
-    const line = lineOf(plan, id)!;
+    const line = must(lineOf(plan, id), 'the line of the wall');
     const along = (squared.x - line.a.x) * line.u.x + (squared.y - line.a.y) * line.u.y;
     const off = (squared.x - line.a.x) * -line.u.y + (squared.y - line.a.y) * line.u.x;
     if (Math.abs(off) > Math.max(reach, line.half) || along < 0 || along > line.span) continue;

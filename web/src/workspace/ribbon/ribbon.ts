@@ -1,3 +1,4 @@
+import { entryOf, lastOf, nth } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 import { cables, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 
@@ -178,8 +179,8 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
   const height = unrolled.height;
   return Object.entries(result.runs).flatMap(([id, run]) =>
     unrolled.walls.flatMap((wall): RibbonCable[] => {
-      const frame = plan.walls[wall.wall]!;
-      const [a, b] = [plan.points[frame.from]!, plan.points[frame.to]!];
+      const frame = entryOf(plan.walls, wall.wall);
+      const [a, b] = [entryOf(plan.points, frame.from), entryOf(plan.points, frame.to)];
       const span = Math.hypot(b.x - a.x, b.y - a.y);
       const floor = plan.levels[a.level]?.elevation ?? 0;
       const local = run.path.map((p) => ({
@@ -192,9 +193,9 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
         const onLevel = (z: number) => z > -12 && z < wall.ceiling + 12;
         const near = p.off < 4 && isOn(wall, p.at, 3) && onLevel(p.z);
         if (!near) return;
-        const joined = i > 0 && local[i - 1]!.off < 4 && isOn(wall, local[i - 1]!.at, 3);
+        const joined = i > 0 && nth(local, i - 1).off < 4 && isOn(wall, nth(local, i - 1).at, 3);
         const point = `${ribbonX(wall, p.at).toFixed(2)},${(height - p.z).toFixed(2)}`;
-        if (joined && parts.length > 0) parts.at(-1)!.push(point);
+        if (joined && parts.length > 0) lastOf(parts).push(point);
         else parts.push([point]);
       });
       return parts
@@ -204,7 +205,7 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
           run: id,
           points: p.join(' '),
           cable: run.cable,
-          jacket: cables[run.cable]!.jacket,
+          jacket: entryOf(cables, run.cable).jacket,
         }));
     }),
   );
@@ -227,7 +228,7 @@ export function cableLabels(
   for (const line of lines) {
     const points = line.points.split(' ').map((p) => p.split(',').map(Number) as [number, number]);
     for (let i = 1; i < points.length; i++) {
-      const [a, b] = [points[i - 1]!, points[i]!];
+      const [a, b] = [nth(points, i - 1), nth(points, i)];
       const span = Math.abs(a[0] - b[0]);
       if (Math.abs(a[1] - b[1]) > 0.01 || span <= (longest.get(line.run)?.span ?? 0)) continue;
       longest.set(line.run, { x: (a[0] + b[0]) / 2, y: a[1], span, cable: line.cable });
