@@ -3,5 +3,9 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [vue()],
-  test: { include: ['{core,cli,server,web}/**/*.test.ts'], testTimeout: 30_000, pool: 'threads' },
+  test: {
+    include: ['{core,contracts,cli,server,web,tools}/**/*.test.ts'],
+    testTimeout: 30_000,
+    pool: 'threads',
+  },
 });

@@ -119,21 +119,12 @@ const window = (wall: string, at: number, width: number, sill = 36) => ({
 });
 
 /** A circuit of the old house as the audit found it. */
-const old = (
-  space: number,
-  name: string,
-  amps: number,
-  gauge: 14 | 12 | 10,
-  found: object,
-  poles: 1 | 2 = 1,
-) =>
+const old = (space: number, name: string, amps: number, gauge: 14 | 12 | 10, found: object) =>
   ({
     panel: 'n1',
     space,
     amps,
     gauge,
-    poles,
-    volts: poles === 2 ? 240 : 120,
     existing: true,
     name,
     found,
@@ -269,7 +260,11 @@ const plan: PlanInput = {
       note: 'A 20 A breaker on 14: changed at some time.',
     }),
     c4: old(4, 'Furnace', 15, 14, { serves: 'furnace', outlets: 1, va: 700 }),
-    c5: old(5, 'Water heater', 30, 10, { serves: 'water heater', outlets: 1, va: 4500 }, 2),
+    c5: {
+      ...old(5, 'Water heater', 30, 10, { serves: 'water heater', outlets: 1, va: 4500 }),
+      poles: 2,
+      volts: 240,
+    },
     c6: old(6, 'Old kitchen', 20, 12, {
       serves: 'kitchen before the addition',
       outlets: 5,

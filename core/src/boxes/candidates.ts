@@ -4,8 +4,8 @@ import type { Framing } from '../framing/index.ts';
 import type { Plan, Side } from '../plan/index.ts';
 import { nominalBoxSize } from '../materials/index.ts';
 import type { FloorLine, SpacePiece } from '../rooms/index.ts';
-import type { Height, RuleBook } from '../rules/index.ts';
-import type { BoxLayout } from './index.ts';
+import type { Height } from '../rules/index.ts';
+import type { Site } from './site.ts';
 import { bottomFromSubfloor } from './kinds.ts';
 import { hiddenBy } from './counting.ts';
 import { boxSolids, ratedSolids, trimSolids, type WallSetting } from './place.ts';
@@ -99,10 +99,7 @@ function heightOptions(piece: SpacePiece, height: Height, setting: WallSetting):
 
 function candidatesOnPiece(
   piece: SpacePiece,
-  plan: Plan,
-  framing: Framing,
-  layout: BoxLayout,
-  rules: RuleBook,
+  { plan, framing, layout, rules }: Site,
   { exact = false, height = rules('height.receptacle'), hidden = false }: CandidateOptions,
 ): Candidate[] {
   const setting = valueIn(layout.settings, piece.wall);
@@ -117,7 +114,7 @@ function candidatesOnPiece(
   const wet = Object.values(plan.fixtures).some((f) => f.kind === 'tub' || f.kind === 'shower');
   const isWet = ({ wall, side }: SpacePiece, at: number) =>
     wet &&
-    wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, null, plan, framing, rules) !== null;
+    wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, { plan, framing, rules }) !== null;
   return heightOptions(piece, height, setting).flatMap(({ body, start, end, local }) => {
     const middle = (body.bottom + body.top) / 2 - setting.floorFinish;
     const places =
@@ -127,7 +124,9 @@ function candidatesOnPiece(
     return places
       .filter((at) => at + body.width / 2 > start && at - body.width / 2 < end)
       .filter((at) => !isWet(piece, at))
-      .filter((at) => hidden || hiddenBy(plan, piece.wall, piece.side, at, middle, rules) === null)
+      .filter(
+        (at) => hidden || hiddenBy({ wall: piece.wall, side: piece.side, at, middle }, plan, rules) === null,
+      )
       .map((at) => ({
         along: alongPiece(piece, at),
         wall: piece.wall,
@@ -149,17 +148,14 @@ function gridPlaces(piece: SpacePiece): number[] {
 /** Places for a receptacle along a floor line, ascending. */
 export function receptacleCandidates(
   line: FloorLine,
-  plan: Plan,
-  framing: Framing,
-  layout: BoxLayout,
-  rules: RuleBook,
+  site: Site,
   options: CandidateOptions = {},
 ): Candidate[] {
   return line.pieces
     .flatMap((piece) =>
-      entryOf(plan.walls, piece.wall).cover === 'closed' && !options.exact
+      entryOf(site.plan.walls, piece.wall).cover === 'closed' && !options.exact
         ? []
-        : candidatesOnPiece(piece, plan, framing, layout, rules, options),
+        : candidatesOnPiece(piece, site, options),
     )
     .sort((a, b) => a.along - b.along);
 }

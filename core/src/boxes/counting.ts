@@ -37,11 +37,8 @@ const receptacleKinds: ReadonlySet<DeviceKind> = new Set([
 
 /** The cabinet or appliance that a place on a wall is hidden behind; null when nobody needs to move anything to reach it. */
 export function hiddenBy(
+  { wall, side, at, middle }: CountedBox,
   plan: Plan,
-  wall: string,
-  side: Side,
-  at: number,
-  middle: number,
   rules: RuleBook,
 ): Fixture['kind'] | null {
   const found = Object.values(plan.fixtures).find((f) => {
@@ -80,7 +77,7 @@ export function countingOf(
     return no(`It is over ${formatLength(rules('spacing.maxHeight'))} high.`);
   if (general.every(([id]) => isWhollySwitched(plan, id)))
     return no('A switch turns all of it off; half-switched, it would count.');
-  const behind = hiddenBy(plan, box.wall, box.side, box.at, box.middle, rules);
+  const behind = hiddenBy(box, plan, rules);
   if (behind === 'cabinet' || behind === 'counter' || behind === 'peninsula')
     return no('It is in a cabinet.');
   if (behind) return no(`It is behind the ${behind}.`);

@@ -24,6 +24,7 @@ export {
   switchKinds,
   yokeKinds,
 } from './kinds.ts';
+export type { Site } from './site.ts';
 export { depthPlan } from './depth.ts';
 export type { DepthPlan } from './depth.ts';
 export type { BoxDevices } from './kinds.ts';
@@ -74,7 +75,7 @@ export class BoxesStage {
       const boxes = boxesOn.get(wallId) ?? [];
       const kinds = boxes.map(([id]) => (devices.get(id) ?? []).map(([, d]) => d.kind).join(' '));
       return this.walls.get(wallId, [setting, rules, catalogue, ...boxes.map((b) => b[1]), ...kinds], () =>
-        placeBoxes(boxes, setting, devices, rules, catalogue),
+        placeBoxes(boxes, { setting, devices, rules, catalogue }),
       );
     });
     const placedOf = new Map(
@@ -86,7 +87,10 @@ export class BoxesStage {
       const kinds = placed.map((p) => (devices.get(p.id) ?? []).map(([, d]) => d.kind).join(' ')).join();
       const floor = Object.values(plan.boxes).filter((b) => 'floor' in b.on && b.on.floor === room.id);
       const inputs = [room, rules, kinds, plan.levels, plan.controls, ...placed, 'floor', ...floor];
-      return [room.id, this.proofs.get(room.id, inputs, () => roomProof(room, plan, placed, devices, rules))];
+      return [
+        room.id,
+        this.proofs.get(room.id, inputs, () => roomProof({ room, plan, placed, devices, rules })),
+      ];
     });
     for (const memo of [this.settings, this.walls, this.proofs]) memo.sweep();
     const all = placedOnWalls.flat().sort((a, b) => compareIds(a.id, b.id));

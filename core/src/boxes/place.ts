@@ -99,17 +99,27 @@ export function wallSetting(
   };
 }
 
-export function bodyOf(
-  box: Box,
-  on: WallPlace,
-  devices: BoxDevices,
-  floorFinish: number,
-  rules: RuleBook,
-  catalogue: Catalogue,
-): BoxBody & { depth: number } {
-  const size = boxSize(box, catalogue);
-  const bottom = bottomFromSubfloor(on.height ?? houseHeight(devices, rules), size.height, floorFinish);
+function bodyOf({ box, on, held }: WallBox, s: Placing): BoxBody & { depth: number } {
+  const size = boxSize(box, s.catalogue);
+  const height = on.height ?? houseHeight(held, s.rules);
+  const bottom = bottomFromSubfloor(height, size.height, s.setting.floorFinish);
   return { width: size.width, bottom, top: bottom + size.height, depth: size.depth };
+}
+
+/** A box of a wall with what it holds. */
+interface WallBox {
+  readonly id: string;
+  readonly box: Box;
+  readonly on: WallPlace;
+  readonly held: BoxDevices;
+}
+
+/** What all boxes of one wall are placed by. */
+export interface Placing {
+  readonly setting: WallSetting;
+  readonly devices: ReadonlyMap<string, BoxDevices>;
+  readonly rules: RuleBook;
+  readonly catalogue: Catalogue;
 }
 
 /** Other boxes as solids: in the way on the same side; on the other side only when both are too deep for the wall. */
@@ -183,17 +193,10 @@ function nearestFace(faces: readonly StudFace[], at: number): StudFace | null {
 const reach = 24;
 const touching = 1 / 8;
 
-function placeBox(
-  id: string,
-  box: Box,
-  on: WallPlace,
-  setting: WallSetting,
-  devices: BoxDevices,
-  placed: readonly PlacedBox[],
-  rules: RuleBook,
-  catalogue: Catalogue,
-): PlacedBox {
-  const body = bodyOf(box, on, devices, setting.floorFinish, rules, catalogue);
+function placeBox(own: WallBox, s: Placing, placed: readonly PlacedBox[]): PlacedBox {
+  const { id, box, on } = own;
+  const { setting } = s;
+  const body = bodyOf(own, s);
   const visible = setting.visible[on.side];
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
@@ -236,18 +239,12 @@ function nearestMember(frame: WallFrame, at: number) {
  * Places all boxes of one wall: fixed ones first, then pinned, then the rest in id order, each on the nearest stud face that
  * is still free within 24 in. A box that finds none stays where it was planned and says so.
  */
-export function placeBoxes(
-  boxes: readonly (readonly [string, Box])[],
-  setting: WallSetting,
-  devices: Map<string, BoxDevices>,
-  rules: RuleBook,
-  catalogue: Catalogue,
-): PlacedBox[] {
+export function placeBoxes(boxes: readonly (readonly [string, Box])[], s: Placing): PlacedBox[] {
   const rank = (b: Box) => (b.existing || b.exact ? 0 : b.pinned ? 1 : 2);
   const ordered = [...boxes].sort((a, b) => rank(a[1]) - rank(b[1]) || compareIds(a[0], b[0]));
   const placed: PlacedBox[] = [];
   for (const [id, box] of ordered)
     if (isOnWall(box.on))
-      placed.push(placeBox(id, box, box.on, setting, devices.get(id) ?? [], placed, rules, catalogue));
+      placed.push(placeBox({ id, box, on: box.on, held: s.devices.get(id) ?? [] }, s, placed));
   return placed.sort((a, b) => a.at - b.at || compareIds(a.id, b.id));
 }

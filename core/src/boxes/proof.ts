@@ -60,13 +60,18 @@ function floorPoints(
   });
 }
 
-export function provenLine(
+/** A room, and the boxes on its walls. */
+export interface ProofInput {
+  readonly room: FoundRoom;
+  readonly plan: Plan;
+  readonly placed: readonly PlacedBox[];
+  readonly devices: Map<string, BoxDevices>;
+  readonly rules: RuleBook;
+}
+
+function provenLine(
   line: ProvenLine['line'],
-  room: FoundRoom,
-  plan: Plan,
-  placed: readonly PlacedBox[],
-  devices: Map<string, BoxDevices>,
-  rules: RuleBook,
+  { room, plan, placed, devices, rules }: ProofInput,
 ): ProvenLine {
   const floorFinish = entryOf(plan.levels, entryOf(plan.rooms, room.id).level).floorFinish;
   const onWalls = placed.flatMap((p): ReachPoint[] => {
@@ -81,14 +86,9 @@ export function provenLine(
   return { line, points, farthest: farthestPoint(line, points) };
 }
 
-export function roomProof(
-  room: FoundRoom,
-  plan: Plan,
-  placed: readonly PlacedBox[],
-  devices: Map<string, BoxDevices>,
-  rules: RuleBook,
-): RoomProof {
-  const prove = (line: ProvenLine['line']) => provenLine(line, room, plan, placed, devices, rules);
+export function roomProof(input: ProofInput): RoomProof {
+  const { room, rules } = input;
+  const prove = (line: ProvenLine['line']) => provenLine(line, input);
   return {
     spaces: room.spaces.map(prove),
     straight: rules('spacing.corners') === 'each-wall' ? room.straight.map(prove) : [],

@@ -1,22 +1,18 @@
 import { nth } from '../lookups/index.ts';
 import { distancePointSegment, pointInPolygon, type XY } from '../geometry/index.ts';
-import type { Framing } from '../framing/index.ts';
-import type { Plan, Side } from '../plan/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import type { Side } from '../plan/index.ts';
 import { footprintOf } from '../rooms/footprint.ts';
+import type { Site } from './site.ts';
 
 /** The tub or shower whose zone a place on a wall lies in: NEC 406.9(C) (from memory). Null when it is clear of all. */
 export function wetFixtureNear(
   spot: XY,
   side: { wall: string; side: Side },
-  room: string | null,
-  plan: Plan,
-  framing: Framing,
-  rules: RuleBook,
+  { plan, framing, rules }: Omit<Site, 'layout'>,
 ): string | null {
   const reach = rules('wet.out');
   const found = Object.entries(plan.fixtures).find(([, f]) => {
-    if ((f.kind !== 'tub' && f.kind !== 'shower') || (room !== null && f.room !== room)) return false;
+    if (f.kind !== 'tub' && f.kind !== 'shower') return false;
     const ground = footprintOf(f, framing);
     if (!ground || (f.wall === side.wall && f.side !== side.side)) return false;
     const inside = pointInPolygon(spot, ground);

@@ -85,7 +85,7 @@ function makeUps(
       .sort(compareIds)
       .flatMap((id): [string, MakeUp][] => {
         const model = catalogue[boxes[id]?.model ?? ''] ?? null;
-        const made = makeUpBox(id, layout.devices.get(id) ?? [], plan, wiring, model, rules);
+        const made = makeUpBox(id, layout.devices.get(id) ?? [], { plan, wiring, model, rules });
         return made ? [[id, made]] : [];
       }),
   );
@@ -183,7 +183,7 @@ export class Computer {
       ),
       terms: circuitTerms(plan, framing, rooms, rules),
       service: serviceLoads(plan, rooms),
-      takeoff: takeOff(plan, layout, runs, boxes, makeup, rules),
+      takeoff: takeOff({ plan, layout, runs, boxes, makeup, rules }),
       hours: { stages: countHours(plan, runs, rules) },
       findings: checkPlan({ plan, ...stages }),
     };

@@ -29,18 +29,12 @@ function inTheWay(proven: ProvenLine, plan: Plan): string[] {
 }
 
 /** Ways to cover a worst point: the stud faces nearest to it on either hand. */
-function spacingFixes(
-  proven: ProvenLine,
-  along: number,
-  { plan, framing, layout, rules }: CheckInput,
-): FixEdit[] {
-  const limit = rules('spacing.maxGap') / 2;
-  const near = receptacleCandidates(proven.line, plan, framing, layout, rules).filter(
-    (c) => Math.abs(c.along - along) <= limit,
-  );
+function spacingFixes(proven: ProvenLine, along: number, site: CheckInput): FixEdit[] {
+  const limit = site.rules('spacing.maxGap') / 2;
+  const near = receptacleCandidates(proven.line, site).filter((c) => Math.abs(c.along - along) <= limit);
   const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
   if (!nearest) return [];
-  const stud = entryOf(framing.walls, nearest.wall).standing.reduce((a, b) =>
+  const stud = entryOf(site.framing.walls, nearest.wall).standing.reduce((a, b) =>
     Math.abs(b.at - nearest.at) < Math.abs(a.at - nearest.at) ? b : a,
   );
   return [

@@ -85,7 +85,7 @@ export const wetZonesAreFree: Check = (input) =>
     const { plan, framing, layout, rules } = input;
     const high = (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
     if (!kindsIn(input, p.id).some((k) => plugged.has(k)) || high > rules('wet.up')) return [];
-    const wet = wetFixtureNear(facePoint(framing, p.wall, p.side, p.at), p, null, plan, framing, rules);
+    const wet = wetFixtureNear(facePoint(framing, p.wall, p.side, p.at), p, input);
     return wet
       ? [
           finding(

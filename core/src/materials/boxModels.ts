@@ -21,29 +21,38 @@ export interface BoxModel {
   readonly byHand: boolean;
 }
 
-const box = (
+/** A model from its name, gangs, volume and size; the rest as most boxes have it. */
+function box(
   name: string,
   gangs: number,
   volume: number,
-  size: readonly [width: number, height: number, depth: number],
-  mount: BoxModel['mount'] = 'new-work',
-  material: BoxModel['material'] = 'plastic',
-  clamps: BoxModel['clamps'] = 'none',
-): BoxModel => ({
-  name,
-  gangs,
-  volume,
-  width: size[0],
-  height: size[1],
-  depth: size[2],
-  material,
-  clamps,
-  mount,
-  fanRated: false,
-  mostCables: null,
-  lowVoltage: false,
-  byHand: false,
-});
+  [width, height, depth]: readonly [width: number, height: number, depth: number],
+  more: Partial<BoxModel> = {},
+): BoxModel {
+  return {
+    name,
+    gangs,
+    volume,
+    width,
+    height,
+    depth,
+    material: 'plastic',
+    clamps: 'none',
+    mount: 'new-work',
+    fanRated: false,
+    mostCables: null,
+    lowVoltage: false,
+    byHand: false,
+    ...more,
+  };
+}
+
+const ceiling = { mount: 'ceiling' } as const;
+const oldWork = { mount: 'old-work' } as const;
+const bracket = { lowVoltage: true } as const;
+const metalDevice = { material: 'metal', clamps: 'internal' } as const;
+const metalSquare = { material: 'metal', clamps: 'external' } as const;
+const metalCeiling = { ...metalSquare, ...ceiling } as const;
 
 /** Generic models. Metal volumes: NEC Table 314.16(A) (from memory); plastic: as commonly stamped, no source. */
 export const boxModels: Record<string, BoxModel> = {
@@ -54,90 +63,47 @@ export const boxModels: Record<string, BoxModel> = {
   'plastic-3g-54': box('Three gang, plastic, 54 in³', 3, 54, [5.8, 3.25, 3.25]),
   'plastic-4g-68': box('Four gang, plastic, 68 in³', 4, 68, [7.6, 3.25, 3.25]),
   'plastic-2g-42': box('Two gang, plastic, deep, 42 in³', 2, 42, [4, 3.25, 3.6]),
-  'plastic-ceiling-20': box('Ceiling, plastic, 20 in³', 1, 20, [4, 4, 2.2], 'ceiling'),
-  'pan-6': {
-    ...box('Shallow pan, 6 in³', 1, 6, [4, 4, 0.5], 'ceiling', 'metal', 'none'),
+  'plastic-ceiling-20': box('Ceiling, plastic, 20 in³', 1, 20, [4, 4, 2.2], ceiling),
+  'pan-6': box('Shallow pan, 6 in³', 1, 6, [4, 4, 0.5], {
+    ...ceiling,
+    material: 'metal',
     mostCables: 1,
     byHand: true,
-  },
-  'fan-21.5': {
-    ...box('Ceiling, fan rated with brace, 21.5 in³', 1, 21.5, [4, 4, 2.125], 'ceiling', 'metal', 'external'),
+  }),
+  'fan-21.5': box('Ceiling, fan rated with brace, 21.5 in³', 1, 21.5, [4, 4, 2.125], {
+    ...metalCeiling,
     fanRated: true,
-  },
-  'bracket-1g': { ...box('Low-voltage bracket, one gang', 1, 0, [2.25, 3.25, 0.5]), lowVoltage: true },
-  'bracket-2g': { ...box('Low-voltage bracket, two gang', 2, 0, [4, 3.25, 0.5]), lowVoltage: true },
-  'bracket-1g-old': {
-    ...box('Low-voltage bracket, one gang, old work', 1, 0, [2.25, 3.25, 0.5], 'old-work'),
-    lowVoltage: true,
-  },
-  'old-work-1g-14': box('Single gang, old work, 14 in³', 1, 14, [2.25, 3.6, 2.75], 'old-work'),
-  'old-work-1g-20': box('Single gang, old work, 20 in³', 1, 20, [2.25, 3.6, 3.3], 'old-work'),
-  'old-work-2g-34': box('Two gang, old work, 34 in³', 2, 34, [4, 3.6, 3.3], 'old-work'),
-  'old-work-3g-44': box('Three gang, old work, 44 in³', 3, 44, [5.8, 3.6, 3.3], 'old-work'),
-  'metal-device-12.5': box(
-    'Device box, metal, 12.5 in³',
-    1,
-    12.5,
-    [2, 3, 2.5],
-    'new-work',
-    'metal',
-    'internal',
-  ),
-  'metal-device-14': box('Device box, metal, 14 in³', 1, 14, [2, 3, 2.75], 'new-work', 'metal', 'internal'),
-  'metal-device-18': box('Device box, metal, 18 in³', 1, 18, [2, 3, 3.5], 'new-work', 'metal', 'internal'),
-  'metal-square-21': box(
-    'Square 4 × 1-1/2, metal, 21 in³',
-    2,
-    21,
-    [4, 4, 1.5],
-    'new-work',
-    'metal',
-    'external',
-  ),
-  'metal-square-30.3': box(
-    'Square 4 × 2-1/8, metal, 30.3 in³',
-    2,
-    30.3,
-    [4, 4, 2.125],
-    'new-work',
-    'metal',
-    'external',
-  ),
-  'metal-octagon-15.5': box(
-    'Octagon 4 × 1-1/2, metal, 15.5 in³',
-    1,
-    15.5,
-    [4, 4, 1.5],
-    'ceiling',
-    'metal',
-    'external',
-  ),
-  'metal-octagon-21.5': box(
-    'Octagon 4 × 2-1/8, metal, 21.5 in³',
-    1,
-    21.5,
-    [4, 4, 2.125],
-    'ceiling',
-    'metal',
-    'external',
-  ),
+  }),
+  'bracket-1g': box('Low-voltage bracket, one gang', 1, 0, [2.25, 3.25, 0.5], bracket),
+  'bracket-2g': box('Low-voltage bracket, two gang', 2, 0, [4, 3.25, 0.5], bracket),
+  'bracket-1g-old': box('Low-voltage bracket, one gang, old work', 1, 0, [2.25, 3.25, 0.5], {
+    ...oldWork,
+    ...bracket,
+  }),
+  'old-work-1g-14': box('Single gang, old work, 14 in³', 1, 14, [2.25, 3.6, 2.75], oldWork),
+  'old-work-1g-20': box('Single gang, old work, 20 in³', 1, 20, [2.25, 3.6, 3.3], oldWork),
+  'old-work-2g-34': box('Two gang, old work, 34 in³', 2, 34, [4, 3.6, 3.3], oldWork),
+  'old-work-3g-44': box('Three gang, old work, 44 in³', 3, 44, [5.8, 3.6, 3.3], oldWork),
+  'metal-device-12.5': box('Device box, metal, 12.5 in³', 1, 12.5, [2, 3, 2.5], metalDevice),
+  'metal-device-14': box('Device box, metal, 14 in³', 1, 14, [2, 3, 2.75], metalDevice),
+  'metal-device-18': box('Device box, metal, 18 in³', 1, 18, [2, 3, 3.5], metalDevice),
+  'metal-square-21': box('Square 4 × 1-1/2, metal, 21 in³', 2, 21, [4, 4, 1.5], metalSquare),
+  'metal-square-30.3': box('Square 4 × 2-1/8, metal, 30.3 in³', 2, 30.3, [4, 4, 2.125], metalSquare),
+  'metal-octagon-15.5': box('Octagon 4 × 1-1/2, metal, 15.5 in³', 1, 15.5, [4, 4, 1.5], metalCeiling),
+  'metal-octagon-21.5': box('Octagon 4 × 2-1/8, metal, 21.5 in³', 1, 21.5, [4, 4, 2.125], metalCeiling),
   'metal-square-ring-30.3': box(
     'Square 4 × 2-1/8, metal, with a round ring, 30.3 in³',
     1,
     30.3,
     [4, 4, 2.125],
-    'ceiling',
-    'metal',
-    'external',
+    metalCeiling,
   ),
   'metal-square-ring-42': box(
     'Square 4-11/16 × 2-1/8, metal, with a round ring, 42 in³',
     1,
     42,
     [4.6875, 4.6875, 2.125],
-    'ceiling',
-    'metal',
-    'external',
+    metalCeiling,
   ),
 };
 

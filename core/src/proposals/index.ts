@@ -61,7 +61,7 @@ export function propose(
   }
   if (only.includes('runs')) {
     const s = computer.stages(structuredCopy(draft));
-    addRuns(draft, s.layout, s.runs.graph(), s.framing, s.rules);
+    addRuns(draft, { ...s, graph: s.runs.graph() });
     addDataRuns(draft);
   }
   if (only.includes('models')) {
@@ -79,7 +79,7 @@ function proposeReceptaclesUntilDone(draft: Plan, computer: Computer): void {
   for (let pass = 0; pass < 4; pass++) {
     const plan = structuredCopy(draft);
     const s = computer.stages(plan);
-    const added = addReceptacles(draft, proposeReceptacles(plan, s.framing, s.rooms, s.layout, s.rules));
+    const added = addReceptacles(draft, proposeReceptacles({ plan, ...s }, s.rooms));
     if (added.length === 0) break;
   }
   for (let pass = 0; pass < mostDutyPasses; pass++) {
@@ -93,7 +93,7 @@ function proposeReceptaclesUntilDone(draft: Plan, computer: Computer): void {
 function proposeData(draft: Plan, computer: Computer): void {
   for (let pass = 0; pass < mostDataPasses; pass++) {
     const { plan, s } = stagesOf(draft, computer);
-    if (!addLowVoltage(draft, plan, s.framing, s.rooms, s.layout, s.rules)) return;
+    if (!addLowVoltage(draft, { plan, ...s }, s.rooms)) return;
   }
 }
 const mostDataPasses = 60;

@@ -1,11 +1,10 @@
 import { valueIn } from '../lookups/index.ts';
-import type { Framing } from '../framing/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Fixture, type Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
-import type { BoxLayout } from '../boxes/index.ts';
+import type { BoxLayout, Site } from '../boxes/index.ts';
 import { bottomFromSubfloor } from '../boxes/kinds.ts';
 import { nominalBoxSize } from '../materials/index.ts';
 
@@ -53,14 +52,7 @@ function has(f: Fixture & { wall: string }, want: Wanted, layout: BoxLayout, rul
 }
 
 /** Centres along a fixture's wall where a bracket or box goes, nearest to its middle, kept apart from what is there. */
-function placeFor(
-  f: Fixture & { wall: string },
-  want: Wanted,
-  plan: Plan,
-  framing: Framing,
-  layout: BoxLayout,
-  rules: RuleBook,
-) {
+function placeFor(f: Fixture & { wall: string }, want: Wanted, { plan, framing, layout, rules }: Site) {
   const { width, height: tall } = nominalBoxSize(1);
   const height = want.height ?? rules('height.receptacle');
   const line = {
@@ -79,8 +71,8 @@ function placeFor(
   const clear = (at: number) =>
     others.every((p) => Math.abs(p.at - at) - (p.width + width) / 2 >= rules('data.apart') - 1e-6);
   const candidates = [false, true].flatMap((exact) =>
-    receptacleCandidates(line, plan, framing, layout, rules, { exact, height, hidden: true }).filter((c) =>
-      clear(c.at),
+    receptacleCandidates(line, { plan, framing, layout, rules }, { exact, height, hidden: true }).filter(
+      (c) => clear(c.at),
     ),
   );
   const faces = candidates.filter((c) => !c.exact);
@@ -92,21 +84,15 @@ function placeFor(
 }
 
 /** Adds one box that a desk or screen still lacks to a plan draft; asked again until it returns false. */
-export function addLowVoltage(
-  draft: Plan,
-  plan: Plan,
-  framing: Framing,
-  rooms: Readonly<Record<string, FoundRoom>>,
-  layout: BoxLayout,
-  rules: RuleBook,
-): boolean {
+export function addLowVoltage(draft: Plan, site: Site, rooms: Readonly<Record<string, FoundRoom>>): boolean {
+  const { plan, layout, rules } = site;
   if (rules('data.layout') === 'none') return false;
   for (const [, f] of Object.entries(plan.fixtures).sort((a, b) => compareIds(a[0], b[0]))) {
     if (!f.wall || !plan.walls[f.wall] || !rooms[f.room]?.boundary) continue;
     const own = f as Fixture & { wall: string };
     for (const want of wantedFor(f, rules)) {
       if (has(own, want, layout, rules)) continue;
-      const place = placeFor(own, want, plan, framing, layout, rules);
+      const place = placeFor(own, want, site);
       if (!place) continue;
       const id = nextId(draft.boxes, 'b');
       const height = want.height ?? place.local?.height;

@@ -1,11 +1,9 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import type { Framing } from '../framing/index.ts';
 import { nextIds } from '../plan/ids.ts';
 import { type Plan, entrySchemas } from '../plan/index.ts';
 import type { Along, FloorLine, FoundRoom } from '../rooms/index.ts';
-import type { RuleBook } from '../rules/index.ts';
 import { receptacleCandidates, type Candidate } from '../boxes/candidates.ts';
-import type { BoxLayout } from '../boxes/index.ts';
+import type { Site } from '../boxes/index.ts';
 import type { ProvenLine, RoomProof } from '../boxes/proof.ts';
 import { coverLine } from '../boxes/coverLine.ts';
 
@@ -20,16 +18,13 @@ export function completeLine(
   proven: ProvenLine,
   fixed: readonly number[],
   straight: readonly Along[],
-  plan: Plan,
-  framing: Framing,
-  layout: BoxLayout,
-  rules: RuleBook,
+  site: Site,
 ): { added: readonly Candidate[]; excess: number } {
-  const maxGap = rules('spacing.maxGap');
-  const faces = receptacleCandidates(proven.line, plan, framing, layout, rules);
+  const maxGap = site.rules('spacing.maxGap');
+  const faces = receptacleCandidates(proven.line, site);
   const onFaces = coverLine(proven.line, fixed, faces, maxGap, straight);
   if (onFaces.excess <= 1e-6) return onFaces;
-  const between = receptacleCandidates(proven.line, plan, framing, layout, rules, { exact: true });
+  const between = receptacleCandidates(proven.line, site, { exact: true });
   const all = [...faces, ...between].sort((a, b) => a.along - b.along);
   const withBlocking = coverLine(proven.line, fixed, all, maxGap, straight);
   return withBlocking.excess < onFaces.excess - 1e-6 ? withBlocking : onFaces;
@@ -46,14 +41,8 @@ function straightOf(space: FloorLine, straight: readonly ProvenLine[]): Along[] 
   });
 }
 
-function proposeForRoom(
-  room: string,
-  proof: RoomProof,
-  plan: Plan,
-  framing: Framing,
-  layout: BoxLayout,
-  rules: RuleBook,
-): ProposedReceptacle[] {
+function proposeForRoom(room: string, proof: RoomProof, site: Site): ProposedReceptacle[] {
+  const { rules } = site;
   const limit = rules('spacing.maxGap') / 2;
   const school =
     rules('spacing.corners') === 'each-wall'
@@ -64,7 +53,7 @@ function proposeForRoom(
     if (!proven.line.required && straight.length === 0) return [];
     const fixed = proven.points.map((p) => p.along);
     const why = `${school}: no point of this ${Math.round(proven.line.length)} in. floor line may be over ${limit} in. from a receptacle.`;
-    return completeLine(proven, fixed, straight, plan, framing, layout, rules).added.map((c) => ({
+    return completeLine(proven, fixed, straight, site).added.map((c) => ({
       ...c,
       room,
       why,
@@ -73,16 +62,8 @@ function proposeForRoom(
 }
 
 /** Receptacle places that every room still lacks, the fewest that keep the spacing rule. Pure; changes nothing. */
-export function proposeReceptacles(
-  plan: Plan,
-  framing: Framing,
-  rooms: Record<string, FoundRoom>,
-  layout: BoxLayout,
-  rules: RuleBook,
-): ProposedReceptacle[] {
-  const added = Object.keys(rooms).flatMap((id) =>
-    proposeForRoom(id, entryOf(layout.proofs, id), plan, framing, layout, rules),
-  );
+export function proposeReceptacles(site: Site, rooms: Record<string, FoundRoom>): ProposedReceptacle[] {
+  const added = Object.keys(rooms).flatMap((id) => proposeForRoom(id, entryOf(site.layout.proofs, id), site));
   return clearOfEachOther(added);
 }
 

@@ -133,7 +133,13 @@ function readOpen(plan: Plan, roomId: string): WalkedRoom | null {
   const own = ownWalls(plan, roomId);
   const walk = walkOfRecord(room.walk);
   if (walk.legs.length === 0) return { walk, closed: false, framing: room.walk.framing, stretches: [] };
-  const layout = layoutWalk(plan, room.level, walk, 'open', room.walk.framing, new Set(own.flat()));
+  const layout = layoutWalk(plan, {
+    level: room.level,
+    walk,
+    closing: 'open',
+    framing: room.walk.framing,
+    own: new Set(own.flat()),
+  });
   const stretches: WalkedStretch[] = [];
   const legs = walk.legs.map((leg, i): WalkLeg => {
     const [a, b] = [nth(layout.corners, i), nth(layout.corners, i + 1)];
@@ -225,5 +231,8 @@ export function walkedCorners(plan: Plan, roomId: string): XY[] {
   if (!read) return [];
   if (!room.walk) return walkPoints(read.walk);
   const own = new Set(ownWalls(plan, roomId).flat());
-  return [...layoutWalk(plan, room.level, read.walk, 'open', read.framing, own).corners];
+  return [
+    ...layoutWalk(plan, { level: room.level, walk: read.walk, closing: 'open', framing: read.framing, own })
+      .corners,
+  ];
 }

@@ -72,8 +72,7 @@ export const boxesRules = {
   'height.switchHighest': amount(
     'Highest switch handle',
     'in',
-    79,
-    [48, 84],
+    { default: 79, bounds: [48, 84] },
     code('404.8(A)'),
     'The operating handle is not above this, from the finished floor.',
   ),

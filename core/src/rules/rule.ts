@@ -41,12 +41,11 @@ export function choice<const V extends string | number>(
 export function amount(
   title: string,
   unit: Rule['unit'],
-  value: number,
-  bounds: readonly [number, number],
+  { default: value, bounds: [low, high] }: { default: number; bounds: readonly [low: number, high: number] },
   source: string,
   says: string,
 ): Rule<number> {
-  return { title, unit, schema: z.number().min(bounds[0]).max(bounds[1]), default: value, source, says };
+  return { title, unit, schema: z.number().min(low).max(high), default: value, source, says };
 }
 
 export function height(

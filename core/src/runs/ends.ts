@@ -2,7 +2,7 @@ import { entryOf, nth } from '../lookups/index.ts';
 import { distance, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
-import { isOnWall, type Panel, type Plan, type Run } from '../plan/index.ts';
+import { isOnWall, type Box, type Panel, type Plan, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
 import { overPlates, squareDistance, underFloor, type RouteGraph } from './graph.ts';
 
@@ -96,14 +96,14 @@ function joinsNear(
 
 function hangingEnd(
   plan: Plan,
-  roomId: string,
-  at: XY,
+  on: Exclude<Box['on'], WallPlace>,
   graph: RouteGraph,
   framing: Framing,
-  above: boolean,
 ): RunEnd {
-  const level = entryOf(plan.levels, entryOf(plan.rooms, roomId).level);
-  const levelId = entryOf(plan.rooms, roomId).level;
+  const above = 'ceiling' in on;
+  const levelId = entryOf(plan.rooms, above ? on.ceiling : on.floor).level;
+  const level = entryOf(plan.levels, levelId);
+  const at = { x: on.x, y: on.y };
   const joins = joinsNear(graph, framing, levelId, at, above);
   const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
   const drop = above ? overPlates : underFloor;
@@ -129,17 +129,7 @@ export function runEnd(
   if (panel) return panelEnd(panel, graph, framing);
   const box = plan.boxes[id];
   if (!box) return null;
-  if (!isOnWall(box.on)) {
-    const above = 'ceiling' in box.on;
-    return hangingEnd(
-      plan,
-      'ceiling' in box.on ? box.on.ceiling : box.on.floor,
-      box.on,
-      graph,
-      framing,
-      above,
-    );
-  }
+  if (!isOnWall(box.on)) return hangingEnd(plan, box.on, graph, framing);
   const placed = entryOf(layout.placed, id);
   const bay = bayAt(graph, placed.wall, placed.at, (placed.bottom + placed.top) / 2);
   return bay === null

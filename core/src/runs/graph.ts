@@ -165,15 +165,11 @@ function addJoint(b: Builder, wallId: string, end: 'from' | 'to', lanesOf: Recor
   const line = entryOf(b.framing.lines, other);
   const meets = alongLine(entryOf(b.framing.lines, wallId)[end], line.from, line.to);
   const own = standingBays(b, wallId);
+  const straight = joint.kind === 'straight';
   addMeeting(
     b,
-    wallId,
-    end === 'from' ? own[0] : own.at(-1),
-    end,
-    other,
-    meets,
+    { wall: wallId, bay: end === 'from' ? own[0] : own.at(-1), end, other, meets, straight },
     lanesOf,
-    joint.kind === 'straight',
   );
 }
 
@@ -190,24 +186,31 @@ function addCrossedWall(
   const bays = standingBays(b, wallId);
   const before = bays.findLast((n) => nth(b.bays, n).end <= crossing.at);
   const after = bays.find((n) => nth(b.bays, n).start >= crossing.at);
-  addMeeting(b, wallId, before, 'to', crossing.wall, meets, lanesOf, false);
-  addMeeting(b, wallId, after, 'from', crossing.wall, meets, lanesOf, false);
+  const shared = { wall: wallId, other: crossing.wall, meets, straight: false };
+  addMeeting(b, { ...shared, bay: before, end: 'to' }, lanesOf);
+  addMeeting(b, { ...shared, bay: after, end: 'from' }, lanesOf);
 }
 
 function standingBays(b: Builder, wallId: string): number[] {
   return entryOf(b.baysOfWall, wallId).filter((n) => nth(b.bays, n).meetsBottom);
 }
 
+/** Where a wall's bay meets another wall: `meets` along that one. */
+interface Meeting {
+  readonly wall: string;
+  readonly bay: number | undefined;
+  readonly end: 'from' | 'to';
+  readonly other: string;
+  readonly meets: number;
+  /** Whether the two walls run on in one line. */
+  readonly straight: boolean;
+}
+
 /** Joins a wall's bay, on the side of the meeting its `end` faces, with the other wall's bay there. */
 function addMeeting(
   b: Builder,
-  wallId: string,
-  ownNumber: number | undefined,
-  end: 'from' | 'to',
-  other: string,
-  meets: number,
+  { wall: wallId, bay: ownNumber, end, other, meets, straight }: Meeting,
   lanesOf: Record<string, number[]>,
-  straight: boolean,
 ): void {
   const away = (n: number) => Math.max(nth(b.bays, n).start - meets, meets - nth(b.bays, n).end, 0);
   const theirNumber = standingBays(b, other).sort((x, y) => away(x) - away(y))[0];

@@ -66,6 +66,14 @@ export function cableCents(plan: Plan, cable: string): number {
   return price.per === 'ft' ? price.cents : price.per === 'in' ? price.cents * 12 : price.cents / 250;
 }
 
+interface Laying {
+  readonly graph: RouteGraph;
+  readonly framing: Framing;
+  readonly layout: BoxLayout;
+  readonly boxes: readonly PlacedBox[];
+  readonly rules: RuleBook;
+}
+
 const sameEnd = (end: RunEnd | null) => JSON.stringify(end);
 
 /** Stage 5: every run through the open framing, with its holes, staples and cut length. A run is laid again only when its ends, way or walls change. */
@@ -88,15 +96,13 @@ export class RunsStage {
     const boxes = Object.values(layout.placed);
     const ids = Object.keys(plan.runs).sort(compareIds);
     const routes = ids.map((id) =>
-      this.route(
-        id,
-        plan,
-        isData(entryOf(plan.runs, id).cable) ? dataGraph() : graph(),
+      this.route(id, plan, {
+        graph: isData(entryOf(plan.runs, id).cable) ? dataGraph() : graph(),
         framing,
         layout,
         boxes,
         rules,
-      ),
+      }),
     );
     this.routes.sweep();
     const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), layout.devices.get(box) ?? []);
@@ -125,15 +131,7 @@ export class RunsStage {
     return { graph, runs: Object.fromEntries(runs) };
   }
 
-  private route(
-    id: string,
-    plan: Plan,
-    graph: RouteGraph,
-    framing: Framing,
-    layout: BoxLayout,
-    boxes: readonly PlacedBox[],
-    rules: RuleBook,
-  ): Route | null {
+  private route(id: string, plan: Plan, { graph, framing, layout, boxes, rules }: Laying): Route | null {
     const run = entryOf(plan.runs, id);
     const from = runEnd(run.from, plan, layout, graph, framing);
     const to =
@@ -152,7 +150,13 @@ export class RunsStage {
       ],
       () =>
         from && to
-          ? layRoute(from, to, run.way, graph, framing, boxes, stepCostFor(run.way, rules, cents))
+          ? layRoute(from, to, {
+              way: run.way,
+              graph,
+              framing,
+              boxes,
+              stepCost: stepCostFor(run.way, rules, cents),
+            })
           : null,
     );
     return known;

@@ -224,15 +224,20 @@ function wayTaken(steps: readonly Step[], asked: Run['way'], ends: readonly RunE
   return 'wall';
 }
 
+/** What a cable is laid through, and by what it is priced. */
+export interface RouteSetting {
+  readonly way: Run['way'];
+  readonly graph: RouteGraph;
+  readonly framing: Framing;
+  readonly boxes: readonly PlacedBox[];
+  readonly stepCost: StepCost;
+}
+
 /** Lays one cable between two ends. `null` when the framing gives no way under the rules, which is a normal answer. */
 export function layRoute(
   from: RunEnd,
   to: RunEnd,
-  way: Run['way'],
-  graph: RouteGraph,
-  framing: Framing,
-  boxes: readonly PlacedBox[],
-  stepCost: StepCost,
+  { way, graph, framing, boxes, stepCost }: RouteSetting,
 ): Route | null {
   const direct =
     way === 'auto' || way === 'wall' || way === 'surface' ? sameBayRoute(from, to, framing) : null;

@@ -121,93 +121,130 @@ function endOnHost(plan: Plan, host: Host, on: XY, along: XY): Corner | null {
   return { at: point ? entryOf(plan.points, point) : at, point: point ?? null };
 }
 
-/** Lays a walk out beside the walls already on its level. Pure: reads the plan and changes nothing. */
-export function layoutWalk(
-  plan: Plan,
-  level: string,
-  walk: Walk,
-  closing: Closing,
-  framing: FramingKind,
-  own: ReadonlySet<string>,
-): WalkLayout {
-  if (walk.legs.length === 0) return { corners: [walk.start], closed: false, legs: [] };
-  const { points, closed } = settledPoints(walk, closing);
-  const onRight = roomOnRight(walk);
-  const count = closed ? points.length : points.length - 1;
-  const legs = Array.from({ length: count }, (_, i): Leg => {
+/** A walk, how it is to close, and the walls it makes: their framing, and those it has made already. */
+export interface WalkToLay {
+  readonly level: string;
+  readonly walk: Walk;
+  readonly closing: Closing;
+  readonly framing: FramingKind;
+  readonly own: ReadonlySet<string>;
+}
+
+/** The legs of a walk as they stand beside the walls that are there. */
+function legsOf(plan: Plan, { level, walk, own }: WalkToLay, points: readonly XY[], closed: boolean): Leg[] {
+  const hand = roomOnRight(walk) ? 1 : -1;
+  return Array.from({ length: closed ? points.length : points.length - 1 }, (_, i): Leg => {
     const [a, b] = [nth(points, i), nth(points, (i + 1) % points.length)];
     const along = direction(a, b) ?? { x: 1, y: 0 };
-    const outward = scale(leftOf(along), onRight ? 1 : -1);
-    const leg = { a, b, along, outward, length: distance(a, b) };
+    const leg = { a, b, along, outward: scale(leftOf(along), hand), length: distance(a, b) };
     return { ...leg, hosts: hostsOf(plan, level, own, leg) };
   });
-  const before = (i: number): Leg | null => (i > 0 ? nth(legs, i - 1) : closed ? lastOf(legs) : null);
-  const after = (i: number): Leg | null => (i + 1 < count ? nth(legs, i + 1) : closed ? nth(legs, 0) : null);
-  const cornerAt = (i: number): XY => {
-    const [prior, next] = [before(i), i < count ? nth(legs, i) : null];
-    if (prior && next) return meet(prior, next, nth(points, i % points.length));
-    return project(nth(points, i), faceOf(must(next ?? prior, 'the value')));
-  };
-  const corners = Array.from({ length: closed ? count : count + 1 }, (_, i) => cornerAt(i));
-  const half = framingKinds[framing].depth / 2;
-  const ownLine = (leg: Leg) => {
+}
+
+/** A walk half laid out: its legs, and which of them come before and after each. */
+class Legs {
+  constructor(
+    private readonly plan: Plan,
+    readonly all: readonly Leg[],
+    private readonly points: readonly XY[],
+    private readonly closed: boolean,
+    private readonly halfDepth: number,
+  ) {}
+
+  before(i: number): Leg | null {
+    if (i > 0) return nth(this.all, i - 1);
+    return this.closed ? lastOf(this.all) : null;
+  }
+
+  after(i: number): Leg | null {
+    if (i + 1 < this.all.length) return nth(this.all, i + 1);
+    return this.closed ? nth(this.all, 0) : null;
+  }
+
+  /** Where the faces of two legs meet, or an open end comes to lie. */
+  corners(): XY[] {
+    const count = this.all.length;
+    return Array.from({ length: this.closed ? count : count + 1 }, (_, i) => {
+      const [prior, next] = [this.before(i), this.all[i] ?? null];
+      if (prior && next) return meet(prior, next, nth(this.points, i % this.points.length));
+      return project(nth(this.points, i), faceOf(must(next ?? prior, 'a leg at the corner')));
+    });
+  }
+
+  /** The centre line of a wall of the walk's own along a leg. */
+  ownLine(leg: Leg): { on: XY; along: XY } {
     const face = faceOf(leg);
-    return { on: add(face.on, scale(leg.outward, half)), along: leg.along };
-  };
+    return { on: add(face.on, scale(leg.outward, this.halfDepth)), along: leg.along };
+  }
 
   /** The end of an own piece at a corner: on the neighbour's own middle, on the wall it runs into, or open. */
-  const cornerEnd = (leg: Leg, neighbour: Leg | null, atStart: boolean, corner: XY): Corner => {
-    const line = ownLine(leg);
+  private cornerEnd(leg: Leg, neighbour: Leg | null, atStart: boolean, corner: XY): Corner {
+    const line = this.ownLine(leg);
     if (!neighbour) return { at: project(corner, line), point: null };
     const host = atStart ? lastHost(neighbour) : firstHost(neighbour);
-    const onHost = host && endOnHost(plan, host, line.on, line.along);
+    const onHost = host && endOnHost(this.plan, host, line.on, line.along);
     if (onHost) return onHost;
-    const other = ownLine(neighbour);
+    const other = this.ownLine(neighbour);
     return {
       at: intersectLineLine(line.on, line.along, other.on, other.along, 0.02) ?? project(corner, line),
       point: null,
     };
-  };
+  }
 
+  /** The end of an own piece at a wall that is there: at that wall's nearer point, in line with the piece. */
+  private hostEnd(leg: Leg, host: Host, near: 'start' | 'end'): Corner {
+    const line = this.ownLine(leg);
+    const target = add(leg.a, scale(leg.along, near === 'start' ? host.start : host.end));
+    const { from, to } = entryOf(this.plan.walls, host.wall);
+    const [a, b] = [entryOf(this.plan.points, from), entryOf(this.plan.points, to)];
+    const [id, point] = distance(a, target) < distance(b, target) ? [from, a] : [to, b];
+    const onLine = project(point, line);
+    return distance(onLine, point) < samePoint ? { at: point, point: id } : { at: onLine, point: null };
+  }
+
+  /** What of leg `i` stands already, and the pieces still to be made between, from corner `a` to corner `b`. */
+  layout(i: number, a: XY, b: XY): LegLayout {
+    const leg = nth(this.all, i);
+    const length = dot(subtract(b, a), leg.along);
+    const shift = dot(subtract(leg.a, a), leg.along);
+    const own: OwnPiece[] = [];
+    const addPiece = (from: Corner, to: Corner) =>
+      own.push({
+        from: from.at,
+        to: to.at,
+        fromPoint: from.point,
+        toPoint: to.point,
+        faceStart: alongLine(a, from.at, to.at),
+      });
+    let reached = { at: 0, end: this.cornerEnd(leg, this.before(i), true, a) };
+    for (const host of leg.hosts) {
+      if (host.start + shift - reached.at > shortestOwn)
+        addPiece(reached.end, this.hostEnd(leg, host, 'start'));
+      reached = { at: host.end + shift, end: this.hostEnd(leg, host, 'end') };
+    }
+    if (length - reached.at > (leg.hosts.length > 0 ? shortestOwn : 0))
+      addPiece(reached.end, this.cornerEnd(leg, this.after(i), false, b));
+    return { shared: leg.hosts.map(({ wall, side }) => ({ wall, side })), own };
+  }
+}
+
+/** Lays a walk out beside the walls already on its level. Pure: reads the plan and changes nothing. */
+export function layoutWalk(plan: Plan, toLay: WalkToLay): WalkLayout {
+  const { walk, closing, framing } = toLay;
+  if (walk.legs.length === 0) return { corners: [walk.start], closed: false, legs: [] };
+  const { points, closed } = settledPoints(walk, closing);
+  const legs = new Legs(
+    plan,
+    legsOf(plan, toLay, points, closed),
+    points,
+    closed,
+    framingKinds[framing].depth / 2,
+  );
+  const corners = legs.corners();
   return {
     corners,
     closed,
-    legs: legs.map((leg, i): LegLayout => {
-      const [a, b] = [nth(corners, i), nth(corners, (i + 1) % corners.length)];
-      const length = dot(subtract(b, a), leg.along);
-      const shift = dot(subtract(leg.a, a), leg.along);
-      const line = ownLine(leg);
-      const own: OwnPiece[] = [];
-      const addPiece = (from: Corner, to: Corner) =>
-        own.push({
-          from: from.at,
-          to: to.at,
-          fromPoint: from.point,
-          toPoint: to.point,
-          faceStart: alongLine(a, from.at, to.at),
-        });
-      const hostEnd = (host: Host, near: 'start' | 'end'): Corner => {
-        const at = near === 'start' ? host.start : host.end;
-        const target = add(leg.a, scale(leg.along, at));
-        const ids = entryOf(plan.walls, host.wall);
-        const id =
-          distance(entryOf(plan.points, ids.from), target) < distance(entryOf(plan.points, ids.to), target)
-            ? ids.from
-            : ids.to;
-        const onLine = project(entryOf(plan.points, id), line);
-        return distance(onLine, entryOf(plan.points, id)) < samePoint
-          ? { at: entryOf(plan.points, id), point: id }
-          : { at: onLine, point: null };
-      };
-      let reached: { at: number; end: Corner } = { at: 0, end: cornerEnd(leg, before(i), true, a) };
-      for (const host of leg.hosts) {
-        if (host.start + shift - reached.at > shortestOwn) addPiece(reached.end, hostEnd(host, 'start'));
-        reached = { at: host.end + shift, end: hostEnd(host, 'end') };
-      }
-      if (length - reached.at > (leg.hosts.length > 0 ? shortestOwn : 0))
-        addPiece(reached.end, cornerEnd(leg, after(i), false, b));
-      return { shared: leg.hosts.map(({ wall, side }) => ({ wall, side })), own };
-    }),
+    legs: legs.all.map((_, i) => legs.layout(i, nth(corners, i), nth(corners, (i + 1) % corners.length))),
   };
 }
 

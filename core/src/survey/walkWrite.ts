@@ -27,14 +27,24 @@ function pointFor(draft: Plan, level: string, at: XY, given: string | null, made
   return id;
 }
 
+/** The wall a piece had already, and where its leg's face began along it. */
+interface Known {
+  readonly wallId: string | undefined;
+  readonly faceBefore: number | undefined;
+}
+
+interface Writing {
+  readonly level: string;
+  readonly framing: FramingKind;
+  /** Points made in this writing, by id. */
+  readonly made: Map<string, XY>;
+}
+
 function writePiece(
   draft: Plan,
-  wallId: string | undefined,
   piece: OwnPiece,
-  faceBefore: number | undefined,
-  level: string,
-  framing: FramingKind,
-  made: Map<string, XY>,
+  { wallId, faceBefore }: Known,
+  { level, framing, made }: Writing,
 ): string {
   const from = pointFor(draft, level, piece.from, piece.fromPoint, made);
   const to = pointFor(draft, level, piece.to, piece.toPoint, made);
@@ -71,21 +81,24 @@ export function writeWalk(
   const record = room.walk;
   const before: WalkLayout | null =
     record && record.legs.length > 0
-      ? layoutWalk(draft, room.level, walkOfRecord(record), 'open', record.framing, own)
+      ? layoutWalk(draft, {
+          level: room.level,
+          walk: walkOfRecord(record),
+          closing: 'open',
+          framing: record.framing,
+          own,
+        })
       : null;
-  const layout = layoutWalk(draft, room.level, walk, closing, framing, own);
+  const layout = layoutWalk(draft, { level: room.level, walk, closing, framing, own });
   const made = new Map<string, XY>();
   const legs = layout.legs.map((leg, i) => {
     const ids = known[walk.legs[i] ? indexOfLeg(walk, i) : i] ?? [];
     return leg.own.map((piece, k) =>
       writePiece(
         draft,
-        ids[k],
         piece,
-        before?.legs[indexOfLeg(walk, i)]?.own[k]?.faceStart,
-        room.level,
-        framing,
-        made,
+        { wallId: ids[k], faceBefore: before?.legs[indexOfLeg(walk, i)]?.own[k]?.faceStart },
+        { level: room.level, framing, made },
       ),
     );
   });

@@ -145,14 +145,19 @@ function tailsOf(joints: readonly Joint[], grounds: GroundJoint | null, rules: R
   return [...counts.values()].sort((a, b) => b.gauge - a.gauge || (a.colour < b.colour ? -1 : 1));
 }
 
+/** How the house is wired, and the model of the box where it has one. */
+export interface MakeUpSetting {
+  readonly plan: Plan;
+  readonly wiring: Wiring;
+  readonly model: Pick<BoxModel, 'material'> | null;
+  readonly rules: RuleBook;
+}
+
 /** The make-up of one box; null for a box with no cable and no joint. */
 export function makeUpBox(
   boxId: string,
   devices: BoxDevices,
-  plan: Plan,
-  wiring: Wiring,
-  model: Pick<BoxModel, 'material'> | null,
-  rules: RuleBook,
+  { plan, wiring, model, rules }: MakeUpSetting,
 ): MakeUp | null {
   const list = cablesIn(boxId, plan, wiring, devices, rules('makeup.order'));
   if (list.length === 0) return null;

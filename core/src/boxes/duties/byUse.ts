@@ -37,14 +37,19 @@ function longSide({ room }: Setting): number {
   return Math.max(0, ...polygon.map((p, i) => distance(p, nth(polygon, (i + 1) % polygon.length))));
 }
 
+interface CountOwed {
+  readonly owed: number;
+  /** Above the finished floor; those over it do not count. */
+  readonly highest?: number;
+  readonly height: Height;
+  readonly figures?: OpenDuty['figures'];
+}
+
 /** Rooms that owe at least so many receptacles, wherever they stand. */
 function countDuty(
   s: Setting,
   rule: DutyRule,
-  owed: number,
-  highest: number,
-  height: Height,
-  figures: OpenDuty['figures'] = {},
+  { owed, highest = Infinity, height, figures = {} }: CountOwed,
 ): OpenDuty[] {
   const there = boxesSeen(s, new Set<DeviceKind>([...pluggable, 'appliance-receptacle'])).filter(
     (p) => aboveFloor(p, s) <= highest,
@@ -91,10 +96,10 @@ export function dutiesByUse(s: Setting): OpenDuty[] {
   const usual = rules('height.receptacle');
   switch (room.use) {
     case 'laundry':
-      return countDuty(s, 'laundry.none', 1, Infinity, usual);
+      return countDuty(s, 'laundry.none', { owed: 1, height: usual });
     case 'hall':
       return longSide(s) >= rules('hall.length') - 1e-6
-        ? countDuty(s, 'hall.none', 1, Infinity, usual, { length: longSide(s) })
+        ? countDuty(s, 'hall.none', { owed: 1, height: usual, figures: { length: longSide(s) } })
         : [];
     case 'foyer':
       return foyerDuties(s);
@@ -103,13 +108,17 @@ export function dutiesByUse(s: Setting): OpenDuty[] {
       const bays = Object.values(plan.openings).filter(
         (o) => o.kind === 'garage-door' && walls.has(o.wall),
       ).length;
-      return countDuty(s, 'garage.bay', Math.max(1, bays), rules('garage.highest'), rules('height.garage'));
+      return countDuty(s, 'garage.bay', {
+        owed: Math.max(1, bays),
+        highest: rules('garage.highest'),
+        height: rules('height.garage'),
+      });
     }
     case 'basement':
-      return countDuty(s, 'basement.none', 1, Infinity, rules('height.garage'));
+      return countDuty(s, 'basement.none', { owed: 1, height: rules('height.garage') });
     case 'porch':
     case 'outdoor':
-      return countDuty(s, 'outdoor.none', 1, rules('outdoor.highest'), usual);
+      return countDuty(s, 'outdoor.none', { owed: 1, highest: rules('outdoor.highest'), height: usual });
     default:
       return [];
   }

@@ -1,13 +1,12 @@
 import { valueIn } from '../../lookups/index.ts';
 import { distancePointSegment } from '../../geometry/index.ts';
-import type { Framing } from '../../framing/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { DeviceKind, Fixture, Plan, Side } from '../../plan/index.ts';
+import type { DeviceKind, Fixture, Side } from '../../plan/index.ts';
 import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
-import type { Height, RuleBook } from '../../rules/index.ts';
+import type { Height } from '../../rules/index.ts';
 import { receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
 import { facePoint } from '../../framing/faces.ts';
-import type { BoxLayout } from '../index.ts';
+import type { Site } from '../index.ts';
 import type { PlacedBox } from '../place.ts';
 
 /** What a room owes beside wall spacing, by its use and by what stands in it: NEC 210.52(C) to (I), 210.50(C) (from memory). */
@@ -49,11 +48,7 @@ export interface OpenDuty {
 }
 
 /** A closed room with all that its duties are judged by. */
-export interface Setting {
-  readonly plan: Plan;
-  readonly framing: Framing;
-  readonly layout: BoxLayout;
-  readonly rules: RuleBook;
+export interface Setting extends Site {
   readonly room: FoundRoom;
 }
 
@@ -84,8 +79,7 @@ export const candidatesOn = (
   s: Setting,
   lines: readonly FloorLine[],
   options: CandidateOptions = {},
-): Candidate[] =>
-  lines.flatMap((line) => receptacleCandidates(line, s.plan, s.framing, s.layout, s.rules, options));
+): Candidate[] => lines.flatMap((line) => receptacleCandidates(line, s, options));
 
 export const boxAt = (c: Candidate, kind: DeviceKind, height: Height | null): DutyBox => ({
   wall: c.wall,

@@ -286,15 +286,18 @@ function pricedUnits(line: Draft, per: Price['per'] | undefined, coils: readonly
   return (line.quantity * inches) / (per === 'ft' ? 12 : 1);
 }
 
-/** Stage 8: the list of material and the pull plan. Every line says where its number comes from. */
-export function takeOff(
-  plan: Plan,
-  layout: BoxLayout,
-  runs: RunLayout,
-  boxes: Readonly<Record<string, BoxResult>>,
-  makeup: Readonly<Record<string, MakeUp>>,
-  rules: RuleBook,
-): Takeoff {
+/** What the list is counted from. */
+export interface TakenOff {
+  readonly plan: Plan;
+  readonly layout: BoxLayout;
+  readonly runs: RunLayout;
+  readonly boxes: Readonly<Record<string, BoxResult>>;
+  readonly makeup: Readonly<Record<string, MakeUp>>;
+  readonly rules: RuleBook;
+}
+
+/** The list of material and the pull plan. Every line says where its number comes from. */
+export function takeOff({ plan, layout, runs, boxes, makeup, rules }: TakenOff): Takeoff {
   const { lines, coils } = cableLines(plan, runs, rules);
   const drafts = [
     ...lines,

@@ -1,11 +1,9 @@
 import { entryOf, must, nth, valueIn } from '../../lookups/index.ts';
-import type { Framing } from '../../framing/index.ts';
-import type { Plan, Side } from '../../plan/index.ts';
+import type { Side } from '../../plan/index.ts';
 import { nominalBoxSize } from '../../materials/index.ts';
 import type { Face, FoundRoom } from '../../rooms/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
 import { isBehindDoor } from '../../boxes/candidates.ts';
-import type { BoxLayout } from '../../boxes/index.ts';
+import type { Site } from '../../boxes/index.ts';
 import { bottomFromSubfloor } from '../../boxes/kinds.ts';
 import { boxSolids, ratedSolids, trimSolids } from '../../boxes/place.ts';
 import { isClear, studFaces, wallSolids, type BoxBody } from '../../boxes/studFaces.ts';
@@ -24,24 +22,18 @@ export interface SwitchPlace {
   readonly doorOnLeft: boolean;
 }
 
-export interface SwitchSetting {
-  readonly plan: Plan;
-  readonly framing: Framing;
-  readonly layout: BoxLayout;
-  readonly rules: RuleBook;
-}
-
 const switchDepth = 3.25;
 
-/** Centres where a box of so many gangs can hang on one side of a wall between two places, nearest to `from` first. */
-function placesOn(
-  s: SwitchSetting,
-  wall: string,
-  side: Side,
-  span: readonly [number, number],
-  from: number,
-  gangs: number,
-): number[] {
+/** A stretch of one side of a wall, and the place on it that is best. Along the wall, inches. */
+interface Stretch {
+  readonly wall: string;
+  readonly side: Side;
+  readonly span: readonly [number, number];
+  readonly from: number;
+}
+
+/** Centres where a box of so many gangs can hang on a stretch of wall, nearest to `from` first. */
+function placesOn({ wall, side, span, from }: Stretch, gangs: number, s: Site): number[] {
   const setting = s.layout.settings.get(wall);
   if (!setting) return [];
   const { width, height } = nominalBoxSize(gangs);
@@ -96,12 +88,7 @@ function isOnLeft(side: Side, at: number, of: number): boolean {
  * that wall has no room for the box, around the corner on the same hand; then the hinge side, where the door does not cover it. Null
  * when nothing of it is free.
  */
-export function switchPlace(
-  way: WayIn,
-  room: FoundRoom,
-  gangs: number,
-  s: SwitchSetting,
-): SwitchPlace | null {
+export function switchPlace(way: WayIn, room: FoundRoom, gangs: number, s: Site): SwitchPlace | null {
   const o = entryOf(s.plan.openings, way.opening);
   const { edge, towards } = latchOf(way, s.plan);
   const [trim, reach] = [s.rules('trim.width'), s.rules('switch.reach')];
@@ -122,36 +109,43 @@ export function switchPlace(
   });
   const beside = (from: number, way_: 1 | -1) =>
     placesOn(
-      s,
-      way.wall,
-      way.side,
-      [from + way_ * trim, from + way_ * (trim + reach + width)],
-      from,
+      {
+        wall: way.wall,
+        side: way.side,
+        span: [from + way_ * trim, from + way_ * (trim + reach + width)],
+        from,
+      },
       gangs,
+      s,
     )[0];
 
   const latch = beside(edge, towards);
   if (latch !== undefined) return place(way.wall, way.side, latch, 'latch', edge);
 
-  const around = aroundCorner(way, room, edge, towards, gangs, s);
+  const around = aroundCorner({ way, room, edge, towards }, gangs, s);
   if (around) return place(around.wall, around.side, around.at, 'around the corner', around.corner);
 
   const hinge = towards === 1 ? o.at : o.at + o.width;
   const away = towards === 1 ? -1 : 1;
   const other = beside(hinge, away);
   if (other !== undefined) return place(way.wall, way.side, other, 'other side', hinge);
-  const beyond = aroundCorner(way, room, hinge, away, gangs, s);
+  const beyond = aroundCorner({ way, room, edge: hinge, towards: away }, gangs, s);
   return beyond && place(beyond.wall, beyond.side, beyond.at, 'other side', beyond.corner);
+}
+
+/** One edge of a way into a room, and the way along its wall that leads on from it. */
+interface OpeningEdge {
+  readonly way: WayIn;
+  readonly room: FoundRoom;
+  readonly edge: number;
+  readonly towards: 1 | -1;
 }
 
 /** The first place past the corner that one edge of an opening is next to; null when there is none within reach. */
 function aroundCorner(
-  way: WayIn,
-  room: FoundRoom,
-  edge: number,
-  towards: 1 | -1,
+  { way, room, edge, towards }: OpeningEdge,
   gangs: number,
-  s: SwitchSetting,
+  s: Site,
 ): { wall: string; side: Side; at: number; corner: number } | null {
   const face = must(room.boundary, 'the boundary of the room').faces.find(
     (f) =>
@@ -162,11 +156,12 @@ function aroundCorner(
   );
   const next = face && faceAround(room, face, towards);
   if (!next) return null;
-  const { wall, side } = next.face;
+  const { side } = next.face;
+  const wall = must(next.face.wall, 'the wall past the corner');
   const span = [
     next.corner,
     next.corner + next.away * (s.rules('switch.reach') + nominalBoxSize(gangs).width),
   ] as const;
-  const at = placesOn(s, must(wall, 'the wall'), side, span, next.corner, gangs)[0];
-  return at === undefined ? null : { wall: must(wall, 'the wall'), side, at, corner: next.corner };
+  const at = placesOn({ wall, side, span, from: next.corner }, gangs, s)[0];
+  return at === undefined ? null : { wall, side, at, corner: next.corner };
 }

@@ -4,7 +4,8 @@ import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type Plan } from '../../plan/index.ts';
 import { facePoint } from '../../framing/faces.ts';
 import { switchKinds } from '../../boxes/kinds.ts';
-import { switchPlace, type SwitchPlace, type SwitchSetting } from './switchPlace.ts';
+import { switchPlace, type SwitchPlace } from './switchPlace.ts';
+import type { Site } from '../../boxes/index.ts';
 import type { Rooms, WayIn } from '../../rooms/ways.ts';
 import { type Group, switchKind, unswitched } from '../../boxes/switching.ts';
 
@@ -14,7 +15,7 @@ interface Want {
 }
 
 /** The middle of what a group lights, for the school that orders switches as the lights lie. */
-function middleOf(group: Group, s: SwitchSetting): XY {
+function middleOf(group: Group, s: Site): XY {
   const places = group.loads.map((id): XY => {
     const on = entryOf(s.plan.boxes, entryOf(s.plan.devices, id).box).on;
     return 'wall' in on ? facePoint(s.framing, on.wall, on.side, on.at) : on;
@@ -24,7 +25,7 @@ function middleOf(group: Group, s: SwitchSetting): XY {
 }
 
 /** Switches of one box from left to right. */
-function inOrder(wants: readonly Want[], place: SwitchPlace, s: SwitchSetting): Want[] {
+function inOrder(wants: readonly Want[], place: SwitchPlace, s: Site): Want[] {
   const byRank = [...wants].sort((a, b) => a.group.rank - b.group.rank || a.index - b.index);
   if (s.rules('switch.order') === 'nearest') return place.doorOnLeft ? byRank : byRank.reverse();
   const { unit } = entryOf(s.framing.lines, place.wall);
@@ -39,7 +40,7 @@ function inOrder(wants: readonly Want[], place: SwitchPlace, s: SwitchSetting): 
 const nearDoor = 36;
 
 /** Switches that are there already near a way in and control nothing, nearest first. */
-function idleSwitches(way: WayIn, s: SwitchSetting, taken: ReadonlySet<string>): string[] {
+function idleSwitches(way: WayIn, s: Site, taken: ReadonlySet<string>): string[] {
   const { plan } = s;
   const o = entryOf(plan.openings, way.opening);
   const door = facePoint(s.framing, way.wall, way.side, o.at + o.width / 2);
@@ -61,7 +62,7 @@ function idleSwitches(way: WayIn, s: SwitchSetting, taken: ReadonlySet<string>):
  * Adds the switches and controls that lights in a plan draft lack: at every way in, ganged in one box where they meet at one door, in
  * the order the house keeps. Switches that are there and idle are used first. Returns how many lights stay without for want of a place.
  */
-export function addSwitches(draft: Plan, rooms: Rooms, s: SwitchSetting): number {
+export function addSwitches(draft: Plan, rooms: Rooms, s: Site): number {
   const groups = unswitched(s.plan, rooms);
   const switches = groups.map(() => [] as string[]);
   const taken = new Set<string>();
@@ -111,7 +112,7 @@ function clearPlace(
   way: WayIn,
   rooms: Rooms,
   gangs: number,
-  s: SwitchSetting,
+  s: Site,
   before: readonly SwitchPlace[],
 ): SwitchPlace | null {
   const room = entryOf(rooms, way.room);

@@ -13,14 +13,15 @@ import { boxesOf, missingLinks, reached, type Link } from './links.ts';
 import { routeCost, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
 
-function linksFor(
-  plan: Plan,
-  circuitId: string,
-  layout: BoxLayout,
-  graph: RouteGraph,
-  framing: Framing,
-  rules: RuleBook,
-): Link[] {
+/** The framing cables are laid through, and the boxes they join. */
+export interface Ways {
+  readonly layout: BoxLayout;
+  readonly graph: RouteGraph;
+  readonly framing: Framing;
+  readonly rules: RuleBook;
+}
+
+function linksFor(plan: Plan, circuitId: string, { layout, graph, framing, rules }: Ways): Link[] {
   const circuit = entryOf(plan.circuits, circuitId);
   const stepCost = stepCostFor('auto', rules, cableCents(plan, `${circuit.gauge}/2`));
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
@@ -38,17 +39,9 @@ function linksFor(
 }
 
 /** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. Returns the new run ids. */
-export function addRuns(
-  draft: Plan,
-  layout: BoxLayout,
-  graph: RouteGraph,
-  framing: Framing,
-  rules: RuleBook,
-): string[] {
+export function addRuns(draft: Plan, ways: Ways): string[] {
   const circuits = Object.keys(draft.circuits).sort(compareIds);
-  const added = circuits.flatMap((id) =>
-    linksFor(draft, id, layout, graph, framing, rules).map((link) => ({ ...link, circuit: id })),
-  );
+  const added = circuits.flatMap((id) => linksFor(draft, id, ways).map((link) => ({ ...link, circuit: id })));
   const ids = nextIds(draft.runs, 'k', added.length);
   added.forEach(({ from, to, circuit }, i) => {
     draft.runs[nth(ids, i)] = entrySchemas.runs.parse({
@@ -58,7 +51,7 @@ export function addRuns(
       cable: `${entryOf(draft.circuits, circuit).gauge}/2`,
     });
   });
-  for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, rules('control.neutral'));
+  for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, ways.rules('control.neutral'));
   return ids;
 }
 

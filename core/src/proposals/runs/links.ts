@@ -153,16 +153,21 @@ function entries(
   return picked;
 }
 
+/** A circuit's boxes that no cable reaches yet, where the cable to them starts, and the ground-fault receptacle that comes first. */
+interface Lacking {
+  readonly circuitId: string;
+  readonly start: string;
+  readonly lead: string | null;
+  readonly missing: readonly string[];
+}
+
 /**
  * A chain, or branches, through everything that is always on and one box of each control; the rest of each control hangs there, so that
  * two- and three-conductor cables do.
  */
 function linksThrough(
   plan: Plan,
-  circuitId: string,
-  start: string,
-  lead: string | null,
-  missing: readonly string[],
+  { circuitId, start, lead, missing }: Lacking,
   school: FeedSchool,
   cost: Cost,
 ): Link[] {
@@ -224,7 +229,7 @@ export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, 
   const start = startOf(plan, circuit, known, missing, cost);
   if (start === null) return [];
   const lead = start === circuit.panel ? firstDevice(plan, circuit, missing) : null;
-  return linksThrough(plan, circuitId, start, lead, missing, school, cost);
+  return linksThrough(plan, { circuitId, start, lead, missing }, school, cost);
 }
 
 /** A new circuit starts at its panel or goes on from the box reached last; an existing one is tapped at the nearest of its boxes. */
