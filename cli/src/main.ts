@@ -1,4 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 import {
   auditCsv,
   compareIds,
@@ -6,11 +7,13 @@ import {
   listRules,
   planJsonSchema,
   proposalKinds,
-  propose,
+  makeEdit,
   readPlanText,
   storyPoles,
   storyPoleSvg,
+  resultFile,
   takeoffCsv,
+  writtenFinding,
   type Plan,
   type PlanReading,
   type ProposalKind,
@@ -43,12 +46,33 @@ class BadInput extends Error {
   }
 }
 
-function option(args: readonly string[], name: string): string | undefined {
-  const at = args.indexOf(name);
-  if (at < 0) return undefined;
-  const value = args[at + 1];
-  if (value === undefined) throw new BadInput([`${name}: needs a value`]);
-  return value;
+const options = {
+  only: { type: 'string' },
+  from: { type: 'string' },
+  unit: { type: 'string' },
+  to: { type: 'string' },
+  what: { type: 'string' },
+  panel: { type: 'string' },
+  out: { type: 'string', short: 'o' },
+} as const;
+
+interface Asked {
+  readonly command: string | undefined;
+  readonly file: string | undefined;
+  readonly values: Partial<Record<keyof typeof options, string>>;
+}
+
+function asked(args: readonly string[]): Asked {
+  try {
+    const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
+    const [command, file, extra] = positionals;
+    if (extra !== undefined)
+      throw new BadInput([`${extra}: is one thing too many; a command takes one FILE`]);
+    return { command, file, values };
+  } catch (error) {
+    if (error instanceof BadInput) throw error;
+    throw new BadInput([`(option): ${(error as Error).message}`, usage]);
+  }
 }
 
 function readBytes(file: string | undefined): Buffer {
@@ -71,8 +95,7 @@ const loadPlan = (file: string | undefined): Plan => accepted(readPlanText(readB
 
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 
-function onlyKinds(args: readonly string[]): readonly ProposalKind[] {
-  const only = option(args, '--only');
+function onlyKinds(only: string | undefined): readonly ProposalKind[] {
   if (only === undefined) return proposalKinds;
   const kinds = only.split(',').map((k) => k.trim());
   const unknown = kinds.filter((k) => !proposalKinds.includes(k as ProposalKind));
@@ -91,16 +114,17 @@ function panelAsked(plan: Plan, asked: string | undefined): string {
   return panel;
 }
 
-function exportPlan(args: readonly string[]): void {
-  const plan = loadPlan(args[0]);
-  const to = option(args, '--to') ?? 'json';
-  const what = option(args, '--what') ?? { csv: 'takeoff', svg: 'pole' }[to] ?? 'result';
+function exportPlan({ file, values }: Asked): void {
+  const plan = loadPlan(file);
+  const to = values.to ?? 'json';
+  const what = values.what ?? { csv: 'takeoff', svg: 'pole' }[to] ?? 'result';
   let text: string;
   if (to === 'csv' && what === 'takeoff') text = takeoffCsv(compute(plan).takeoff);
   else if (to === 'json' && what === 'plan') text = `${JSON.stringify(plan, null, 2)}\n`;
   else if (to === 'json' && what === 'takeoff') text = `${JSON.stringify(compute(plan).takeoff, null, 2)}\n`;
-  else if (to === 'json' && what === 'result') text = `${JSON.stringify(compute(plan), null, 2)}\n`;
-  else if (to === 'csv' && what === 'audit') text = auditCsv(plan, panelAsked(plan, option(args, '--panel')));
+  else if (to === 'json' && what === 'result')
+    text = `${JSON.stringify(resultFile(compute(plan)), null, 2)}\n`;
+  else if (to === 'csv' && what === 'audit') text = auditCsv(plan, panelAsked(plan, values.panel));
   else if (to === 'svg' && what === 'pole')
     text = storyPoles(plan, compute(plan).marks)
       .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
@@ -109,21 +133,21 @@ function exportPlan(args: readonly string[]): void {
     throw new BadInput([
       `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff or audit, svg takes pole`,
     ]);
-  const out = option(args, '-o');
-  if (out) writeFileSync(out, text);
+  if (values.out) writeFileSync(values.out, text);
   else process.stdout.write(text);
 }
 
-async function importFile(args: readonly string[]): Promise<Plan> {
-  const from = option(args, '--from') ?? formatOfName(args[0] ?? '') ?? 'json';
+async function importFile({
+  file,
+  values: { from = formatOfName(file ?? '') ?? 'json', unit },
+}: Asked): Promise<Plan> {
   if (!importFormats.includes(from as ImportFormat))
     throw new BadInput([`--from: “${from}” is not one of ${importFormats.join(', ')}`]);
-  const unit = option(args, '--unit');
   if (unit !== undefined && !isUnit(unit))
     throw new BadInput([`--unit: “${unit}” is not one of ${Object.keys(drawingUnits).join(', ')}`]);
   const read = await importPlan(
     from as ImportFormat,
-    readBytes(args[0]),
+    readBytes(file),
     () => import('web-ifc'),
     unit ? { unit } : {},
   );
@@ -134,28 +158,32 @@ async function importFile(args: readonly string[]): Promise<Plan> {
 
 const isUnit = (unit: string): unit is DrawingUnit => Object.hasOwn(drawingUnits, unit);
 
-async function run(command: string | undefined, args: readonly string[]): Promise<number> {
+/** Lays out what is missing, through the same gate as every edit. */
+function proposed(plan: Plan, only: readonly ProposalKind[]): Plan {
+  const done = makeEdit(plan, 'propose', { only });
+  if (!done.ok) throw new BadInput(done.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  return done.plan;
+}
+
+async function run(ask: Asked): Promise<number> {
+  const { command, file, values } = ask;
   switch (command) {
     case 'check': {
-      const { findings } = compute(loadPlan(args[0]));
-      print(findings);
+      const { findings } = compute(loadPlan(file));
+      print(findings.map(writtenFinding));
       return findings.some((f) => f.level === 'error' && f.accepted === null) ? 1 : 0;
     }
     case 'compute':
-      print(compute(loadPlan(args[0])));
+      print(resultFile(compute(loadPlan(file))));
       return 0;
-    case 'propose': {
-      const only = onlyKinds(args);
-      const plan = loadPlan(args[0]);
-      propose(plan, only);
-      print(plan);
+    case 'propose':
+      print(proposed(loadPlan(file), onlyKinds(values.only)));
       return 0;
-    }
     case 'import':
-      print(await importFile(args));
+      print(await importFile(ask));
       return 0;
     case 'export':
-      exportPlan(args);
+      exportPlan(ask);
       return 0;
     case 'rules':
       print(listRules());
@@ -169,7 +197,7 @@ async function run(command: string | undefined, args: readonly string[]): Promis
 }
 
 try {
-  process.exitCode = await run(process.argv[2], process.argv.slice(3));
+  process.exitCode = await run(asked(process.argv.slice(2)));
 } catch (error) {
   const lines = error instanceof BadInput ? error.lines : [`(internal): ${(error as Error).message}`];
   process.stderr.write(`${lines.join('\n')}\n`);

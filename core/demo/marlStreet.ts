@@ -4,6 +4,7 @@ import { readPlan } from '../src/plan/read.ts';
 import { isOnWall, type Plan, type PlanInput } from '../src/plan/index.ts';
 import type { Height } from '../src/rules/index.ts';
 import { done } from './done.ts';
+import { identityOf } from '../src/index.ts';
 
 /** Our invented job: a back addition on Marl Street. Places in inches; the existing house lies to the south. */
 
@@ -462,9 +463,7 @@ function accepted(plan: Plan): Plan {
   return deep.reduce(
     (p, f) =>
       done(p, 'acceptFinding', {
-        rule: f.rule,
-        about: f.about,
-        wall: f.place?.wall ?? null,
+        ...identityOf(f),
         reason: 'Extension rings come with the lights; siding goes on after.',
       }),
     plan,

@@ -1,13 +1,13 @@
 import { compute, type Result } from '../src/compute/index.ts';
-import { applyEdit } from '../src/plan/gate.ts';
-import { recipeOf, type EditArgs, type EditName } from '../src/edits/index.ts';
+
+import { type EditArgs, type EditName, makeEdit } from '../src/edits/index.ts';
 import { readPlan } from '../src/plan/read.ts';
 import { emptyPlan, type Plan, type RoomUse } from '../src/plan/index.ts';
 
 /** Helpers for tests: rooms drawn as walks, edits that must fit, random numbers from a seed. */
 
 export function edited<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): Plan {
-  const done = applyEdit(plan, name, recipeOf(name, args));
+  const done = makeEdit(plan, name, args);
   if (!done.ok) throw new Error(`${name}: ${done.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
   return done.plan;
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Knex } from 'knex';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { applyEdit, emptyPlan, recipeOf, type Plan } from '@fieldchalk/core';
+import { emptyPlan, type Plan, makeEdit } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { buildApp } from './app.ts';
 import { importSchema } from './contracts.ts';
@@ -28,7 +28,7 @@ async function newJob(plan?: Plan) {
   return answer.body as { id: string; plan: Plan };
 }
 function change(plan: Plan, id: string, base: number, at: number) {
-  const done = applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b1', at }));
+  const done = makeEdit(plan, 'moveBox', { box: 'b1', at });
   if (!done.ok) throw new Error('refused');
   return { id, base, client: 'test', ...done.change };
 }
@@ -58,9 +58,9 @@ describe('jobs and changes', () => {
 
   test('changes to different things merge; one that no longer fits gets 409 with what is new', async () => {
     const job = await newJob(study());
-    const gone = applyEdit(job.plan, 'removeBoxes', recipeOf('removeBoxes', { boxes: ['b1'] }));
+    const gone = makeEdit(job.plan, 'removeBoxes', { boxes: ['b1'] });
     if (!gone.ok) throw new Error('refused');
-    const rename = applyEdit(job.plan, 'renameJob', recipeOf('renameJob', { name: 'Other' }));
+    const rename = makeEdit(job.plan, 'renameJob', { name: 'Other' });
     if (!rename.ok) throw new Error('refused');
     await api()
       .post(`/api/jobs/${job.id}/changes`)

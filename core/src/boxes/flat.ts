@@ -4,9 +4,10 @@ import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { DeviceKind, Plan } from '../plan/index.ts';
 import { facePoint } from '../framing/faces.ts';
-import { roomSeeing, type Rooms } from '../rooms/ways.ts';
+import type { Rooms } from '../rooms/ways.ts';
 import { isLeftAsItIs } from '../rooms/work.ts';
 import { footprintOf } from '../rooms/footprint.ts';
+import { roomSeeing } from '../rooms/seeing.ts';
 
 /** A box on a ceiling or in a floor that a room owes: over a vehicle door, or at an island. */
 export interface OwedFlat {
@@ -38,8 +39,10 @@ function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
   return Object.entries(plan.openings).flatMap(([cause, o]): OwedFlat[] => {
     if (o.kind !== 'garage-door') return [];
     const middle = o.at + o.width / 2;
-    const side = (['left', 'right'] as const).find((s) => roomSeeing(rooms, o.wall, s, middle) !== null);
-    const room = side && roomSeeing(rooms, o.wall, side, middle);
+    const side = (['left', 'right'] as const).find(
+      (s) => roomSeeing(rooms, { wall: o.wall, side: s, at: middle }) !== null,
+    );
+    const room = side && roomSeeing(rooms, { wall: o.wall, side, at: middle });
     if (!side || !room || isLeftAsItIs(plan, entryOf(rooms, room))) return [];
     const door = facePoint(framing, o.wall, side, middle);
     const inward = scale(leftOf(entryOf(framing.lines, o.wall).unit), side === 'left' ? 1 : -1);
@@ -52,6 +55,9 @@ function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
     return there || !at ? [] : [{ what: 'opener', on: 'ceiling', room, at, kind: 'opener', cause }];
   });
 }
+
+const middleOf = (ground: readonly XY[], axis: 'x' | 'y'): number =>
+  ground.reduce((sum, p) => sum + p[axis], 0) / ground.length;
 
 /**
  * An island's outlet by edition: before 2023 a receptacle, since then none is owed but a way to add one later, so a cable is brought to a
@@ -68,7 +74,7 @@ function islandsOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
         what: 'island',
         on: 'floor',
         room: f.room,
-        at: { x: must(f.x, 'the x'), y: must(f.y, 'the y') },
+        at: { x: f.x ?? middleOf(ground, 'x'), y: f.y ?? middleOf(ground, 'y') },
         kind,
         cause,
       },

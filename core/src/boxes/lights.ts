@@ -1,7 +1,8 @@
 import { entryOf } from '../lookups/index.ts';
 import { type Plan, type RoomUse, otherSide } from '../plan/index.ts';
 import { spacedUses } from '../rooms/index.ts';
-import { type Rooms, type WayIn, roomSeeing } from '../rooms/ways.ts';
+import { roomSeeing } from '../rooms/seeing.ts';
+import type { Rooms, WayIn } from '../rooms/ways.ts';
 import { lightKinds } from './kinds.ts';
 
 /** Rooms that need a switched lighting outlet: NEC 210.70(A)(1), (2), (C) (from memory). */
@@ -39,7 +40,7 @@ export function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
   }
   for (const [id, d] of all) {
     const on = entryOf(plan.boxes, d.box).on;
-    if ('wall' in on) add(roomSeeing(rooms, on.wall, on.side, on.at), id);
+    if ('wall' in on) add(roomSeeing(rooms, on), id);
   }
   lightsKept.set(rooms, { plan, lights });
   return lights;

@@ -12,32 +12,13 @@ import {
   type Fixture,
   type Plan,
   type RoomUse,
-  type WallPlace,
 } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
+import { roomOfBox } from '../rooms/seeing.ts';
 
 export type Rooms = Readonly<Record<string, FoundRoom>>;
-
-/** The room that sees a place on one side of a wall; null when none does. */
-export function roomSeeingWall(on: Pick<WallPlace, 'wall' | 'side' | 'at'>, rooms: Rooms): string | null {
-  const sees = (room: FoundRoom) =>
-    room.boundary?.faces.some(
-      (f) =>
-        f.wall === on.wall &&
-        f.side === on.side &&
-        on.at >= Math.min(f.startAt, f.endAt) - 0.5 &&
-        on.at <= Math.max(f.startAt, f.endAt) + 0.5,
-    ) ?? false;
-  return Object.values(rooms).find(sees)?.id ?? null;
-}
-
-/** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
-export function roomOfBox(box: Box, rooms: Rooms): string | null {
-  const { on } = box;
-  return isOnWall(on) ? roomSeeingWall(on, rooms) : 'ceiling' in on ? on.ceiling : on.floor;
-}
 
 /** Load of a device in volt-amperes: what is recorded for it, or the house figure for an outlet. Switches, alarms and splices take none. */
 export function loadOf(device: Device, outletVa: number): number {

@@ -1,6 +1,7 @@
 import { entryOf, must } from '../lookups/index.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
-import { roomOfBox, type Rooms } from './loads.ts';
+import { roomOfBox } from '../rooms/seeing.ts';
+import { type Rooms } from './loads.ts';
 
 /**
  * Service load of a dwelling by the methods of NEC Article 220 (2023 numbering; all from memory), line by line, so that every figure

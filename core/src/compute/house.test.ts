@@ -3,6 +3,7 @@ import { Computer } from './index.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { computed, edited, planOf, randomFrom } from '../../testing/index.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
+import { identityOf } from '../findings/finding.ts';
 
 /** Two rooms side by side, walls drawn in any order and direction; a door between them. */
 function twoRooms(
@@ -228,7 +229,7 @@ describe('what must hold of every run', () => {
 
 describe('checks', () => {
   const plan = edited(twoRooms(['bedroom', 'living']), 'propose', {});
-  const rulesFound = (p: Plan) => new Set(computed(p).findings.map((f) => f.rule));
+  const rulesFound = (p: Plan) => new Set<string>(computed(p).findings.map((f) => f.rule));
   const box = Object.keys(plan.boxes)[0]!;
   const cases: [string, (p: Plan) => Plan][] = [
     ['circuit.breaker', (p) => ({ ...p, circuits: { ...p.circuits, c1: { ...p.circuits.c1!, amps: 30 } } })],
@@ -327,7 +328,7 @@ test('a finding let stand keeps its reason, comes last, and can be opened again'
   const broken = edited(plan, 'removeBoxes', { boxes: ['b2'] });
   const open = computed(broken).findings.find((f) => f.rule === 'spacing.maxGap')!;
   expect(open.accepted).toBeNull();
-  const same = { rule: open.rule, about: open.about, wall: open.place!.wall };
+  const same = identityOf(open);
   const elsewhere = { ...same, wall: 'w4', reason: 'Another wall' };
   expect(computed(edited(broken, 'acceptFinding', elsewhere)).findings).toEqual(computed(broken).findings);
   const stands = edited(broken, 'acceptFinding', { ...same, reason: 'Built-in shelves to come' });

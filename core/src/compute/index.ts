@@ -5,7 +5,6 @@ import { checkPlan, type Finding } from '../findings/index.ts';
 import {
   circuitTerms,
   deriveCircuits,
-  roomOfBox,
   serviceLoads,
   type CircuitResult,
   type CircuitTerms,
@@ -18,6 +17,7 @@ import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import { planHash } from '../plan/hash.ts';
 import { catalogueOf, type Plan, type Side } from '../plan/index.ts';
+import { roomOfBox } from '../rooms/seeing.ts';
 import { RoomsStage } from '../rooms/index.ts';
 import { ruleBook, type RuleBook } from '../rules/index.ts';
 import { RunsStage, type LaidRun } from '../runs/index.ts';

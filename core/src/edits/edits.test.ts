@@ -2,13 +2,13 @@ import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
 import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
-import { applyChange, applyEdit } from '../plan/gate.ts';
+import { applyChange } from '../plan/gate.ts';
 import { emptyRules, readRulesText, withRule } from '../plan/rulesFile.ts';
 import type { Plan } from '../plan/index.ts';
-import { edits, recipeOf, type EditArgs, type EditName } from './index.ts';
+import { edits, makeEdit, type EditArgs, type EditName } from './index.ts';
 
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
-  const done = applyEdit(plan, name, recipeOf(name, args));
+  const done = makeEdit(plan, name, args);
   return done.ok ? 'not refused' : done.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
 }
 const on = (plan: Plan, box: string) => plan.boxes[box]!.on as { wall: string; at: number; height?: object };
@@ -149,7 +149,7 @@ describe('every verb', () => {
     '%s changes the plan, computes, and is taken back whole by its inverse',
     (name) => {
       const plan = before[name]?.(study()) ?? study();
-      const done = applyEdit(plan, name, recipeOf(name, tried[name] as never));
+      const done = makeEdit(plan, name, tried[name] as never);
       if (!done.ok) throw new Error(done.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
       expect(done.change.patches.length).toBeGreaterThan(0);
       expect(computed(done.plan).format).toBe('fieldchalk.result');
@@ -226,9 +226,9 @@ describe('refusals name the field and the way out', () => {
     ['setWallLength', { room: 'r1', wall: 'w9', length: 50 }, 'not a wall of this room'],
     ['splitWall', { wall: 'w1', at: 400 }, 'at: must lie between the ends of the wall'],
     ['addOpening', { wall: 'w1', at: 130, width: 40 }, 'width'],
-    ['addOpening', { wall: 'zz', at: 1 }, '“zz” is not in the plan any more'],
-    ['setLevel', { level: 'L9', changes: {} }, '“L9” is not in the plan any more'],
-    ['moveCorner', { point: 'none', to: { x: 0, y: 0 } }, '“none” is not in the plan any more'],
+    ['addOpening', { wall: 'zz', at: 1 }, 'wall: is not in the plan any more'],
+    ['setLevel', { level: 'L9', changes: {} }, 'level: is not in the plan any more'],
+    ['moveCorner', { point: 'none', to: { x: 0, y: 0 } }, 'point: is not in the plan any more'],
     ['acceptFinding', { rule: 'x', about: [], wall: null, reason: '  ' }, 'must say why'],
     ['setRule', { rule: 'spacing.maxGap', value: 'wide' }, 'rules.values.spacing.maxGap: must be a number'],
   ] as [EditName, never, string][])('%s', (name, args, says) =>

@@ -1,6 +1,7 @@
 import { entryOf } from '../lookups/index.ts';
 import { isAbout } from '../plan/accepted.ts';
-import { EditRefused } from '../plan/gate.ts';
+import { applyEdit, EditRefused, type Edited } from '../plan/gate.ts';
+import { namesOf } from '../outputs/names.ts';
 import { nextId } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
@@ -72,7 +73,23 @@ export const edits = {
 export type EditName = keyof typeof edits;
 export type EditArgs<N extends EditName> = Parameters<(typeof edits)[N]>[1];
 
-/** The recipe of a named edit, for the gate. */
+/** Makes a named edit through the gate; a refusal names the plan’s things as people on site do. */
+export function makeEdit<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): Edited {
+  return applyEdit(plan, name, recipeOf(name, args), { names: namesOf });
+}
+
+/** One named edit of several that make up a gesture. */
+export type EditStep = { [N in EditName]: { readonly name: N; readonly args: EditArgs<N> } }[EditName];
+
+/** Makes several edits as one change, so that one undo takes the gesture back. Refused as a whole where one of them is. */
+export function makeEdits(plan: Plan, name: string, steps: readonly EditStep[]): Edited {
+  const all = (draft: Plan) => {
+    for (const step of steps) recipeOf(step.name, step.args)(draft);
+  };
+  return applyEdit(plan, name, all, { names: namesOf });
+}
+
+/** The recipe of a named edit. */
 export function recipeOf<N extends EditName>(name: N, args: EditArgs<N>): (draft: Plan) => void {
   return (draft) => (edits[name] as (d: Plan, a: EditArgs<N>) => void)(draft, args);
 }

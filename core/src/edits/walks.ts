@@ -146,7 +146,8 @@ export const walkEdits = {
       .slice(i + 1)
       .concat(faces.slice(0, i))
       .find((f) => f.wall !== null && f.wall !== args.wall);
-    if (i < 0 || !next) throw new EditRefused('length', `wall “${args.wall}” is not a wall of this room`);
+    if (i < 0 || !next)
+      throw new EditRefused('length', (n) => `${n.wall(args.wall)} is not a wall of this room`);
     const along = must(direction(nth(faces, i).b, nth(faces, i).a), 'the direction of a wall');
     const wall = entryOf(draft.walls, must(next.wall, 'the wall'));
     const left = leftOf(

@@ -1,7 +1,8 @@
+import { thing } from '../plan/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { depthPlan, switchKinds } from '../boxes/index.ts';
 import type { Check } from './check.ts';
-import { finding, type Finding, type FixEdit } from './findings.ts';
+import { found, type FixEdit, type Found } from './finding.ts';
 
 export const boxesStandRight: Check = ({ plan, layout, rules }) =>
   Object.values(layout.placed).flatMap((p) => {
@@ -9,14 +10,15 @@ export const boxesStandRight: Check = ({ plan, layout, rules }) =>
     const devices = layout.devices.get(p.id) ?? [];
     const floorFinish = valueIn(layout.settings, p.wall).floorFinish;
     const handle = (p.bottom + p.top) / 2 - floorFinish;
-    const list: Finding[] = [];
-    if (p.trouble === 'no-face') list.push(finding('box.no-face', [p.id], { box: p.id }, { place }));
-    if (p.trouble === 'collides') list.push(finding('box.collides', [p.id], { box: p.id }, { place }));
+    const list: Found[] = [];
+    if (p.trouble === 'no-face') list.push(found('box.no-face', [thing.box(p.id)], { box: p.id }, { place }));
+    if (p.trouble === 'collides')
+      list.push(found('box.collides', [thing.box(p.id)], { box: p.id }, { place }));
     if (devices.some(([, d]) => switchKinds.has(d.kind)) && handle > rules('height.switchHighest') + 1e-6)
       list.push(
-        finding(
+        found(
           'box.switch-height',
-          [p.id],
+          [thing.box(p.id)],
           { box: p.id, height: handle, limit: rules('height.switchHighest') },
           { place },
         ),
@@ -27,13 +29,18 @@ export const boxesStandRight: Check = ({ plan, layout, rules }) =>
     });
     if (depth.needs !== 'nothing' && !entryOf(plan.boxes, p.id).existing)
       list.push(
-        finding('box.depth', [p.id], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
+        found(
+          'box.depth',
+          [thing.box(p.id)],
+          { box: p.id, finish: depth.finish, says: depth.says },
+          { place },
+        ),
       );
     if (devices.length > entryOf(plan.boxes, p.id).gangs)
       list.push(
-        finding(
+        found(
           'box.slot',
-          [p.id],
+          [thing.box(p.id)],
           { box: p.id, gangs: entryOf(plan.boxes, p.id).gangs, devices: devices.length },
           { place },
         ),
@@ -50,10 +57,10 @@ export const boxesHoldTheirWires: Check = ({ boxes, layout }) =>
       ? [{ label: `Use ${b.smallest}`, edit: 'setBoxModel', args: { box: id, model: b.smallest } }]
       : [];
     return [
-      finding(
+      found(
         'fill.volume',
-        [id],
-        { box: id, used: b.used, volume: b.volume, smallest: b.smallest ?? '' },
+        [thing.box(id)],
+        { box: id, used: b.used, volume: b.volume, smallest: b.smallest },
         { place, fixes },
       ),
     ];

@@ -1,33 +1,35 @@
-import { entryOf, must, valueIn } from '../lookups/index.ts';
+import { thing } from '../plan/index.ts';
+import { entryOf, valueIn } from '../lookups/index.ts';
 import { isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
-import { circuitName, type Check } from './check.ts';
-import { finding, type Finding } from './findings.ts';
+import type { Check } from './check.ts';
+import { found, type Found } from './finding.ts';
 
 export const breakersSuitWires: Check = ({ plan }) => [
   ...Object.entries(plan.circuits).flatMap(([id, c]) => {
     const allowed = ampsByGauge[c.gauge];
     if (c.amps <= allowed) return [];
     return [
-      finding(
+      found(
         'circuit.breaker',
-        [id],
-        { circuit: circuitName(plan, id), amps: c.amps, gauge: c.gauge, allowed },
+        [thing.circuit(id)],
+        { circuit: id, amps: c.amps, gauge: c.gauge, allowed },
         { level: c.gauge <= 8 ? 'warning' : 'error' },
       ),
     ];
   }),
   ...Object.entries(plan.runs).flatMap(([id, run]) => {
-    const circuit = run.circuit === null ? null : entryOf(plan.circuits, run.circuit);
+    if (run.circuit === null) return [];
+    const circuit = entryOf(plan.circuits, run.circuit);
     const { gauge } = entryOf(cables, run.cable);
-    if (!circuit || (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge])) return [];
+    if (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge]) return [];
     return [
-      finding('circuit.cable', [id, must(run.circuit, 'the circuit')], {
+      found('circuit.cable', [thing.run(id), thing.circuit(run.circuit)], {
         run: id,
         cable: run.cable,
         amps: circuit.amps,
-        circuit: circuitName(plan, must(run.circuit, 'the circuit')),
+        circuit: run.circuit,
       }),
     ];
   }),
@@ -36,23 +38,22 @@ export const breakersSuitWires: Check = ({ plan }) => [
 export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
   Object.entries(circuits).flatMap(([id, r]) => {
     const c = entryOf(plan.circuits, id);
-    const name = circuitName(plan, id);
     const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
     const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
-    const list: Finding[] = [];
+    const list: Found[] = [];
     if (c.found && r.boxes.every((b) => entryOf(plan.boxes, b).existing)) return list;
-    if (c.panel === null) list.push(finding('circuit.panel', [id], { circuit: name }));
+    if (c.panel === null) list.push(found('circuit.panel', [thing.circuit(id)], { circuit: id }));
     if (c.amps <= 20 && r.outlets > cap)
-      list.push(finding('circuit.cap', [id], { circuit: name, outlets: r.outlets, limit: cap }));
+      list.push(found('circuit.cap', [thing.circuit(id)], { circuit: id, outlets: r.outlets, limit: cap }));
     const planned = Math.round(r.planned);
     if (planned > limit && r.outlets > 1)
-      list.push(finding('circuit.load', [id], { circuit: name, va: planned, limit }));
+      list.push(found('circuit.load', [thing.circuit(id)], { circuit: id, va: planned, limit }));
     if (r.unreached.length > 0)
-      list.push(finding('circuit.unreached', [id], { circuit: name, boxes: r.unreached.length }));
+      list.push(found('circuit.unreached', [thing.circuit(id)], { circuit: id, boxes: r.unreached.length }));
     if (r.dropPercent > rules('circuit.dropPercent'))
       list.push(
-        finding('circuit.drop', [id], {
-          circuit: name,
+        found('circuit.drop', [thing.circuit(id)], {
+          circuit: id,
           percent: r.dropPercent,
           limit: rules('circuit.dropPercent'),
         }),
@@ -64,7 +65,7 @@ export const devicesHaveCircuits: Check = ({ plan }) => {
   const without = Object.values(plan.devices).filter(
     (d) => d.circuit === null && !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing,
   );
-  return without.length > 0 ? [finding('circuit.unassigned', [], { count: without.length })] : [];
+  return without.length > 0 ? [found('circuit.unassigned', [], { count: without.length })] : [];
 };
 
 export const circuitsAreTrees: Check = ({ plan }) => {
@@ -83,7 +84,9 @@ export const circuitsAreTrees: Check = ({ plan }) => {
       pairs.add(pair);
       const [a, b] = [root(`${run.circuit}/${run.from}`), root(`${run.circuit}/${run.to}`)];
       if (a === b)
-        return [finding('run.loop', [id, run.circuit], { run: id, circuit: circuitName(plan, run.circuit) })];
+        return [
+          found('run.loop', [thing.run(id), thing.circuit(run.circuit)], { run: id, circuit: run.circuit }),
+        ];
       leader.set(a, b);
       return [];
     });

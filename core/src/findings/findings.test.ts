@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { emptyPlan, type Plan, type RoomUse } from '../plan/index.ts';
+import { collections, emptyPlan, type Plan, type RoomUse } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf, wallOf } from '../../testing/index.ts';
 import { findingTexts, type FindingCode } from './index.ts';
 
@@ -361,9 +361,19 @@ describe('findings', () => {
           expect(words).not.toMatch(/undefined|NaN|null|Infinity/);
         }
         expect(f.says.endsWith('.')).toBe(true);
+        expect(f.says).toMatch(/^[A-Z0-9]/);
       }
     },
   );
+
+  test.each(Object.keys(cases) as FindingCode[])('%s names things as people on site do, never by id', (code) => {
+    const plan = cases[code]();
+    const ids = collections.flatMap((name) => (name === 'points' ? [] : Object.keys(plan[name])));
+    for (const f of computed(plan).findings) {
+      const words = `${f.says} ${f.fix}`.split(/[^A-Za-z0-9_-]+/);
+      expect(words.filter((w) => ids.includes(w) && !/^\d+$/.test(w)), f.says).toEqual([]);
+    }
+  });
 
   test('a sound room has none of them', () => {
     const plan = edited(room('bedroom', { openings: { o1: door('w1') } }), 'propose', { only: ['boxes'] });
@@ -394,7 +404,7 @@ describe('findings', () => {
             (x) =>
               x.rule === code &&
               x.says === f.says &&
-              x.about.join() === f.about.join() &&
+              JSON.stringify(x.about) === JSON.stringify(f.about) &&
               x.place?.wall === f.place?.wall,
           );
           if (same.length > 0) throw new Error(`${code}: “${fix.label}” leaves it: ${f.says}`);

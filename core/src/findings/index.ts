@@ -43,7 +43,8 @@ import {
   singleLoadsFit,
   suppliesKeepApart,
 } from './wiring.ts';
-import type { Finding } from './findings.ts';
+import { identityOf, told, type Finding, type Found } from './finding.ts';
+import { namesOf } from '../outputs/names.ts';
 import {
   ceilingsAndFloorsHaveTheirOutlets,
   receptaclesReach,
@@ -52,8 +53,9 @@ import {
 } from './rooms.ts';
 import { boresLeaveWood, closedWallsAreAChoice, runsAreLaid } from './runs.ts';
 
-export { findingTexts } from './findings.ts';
-export type { Finding, FindingCode, FindingLevel, FixEdit } from './findings.ts';
+export { findingTexts, type FindingCode } from './texts.ts';
+export type { FindingLevel } from './text.ts';
+export { identityOf, type Finding, type FixEdit, type Found } from './finding.ts';
 export type { CheckInput } from './check.ts';
 
 export const checks: readonly Check[] = [
@@ -103,15 +105,20 @@ export const checks: readonly Check[] = [
 
 const rank = { error: 0, warning: 1, note: 2 } as const;
 
-/** All findings, worst first; within a level in the order of the checks. Those a person let stand say why and come last. */
+/** All findings as data, in the order of the checks. */
+export function foundBy(input: CheckInput): Found[] {
+  return checks.flatMap((check) => check(input));
+}
+
+/** All findings told, worst first; within a level in the order of the checks. Those a person let stand say why and come last. */
 export function checkPlan(input: CheckInput): Finding[] {
   const kept = Object.values(input.plan.accepted);
-  return checks
-    .flatMap((check) => check(input))
-    .map((f) => ({
-      ...f,
-      accepted: kept.find((a) => isAbout(a, { ...f, wall: f.place?.wall ?? null }))?.reason ?? null,
-    }))
+  const names = namesOf(input.plan);
+  return foundBy(input)
+    .map((f) => {
+      const same = identityOf({ ...f, rule: f.code });
+      return told(f, names, kept.find((a) => isAbout(a, same))?.reason ?? null);
+    })
     .sort(
       (a, b) => Number(a.accepted !== null) - Number(b.accepted !== null) || rank[a.level] - rank[b.level],
     );

@@ -1,3 +1,4 @@
+import { type Plan, thing } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { owedAlarms } from '../boxes/alarms.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
@@ -7,9 +8,8 @@ import { unswitched } from '../boxes/switching.ts';
 import { arrivals, openAir, stairAbove, waysInto } from '../rooms/ways.ts';
 import { isLeftAsItIs } from '../rooms/work.ts';
 import { distancePointSegment, innerPoint, type XY } from '../geometry/index.ts';
-import type { Plan } from '../plan/index.ts';
-import { roomName, type Check, type CheckInput } from './check.ts';
-import { finding, type Finding } from './findings.ts';
+import type { Check, CheckInput } from './check.ts';
+import { found, type Found } from './finding.ts';
 
 /** Rooms that are part of the work, closed and indoors. */
 const roomsAtWork = ({ plan, rooms }: CheckInput) =>
@@ -29,7 +29,7 @@ export const roomsAreLit: Check = (input) => {
     const count = roomsAtWork(input).filter((r) => litUses.has(r.use)).length;
     return count > 0
       ? [
-          finding(
+          found(
             'light.nothing',
             [],
             { count },
@@ -49,10 +49,10 @@ export const roomsAreLit: Check = (input) => {
   const dark = roomsAtWork(input)
     .filter((r) => litUses.has(r.use) && lightsOf(input, r.id).length === 0)
     .map((r) =>
-      finding(
+      found(
         'light.none',
-        [r.id],
-        { room: roomName(plan, r.id) },
+        [thing.room(r.id)],
+        { room: r.id },
         { fixes: [{ label: 'Light it', edit: 'propose', args: { only: ['lights', 'switches'] } }] },
       ),
     );
@@ -64,10 +64,10 @@ export const roomsAreLit: Check = (input) => {
       )
       .map((w) => {
         const o = entryOf(plan.openings, w.opening);
-        return finding(
+        return found(
           'light.outside',
-          [r.id, w.opening],
-          { room: roomName(plan, r.id) },
+          [thing.room(r.id), thing.opening(w.opening)],
+          { room: r.id },
           { place: { wall: w.wall, side: w.side, at: o.at + o.width / 2 } },
         );
       }),
@@ -81,10 +81,10 @@ export const lightsAreSwitched: Check = ({ plan, rooms }) => {
   return groups.map((g) => {
     const boxes = [...new Set(g.loads.map((id) => entryOf(plan.devices, id).box))];
     const [way] = g.ways;
-    return finding(
+    return found(
       'light.unswitched',
-      boxes,
-      { room: roomName(plan, must(way, 'the way').room), count: boxes.length },
+      boxes.map(thing.box),
+      { room: must(way, 'a way in').room, count: boxes.length },
       { fixes: [{ label: 'Add its switches', edit: 'propose', args: { only: ['switches'] } }] },
     );
   });
@@ -93,7 +93,7 @@ export const lightsAreSwitched: Check = ({ plan, rooms }) => {
 /** Stairs that go on to another level want a switch at each: NEC 210.70(A)(2)(3) (from memory). */
 export const stairsHaveBothSwitches: Check = (input) => {
   const { plan, rooms, layout } = input;
-  return roomsAtWork(input).flatMap((r): Finding[] => {
+  return roomsAtWork(input).flatMap((r): Found[] => {
     const over = r.use === 'stair' ? stairAbove(r.id, plan, rooms) : null;
     const loads = over ? [...lightsOf(input, r.id), ...lightsOf(input, over)] : [];
     if (!over || loads.length === 0) return [];
@@ -106,21 +106,23 @@ export const stairsHaveBothSwitches: Check = (input) => {
         return placed ? [entryOf(plan.points, entryOf(plan.walls, placed.wall).from).level] : [];
       }),
     );
-    return levels.size >= 2 ? [] : [finding('light.stair', [r.id, over], { room: roomName(plan, r.id) })];
+    return levels.size >= 2
+      ? []
+      : [found('light.stair', [thing.room(r.id), thing.room(over)], { room: r.id })];
   });
 };
 
 /** Every way by which people arrive in a room wants a switch: common practice, no source. */
 export const waysHaveSwitches: Check = (input) => {
   const { plan, rooms } = input;
-  return roomsAtWork(input).flatMap((r): Finding[] => {
+  return roomsAtWork(input).flatMap((r): Found[] => {
     if (r.use === 'stair') return [];
     const lights = lightsOf(input, r.id);
     const controls = Object.values(plan.controls).filter((c) => c.loads.some((l) => lights.includes(l)));
     const ways = arrivals(r.id, plan, rooms).length;
     const most = Math.max(0, ...controls.map((c) => c.switches.length));
     return controls.length > 0 && most < Math.min(ways, 2)
-      ? [finding('light.ways', [r.id], { room: roomName(plan, r.id), ways, switches: most })]
+      ? [found('light.ways', [thing.room(r.id)], { room: r.id, ways })]
       : [];
   });
 };
@@ -129,11 +131,17 @@ export const switchesAreOutOfTheSwing: Check = ({ plan, framing, layout }) =>
   Object.values(layout.placed).flatMap((p) => {
     const isSwitch = layout.devices.get(p.id)?.some(([, d]) => switchKinds.has(d.kind));
     return isSwitch && !entryOf(plan.boxes, p.id).existing && isBehindDoor(plan, framing, p, p.at)
-      ? [finding('switch.swing', [p.id], { box: p.id }, { place: { wall: p.wall, side: p.side, at: p.at } })]
+      ? [
+          found(
+            'switch.swing',
+            [thing.box(p.id)],
+            { box: p.id },
+            { place: { wall: p.wall, side: p.side, at: p.at } },
+          ),
+        ]
       : [];
   });
 
-/** Closet lights keep clear of storage: NEC 410.16(C) (from memory). */
 /** Whether no place in a closet is so far from its walls: with shelves on all of them no light could be clear. */
 function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
   const inner = innerPoint(polygon);
@@ -145,49 +153,42 @@ function isTooNarrow(polygon: readonly XY[], clear: number): boolean {
   );
 }
 
+/** Closet lights keep clear of storage: NEC 410.16(C) (from memory). */
 export const closetLightsAreClear: Check = (input) => {
   const { plan, rules } = input;
   const clear = rules('light.shelf') + rules('light.closet');
   return roomsAtWork(input)
     .filter((r) => r.use === 'closet')
-    .flatMap((r) =>
-      Object.entries(plan.boxes).flatMap(([id, { on }]) => {
+    .flatMap((r) => {
+      const { faces, polygon } = must(r.boundary, 'the boundary of a closet');
+      return Object.entries(plan.boxes).flatMap(([id, { on }]) => {
         const isLight = Object.values(plan.devices).some((d) => d.box === id && lightKinds.has(d.kind));
         if (!isLight || !('ceiling' in on) || on.ceiling !== r.id) return [];
-        const shelved = must(r.boundary, 'the boundary of the room').faces.filter(
+        const shelved = faces.filter(
           (f) => f.wall !== null && !waysInto(r.id, plan, input.rooms).some((w) => w.wall === f.wall),
         );
         const near = Math.min(...shelved.map((f) => distancePointSegment(on, f.a, f.b)));
         if (near >= clear - 1e-6) return [];
-        const level = isTooNarrow(must(r.boundary, 'the boundary of the room').polygon, clear)
-          ? 'warning'
-          : 'error';
+        const tooNarrow = isTooNarrow(polygon, clear);
         return [
-          finding(
+          found(
             'light.closet',
-            [id, r.id],
-            { box: id, distance: near, limit: clear },
-            {
-              level,
-              ...(level === 'warning'
-                ? {
-                    fix: 'No place in it is: leave the shelves off a side, or use a light that may be closer.',
-                  }
-                : {}),
-            },
+            [thing.box(id), thing.room(r.id)],
+            { box: id, distance: near, limit: clear, tooNarrow },
+            { level: tooNarrow ? 'warning' : 'error' },
           ),
         ];
-      }),
-    );
+      });
+    });
 };
 
 export const alarmsAreThere: Check = ({ plan, rooms, rules }) =>
   isLaidOut(plan)
     ? owedAlarms(plan, rooms, rules).map(({ room, why }) =>
-        finding(
+        found(
           'alarm.none',
-          [room],
-          { room: roomName(plan, room), why },
+          [thing.room(room)],
+          { room, why },
           { fixes: [{ label: 'Add alarms', edit: 'propose', args: { only: ['alarms'] } }] },
         ),
       )

@@ -1,43 +1,49 @@
-import { entryOf, must } from '../lookups/index.ts';
-import { legLoads, roomSeeingWall, seatsOf, takesTandem, freeSpaces, freeHalves } from '../circuits/index.ts';
+import { type CircuitFault, type Panel, thing } from '../plan/index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { legLoads, seatsOf, takesTandem, freeSpaces, freeHalves } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByFeeder } from '../materials/index.ts';
-import type { CircuitFault, Panel, Plan } from '../plan/index.ts';
 import { serviceLoads } from '../circuits/service.ts';
-import { formatLength } from '../units/index.ts';
-import { circuitName, type Check } from './check.ts';
-import { finding, type Finding } from './findings.ts';
+import type { Check } from './check.ts';
+import { found, type Found } from './finding.ts';
+import { roomSeeing } from '../rooms/seeing.ts';
 
-const panelName = (plan: Plan, id: string) => entryOf(plan.panels, id).name || id;
 const ids = (record: Record<string, unknown>) => Object.keys(record).sort(compareIds);
 
 /** Spaces hold one breaker, or two halves where the panel takes them; every circuit has one. */
 export const spacesAreSingle: Check = ({ plan }) =>
   ids(plan.panels).flatMap((panelId) => {
-    const panel = panelName(plan, panelId);
     const seats = seatsOf(plan, panelId);
     const spaces = [...new Set(seats.flatMap((s) => s.spaces))].sort((a, b) => a - b);
-    const list = spaces.flatMap((space): Finding[] => {
+    const list = spaces.flatMap((space): Found[] => {
       const here = seats.filter((s) => s.spaces.includes(space));
       const halves = here.map((s) => s.half);
       const shared = here.length === 2 && halves.includes('A') && halves.includes('B');
-      const about = [panelId, ...here.map((s) => s.id)];
+      const about = [
+        thing.panel(panelId),
+        ...here.map((s) => (s.kind === 'circuit' ? thing.circuit(s.id) : thing.panel(s.id))),
+      ];
       if ((here.length > 1 && !shared) || space > entryOf(plan.panels, panelId).spaces)
-        return [finding('circuit.space', about, { space, panel })];
+        return [found('circuit.space', about, { space, panel: panelId })];
       const halved = halves.some((h) => h !== null) && !takesTandem(plan, panelId, space);
-      return halved ? [finding('panel.tandem', about, { space, panel })] : [];
+      return halved ? [found('panel.tandem', about, { space, panel: panelId })] : [];
     });
     const without = ids(plan.circuits).filter(
       (c) => entryOf(plan.circuits, c).panel === panelId && entryOf(plan.circuits, c).space === null,
     );
     if (without.length > 0)
-      list.push(finding('circuit.no-space', [panelId, ...without], { count: without.length, panel }));
+      list.push(
+        found('circuit.no-space', [thing.panel(panelId), ...without.map(thing.circuit)], {
+          count: without.length,
+          panel: panelId,
+        }),
+      );
     else if (
       seats.length > 0 &&
       freeSpaces(plan, panelId).length === 0 &&
       freeHalves(plan, panelId).length === 0
     )
-      list.push(finding('panel.full', [panelId], { panel }));
+      list.push(found('panel.full', [thing.panel(panelId)], { panel: panelId }));
     return list;
   });
 
@@ -67,25 +73,20 @@ function clearOf(panel: Panel): { what: keyof typeof working; has: number }[] {
 export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
   ids(plan.panels).flatMap((id) => {
     const p = entryOf(plan.panels, id);
-    const panel = panelName(plan, id);
-    const list: Finding[] = [];
-    const room = p.on.away === 0 ? roomSeeingWall(p.on, rooms) : null;
+    const list: Found[] = [];
+    const room = p.on.away === 0 ? roomSeeing(rooms, p.on) : null;
     const place =
       p.place === 'auto' ? (room ? placeByUse[entryOf(plan.rooms, room).use] : undefined) : p.place;
     if (place && place !== 'clear')
-      list.push(finding('panel.place', [id], { panel, where: placeWords[place] }));
+      list.push(found('panel.place', [thing.panel(id)], { panel: id, where: placeWords[place] }));
     for (const { what, has } of clearOf(p))
       list.push(
-        finding('panel.clear', [id], {
-          panel,
-          measured: `${formatLength(has)} of ${what}`,
-          needed: formatLength(working[what]),
-        }),
+        found('panel.clear', [thing.panel(id)], { panel: id, what, measured: has, needed: working[what] }),
       );
     if (p.feeder && p.feeder.amps > ampsByFeeder[p.feeder.gauge])
       list.push(
-        finding('panel.feeder', [id], {
-          panel,
+        found('panel.feeder', [thing.panel(id)], {
+          panel: id,
           amps: p.feeder.amps,
           gauge: p.feeder.gauge,
           allowed: ampsByFeeder[p.feeder.gauge],
@@ -101,7 +102,9 @@ export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
     );
     const uneven = (gap / Math.max(legs.A, legs.B, 1)) * 100 > rules('panel.legPercent');
     if (p.legs === 2 && uneven && gap > single)
-      list.push(finding('panel.legs', [id], { panel, a: Math.round(legs.A), b: Math.round(legs.B) }));
+      list.push(
+        found('panel.legs', [thing.panel(id)], { panel: id, a: Math.round(legs.A), b: Math.round(legs.B) }),
+      );
     return list;
   });
 
@@ -111,15 +114,8 @@ export const serviceCarriesTheLoad: Check = ({ plan, rooms }) => {
   if (id === undefined) return [];
   const [load] = serviceLoads(plan, rooms);
   const rating = entryOf(plan.panels, id).amps;
-  return must(load, 'the load').amps > rating
-    ? [
-        finding('service.load', [id], {
-          amps: Math.round(must(load, 'the load').amps),
-          panel: panelName(plan, id),
-          rating,
-        }),
-      ]
-    : [];
+  if (!load || load.amps <= rating) return [];
+  return [found('service.load', [thing.panel(id)], { amps: Math.round(load.amps), panel: id, rating })];
 };
 
 /** What each fault found is called, how bad it is, and what to do about it. */
@@ -173,17 +169,21 @@ export const faultWords: Readonly<
 /** Everything an audit turned up, for the people who decide what is done about it. */
 export const auditedCircuitsAreSound: Check = ({ plan, rules }) =>
   ids(plan.circuits).flatMap((id) => {
-    const { found, amps } = entryOf(plan.circuits, id);
-    if (!found) return [];
-    const circuit = circuitName(plan, id);
+    const { found: audit, amps } = entryOf(plan.circuits, id);
+    if (!audit) return [];
     const limit = rules(amps <= 15 ? 'circuit.cap15' : 'circuit.cap20');
-    const list = found.faults.map((fault) => {
+    const list = audit.faults.map((fault) => {
       const { says, mend, level } = faultWords[fault];
-      return finding('audit.fault', [id, fault], { circuit, fault: says, mend }, { level });
+      return found(
+        'audit.fault',
+        [thing.circuit(id), thing.fault(fault)],
+        { circuit: id, fault: says, mend },
+        { level },
+      );
     });
-    if (amps <= 20 && found.outlets > limit)
-      list.push(finding('audit.outlets', [id], { circuit, outlets: found.outlets, limit }));
-    if (found.supply === 'both' && !found.faults.includes('supplies-mixed'))
-      list.push(finding('audit.supply', [id], { circuit }));
+    if (amps <= 20 && audit.outlets > limit)
+      list.push(found('audit.outlets', [thing.circuit(id)], { circuit: id, outlets: audit.outlets, limit }));
+    if (audit.supply === 'both' && !audit.faults.includes('supplies-mixed'))
+      list.push(found('audit.supply', [thing.circuit(id)], { circuit: id }));
     return list;
   });

@@ -1,8 +1,8 @@
+import { isOnWall, thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { dutiesOfLoad, isOutlet, placedLoad } from '../circuits/index.ts';
-import { isOnWall } from '../plan/index.ts';
-import { circuitName, type Check, type CheckInput } from './check.ts';
-import { finding, type Finding } from './findings.ts';
+import type { Check, CheckInput } from './check.ts';
+import { found, type Found } from './finding.ts';
 
 function dutiesOn(circuit: string, { plan, framing, rooms }: CheckInput, onlyNew = false) {
   return Object.entries(plan.devices)
@@ -16,7 +16,7 @@ function dutiesOn(circuit: string, { plan, framing, rooms }: CheckInput, onlyNew
 }
 
 /** An existing circuit that new outlets hang on brings new duties: NEC 210.12(E) (from memory). */
-function extensionFindings(id: string, input: CheckInput): Finding[] {
+function extensionFindings(id: string, input: CheckInput): Found[] {
   const { plan, circuits } = input;
   const duties = dutiesOn(id, input, true);
   const { protection } = entryOf(plan.circuits, id);
@@ -24,7 +24,7 @@ function extensionFindings(id: string, input: CheckInput): Finding[] {
   const ground = duties.some((d) => d.groundFault && !entryOf(circuits, id).protected.includes(d.device));
   if (!arc && !ground) return [];
   const needs = [...(arc ? ['arc-fault'] : []), ...(ground ? ['ground-fault'] : [])].join(' and ');
-  return [finding('protect.extension', [id], { circuit: circuitName(plan, id), needs })];
+  return [found('protect.extension', [thing.circuit(id)], { circuit: id, needs })];
 }
 
 export const outletsAreProtected: Check = (input) =>
@@ -34,18 +34,17 @@ export const outletsAreProtected: Check = (input) =>
     if (c.existing) return extensionFindings(id, input);
     const duties = dutiesOn(id, input);
     const open = duties.filter((d) => d.groundFault && !r.protected.includes(d.device));
-    const circuit = circuitName(plan, id);
-    const list: Finding[] = [];
+    const list: Found[] = [];
     if (duties.some((d) => d.arcFault) && c.protection !== 'afci' && c.protection !== 'dual') {
       const changes = {
         protection: open.length > 0 || c.protection === 'gfci' ? 'dual' : 'afci',
         protectAt: 'breaker',
       };
       list.push(
-        finding(
+        found(
           'protect.afci',
-          [id],
-          { circuit },
+          [thing.circuit(id)],
+          { circuit: id },
           { fixes: [{ label: 'Use an AFCI breaker', edit: 'setCircuit', args: { circuit: id, changes } }] },
         ),
       );
@@ -54,10 +53,10 @@ export const outletsAreProtected: Check = (input) =>
       const has = Object.values(plan.devices).some((d) => d.circuit === id && d.kind === 'gfci');
       const breaker = { protection: c.protection === 'afci' ? 'dual' : 'gfci', protectAt: 'breaker' };
       list.push(
-        finding(
+        found(
           'protect.gfci',
-          [id, ...open.map((d) => d.device)],
-          { circuit, count: open.length },
+          [thing.circuit(id), ...open.map((d) => thing.device(d.device))],
+          { circuit: id, count: open.length },
           {
             fixes: [
               ...(r.order.length > 1
@@ -102,7 +101,7 @@ export const groundFaultIsInReach: Check = ({ plan, layout }) =>
         ? 'on the ceiling'
         : 'in the floor';
     if (where === 'in the floor') return [];
-    return [finding('protect.reach', [d.box], { box: d.box, where })];
+    return [found('protect.reach', [thing.box(d.box)], { box: d.box, where })];
   });
 const behindKinds: ReadonlySet<string> = new Set([
   'refrigerator',

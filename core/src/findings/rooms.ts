@@ -1,21 +1,19 @@
+import { type Plan, thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import { owedFlat } from '../boxes/flat.ts';
 import { openDuties } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
-import { roomName, type Check, type CheckInput } from './check.ts';
-import type { Plan } from '../plan/index.ts';
-import { finding, nothingFree, type FixEdit } from './findings.ts';
+import type { Check, CheckInput } from './check.ts';
+import { found, type FixEdit } from './finding.ts';
 
-export const roomsClose: Check = ({ plan, rooms }) =>
+export const roomsClose: Check = ({ rooms }) =>
   Object.values(rooms)
     .filter((r) => r.boundary === null)
     .map((r) =>
-      finding('rooms.open', [r.id], {
-        room: roomName(plan, r.id),
-        gap: r.gap?.distance ?? 0,
-        wallA: r.gap?.from.wall ?? '',
-        wallB: r.gap?.to.wall ?? '',
+      found('rooms.open', [thing.room(r.id)], {
+        room: r.id,
+        gap: r.gap ? { distance: r.gap.distance, from: r.gap.from.wall, to: r.gap.to.wall } : null,
       }),
     );
 
@@ -56,36 +54,23 @@ export const receptaclesReach: Check = (input) => {
       .map((p) => {
         const along = p.farthest?.along ?? p.line.length / 2;
         const fixes = spacingFixes(p, along, input);
-        const give =
-          fixes.length > 0 ? {} : { fix: nothingFree(rules('spacing.floorReach'), inTheWay(p, plan)) };
-        const extra = { place: placeOnLine(p.line, along), fixes, ...give };
+        const extra = { place: placeOnLine(p.line, along), fixes };
+        const about = [thing.room(room.id)];
+        const nothingFree =
+          fixes.length > 0 ? null : { floorReach: rules('spacing.floorReach'), inTheWay: inTheWay(p, plan) };
+        const figures = { room: room.id, limit, nothingFree };
         return p.farthest
-          ? finding(
-              'spacing.maxGap',
-              [room.id],
-              { room: roomName(plan, room.id), distance: p.farthest.distance, limit },
-              extra,
-            )
-          : finding(
-              'spacing.none',
-              [room.id],
-              { room: roomName(plan, room.id), length: p.line.length, limit },
-              extra,
-            );
+          ? found('spacing.maxGap', about, { ...figures, distance: p.farthest.distance }, extra)
+          : found('spacing.none', about, { ...figures, length: p.line.length }, extra);
       });
     const straight = proof.straight
       .filter((p) => !keepsSpacing(p, rules))
       .map((p) => {
         const place = placeOnLine(p.line, p.farthest?.along ?? p.line.length / 2);
-        return finding(
+        return found(
           'spacing.each-wall',
-          [room.id],
-          {
-            room: roomName(plan, room.id),
-            wall: place?.wall ?? '',
-            distance: p.farthest?.distance ?? -1,
-            limit,
-          },
+          [thing.room(room.id)],
+          { room: room.id, wall: place?.wall ?? null, distance: p.farthest?.distance ?? null, limit },
           { place },
         );
       });
@@ -96,20 +81,21 @@ export const receptaclesReach: Check = (input) => {
 /** Openers of vehicle doors and outlets of islands, on ceilings and in floors. */
 export const ceilingsAndFloorsHaveTheirOutlets: Check = ({ plan, framing, rooms }) =>
   owedFlat(plan, framing, rooms).map(({ what, room, cause }) =>
-    finding(
+    found(
       what === 'opener' ? 'garage.opener' : 'counter.island',
-      [room, cause],
-      { room: roomName(plan, room), edition: plan.rules.edition },
+      [thing.room(room), what === 'opener' ? thing.opening(cause) : thing.fixture(cause)],
+      { room, edition: plan.rules.edition },
       { fixes: [{ label: 'Add it', edit: 'propose', args: { only: ['receptacles'] } }] },
     ),
   );
 
 export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rules }) =>
   openDuties(plan, framing, rooms, layout, rules).map(({ rule, room, about, figures, place, boxes }) =>
-    finding(
+    found(
       rule,
       about,
-      { room: roomName(plan, room), ...figures },
+      // A duty's figures are those of its own rule; the types of the two lists cannot tell that they go together.
+      { room, ...figures } as never,
       {
         place,
         fixes:

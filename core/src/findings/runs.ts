@@ -1,31 +1,25 @@
+import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { framingKinds } from '../materials/index.ts';
 import { toDecimals } from '../units/index.ts';
 import type { Check } from './check.ts';
-import { finding } from './findings.ts';
+import { found } from './finding.ts';
 
-export const runsAreLaid: Check = ({ plan, runs }) =>
+export const runsAreLaid: Check = ({ runs }) =>
   Object.values(runs.runs)
     .filter((r) => r.path.length === 0)
-    .map((r) =>
-      finding('run.no-route', [r.id], {
-        run: r.id,
-        from: entryOf(plan.runs, r.id).from,
-        to: entryOf(plan.runs, r.id).to ?? 'its open end',
-      }),
-    );
+    .map((r) => found('run.no-route', [thing.run(r.id)], { run: r.id }));
 
 export const closedWallsAreAChoice: Check = ({ runs }) =>
   Object.values(runs.runs).flatMap((r) =>
     r.closed.map((c) =>
-      finding('run.closed', [r.id, c.wall], {
+      found('run.closed', [thing.run(r.id), thing.wall(c.wall)], {
         run: r.id,
         wall: c.wall,
         studs: c.studs,
-        fish: c.fishMinutes,
-        open: c.openMinutes,
+        fishMinutes: c.fishMinutes,
+        openMinutes: c.openMinutes,
         how: c.how,
-        cheaper: c.fishMinutes <= c.openMinutes ? 'fish' : 'open',
       }),
     ),
   );
@@ -39,7 +33,7 @@ export const boresLeaveWood: Check = ({ plan, runs, rules }) => {
     const limit = rules(wall.bearing || wall.exterior ? 'bore.bearing' : 'bore.other');
     if (percent <= limit + 1e-9) return [];
     return [
-      finding('bore.size', [bore.member], {
+      found('bore.size', [thing.member(bore.member)], {
         diameter: bore.diameter,
         stud: bore.number,
         wall: bore.wall,

@@ -1,3 +1,4 @@
+import { type DeviceKind, catalogueOf, isOnWall, thing } from '../plan/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import { countingKinds, isLowVoltage, switchKinds, type PlacedBox } from '../boxes/index.ts';
@@ -5,10 +6,9 @@ import { trimSolids } from '../boxes/place.ts';
 import { overlaps } from '../boxes/studFaces.ts';
 import { wetFixtureNear } from '../boxes/wetZone.ts';
 import { facePoint } from '../framing/faces.ts';
-import { catalogueOf, isOnWall, type DeviceKind } from '../plan/index.ts';
 import { dataHome } from '../boxes/dataHome.ts';
 import type { Check, CheckInput } from './check.ts';
-import { finding, type Finding } from './findings.ts';
+import { found, type Found } from './finding.ts';
 
 const placeOf = (p: PlacedBox) => ({ place: { wall: p.wall, side: p.side, at: p.at } });
 const plugged: ReadonlySet<DeviceKind> = new Set([
@@ -33,14 +33,14 @@ const pairsOf = (list: readonly PlacedBox[]) =>
 export const boxesClearTrim: Check = (input) =>
   newBoxes(input).flatMap((p) =>
     trimSolids(input.plan, p.wall, input.rules).some((t) => overlaps(p.at, p, t)) && p.trouble !== 'collides'
-      ? [finding('box.trim', [p.id], { box: p.id, limit: input.rules('trim.width') }, placeOf(p))]
+      ? [found('box.trim', [thing.box(p.id)], { box: p.id, limit: input.rules('trim.width') }, placeOf(p))]
       : [],
   );
 
 export const receptaclesAreNotBehindDoors: Check = (input) =>
   newBoxes(input).flatMap((p) =>
     kindsIn(input, p.id).some((k) => countingKinds.has(k)) && isBehindDoor(input.plan, input.framing, p, p.at)
-      ? [finding('box.behind-door', [p.id], { box: p.id }, placeOf(p))]
+      ? [found('box.behind-door', [thing.box(p.id)], { box: p.id }, placeOf(p))]
       : [],
   );
 
@@ -54,9 +54,9 @@ export const ratedWallsAreKept: Check = (input) => {
       if (q.wall !== p.wall || q.side === p.side || gap >= apart - 1e-6) return [];
       const { rated } = entryOf(input.plan.walls, p.wall);
       return [
-        finding(
+        found(
           'box.back-to-back',
-          [p.id, q.id],
+          [thing.box(p.id), thing.box(q.id)],
           { a: p.id, b: q.id, gap: Math.max(0, gap), limit: apart, rated },
           { ...placeOf(p), level: rated === 'fire' ? 'error' : 'warning' },
         ),
@@ -75,7 +75,14 @@ export const neighboursLineUp: Check = (input) => {
       const off = Math.abs((p.bottom + p.top - q.bottom - q.top) / 2);
       if (gap > input.rules('align.within') || off < 1 / 32 || off > nearlyLevel) return [];
       const fixes = [{ label: 'Line them up', edit: 'alignBoxes', args: { boxes: [p.id, q.id] } }];
-      return [finding('box.screw-line', [p.id, q.id], { a: p.id, b: q.id, off }, { ...placeOf(p), fixes })];
+      return [
+        found(
+          'box.screw-line',
+          [thing.box(p.id), thing.box(q.id)],
+          { a: p.id, b: q.id, off },
+          { ...placeOf(p), fixes },
+        ),
+      ];
     }),
   );
 };
@@ -88,9 +95,9 @@ export const wetZonesAreFree: Check = (input) =>
     const wet = wetFixtureNear(facePoint(framing, p.wall, p.side, p.at), p, input);
     return wet
       ? [
-          finding(
+          found(
             'box.wet',
-            [p.id, wet],
+            [thing.box(p.id), thing.fixture(wet)],
             { box: p.id, what: entryOf(plan.fixtures, wet).kind, limit: rules('wet.out') },
             placeOf(p),
           ),
@@ -101,15 +108,15 @@ export const wetZonesAreFree: Check = (input) =>
 export const handlesAreInReach: Check = (input) => {
   const { layout, rules } = input;
   if (rules('reach.accessible') === 'off') return [];
-  return newBoxes(input).flatMap((p): Finding[] => {
+  return newBoxes(input).flatMap((p): Found[] => {
     if (!kindsIn(input, p.id).some((k) => plugged.has(k) || switchKinds.has(k))) return [];
     const middle = (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
     return middle >= rules('reach.low') - 1e-6 && middle <= rules('reach.high') + 1e-6
       ? []
       : [
-          finding(
+          found(
             'box.reach',
-            [p.id],
+            [thing.box(p.id)],
             { box: p.id, height: middle, low: rules('reach.low'), high: rules('reach.high') },
             placeOf(p),
           ),
@@ -131,9 +138,9 @@ export const dataKeepsApart: Check = (input) => {
       const level = p.top > q.bottom && q.top > p.bottom;
       return level && gap < input.rules('data.apart') - 1e-6 && gap > -1e-6
         ? [
-            finding(
+            found(
               'box.data-near',
-              [p.id, q.id],
+              [thing.box(p.id), thing.box(q.id)],
               { a: p.id, b: q.id, gap, limit: input.rules('data.apart') },
               placeOf(p),
             ),
@@ -141,7 +148,7 @@ export const dataKeepsApart: Check = (input) => {
         : [];
     }),
   );
-  return [...mixed.map((p) => finding('box.mixed', [p.id], { box: p.id }, placeOf(p))), ...near];
+  return [...mixed.map((p) => found('box.mixed', [thing.box(p.id)], { box: p.id }, placeOf(p))), ...near];
 };
 
 /** Data cables run home; without a home nothing is laid for them. */
@@ -150,23 +157,23 @@ export const dataHasAHome: Check = ({ plan }) => {
     (d) => d.kind === 'tv' || (d.kind === 'data' && d.label === ''),
   );
   return outlets.length > 0 && dataHome(plan) === null
-    ? [finding('data.home', [], { count: outlets.length })]
+    ? [found('data.home', [], { count: outlets.length })]
     : [];
 };
 
 /** A model chosen by hand that does not suit the place: fans need a rated box (NEC 314.27(C), from memory), ceilings a ceiling box. */
 export const modelsSuitTheirPlace: Check = (input) => {
   const catalogue = catalogueOf(input.plan);
-  return Object.entries(input.plan.boxes).flatMap(([id, box]): Finding[] => {
+  return Object.entries(input.plan.boxes).flatMap(([id, box]): Found[] => {
     const model = catalogue[box.model];
     if (!model || box.existing) return [];
     const onCeiling = !isOnWall(box.on) && 'ceiling' in box.on;
     const kinds = kindsIn(input, id);
     if (onCeiling && kinds.includes('fan') && !model.fanRated)
       return [
-        finding(
+        found(
           'box.fan',
-          [id],
+          [thing.box(id)],
           { box: id, model: model.name },
           {
             fixes: [{ label: 'Let the tool choose', edit: 'setBoxModel', args: { box: id, model: 'auto' } }],
@@ -175,14 +182,18 @@ export const modelsSuitTheirPlace: Check = (input) => {
       ];
     if (onCeiling !== (model.mount === 'ceiling'))
       return [
-        finding('box.model', [id], { box: id, model: model.name, place: onCeiling ? 'a ceiling' : 'a wall' }),
+        found('box.model', [thing.box(id)], {
+          box: id,
+          model: model.name,
+          place: onCeiling ? 'a ceiling' : 'a wall',
+        }),
       ];
     if (
       isOnWall(box.on) &&
       (entryOf(input.plan.walls, box.on.wall).cover === 'closed') !== (model.mount === 'old-work')
     )
       return [
-        finding('box.model', [id], {
+        found('box.model', [thing.box(id)], {
           box: id,
           model: model.name,
           place: model.mount === 'old-work' ? 'an open wall' : 'a closed wall',

@@ -1,48 +1,50 @@
+import { thing } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
 import { classOf } from '../circuits/classes.ts';
 import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { circuitName, roomName, type Check } from './check.ts';
-import { finding } from './findings.ts';
+import type { Check } from './check.ts';
+import { found } from './finding.ts';
 
 /** What one control works must be on one circuit, and a light with one lead on one control. */
 export const controlsAreWhole: Check = ({ plan }) => {
   const across = Object.entries(plan.controls).flatMap(([id, c]) => {
     const all = [...c.switches, ...c.loads].map((d) => entryOf(plan.devices, d));
-    const circuits = [...new Set(all.map((d) => d.circuit))];
-    if (circuits.length < 2 || circuits.includes(null)) return [];
+    const circuits = [...new Set(all.flatMap((d) => d.circuit ?? []))];
+    if (circuits.length < 2 || all.some((d) => d.circuit === null)) return [];
     const boxes = [...new Set(c.switches.map((s) => entryOf(plan.devices, s).box))];
-    const names = circuits.map((k) => circuitName(plan, must(k, 'the k'))).join(' and ');
-    const circuit = entryOf(plan.devices, nth(c.loads, 0)).circuit;
     const fixes = [
       {
-        label: `All on ${circuitName(plan, must(circuit, 'the circuit'))}`,
+        label: 'All on the light’s circuit',
         edit: 'assignDevices',
-        args: { devices: [...c.switches, ...c.loads], circuit },
+        args: {
+          devices: [...c.switches, ...c.loads],
+          circuit: entryOf(plan.devices, nth(c.loads, 0)).circuit,
+        },
       },
     ];
     return [
-      finding('control.circuits', [id, ...boxes], { switches: boxes.join(', '), circuits: names }, { fixes }),
+      found('control.circuits', [thing.control(id), ...boxes.map(thing.box)], { boxes, circuits }, { fixes }),
     ];
   });
   const twice = Object.entries(plan.devices).flatMap(([id, d]) => {
     const own = Object.values(plan.controls).filter((c) => c.loads.includes(id) && c.switches.length > 0);
     return own.length > 1 && lightKinds.has(d.kind) && d.kind !== 'fan'
-      ? [finding('control.twice', [d.box], { box: d.box })]
+      ? [found('control.twice', [thing.box(d.box)], { box: d.box })]
       : [];
   });
   return [...across, ...twice];
 };
 
 /** Every stretch of cable has the conductors that its switches, lights and alarms need. */
-export const cablesHaveConductors: Check = ({ plan, wiring }) =>
+export const cablesHaveConductors: Check = ({ wiring }) =>
   Object.entries(wiring.circuits).flatMap(([id, { short }]) =>
     short.map(({ stretch, needs, has }) =>
-      finding(
+      found(
         'run.conductors',
-        [...stretch.runs, id],
-        { from: stretch.from, to: stretch.to, circuit: circuitName(plan, id), needs, has },
+        [...stretch.runs.map(thing.run), thing.circuit(id)],
+        { from: stretch.from, to: stretch.to, circuit: id, needs, has },
         { fixes: [{ label: 'Use the cable it needs', edit: 'fitCables', args: { circuit: id } }] },
       ),
     ),
@@ -76,15 +78,12 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
         !(kept === 'small-appliance' && o.key.startsWith('own ')),
     );
     if (others.length === 0) return [];
-    const places = [
-      ...new Set(others.map((o) => (o.load.room ? roomName(plan, o.load.room) : 'elsewhere'))),
-    ].join(', ');
     return [
-      finding('circuit.mixed', [id, ...others.map((o) => o.load.device.box)], {
-        circuit: circuitName(plan, id),
+      found('circuit.mixed', [thing.circuit(id), ...others.map((o) => thing.box(o.load.device.box))], {
+        circuit: id,
         own: entryOf(ownWords, kept),
         count: others.length,
-        others: places,
+        rooms: [...new Set(others.map((o) => o.load.room))],
       }),
     ];
   });
@@ -102,38 +101,37 @@ export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) 
   if (inKitchen.length < 2 || inKitchen.some((l) => l.device.circuit === null)) return [];
   const have = new Set(loads.flatMap((l) => l.device.circuit ?? [])).size;
   const room = must(nth(inKitchen, 0).room, 'the room');
-  return have < 2 ? [finding('circuit.required', [room], { room: roomName(plan, room), have })] : [];
+  return have < 2 ? [found('circuit.required', [thing.room(room)], { room, have })] : [];
 };
 
 /** One thing that plugs in takes 80 % of its circuit at most; what is fastened in place takes half of one it shares. */
 export const singleLoadsFit: Check = ({ plan, circuits, rules }) =>
   Object.entries(circuits).flatMap(([id, r]) => {
     const c = entryOf(plan.circuits, id);
-    const circuit = circuitName(plan, id);
-    const own = Object.values(plan.devices).filter((d) => d.circuit === id && isOutlet(d));
+    const own = Object.entries(plan.devices).filter(([, d]) => d.circuit === id && isOutlet(d));
     const limit = Math.round(c.amps * c.volts * 0.8);
     const plugged = own.filter(
-      (d) =>
+      ([, d]) =>
         d.kind.includes('receptacle') &&
         d.kind !== 'appliance-receptacle' &&
         !d.fastened &&
         (d.va ?? 0) > limit,
     );
     const fastened = own
-      .filter((d) => d.fastened)
-      .reduce((sum, d) => sum + loadOf(d, rules('circuit.outletVa')), 0);
+      .filter(([, d]) => d.fastened)
+      .reduce((sum, [, d]) => sum + loadOf(d, rules('circuit.outletVa')), 0);
     const half = Math.round((c.amps * c.volts) / 2);
     return [
-      ...plugged.map((d) =>
-        finding('circuit.plugged', [id, d.box], {
-          what: d.label || d.box,
-          circuit,
-          va: must(d.va, 'the va'),
+      ...plugged.map(([device, d]) =>
+        found('circuit.plugged', [thing.circuit(id), thing.box(d.box)], {
+          circuit: id,
+          device,
+          va: d.va ?? 0,
           limit,
         }),
       ),
-      ...(fastened > half && r.outlets > 1 && own.some((d) => !d.fastened)
-        ? [finding('circuit.fastened', [id], { circuit, va: fastened, limit: half })]
+      ...(fastened > half && r.outlets > 1 && own.some(([, d]) => !d.fastened)
+        ? [found('circuit.fastened', [thing.circuit(id)], { circuit: id, va: fastened, limit: half })]
         : []),
     ];
   });
@@ -156,7 +154,7 @@ export const suppliesKeepApart: Check = ({ plan, layout }) => {
         ...new Set(held.flatMap(([, d]) => (d.circuit === null ? [] : (supplyOf(d.circuit) ?? [])))),
       ];
       if (supplies.length < 2 || entryOf(plan.boxes, box).dividers > 0) return [];
-      return [finding('supply.mixed', [box], { box, supplies: supplies.join(' and ') })];
+      return [found('supply.mixed', [thing.box(box)], { box, supplies })];
     });
 };
 
@@ -168,5 +166,5 @@ export const groundTailsAreFull: Check = ({ plan, layout, rules }) => {
       held.some(([, d]) => d.circuit !== null && entryOf(plan.circuits, d.circuit).gauge === 12),
     )
     .map(([box]) => box);
-  return boxes.length > 0 ? [finding('makeup.ground-tail', [], { count: boxes.length })] : [];
+  return boxes.length > 0 ? [found('makeup.ground-tail', [], { count: boxes.length })] : [];
 };

@@ -1,7 +1,7 @@
 import { entryOf, lastOf, must } from '../lookups/index.ts';
 import Papa from 'papaparse';
-import { recipeOf } from '../edits/index.ts';
-import { applyEdit } from '../plan/gate.ts';
+import { makeEdit } from '../edits/index.ts';
+
 import type { Problem } from '../plan/problems.ts';
 import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/index.ts';
 import type { Doubt } from './imported/house.ts';
@@ -65,15 +65,14 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
   for (const row of rows) {
     if (!row) continue;
     const legs = [row.length, row.width, row.length, row.width].map((length) => ({ length, turn: 90 }));
-    const started = applyEdit(plan, 'startRoom', recipeOf('startRoom', { name: row.name, use: row.use }));
+    const started = makeEdit(plan, 'startRoom', { name: row.name, use: row.use });
     if (!started.ok) return started;
     const room = lastOf(Object.keys(started.plan.rooms));
     const place = entryOf(started.plan.rooms, room);
-    const walked = applyEdit(
-      started.plan,
-      'setWalk',
-      recipeOf('setWalk', { room, walk: { start: { x: place.x, y: place.y }, heading: 0, legs } }),
-    );
+    const walked = makeEdit(started.plan, 'setWalk', {
+      room,
+      walk: { start: { x: place.x, y: place.y }, heading: 0, legs },
+    });
     if (!walked.ok) return walked;
     plan = walked.plan;
   }

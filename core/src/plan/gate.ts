@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { integrityProblems } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
+import type { Names } from './things.ts';
 import { planSchema, type Plan } from './index.ts';
 
 enablePatches();
@@ -16,20 +17,31 @@ export interface Change {
 
 export type Edited = { ok: true; plan: Plan; change: Change } | { ok: false; problems: Problem[] };
 
+/** What a refusal says; a function where it names things of the plan, which only the gate's caller can call by name. */
+export type Says = string | ((names: Names) => string);
+
 /** A refusal inside an edit: says what is wrong, at which field. The gate turns it into problems; nothing is changed. */
 export class EditRefused extends Error {
-  readonly path: string;
-  constructor(path: string, message: string) {
-    super(message);
-    this.path = path;
+  constructor(
+    readonly path: string,
+    readonly says: Says,
+  ) {
+    super(path);
   }
 }
 
-function problemsOf(plan: Plan, given: 'by-us' | 'from-outside'): Problem[] {
+/** How an edit came here, and what the things of the plan are called when it is refused. */
+export interface Given {
+  /** A change from outside must bring its entries whole. */
+  readonly from: 'us' | 'outside';
+  readonly names: (plan: Plan) => Names;
+}
+
+function problemsOf(plan: Plan, from: Given['from']): Problem[] {
   const read = planSchema.safeParse(plan, { reportInput: true });
   if (!read.success) return problemsFrom(read.error.issues);
   const broken = integrityProblems(read.data);
-  return broken.length > 0 || given === 'by-us' ? broken : leftOut(read.data, plan, '');
+  return broken.length > 0 || from === 'us' ? broken : leftOut(read.data, plan, '');
 }
 
 /** Fields that only the defaults would fill: a change must bring its entries whole, or windows would differ in what they hold. */
@@ -46,22 +58,28 @@ function leftOut(whole: unknown, given: unknown, path: string): Problem[] {
   });
 }
 
+function refusalOf({ says }: EditRefused, plan: Plan, names: Given['names'] | undefined): string {
+  if (typeof says === 'string') return says;
+  if (!names) throw new Error('A refusal that names things needs their names: use makeEdit.');
+  return says(names(plan));
+}
+
 /** The one way a plan changes: recipe on a draft, then schema and invariants, then patches. A throw or a problem leaves the plan as it was. */
 export function applyEdit(
   plan: Plan,
   name: string,
   recipe: (draft: Plan) => void,
-  given: 'by-us' | 'from-outside' = 'by-us',
+  given: Partial<Given> = {},
 ): Edited {
   try {
     const [next, patches, inverse] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
-    const problems = problemsOf(next, given);
+    const problems = problemsOf(next, given.from ?? 'us');
     return problems.length > 0
       ? { ok: false, problems }
       : { ok: true, plan: next, change: { name, patches, inverse } };
   } catch (error) {
     if (error instanceof EditRefused)
-      return { ok: false, problems: [{ path: error.path, message: error.message }] };
+      return { ok: false, problems: [{ path: error.path, message: refusalOf(error, plan, given.names) }] };
     throw error;
   }
 }
@@ -69,7 +87,9 @@ export function applyEdit(
 /** Replays patches on a plan that may have moved on; problems when they no longer fit or the outcome is not valid. */
 export function applyChange(plan: Plan, patches: readonly Patch[], name = 'change'): Edited {
   try {
-    return applyEdit(plan, name, (draft) => void applyPatches(draft, patches as Patch[]), 'from-outside');
+    return applyEdit(plan, name, (draft) => void applyPatches(draft, patches as Patch[]), {
+      from: 'outside',
+    });
   } catch (error) {
     return { ok: false, problems: [{ path: '', message: `no longer fits: ${(error as Error).message}` }] };
   }

@@ -1,4 +1,5 @@
 /** The plan's public face: its records, one file each, and the plan they make up. */
+export * from './things.ts';
 export * from './fields.ts';
 export * from './layer.ts';
 export * from './level.ts';

@@ -3,6 +3,7 @@ import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
 import { boxModels } from '../materials/index.ts';
 import { isOnWall, type CollectionName, type Plan } from './index.ts';
+import { formatLength } from '../units/length.ts';
 
 /** What must hold between the parts of a plan. Run after load, after every edit and after a merge. */
 type Invariant = (plan: Plan) => Problem[];
@@ -38,7 +39,10 @@ const wallsStandBetweenPoints: Invariant = (plan) =>
     const to = entryOf(plan.points, wall.to);
     if (from.level !== to.level)
       return [
-        { path: `walls.${id}.to`, message: `is on level ${to.level}, but the wall starts on ${from.level}` },
+        {
+          path: `walls.${id}.to`,
+          message: `is on another level than the wall’s start, ${plan.levels[from.level]?.name || from.level}`,
+        },
       ];
     if (distance(from, to) < 1 / 16)
       return [{ path: `walls.${id}`, message: 'has no length: its two points coincide' }];
@@ -76,10 +80,15 @@ const openingsKeepApart: Invariant = (plan) => {
   return [...byWall.values()].flatMap((list) => {
     const sorted = [...list].sort((a, b) => a[1].at - b[1].at);
     return sorted.slice(1).flatMap(([id, o], i) => {
-      const [otherId, other] = nth(sorted, i);
+      const [, other] = nth(sorted, i);
       const stacked = o.sill >= other.head || other.sill >= o.head;
       return o.at < other.at + other.width - 1e-6 && !stacked
-        ? [{ path: `openings.${id}.at`, message: `overlaps opening ${otherId} on the same wall` }]
+        ? [
+            {
+              path: `openings.${id}.at`,
+              message: `overlaps the ${other.kind.replaceAll('-', ' ')} that starts ${formatLength(other.at)} along the same wall`,
+            },
+          ]
         : [];
     });
   });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { applyChange, applyEdit } from './gate.ts';
-import { recipeOf } from '../edits/index.ts';
+import { applyChange } from './gate.ts';
+import { makeEdit } from '../edits/index.ts';
 import { readPlan, readPlanText } from './read.ts';
 import { emptyPlan, planJsonSchema } from './index.ts';
 import { study } from '../../demo/study.ts';
@@ -78,7 +78,7 @@ describe('reading plans', () => {
       'walls.w2.to: names “zz”',
       'walls.w3: has no length',
       'openings.o1.width',
-      'openings.o3.at: overlaps opening o2',
+      'openings.o3.at: overlaps the',
       'boxes.b1.on.wall',
       'devices.d1.circuit',
       'runs.k1.endsAt',
@@ -114,7 +114,7 @@ describe('reading plans', () => {
 describe('the gate', () => {
   test('an edit comes with its inverse, and replays elsewhere', () => {
     const plan = study();
-    const done = applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b1', at: 60 }));
+    const done = makeEdit(plan, 'moveBox', { box: 'b1', at: 60 });
     if (!done.ok) throw new Error('refused');
     expect(applyChange(done.plan, done.change.inverse)).toMatchObject({ ok: true, plan });
     expect(applyChange(plan, done.change.patches)).toMatchObject({ ok: true, plan: done.plan });
@@ -122,10 +122,11 @@ describe('the gate', () => {
 
   test('a bad edit changes nothing and says which field', () => {
     const plan = roomOf('140\n110\n140\n110');
-    expect(
-      applyEdit(plan, 'addOpening', recipeOf('addOpening', { wall: 'w1', at: 130, width: 60 })),
-    ).toMatchObject({ ok: false, problems: [{ path: 'openings.o1.width' }] });
-    expect(applyEdit(plan, 'moveBox', recipeOf('moveBox', { box: 'b9', at: 3 }))).toMatchObject({
+    expect(makeEdit(plan, 'addOpening', { wall: 'w1', at: 130, width: 60 })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'openings.o1.width' }],
+    });
+    expect(makeEdit(plan, 'moveBox', { box: 'b9', at: 3 })).toMatchObject({
       ok: false,
       problems: [{ path: 'box' }],
     });

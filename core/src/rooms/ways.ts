@@ -3,6 +3,7 @@ import { type Opening, type Plan, type RoomUse, type Side, otherSide } from '../
 import { pointInPolygon } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { FoundRoom } from './index.ts';
+import { roomSeeing } from './seeing.ts';
 
 export type Rooms = Readonly<Record<string, FoundRoom>>;
 
@@ -22,39 +23,6 @@ export interface WayIn {
 const walkedThrough: ReadonlySet<Opening['kind']> = new Set(['door', 'sliding-door', 'cased']);
 export const openAir: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
 
-interface Seen {
-  readonly room: string;
-  readonly start: number;
-  readonly end: number;
-}
-
-const seenSides = new WeakMap<Rooms, Map<string, Seen[]>>();
-
-/** Which stretches of each side of each wall the rooms see: worked out once for the rooms of one computation. */
-function sidesSeen(rooms: Rooms): Map<string, Seen[]> {
-  const known = seenSides.get(rooms);
-  if (known) return known;
-  const map = new Map<string, Seen[]>();
-  for (const { id, boundary } of Object.values(rooms)) {
-    for (const f of boundary?.faces ?? []) {
-      const key = `${f.wall}/${f.side}`;
-      const seen = { room: id, start: Math.min(f.startAt, f.endAt), end: Math.max(f.startAt, f.endAt) };
-      map.set(key, [...(map.get(key) ?? []), seen]);
-    }
-  }
-  seenSides.set(rooms, map);
-  return map;
-}
-
-/** The room that sees a place on one side of a wall; null when none does. */
-export function roomSeeing(rooms: Rooms, wall: string, side: Side, at: number): string | null {
-  return (
-    sidesSeen(rooms)
-      .get(`${wall}/${side}`)
-      ?.find((s) => at >= s.start && at <= s.end)?.room ?? null
-  );
-}
-
 const waysKept = new WeakMap<Rooms, { openings: Plan['openings']; ways: Map<string, WayIn[]> }>();
 
 function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
@@ -66,9 +34,9 @@ function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
     if (!walkedThrough.has(o.kind)) continue;
     for (const side of ['left', 'right'] as const) {
       const middle = o.at + o.width / 2;
-      const room = roomSeeing(rooms, o.wall, side, middle);
+      const room = roomSeeing(rooms, { wall: o.wall, side, at: middle });
       if (room === null) continue;
-      const leadsTo = roomSeeing(rooms, o.wall, otherSide(side), middle);
+      const leadsTo = roomSeeing(rooms, { wall: o.wall, side: otherSide(side), at: middle });
       const outside =
         leadsTo === null
           ? entryOf(plan.walls, o.wall).exterior

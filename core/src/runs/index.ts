@@ -109,7 +109,7 @@ export class RunsStage {
     const bores = sharedBores(ids, routes, plan, framing, rules);
     const runs = ids.map((id, i): [string, LaidRun] => {
       const run = entryOf(plan.runs, id);
-      const route = must(routes[i], 'the entry');
+      const route = routes[i] ?? null;
       const path = route?.path ?? [];
       const length = cutLength(run, route?.length ?? 0, plan, rules, isHanging);
       const staples = route ? stapleCount(path, run, Object.values(plan.levels), rules) : 0;
@@ -217,7 +217,7 @@ function sharedBores(
           member: member.id,
           wall: member.wall,
           number: member.number,
-          at: plateAt(must(routes[ids.indexOf(run)], 'the entry'), member, plan, framing),
+          at: plateAt(must(routes[ids.indexOf(run)], 'the route of a run with holes'), member, plan, framing),
           z: toDecimals(z + (k / perHole) * 2, 3),
           diameter,
           edge,

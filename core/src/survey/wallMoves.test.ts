@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { applyEdit } from '../plan/gate.ts';
-import { recipeOf, type EditArgs, type EditName } from '../edits/index.ts';
+
+import { type EditArgs, type EditName, makeEdit } from '../edits/index.ts';
 import { computed, edited, planOf, randomFrom, roomOf } from '../../testing/index.ts';
 import { readWalk, unnamedSpaces } from '../rooms/walked.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
@@ -30,7 +30,7 @@ const twoRooms = () =>
 
 const area = (plan: Plan, room: string) => computed(plan).rooms[room]!.area;
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
-  const done = applyEdit(plan, name, recipeOf(name, args));
+  const done = makeEdit(plan, name, args);
   return done.ok ? 'not refused' : done.problems.map((p) => `${p.path} ${p.message}`).join('; ');
 }
 
@@ -55,7 +55,7 @@ describe('a wall moved', () => {
       const random = randomFrom(seed);
       const wall = `w${1 + Math.floor(random() * Object.keys(plan.walls).length)}`;
       const by = Math.round(random() * 6 * 16) / 16;
-      const moved = applyEdit(plan, 'moveWall', recipeOf('moveWall', { wall, offset: by }));
+      const moved = makeEdit(plan, 'moveWall', { wall, offset: by });
       if (!moved.ok) continue;
       const back = edited(moved.plan, 'moveWall', { wall, offset: -by });
       for (const [id, p] of Object.entries(plan.points)) {
@@ -99,7 +99,7 @@ describe('walls cut, joined, drawn, copied', () => {
   });
 
   test('what cannot be is refused with its reason', () => {
-    expect(refused(twoRooms(), 'splitWall', { wall: 'w1', at: 160 })).toContain('cuts through opening o1');
+    expect(refused(twoRooms(), 'splitWall', { wall: 'w1', at: 160 })).toContain('cuts through the door in wall A of');
     expect(refused(twoRooms(), 'joinWalls', { walls: ['w1', 'w2'] })).toContain('in line');
     expect(
       refused(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 0 }, to: { x: 0.1, y: 0 } }),

@@ -33,7 +33,7 @@ const endsOf = (plan: Plan, wall: string): [XY, XY] => [
 ];
 
 function need(plan: Plan, wall: string): void {
-  if (!plan.walls[wall]) throw new EditRefused('wall', `“${wall}” is not in the plan any more`);
+  if (!plan.walls[wall]) throw new EditRefused('wall', 'is not in the plan any more');
   if (entryOf(plan.walls, wall).locked) throw new EditRefused('wall', 'is locked; unlock it first');
 }
 
@@ -50,13 +50,16 @@ function movePoints(draft: Plan, moves: ReadonlyMap<string, XY>): void {
     const [from, to] = endsOf(draft, id);
     const [u, v] = [must(direction(oldFrom, oldTo), 'the direction of a wall'), direction(from, to)];
     if (!v || distance(from, to) < shortestWall || dot(u, v) < 0.5)
-      throw new EditRefused('wall', `wall ${id} would be left with no length`);
+      throw new EditRefused('wall', (n) => `${n.wall(id)} would be left with no length`);
     const slid = Math.abs(cross(u, subtract(from, oldFrom)));
     if (Math.abs(cross(u, v)) < 1e-6 && slid < 1e-6) shiftThings(draft, id, dot(subtract(oldFrom, from), u));
   }
   for (const { point, wall, on } of stems)
     if (!stemsOn(draft, on).some((s) => s.point === point))
-      throw new EditRefused('wall', `wall ${wall} would no longer stand against wall ${on}; move it first`);
+      throw new EditRefused(
+        'wall',
+        (n) => `${n.wall(wall)} would no longer stand against ${n.wall(on)}; move it first`,
+      );
 }
 
 /** Ends of other walls that stand against a wall's side: they follow it when it moves. */
@@ -156,7 +159,7 @@ export function moveWall(draft: Plan, wallId: string, offset: number): void {
 
 /** Puts a corner elsewhere; every wall that ends there follows. */
 export function moveCorner(draft: Plan, pointId: string, to: XY): void {
-  if (!draft.points[pointId]) throw new EditRefused('point', `“${pointId}” is not in the plan any more`);
+  if (!draft.points[pointId]) throw new EditRefused('point', 'is not in the plan any more');
   for (const [id, w] of Object.entries(draft.walls))
     if (w.from === pointId || w.to === pointId) need(draft, id);
   movePoints(draft, new Map([[pointId, to]]));
@@ -202,7 +205,7 @@ export function splitWall(draft: Plan, wallId: string, at: number): string {
   const crossed = Object.entries(draft.openings).find(
     ([, o]) => o.wall === wallId && o.at < at && o.at + o.width > at,
   );
-  if (crossed) throw new EditRefused('at', `cuts through opening ${crossed[0]}`);
+  if (crossed) throw new EditRefused('at', (n) => `cuts through ${n.opening(crossed[0])}`);
   const things = hungOn(draft, wallId);
   const point = nextId(draft.points, 'p');
   const u = must(direction(a, b), 'the direction of a wall');

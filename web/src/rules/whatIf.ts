@@ -1,6 +1,6 @@
 import { entryOf } from '@fieldchalk/core';
-import { applyEdit, recipeOf, type Plan, type RulesFile } from '@fieldchalk/core';
-import { tallyOf, type Tally } from '../stores/job.ts';
+import { type Plan, type RulesFile, makeEdit } from '@fieldchalk/core';
+import { tallyOf, type Tally } from '../stores/tally.ts';
 import { startCompute } from '../worker/client.ts';
 
 /** What a change of rules would do to a job: the tally before and after, boxes that would stand elsewhere, findings that come and go. */
@@ -22,7 +22,7 @@ export class WhatIf {
   /** The effect of a whole set of rules; null when the set is not valid for the plan. */
   async effectOf(rules: Pick<RulesFile, 'values' | 'reasons'>): Promise<Effect | null> {
     this.before ??= await this.worker.compute.load(this.plan, null);
-    const done = applyEdit(this.plan, 'setRules', recipeOf('setRules', rules));
+    const done = makeEdit(this.plan, 'setRules', rules);
     if (!done.ok) return null;
     const after = (await this.worker.compute.preview(done.change.patches, null)).result;
     const before = this.before.result;

@@ -1,9 +1,7 @@
 import { nth } from '@fieldchalk/core';
 import {
   applyChange,
-  applyEdit,
   patched,
-  recipeOf,
   type Change,
   type EditArgs,
   type EditName,
@@ -11,6 +9,9 @@ import {
   type Patch,
   type Plan,
   type Problem,
+  makeEdit,
+  makeEdits,
+  type EditStep,
 } from '@fieldchalk/core';
 import type { Measurement } from '../meter/fill.ts';
 import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from './api.ts';
@@ -98,7 +99,12 @@ export class JobSession {
 
   /** Makes a named edit. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
   edit<N extends EditName>(name: N, args: EditArgs<N>): readonly Problem[] {
-    return this.accept(applyEdit(this.plan, name, recipeOf(name, args)));
+    return this.accept(makeEdit(this.plan, name, args));
+  }
+
+  /** Several edits as one change: one gesture is one undo step. */
+  editAll(name: string, steps: readonly EditStep[]): readonly Problem[] {
+    return this.accept(makeEdits(this.plan, name, steps));
   }
 
   /** Takes an edit worked out elsewhere, as patches to the plan as it was then. */
@@ -117,7 +123,7 @@ export class JobSession {
 
   /** What an edit would give, and the patches to it, without making it. Null when it would be refused. */
   preview<N extends EditName>(name: N, args: EditArgs<N>): { plan: Plan; patches: readonly Patch[] } | null {
-    const done = applyEdit(this.plan, name, recipeOf(name, args));
+    const done = makeEdit(this.plan, name, args);
     return done.ok ? { plan: done.plan, patches: done.change.patches } : null;
   }
 
@@ -157,41 +163,43 @@ export class JobSession {
     else localStorage.removeItem(this.storageKey);
   }
 
+  /** Sends what is pending, one change at a time; never two requests at once, whatever the server answers. */
   private async send(): Promise<void> {
     if (this.sending) return;
     this.sending = true;
     this.tell({ saving: this.pending.length > 0 });
     try {
-      while (this.pending.length > 0) {
-        const { id, name, patches, inverse } = nth(this.pending, 0);
-        const body = { id, base: this.revision, name, client: this.client, patches, inverse };
-        this.receive([await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body)]);
-        if (this.pending[0]?.id === id) await this.catchUp();
-      }
+      while (this.pending.length > 0) await this.sendNext();
       this.tell({ saving: false });
     } catch (error) {
-      this.refused(error);
+      this.tell({ notice: error instanceof Refusal ? error.message : String(error) });
+      this.retry = setTimeout(() => void this.send(), 2000);
     } finally {
       this.sending = false;
     }
   }
 
-  private refused(error: unknown): void {
-    const refusal = error instanceof Refusal ? error : new Refusal(0, String(error));
-    if (refusal.status === 409 || refusal.status === 422) {
-      const dropped = this.pending.shift();
-      this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
-      this.rebase();
-      this.tell({
-        plan: { plan: this.plan, patches: null },
-        notice: `“${dropped?.name}” was not kept: ${refusal.message}`,
-      });
-      this.sending = false;
-      void this.send();
-      return;
+  private async sendNext(): Promise<void> {
+    const { id, name, patches, inverse } = nth(this.pending, 0);
+    const body = { id, base: this.revision, name, client: this.client, patches, inverse };
+    try {
+      this.receive([await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body)]);
+      if (this.pending[0]?.id === id) await this.catchUp();
+    } catch (error) {
+      if (!(error instanceof Refusal) || (error.status !== 409 && error.status !== 422)) throw error;
+      this.drop(error);
     }
-    this.tell({ notice: refusal.message });
-    this.retry = setTimeout(() => void this.send(), 2000);
+  }
+
+  /** Drops the change the server would not take, and lays the rest on what is new. */
+  private drop(refusal: Refusal): void {
+    const dropped = this.pending.shift();
+    this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
+    this.rebase();
+    this.tell({
+      plan: { plan: this.plan, patches: null },
+      notice: `“${dropped?.name}” was not kept: ${refusal.message}`,
+    });
   }
 
   private async catchUp(): Promise<void> {

@@ -15,29 +15,34 @@ import {
 import { computed, ref, watch } from 'vue';
 import PrintPage from './PrintPage.vue';
 import { usePageJob } from './pageJob.ts';
+import { useSession } from '../stores/session.ts';
 
 /** What is in a panel already, as it is found: entered row by row or read from a file, checked, and reported to the customer. */
-const job = usePageJob();
+usePageJob();
+const session = useSession();
 const panel = ref('');
-const panels = computed(() => Object.entries(job.plan?.panels ?? {}));
+const panels = computed(() => Object.entries(session.plan?.panels ?? {}));
 watch(
   panels,
   (list) => {
-    if (!job.plan?.panels[panel.value]) panel.value = list[0]?.[0] ?? '';
+    if (!session.plan?.panels[panel.value]) panel.value = list[0]?.[0] ?? '';
   },
   { immediate: true },
 );
 const circuits = computed(() =>
-  Object.keys(job.plan?.circuits ?? {})
-    .filter((id) => job.plan!.circuits[id]!.existing && job.plan!.circuits[id]!.panel === panel.value)
+  Object.keys(session.plan?.circuits ?? {})
+    .filter(
+      (id) => session.opened.circuits[id]!.existing && session.opened.circuits[id]!.panel === panel.value,
+    )
     .sort(
       (a, b) =>
-        (job.plan!.circuits[a]!.space ?? 99) - (job.plan!.circuits[b]!.space ?? 99) || compareIds(a, b),
+        (session.opened.circuits[a]!.space ?? 99) - (session.opened.circuits[b]!.space ?? 99) ||
+        compareIds(a, b),
     ),
 );
 const empty: FoundCircuit = { serves: '', outlets: 0, supply: 'normal', faults: [], extend: false, note: '' };
-const found = (id: string): FoundCircuit => job.plan!.circuits[id]!.found ?? empty;
-const set = (id: string, changes: Partial<Circuit>) => job.edit('setCircuit', { circuit: id, changes });
+const found = (id: string): FoundCircuit => session.opened.circuits[id]!.found ?? empty;
+const set = (id: string, changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id, changes });
 const setFound = (id: string, changes: Partial<FoundCircuit>) =>
   set(id, { found: { ...found(id), ...changes } });
 const value = (event: Event) => (event.target as HTMLInputElement).value;
@@ -46,7 +51,7 @@ const newSpace = ref<number | null>(null);
 function add() {
   const space = newSpace.value ?? 1;
   if (
-    job.edit('addFoundCircuits', {
+    session.edit('addFoundCircuits', {
       panel: panel.value,
       circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty }],
     })
@@ -61,25 +66,27 @@ async function readFile(event: Event) {
   if (!file) return;
   const read = readAuditCsv(await file.text());
   problems.value = read.ok ? [] : read.problems;
-  if (read.ok) job.edit('addFoundCircuits', { panel: panel.value, circuits: read.circuits });
+  if (read.ok) session.edit('addFoundCircuits', { panel: panel.value, circuits: read.circuits });
 }
 function saveFile() {
-  const url = URL.createObjectURL(new Blob([auditCsv(job.plan!, panel.value)], { type: 'text/csv' }));
+  const url = URL.createObjectURL(new Blob([auditCsv(session.opened, panel.value)], { type: 'text/csv' }));
   const link = Object.assign(document.createElement('a'), {
     href: url,
-    download: `audit ${job.plan!.job.name}.csv`,
+    download: `audit ${session.opened.job.name}.csv`,
   });
   link.click();
   URL.revokeObjectURL(url);
 }
 const about = (id: string) =>
-  (job.result?.findings ?? []).filter((f) => f.about.includes(id) && f.level !== 'note');
+  (session.result?.findings ?? []).filter((f) => f.about.some((t) => t.id === id) && f.level !== 'note');
 const toggle = (id: string, fault: CircuitFault) => {
   const { faults } = found(id);
   setFound(id, { faults: faults.includes(fault) ? faults.filter((f) => f !== fault) : [...faults, fault] });
 };
 const panelFindings = computed(() =>
-  (job.result?.findings ?? []).filter((f) => f.rule.startsWith('panel.') && f.about.includes(panel.value)),
+  (session.result?.findings ?? []).filter(
+    (f) => f.about.length === 1 && f.about.some((t) => t.kind === 'panel' && t.id === panel.value),
+  ),
 );
 const tests = [
   'Main and any standby source off and locked before covers come off.',
@@ -133,20 +140,22 @@ const tests = [
         :key="id"
         class="mb-3 break-inside-avoid border-b-2 border-ink pb-2"
         :data-audit="id"
-        :aria-label="`Space ${job.plan!.circuits[id]!.space}`"
+        :aria-label="`Space ${session.opened.circuits[id]!.space}`"
       >
         <div class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_5.5rem_6rem_5rem_7rem_auto]">
-          <p class="figure">{{ job.plan!.circuits[id]!.space }}{{ job.plan!.circuits[id]!.half ?? '' }}</p>
+          <p class="figure">
+            {{ session.opened.circuits[id]!.space }}{{ session.opened.circuits[id]!.half ?? '' }}
+          </p>
           <label class="text-sm text-quiet"
             >What its label says<input
-              v-shown="job.plan!.circuits[id]!.name"
+              v-shown="session.opened.circuits[id]!.name"
               class="field text-base"
               maxlength="200"
               @change="set(id, { name: value($event) })"
           /></label>
           <label class="text-sm text-quiet"
             >Breaker, A<input
-              v-shown="job.plan!.circuits[id]!.amps"
+              v-shown="session.opened.circuits[id]!.amps"
               class="field text-base"
               type="number"
               min="1"
@@ -155,7 +164,7 @@ const tests = [
           <label class="text-sm text-quiet"
             >Wire<select
               class="field text-base"
-              :value="job.plan!.circuits[id]!.gauge"
+              :value="session.opened.circuits[id]!.gauge"
               @change="set(id, { gauge: Number(value($event)) as 14 })"
             >
               <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
@@ -181,8 +190,8 @@ const tests = [
           <button
             class="key print:hidden"
             type="button"
-            :aria-label="`Strike out space ${job.plan!.circuits[id]!.space}`"
-            @click="job.edit('removeCircuit', { circuit: id })"
+            :aria-label="`Strike out space ${session.opened.circuits[id]!.space}`"
+            @click="session.edit('removeCircuit', { circuit: id })"
           >
             ✕
           </button>

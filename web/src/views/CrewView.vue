@@ -5,7 +5,8 @@ import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { MarksQueue } from '../crew/marksQueue.ts';
-import { call, Refusal, type JobDocument, type MarkRecord } from '../session/api.ts';
+import { forgetJob, keepJob, keptJob, type CrewJob } from '../crew/keptJob.ts';
+import { call, Refusal, type MarkRecord } from '../session/api.ts';
 import { startCompute, type Answer } from '../worker/client.ts';
 import { ceilingTasks, wallTasks, type Task } from '../crew/tasks.ts';
 import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
@@ -14,9 +15,7 @@ import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { planShapes } from '../workspace/plan/planShapes.ts';
 import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 
-type CrewJob = JobDocument & { marks: MarkRecord[] };
 const token = String(useRoute().params['token']);
-const cacheKey = `fieldchalk.crew.${token}`;
 const plan = shallowRef<Plan | null>(null);
 const answer = shallowRef<Answer | null>(null);
 const marks = shallowRef<readonly MarkRecord[]>([]);
@@ -47,22 +46,23 @@ async function show(next: Plan) {
 async function load() {
   try {
     const job = await call<CrewJob>('GET', `/crew/${token}`);
-    localStorage.setItem(cacheKey, JSON.stringify(job));
-    marks.value = job.marks;
     offline.value = false;
+    await keepJob(token, job);
+    marks.value = job.marks;
     await show(job.plan);
   } catch (error) {
-    const kept = localStorage.getItem(cacheKey);
-    if (!(error instanceof Refusal) || error.status !== 0 || !kept) {
-      if (error instanceof Refusal && error.status !== 0) localStorage.removeItem(cacheKey);
-      failure.value = (error as Error).message;
-      return;
-    }
-    offline.value = true;
-    const job = JSON.parse(kept) as CrewJob;
-    marks.value = job.marks;
-    await show(job.plan);
+    await loadKept(error);
   }
+}
+/** With no signal the job kept on the phone serves; a link that was withdrawn is forgotten. */
+async function loadKept(error: unknown) {
+  const refused = error instanceof Refusal && error.status !== 0;
+  if (refused) await forgetJob(token);
+  const job = error instanceof Refusal && error.status === 0 ? await keptJob(token) : null;
+  if (!job) return void (failure.value = (error as Error).message);
+  offline.value = true;
+  marks.value = job.marks;
+  await show(job.plan);
 }
 /** Listens for the lead's changes; called again whenever the phone is back in touch. */
 function connect() {

@@ -4,20 +4,22 @@ import { computed } from 'vue';
 import { panelRows } from '../workspace/circuits/look.ts';
 import PrintPage from './PrintPage.vue';
 import { usePageJob } from './pageJob.ts';
+import { useSession } from '../stores/session.ts';
 
 /** The directory that goes inside each panel's door: what every breaker feeds, in words a stranger understands (NEC 408.4, from memory). */
-const job = usePageJob();
-const panels = computed(() => Object.entries(job.plan?.panels ?? {}));
+usePageJob();
+const session = useSession();
+const panels = computed(() => Object.entries(session.plan?.panels ?? {}));
 const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } as const;
 /** Rooms a circuit serves, by what the plan says or the audit found. */
 function serves(plan: Plan, id: string): string {
   const c = plan.circuits[id]!;
   if (c.found) return c.found.serves;
   const rooms = new Set<string>();
-  for (const [box, mark] of Object.entries(job.result?.ceilings ?? {}))
+  for (const [box, mark] of Object.entries(session.result?.ceilings ?? {}))
     if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id))
       rooms.add(plan.rooms[mark.room]!.name);
-  for (const label of job.result?.labels ?? []) {
+  for (const label of session.result?.labels ?? []) {
     if (plan.runs[label.run]?.circuit !== id) continue;
     const place = /(?:FROM|TO) (.+?) \d+(?: ·|$)/.exec(label.text)?.[1];
     if (place && Object.values(plan.rooms).some((r) => r.name === place)) rooms.add(place);
@@ -31,11 +33,17 @@ function serves(plan: Plan, id: string): string {
     <section v-for="[id, p] in panels" :key="id" class="mb-8 break-inside-avoid" :aria-label="p.name || id">
       <h2 class="mb-1 text-xl font-bold">
         {{ p.name || id }} · {{ p.amps }} A
-        <span class="font-normal text-quiet">fed by {{ job.plan!.panels[p.source]?.name ?? p.source }}</span>
+        <span class="font-normal text-quiet"
+          >fed by {{ session.opened.panels[p.source]?.name ?? p.source }}</span
+        >
       </h2>
       <table class="w-full table-fixed border-2 border-ink text-left">
         <tbody>
-          <tr v-for="([left, right], i) in panelRows(job.plan!, id)" :key="i" class="border-b border-rule">
+          <tr
+            v-for="([left, right], i) in panelRows(session.opened, id)"
+            :key="i"
+            class="border-b border-rule"
+          >
             <template v-for="(place, side) in [left, right]" :key="side">
               <td
                 class="w-12 border-r border-rule bg-ground p-1 text-center text-lg font-bold print:bg-white"
@@ -46,17 +54,17 @@ function serves(plan: Plan, id: string): string {
                 <template v-for="s in place?.seats ?? []" :key="s.id">
                   <span v-if="s.lower" class="text-quiet">with {{ place!.space - 2 }}</span>
                   <span v-else-if="s.kind === 'feeder'"
-                    >feeds {{ job.plan!.panels[s.id]!.name || s.id }}</span
+                    >feeds {{ session.opened.panels[s.id]!.name || s.id }}</span
                   >
                   <p v-else>
                     <b
-                      >{{ s.half ? circuitNumber(job.plan!, s.id) : '' }}
-                      {{ job.plan!.circuits[s.id]!.name }}</b
+                      >{{ s.half ? circuitNumber(session.opened, s.id) : '' }}
+                      {{ session.opened.circuits[s.id]!.name }}</b
                     >
                     <span class="block text-sm text-quiet print:text-black"
-                      >{{ job.plan!.circuits[s.id]!.amps }} A
-                      {{ protection[job.plan!.circuits[s.id]!.protection] }}
-                      {{ serves(job.plan!, s.id) }}</span
+                      >{{ session.opened.circuits[s.id]!.amps }} A
+                      {{ protection[session.opened.circuits[s.id]!.protection] }}
+                      {{ serves(session.opened, s.id) }}</span
                     >
                   </p>
                 </template>

@@ -13,7 +13,8 @@ import { useMediaQuery } from '@vueuse/core';
 import { SplitterGroup, SplitterPanel, SplitterResizeHandle } from 'reka-ui';
 import { computed, onBeforeUnmount, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
+import { useSelection } from '../stores/selection.ts';
 import { useActions } from '../workspace/actions.ts';
 import { stages } from '../workspace/entry/entry.ts';
 import PlanPane from '../workspace/plan/PlanPane.vue';
@@ -27,7 +28,8 @@ import StageWalk from '../workspace/stages/StageWalk.vue';
 import WorkPane from '../workspace/WorkPane.vue';
 import TallyBar from '../workspace/tally/TallyBar.vue';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const route = useRoute();
 const panels = {
   walk: StageWalk,
@@ -43,20 +45,19 @@ const stage = computed(() => {
 });
 watch(
   () => route.params['job'],
-  (id) => id && void job.open(String(id)),
+  (id) => id && void session.open(String(id)),
   { immediate: true },
 );
-onBeforeUnmount(() => job.close());
+onBeforeUnmount(() => session.close());
 watch(
-  () => job.plan?.job.name,
+  () => session.plan?.job.name,
   (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
 );
 
 watch(
   stage,
   (s) => {
-    job.stage = s;
-    if (s !== 'circuits') job.painting = null;
+    selection.enterStage(s);
   },
   { immediate: true },
 );
@@ -66,9 +67,9 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
 </script>
 
 <template>
-  <main v-if="job.failure" class="mx-auto max-w-xl p-10">
+  <main v-if="session.failure" class="mx-auto max-w-xl p-10">
     <h1 class="text-2xl font-bold">This job cannot be opened</h1>
-    <p class="my-3">{{ job.failure }}</p>
+    <p class="my-3">{{ session.failure }}</p>
     <RouterLink class="key" to="/">All jobs</RouterLink>
   </main>
   <main
@@ -77,24 +78,26 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
   >
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-4 py-1">
       <RouterLink to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
-      <h1 class="text-xl font-bold">{{ job.plan?.job.name ?? 'Opening…' }}</h1>
+      <h1 class="text-xl font-bold">{{ session.plan?.job.name ?? 'Opening…' }}</h1>
       <Listbox
-        v-if="job.plan && Object.keys(job.plan.rooms).length > 1"
-        :model-value="job.room"
-        @update:model-value="(r) => r && job.chooseRoom(r)"
+        v-if="session.plan && Object.keys(session.plan.rooms).length > 1"
+        :model-value="selection.room"
+        @update:model-value="(r) => r && selection.chooseRoom(r)"
       >
         <div class="relative">
           <ListboxButton class="key"
-            >{{ job.room ? job.plan.rooms[job.room]?.name : 'Room' }} ▾</ListboxButton
+            >{{ selection.room ? session.plan.rooms[selection.room]?.name : 'Room' }} ▾</ListboxButton
           >
           <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
-            <ListboxOption v-for="(r, id) in job.plan.rooms" :key="id" v-slot="{ active }" :value="id"
+            <ListboxOption v-for="(r, id) in session.plan.rooms" :key="id" v-slot="{ active }" :value="id"
               ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">{{ r.name }}</div></ListboxOption
             >
           </ListboxOptions>
         </div>
       </Listbox>
-      <span v-else-if="job.room" class="text-lg text-quiet">{{ job.plan?.rooms[job.room]?.name }}</span>
+      <span v-else-if="selection.room" class="text-lg text-quiet">{{
+        session.plan?.rooms[selection.room]?.name
+      }}</span>
       <nav
         class="flex flex-1 justify-center gap-1 max-md:order-last max-md:w-full max-md:flex-none max-md:justify-start max-md:overflow-x-auto"
         aria-label="Stages of the work"
@@ -121,11 +124,23 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
         target="_blank"
         >Meter</a
       >
-      <span class="text-sm text-quiet" role="status">{{ job.saving ? 'saving…' : 'saved' }}</span>
-      <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()">
+      <span class="text-sm text-quiet" role="status">{{ session.saving ? 'saving…' : 'saved' }}</span>
+      <button
+        class="key"
+        type="button"
+        aria-label="Undo"
+        :disabled="!session.history.undo"
+        @click="session.undo()"
+      >
         <Undo2 :size="20" />
       </button>
-      <button class="key" type="button" aria-label="Redo" :disabled="!job.history.redo" @click="job.redo()">
+      <button
+        class="key"
+        type="button"
+        aria-label="Redo"
+        :disabled="!session.history.redo"
+        @click="session.redo()"
+      >
         <Redo2 :size="20" />
       </button>
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>

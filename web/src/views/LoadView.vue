@@ -5,29 +5,33 @@ import { circuitLooks, circuitsInOrder } from '../workspace/circuits/look.ts';
 import LoadChart from '../workspace/circuits/LoadChart.vue';
 import PrintPage from './PrintPage.vue';
 import { usePageJob } from './pageJob.ts';
+import { useSession } from '../stores/session.ts';
 
 /** The service load by every method that applies, line by line, and the load of each circuit and leg. */
-const job = usePageJob();
-const service = computed(() => job.plan!.service);
-const set = (changes: Partial<Plan['service']>) => job.edit('setService', { changes });
+usePageJob();
+const session = useSession();
+const service = computed(() => session.opened.service);
+const set = (changes: Partial<Plan['service']>) => session.edit('setService', { changes });
 const setAppliance = (i: number, changes: Partial<Plan['service']['appliances'][number]>) =>
   set({ appliances: service.value.appliances.map((a, k) => (k === i ? { ...a, ...changes } : a)) });
 const number = (event: Event) => Math.max(0, Number((event.target as HTMLInputElement).value) || 0);
-const main = computed(() => Object.entries(job.plan?.panels ?? {}).find(([, p]) => p.source === 'service'));
+const main = computed(() =>
+  Object.entries(session.plan?.panels ?? {}).find(([, p]) => p.source === 'service'),
+);
 const bars = computed(() => {
-  const plan = job.plan!;
+  const plan = session.opened;
   const looks = circuitLooks(plan);
   return circuitsInOrder(plan).map((id) => ({
     name: `${looks.get(id)!.number} ${plan.circuits[id]!.name}`,
-    va: Math.round(job.result?.circuits[id]?.planned ?? 0),
+    va: Math.round(session.result?.circuits[id]?.planned ?? 0),
     limit: plan.circuits[id]!.amps * plan.circuits[id]!.volts,
     fill: looks.get(id)!.fill,
   }));
 });
 const legs = computed(() =>
-  Object.entries(job.plan!.panels).map(([id, p]) => ({
+  Object.entries(session.opened.panels).map(([id, p]) => ({
     name: p.name || id,
-    ...legLoads(job.plan!, id, (c) => job.result?.circuits[c]?.va ?? 0),
+    ...legLoads(session.opened, id, (c) => session.result?.circuits[c]?.va ?? 0),
   })),
 );
 const kva = (va: number) => `${Math.round(va).toLocaleString('en-US')} VA`;
@@ -155,7 +159,7 @@ const methods = {
     </section>
     <div class="grid gap-6 md:grid-cols-2">
       <section
-        v-for="(load, i) in job.result?.service ?? []"
+        v-for="(load, i) in session.result?.service ?? []"
         :key="load.method"
         :aria-label="load.title"
         class="break-inside-avoid"
@@ -180,7 +184,7 @@ const methods = {
         </p>
       </section>
     </div>
-    <section v-if="job.result" aria-label="Load of each circuit" class="mt-6">
+    <section v-if="session.result" aria-label="Load of each circuit" class="mt-6">
       <h2 class="text-lg font-bold">Each circuit against its breaker</h2>
       <LoadChart :bars="bars" />
       <p v-for="l in legs" :key="l.name" class="row">

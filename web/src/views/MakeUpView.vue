@@ -5,28 +5,30 @@ import { useRoute } from 'vue-router';
 import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
 import PrintPage from './PrintPage.vue';
 import { usePageJob } from './pageJob.ts';
+import { useSession } from '../stores/session.ts';
 
 /** Make-up sheets to print: one box, or every box of the job that cable comes into. */
-const job = usePageJob();
+usePageJob();
+const session = useSession();
 const route = useRoute();
 const boxes = computed(() => {
   const asked = String(route.params['box'] ?? '');
-  const all = Object.keys(job.result?.makeup ?? {}).sort(compareIds);
+  const all = Object.keys(session.result?.makeup ?? {}).sort(compareIds);
   return asked === '' ? all : [asked];
 });
 </script>
 
 <template>
   <PrintPage title="Make-up sheets" back="circuits">
-    <p v-if="job.result && boxes.length === 0" class="text-lg">
+    <p v-if="session.result && boxes.length === 0" class="text-lg">
       No cable comes into any box yet. Assign circuits and lay the runs first.
     </p>
     <div
-      v-if="job.plan && job.result"
+      v-if="session.plan && session.result"
       class="grid gap-8"
       :class="boxes.length > 1 ? 'md:grid-cols-2 print:grid-cols-2' : ''"
     >
-      <MakeUpSheet v-for="b in boxes" :key="b" :plan="job.plan" :result="job.result" :box="b" />
+      <MakeUpSheet v-for="b in boxes" :key="b" :plan="session.plan" :result="session.result" :box="b" />
     </div>
   </PrintPage>
 </template>

@@ -3,17 +3,17 @@ import { formatLength, storyPoles, storyPoleSvg } from '@fieldchalk/core';
 import { Printer } from '@lucide/vue';
 import { computed, onBeforeUnmount } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
 
 /** The story poles of a job as sheets to print at true scale, cut out and tape end to end. */
-const job = useJob();
+const session = useSession();
 const route = useRoute();
-void job.open(String(route.params['job']));
-onBeforeUnmount(() => job.close());
+void session.open(String(route.params['job']));
+onBeforeUnmount(() => session.close());
 const sheets = computed(() => {
-  if (!job.plan || !job.result) return [];
-  const { plan } = job;
-  return storyPoles(plan, job.result.marks).map((pole) => ({
+  if (!session.plan || !session.result) return [];
+  const { plan } = session;
+  return storyPoles(plan, session.result.marks).map((pole) => ({
     says: `${pole.levels.map((l) => plan.levels[l]?.name || l).join(', ')}: ${formatLength(pole.floorFinish)} of floor`,
     pages: storyPoleSvg(pole, `${plan.job.name}, story pole`).map(
       (svg) => `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`,
@@ -31,8 +31,8 @@ const print = () => window.print();
       <button class="key key-main" type="button" @click="print"><Printer :size="18" /> Print</button>
       <p class="text-quiet">At 100 %, no fitting to the page. Measure the 6 in. bar first.</p>
     </header>
-    <p v-if="job.failure" class="my-4 text-trouble">{{ job.failure }}</p>
-    <p v-else-if="job.result && sheets.length === 0" class="my-4 text-lg">
+    <p v-if="session.failure" class="my-4 text-trouble">{{ session.failure }}</p>
+    <p v-else-if="session.result && sheets.length === 0" class="my-4 text-lg">
       No boxes are placed yet: a story pole shows their marks.
     </p>
     <section v-for="s in sheets" :key="s.says" :aria-label="s.says">

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Printer, Redo2, Undo2 } from '@lucide/vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
 
 /** A page beside the workspace: its title, the way back and printing; only what is inside goes on paper. */
 defineProps<{ title: string; back: string; editable?: boolean }>();
-const job = useJob();
+const session = useSession();
 const route = useRoute();
 const print = () => window.print();
 </script>
@@ -17,31 +17,47 @@ const print = () => window.print();
         >Back to the job</RouterLink
       >
       <h1 class="text-2xl font-bold">
-        {{ title }} <span class="font-normal text-quiet">{{ job.plan?.job.name }}</span>
+        {{ title }} <span class="font-normal text-quiet">{{ session.plan?.job.name }}</span>
       </h1>
       <button class="key key-main print:hidden" type="button" @click="print">
         <Printer :size="18" /> Print
       </button>
       <slot name="tools" />
       <span v-if="editable" class="ml-auto flex gap-1 print:hidden">
-        <button class="key" type="button" aria-label="Undo" :disabled="!job.history.undo" @click="job.undo()">
+        <button
+          class="key"
+          type="button"
+          aria-label="Undo"
+          :disabled="!session.history.undo"
+          @click="session.undo()"
+        >
           <Undo2 :size="20" />
         </button>
-        <button class="key" type="button" aria-label="Redo" :disabled="!job.history.redo" @click="job.redo()">
+        <button
+          class="key"
+          type="button"
+          aria-label="Redo"
+          :disabled="!session.history.redo"
+          @click="session.redo()"
+        >
           <Redo2 :size="20" />
         </button>
         <span class="self-center text-sm text-quiet" role="status">{{
-          job.saving ? 'saving…' : 'saved'
+          session.saving ? 'saving…' : 'saved'
         }}</span>
       </span>
     </header>
-    <p v-if="job.failure" class="my-4 text-trouble">{{ job.failure }}</p>
-    <p v-else-if="!job.result" class="my-4 text-lg" role="status">Opening…</p>
-    <div v-if="job.problems.length > 0" role="alert" class="my-3 border-l-4 border-trouble p-2 print:hidden">
-      <p v-for="p in job.problems" :key="p.path + p.message">
+    <p v-if="session.failure" class="my-4 text-trouble">{{ session.failure }}</p>
+    <p v-else-if="!session.result" class="my-4 text-lg" role="status">Opening…</p>
+    <div
+      v-if="session.problems.length > 0"
+      role="alert"
+      class="my-3 border-l-4 border-trouble p-2 print:hidden"
+    >
+      <p v-for="p in session.problems" :key="p.path + p.message">
         <b>{{ p.path }}</b> {{ p.message }}
       </p>
     </div>
-    <slot v-if="job.plan" />
+    <slot v-if="session.plan" />
   </main>
 </template>

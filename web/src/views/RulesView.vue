@@ -17,12 +17,12 @@ import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
 import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
 import { call, type JobDocument, type JobSummary } from '../session/api.ts';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
 
 /** House rules: the company's, or one job's. A change shows what it would do before it is taken. */
 const route = useRoute();
 const jobId = route.params['job'] ? String(route.params['job']) : null;
-const job = useJob();
+const session = useSession();
 const company = shallowRef<RulesFile>(emptyRules());
 const jobs = ref<JobSummary[]>([]);
 const tried = ref('');
@@ -34,7 +34,12 @@ let whatIf: WhatIf | null = null;
 
 const rules = computed<RulesFile>(() =>
   jobId
-    ? ({ ...emptyRules(), ...(job.plan?.rules ?? {}), format: 'fieldchalk.rules', version: 1 } as RulesFile)
+    ? ({
+        ...emptyRules(),
+        ...(session.plan?.rules ?? {}),
+        format: 'fieldchalk.rules',
+        version: 1,
+      } as RulesFile)
     : company.value,
 );
 const shown = computed(() => pending.value?.rules ?? rules.value);
@@ -94,18 +99,18 @@ async function attempt(work: () => Promise<unknown>) {
 onMounted(() =>
   attempt(async () => {
     company.value = await call<RulesFile>('GET', '/rules');
-    if (jobId) return job.open(jobId);
+    if (jobId) return session.open(jobId);
     jobs.value = await call<JobSummary[]>('GET', '/jobs');
     tried.value = jobs.value[0]?.id ?? '';
   }),
 );
 onUnmounted(() => {
   whatIf?.stop();
-  if (jobId) job.close();
+  if (jobId) session.close();
 });
 
 async function planToTry(): Promise<Plan | null> {
-  if (jobId) return job.plan;
+  if (jobId) return session.plan;
   return tried.value ? (await call<JobDocument>('GET', `/jobs/${tried.value}`)).plan : null;
 }
 /** Holds a change back and works out what it would do. */
@@ -137,8 +142,8 @@ async function take() {
   const kept = about.length === 1 && only ? withRule(next, only, valueOf(next, only), reason) : next;
   await attempt(async () => {
     if (jobId) {
-      if (!job.edit('setRules', { values: kept.values, reasons: kept.reasons }))
-        throw new Error(job.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+      if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons }))
+        throw new Error(session.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
     } else company.value = await call<RulesFile>('PUT', '/rules', kept);
     leave();
   });
@@ -167,7 +172,7 @@ async function openFile(event: Event) {
     <RouterLink
       :to="jobId ? `/jobs/${jobId}/boxes` : '/'"
       class="text-quiet underline-offset-4 hover:underline"
-      >{{ jobId ? (job.plan?.job.name ?? 'Job') : 'Jobs' }}</RouterLink
+      >{{ jobId ? (session.plan?.job.name ?? 'Job') : 'Jobs' }}</RouterLink
     >
     <h1 class="text-3xl font-bold">{{ jobId ? 'Rules of this job' : 'House rules' }}</h1>
     <p class="mb-3 text-quiet">
@@ -184,11 +189,13 @@ async function openFile(event: Event) {
       <label class="flex-1 text-sm text-quiet"
         >Find a rule<input v-model="find" type="search" class="field text-base"
       /></label>
-      <label v-if="jobId && job.plan" class="text-sm text-quiet"
+      <label v-if="jobId && session.plan" class="text-sm text-quiet"
         >Code edition here<select
           class="field text-base"
-          :value="job.plan.rules.edition"
-          @change="job.edit('setEdition', { edition: ($event.target as HTMLSelectElement).value as '2023' })"
+          :value="session.plan.rules.edition"
+          @change="
+            session.edit('setEdition', { edition: ($event.target as HTMLSelectElement).value as '2023' })
+          "
         >
           <option v-for="e in ['2014', '2017', '2020', '2023']" :key="e" :value="e">NEC {{ e }}</option>
         </select></label

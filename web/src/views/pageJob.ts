@@ -1,11 +1,10 @@
 import { onBeforeUnmount } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
 
 /** Opens the job a page is about, for as long as the page is shown. */
-export function usePageJob(): ReturnType<typeof useJob> {
-  const job = useJob();
-  void job.open(String(useRoute().params['job']));
-  onBeforeUnmount(() => job.close());
-  return job;
+export function usePageJob(): void {
+  const session = useSession();
+  void session.open(String(useRoute().params['job']));
+  onBeforeUnmount(() => session.close());
 }

@@ -1,14 +1,13 @@
 import { must } from '@fieldchalk/core';
 import { expose } from 'comlink';
 import {
-  applyEdit,
   circuitTerms,
   circuitTrials,
   Computer,
   patched,
-  recipeOf,
   unrollRoom,
   whyOnCircuit,
+  makeEdit,
 } from '@fieldchalk/core';
 import type { CircuitTerms, EditArgs, Edited, Patch, Plan, Result, Unrolled } from '@fieldchalk/core';
 
@@ -48,13 +47,13 @@ const api = {
   },
   /** Lays out what is missing, as patches to the plan this worker holds; nothing is taken yet. */
   propose(args: EditArgs<'propose'>): Edited {
-    return applyEdit(must(plan, 'the plan'), 'propose', recipeOf('propose', args));
+    return makeEdit(must(plan, 'the plan'), 'propose', args);
   },
   /** Circuits shared out anew in several ways, each with what it comes to and the patches that would take it. */
   trials(): Trial[] {
     const own = circuitTrials.map((trial): Trial | null => {
       const args = { only: ['circuits'] as const, anew: true, trial: { ...trial.values } };
-      const done = applyEdit(must(plan, 'the plan'), 'propose', recipeOf('propose', args));
+      const done = makeEdit(must(plan, 'the plan'), 'propose', args);
       if (!done.ok) return null;
       const { framing, rooms, rules } = computer.stages(done.plan);
       return {

@@ -1,46 +1,45 @@
 <script setup lang="ts">
-import type { Finding } from '@fieldchalk/core';
+import { identityOf, type Finding } from '@fieldchalk/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
+import { useFindings } from '../stores/findings.ts';
 
 /** What is open, by room and then by how bad it is; what was let stand, with its reason. */
-const job = useJob();
+const session = useSession();
+const stepping = useFindings();
 const shape = { error: '✕', warning: '▲', note: '•' } as const;
 const list = ref<HTMLElement | null>(null);
 const asking = ref<number | null>(null);
 const reason = ref('');
 
 type Numbered = { readonly f: Finding; readonly index: number };
-const all = computed((): Numbered[] => (job.result?.findings ?? []).map((f, index) => ({ f, index })));
-const roomOf = (f: Finding) =>
-  f.about.find((id) => job.plan?.rooms[id]) ?? (f.place ? job.roomSeeing(f.place) : undefined);
+const all = computed((): Numbered[] => (session.result?.findings ?? []).map((f, index) => ({ f, index })));
 const groups = computed(() => {
   const byRoom = new Map<string, Numbered[]>();
   for (const n of all.value) {
     if (n.f.accepted !== null) continue;
-    const room = roomOf(n.f);
-    const name = room ? job.plan!.rooms[room]!.name || room : 'The whole job';
+    const room = stepping.roomOf(n.f);
+    const name = room ? session.opened.rooms[room]!.name || room : 'The whole job';
     byRoom.set(name, [...(byRoom.get(name) ?? []), n]);
   }
   return [...byRoom];
 });
 const accepted = computed(() => all.value.filter((n) => n.f.accepted !== null));
 watch(
-  () => job.finding,
+  () => stepping.shown,
   async (index) => {
     await nextTick();
     if (index !== null)
       list.value?.querySelector(`[data-index="${index}"]`)?.scrollIntoView({ block: 'nearest' });
   },
 );
-const identity = (f: Finding) => ({ rule: f.rule, about: f.about, wall: f.place?.wall ?? null });
 function ask(index: number) {
   asking.value = asking.value === index ? null : index;
   reason.value = '';
 }
 function accept({ f }: Numbered) {
   if (reason.value.trim() === '') return;
-  if (job.edit('acceptFinding', { ...identity(f), reason: reason.value })) asking.value = null;
+  if (session.edit('acceptFinding', { ...identityOf(f), reason: reason.value })) asking.value = null;
 }
 </script>
 
@@ -57,12 +56,12 @@ function accept({ f }: Numbered) {
         class="mb-2 border-l-4 py-1 pl-3"
         :class="[
           n.f.level === 'note' ? 'border-quiet' : 'border-trouble',
-          { 'bg-chalk-soft': job.finding === n.index },
+          { 'bg-chalk-soft': stepping.shown === n.index },
         ]"
         :data-finding="n.f.rule"
         :data-index="n.index"
       >
-        <button type="button" class="text-left" @click="job.showFinding(n.index)">
+        <button type="button" class="text-left" @click="stepping.show(n.index)">
           <b>{{ shape[n.f.level] }} {{ n.f.says }}</b>
         </button>
         <p class="text-sm">{{ n.f.fix }}</p>
@@ -73,7 +72,7 @@ function accept({ f }: Numbered) {
             :key="x.label"
             type="button"
             class="key"
-            @click="job.fix(n.f, k)"
+            @click="stepping.fix(n.f, k)"
           >
             {{ x.label }}
           </button>
@@ -94,7 +93,7 @@ function accept({ f }: Numbered) {
       <div v-for="n in accepted" :key="n.index" class="mb-2 border-l-4 border-quiet py-1 pl-3">
         <p>{{ n.f.says }}</p>
         <p class="text-sm">Because: {{ n.f.accepted }}</p>
-        <button class="key mt-1" type="button" @click="job.edit('reopenFinding', identity(n.f))">
+        <button class="key mt-1" type="button" @click="session.edit('reopenFinding', identityOf(n.f))">
           Open it again
         </button>
       </div>

@@ -1,8 +1,10 @@
-import { entryOf, must } from '@fieldchalk/core';
+import { entryOf } from '@fieldchalk/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useJob } from '../stores/job.ts';
+import { useSession } from '../stores/session.ts';
+import { useSelection } from '../stores/selection.ts';
+import { useFindings } from '../stores/findings.ts';
 import { circuitsInOrder } from './circuits/look.ts';
 import { stages } from './entry/entry.ts';
 
@@ -18,25 +20,27 @@ const isTyping = (target: EventTarget | null) =>
 
 /** The keys of the workspace, and whether their sheet is open. One list: the keyboard, the sheet and the chalk line read it. */
 export function useActions() {
-  const job = useJob();
+  const session = useSession();
+  const selection = useSelection();
+  const findings = useFindings();
   const route = useRoute();
   const router = useRouter();
   const keysOpen = ref(false);
   const go = (stage: string) => void router.push(`/jobs/${String(route.params['job'])}/${stage}`);
   /** New circuits in the order of the panel, none at the end: a chosen box goes on to the next, or the one before. */
   function stepCircuit(by: 1 | -1): void {
-    const plan = job.plan;
-    if (!plan || job.selection?.kind !== 'box') return;
+    const plan = session.plan;
+    if (!plan || selection.chosen?.kind !== 'box') return;
     const list = [
       ...circuitsInOrder(plan).filter(
         (c) => !entryOf(plan.circuits, c).existing || entryOf(plan.circuits, c).found?.extend,
       ),
       null,
     ];
-    const now = list.indexOf(job.circuitInHand);
-    job.edit('assignBoxes', {
-      boxes: job.picked,
-      circuit: must(list[(now + by + list.length) % list.length], 'the entry'),
+    const now = list.indexOf(selection.circuitInHand);
+    session.edit('assignBoxes', {
+      boxes: selection.picked,
+      circuit: list[(now + by + list.length) % list.length] ?? null,
     });
   }
   const actions: readonly Action[] = [
@@ -48,26 +52,26 @@ export function useActions() {
     {
       key: 'b',
       says: 'place boxes: receptacles, lights, switches, alarms, data',
-      act: () => void job.edit('propose', { only: ['boxes'] }),
+      act: () => void session.edit('propose', { only: ['boxes'] }),
     },
-    { key: 'c', says: 'assign circuits', act: () => void job.edit('propose', { only: ['circuits'] }) },
-    { key: 'r', says: 'lay the runs', act: () => void job.edit('propose', { only: ['runs'] }) },
-    { key: 'k', says: 'keep: what is chosen, or every box of this room', act: () => job.keep() },
-    { key: 'n', says: 'next finding', act: () => job.stepFinding(1) },
-    { key: 'N', says: 'finding before', act: () => job.stepFinding(-1) },
-    { key: '[', says: 'room before', act: () => job.stepRoom(-1) },
-    { key: ']', says: 'next room', act: () => job.stepRoom(1) },
+    { key: 'c', says: 'assign circuits', act: () => void session.edit('propose', { only: ['circuits'] }) },
+    { key: 'r', says: 'lay the runs', act: () => void session.edit('propose', { only: ['runs'] }) },
+    { key: 'k', says: 'keep: what is chosen, or every box of this room', act: () => selection.keep() },
+    { key: 'n', says: 'next finding', act: () => findings.step(1) },
+    { key: 'N', says: 'finding before', act: () => findings.step(-1) },
+    { key: '[', says: 'room before', act: () => selection.stepRoom(-1) },
+    { key: ']', says: 'next room', act: () => selection.stepRoom(1) },
     { key: ',', says: 'a chosen box to the circuit before its own', act: () => stepCircuit(-1) },
     { key: '.', says: 'a chosen box to the next circuit', act: () => stepCircuit(1) },
     {
       key: 'a',
       says: 'assign by pressing: boxes pressed go on the circuit in hand',
-      act: () => void (job.painting = job.painting ? null : job.circuitInHand),
+      act: () => void selection.paintWith(selection.painting ? null : selection.circuitInHand),
     },
     {
       key: 't',
       says: 'breaker of the circuit in hand off or on, on screen only',
-      act: () => job.circuitInHand && job.trip(job.circuitInHand),
+      act: () => selection.circuitInHand && selection.trip(selection.circuitInHand),
     },
     {
       key: '/',
@@ -80,11 +84,11 @@ export function useActions() {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
       event.preventDefault();
-      if (event.shiftKey) job.redo();
-      else job.undo();
+      if (event.shiftKey) session.redo();
+      else session.undo();
       return;
     }
-    if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || !job.plan) return;
+    if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || !session.plan) return;
     const action = actions.find((a) => a.key === event.key);
     if (!action) return;
     event.preventDefault();

@@ -1,6 +1,6 @@
 import { valueIn } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
-import type { DeviceKind, Fixture } from '../../plan/index.ts';
+import { type DeviceKind, type Fixture, thing } from '../../plan/index.ts';
 import { facePoint } from '../../framing/faces.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { awayFrom, boxAt, boxesSeen, candidatesOn, fixturesOf, type OpenDuty, type Setting } from './duty.ts';
@@ -58,7 +58,7 @@ export function applianceDuties(s: Setting): OpenDuty[] {
       {
         rule: 'appliance.far',
         room: s.room.id,
-        about: [s.room.id, id],
+        about: [thing.room(s.room.id), thing.fixture(id)],
         figures: { appliance: f.label || f.kind, limit: reach },
         place: { wall: f.wall, side: f.side, at: f.at + f.width / 2 },
         boxes: box ? [box] : [],

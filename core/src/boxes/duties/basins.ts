@@ -1,4 +1,4 @@
-import type { Fixture } from '../../plan/index.ts';
+import { type Fixture, thing } from '../../plan/index.ts';
 import type { Candidate } from '../candidates.ts';
 import {
   awayFrom,
@@ -24,7 +24,7 @@ export function basinDuties(s: Setting): OpenDuty[] {
       {
         rule: 'bath.basin',
         room: s.room.id,
-        about: [s.room.id, id],
+        about: [thing.room(s.room.id), thing.fixture(id)],
         figures: { limit: reach },
         place: { wall: f.wall, side: f.side, at: f.at + f.width / 2 },
         boxes: beside.slice(0, 1).map((c) => boxAt(c, 'receptacle', height)),

@@ -1,6 +1,6 @@
 import { nth } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
-import type { DeviceKind } from '../../plan/index.ts';
+import { type DeviceKind, thing } from '../../plan/index.ts';
 import type { Height } from '../../rules/index.ts';
 import {
   aboveFloor,
@@ -57,7 +57,16 @@ function countDuty(
   if (there >= owed) return [];
   const boxes = spread(s, owed - there, height);
   const place = boxes[0] ? { wall: boxes[0].wall, side: boxes[0].side, at: boxes[0].at } : null;
-  return [{ rule, room: s.room.id, about: [s.room.id], figures: { ...figures, owed, there }, place, boxes }];
+  return [
+    {
+      rule,
+      room: s.room.id,
+      about: [thing.room(s.room.id)],
+      figures: { ...figures, owed, there },
+      place,
+      boxes,
+    },
+  ];
 }
 
 function foyerDuties(s: Setting): OpenDuty[] {
@@ -81,7 +90,7 @@ function foyerDuties(s: Setting): OpenDuty[] {
         {
           rule: 'foyer.wall',
           room: s.room.id,
-          about: [s.room.id],
+          about: [thing.room(s.room.id)],
           figures: { length: line.length },
           place: { wall: piece.wall, side: piece.side, at: (piece.start + piece.end) / 2 },
           boxes: best ? [boxAt(best, 'receptacle', null)] : [],

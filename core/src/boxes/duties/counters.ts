@@ -1,5 +1,5 @@
 import { must } from '../../lookups/index.ts';
-import type { Fixture } from '../../plan/index.ts';
+import { type Fixture, thing } from '../../plan/index.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { coverLine } from '../coverLine.ts';
 import { lineGaps, seenOn } from './lines.ts';
@@ -88,7 +88,7 @@ export function counterDuties(s: Setting): OpenDuty[] {
       {
         rule: 'counter.maxGap',
         room: s.room.id,
-        about: [s.room.id, fixture],
+        about: [thing.room(s.room.id), thing.fixture(fixture)],
         figures,
         place: {
           wall: must(piece, 'the piece').wall,

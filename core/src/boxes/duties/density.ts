@@ -13,6 +13,7 @@ import {
   type OpenDuty,
   type Setting,
 } from './duty.ts';
+import { thing } from '../../plan/things.ts';
 
 const workRooms = new Set(['garage', 'workshop']);
 
@@ -35,7 +36,7 @@ function closerGap(s: Setting): OpenDuty[] {
       {
         rule: 'density.gap',
         room: s.room.id,
-        about: [s.room.id],
+        about: [thing.room(s.room.id)],
         figures: { distance: Number.isFinite(widest) ? widest : -1, limit: maxGap },
         place: first ? { wall: first.wall, side: first.side, at: first.at } : null,
         boxes: added.map((c) => boxAt(c, 'receptacle', s.rules('height.garage'))),
@@ -71,7 +72,7 @@ function countPerWall(s: Setting): OpenDuty[] {
         {
           rule: 'density.wall',
           room: s.room.id,
-          about: [s.room.id],
+          about: [thing.room(s.room.id)],
           figures: { there: there.length, owed, length: line.length },
           place: { wall: piece.wall, side: piece.side, at: (piece.start + piece.end) / 2 },
           boxes: chosen,
@@ -104,7 +105,7 @@ function secondRow(s: Setting): OpenDuty[] {
       {
         rule: 'bench.row',
         room: s.room.id,
-        about: [s.room.id, id],
+        about: [thing.room(s.room.id), thing.fixture(id)],
         figures: { length: f.width, limit: maxGap },
         place: { wall: f.wall, side: f.side, at: f.at + f.width / 2 },
         boxes: added.map((c) => ({

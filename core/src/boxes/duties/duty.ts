@@ -1,7 +1,7 @@
 import { valueIn } from '../../lookups/index.ts';
 import { distancePointSegment } from '../../geometry/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { DeviceKind, Fixture, Side } from '../../plan/index.ts';
+import type { DeviceKind, Fixture, Side, Thing } from '../../plan/index.ts';
 import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
 import type { Height } from '../../rules/index.ts';
 import { receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
@@ -37,11 +37,12 @@ export interface DutyBox {
   readonly reason?: string;
 }
 
-/** A duty not met: what it is about, its figures, and boxes that would meet it. */
+/** A duty not met: what it is about, its figures, and boxes that would meet it. Lengths in inches. */
 export interface OpenDuty {
   readonly rule: DutyRule;
   readonly room: string;
-  readonly about: readonly string[];
+  readonly about: readonly Thing[];
+  /** Those the rule's finding is told from, besides the room. */
   readonly figures: Readonly<Record<string, string | number>>;
   readonly place: { readonly wall: string; readonly side: Side; readonly at: number } | null;
   readonly boxes: readonly DutyBox[];

@@ -2,15 +2,17 @@
 import { cables, catalogueOf, isOnWall, type Box } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import MakeUpSheet from '../circuits/MakeUpSheet.vue';
 
 /** What a box is: its model and what that holds, how it is held, and what may be done with it. */
 const props = defineProps<{ box: string }>();
-const job = useJob();
-const plan = computed(() => job.plan!);
+const session = useSession();
+const selection = useSelection();
+const plan = computed(() => session.opened);
 const own = computed(() => plan.value.boxes[props.box]!);
-const fill = computed(() => job.result?.boxes[props.box]);
+const fill = computed(() => session.result?.boxes[props.box]);
 const catalogue = computed(() => catalogueOf(plan.value));
 const onWall = computed(() => isOnWall(own.value.on));
 /** Models that could hang here: a ceiling takes ceiling boxes, a wall those of its gangs or any for one device. */
@@ -21,7 +23,8 @@ const models = computed(() =>
 );
 const route = useRoute();
 const cableKinds = Object.keys(cables).filter((c) => c !== 'data');
-const set = (changes: Partial<Omit<Box, 'on' | 'model'>>) => job.edit('setBox', { box: props.box, changes });
+const set = (changes: Partial<Omit<Box, 'on' | 'model'>>) =>
+  session.edit('setBox', { box: props.box, changes });
 const setCable = (i: number, changes: Partial<Box['cables'][number]>) =>
   set({ cables: own.value.cables.map((c, k) => (k === i ? { ...c, ...changes } : c)) });
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
@@ -117,15 +120,15 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
       </button>
       <p class="text-sm text-quiet">NEC 314.16(B), from memory. Local code decides.</p>
     </details>
-    <details v-if="job.result?.makeup[box]">
+    <details v-if="session.result?.makeup[box]">
       <summary class="row cursor-pointer">
         <span>Make-up</span
         ><b
-          >{{ job.result.makeup[box]!.cables.length }} cables,
-          {{ job.result.makeup[box]!.joints.length }} joints</b
+          >{{ session.result.makeup[box]!.cables.length }} cables,
+          {{ session.result.makeup[box]!.joints.length }} joints</b
         >
       </summary>
-      <MakeUpSheet :plan="plan" :result="job.result" :box="box" />
+      <MakeUpSheet :plan="plan" :result="session.result" :box="box" />
       <RouterLink class="key mt-1" :to="`/jobs/${String(route.params['job'])}/makeup/${box}`"
         >Open and print</RouterLink
       >
@@ -137,7 +140,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
       >Model<select
         class="field flex-1 text-base"
         :value="own.model"
-        @change="job.edit('setBoxModel', { box, model: value($event) })"
+        @change="session.edit('setBoxModel', { box, model: value($event) })"
       >
         <option value="auto">let the fill decide</option>
         <option v-for="[id, m] in models" :key="id" :value="id">{{ m.name }}</option>
@@ -148,7 +151,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         class="field w-40! text-base"
         aria-label="Circuit"
         :value="circuit ?? ''"
-        @change="job.edit('assignBoxes', { boxes: [box], circuit: value($event) || null })"
+        @change="session.edit('assignBoxes', { boxes: [box], circuit: value($event) || null })"
       >
         <option value="">no circuit</option>
         <option v-for="(c, id) in plan.circuits" :key="id" :value="id">{{ c.name || id }}</option>
@@ -157,7 +160,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         class="key"
         type="button"
         :aria-pressed="own.pinned"
-        @click="job.edit('setBox', { box, changes: { pinned: !own.pinned } })"
+        @click="session.edit('setBox', { box, changes: { pinned: !own.pinned } })"
       >
         {{ own.pinned ? 'Pinned' : 'Pin' }}
       </button>
@@ -166,7 +169,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         class="key"
         type="button"
         :aria-pressed="own.exact"
-        @click="job.edit('setBox', { box, changes: { exact: !own.exact } })"
+        @click="session.edit('setBox', { box, changes: { exact: !own.exact } })"
       >
         {{ own.exact ? 'Exact' : 'On stud' }}
       </button>
@@ -174,14 +177,14 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         class="key"
         type="button"
         :aria-pressed="own.existing"
-        @click="job.edit('setBox', { box, changes: { existing: !own.existing } })"
+        @click="session.edit('setBox', { box, changes: { existing: !own.existing } })"
       >
         {{ own.existing ? 'Existing' : 'New' }}
       </button>
       <button
         class="key"
         type="button"
-        @click="job.edit('removeBoxes', { boxes: [box] }) && job.choose(null)"
+        @click="session.edit('removeBoxes', { boxes: [box] }) && selection.choose(null)"
       >
         Delete
       </button>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { formatLength, ruleBook, type Height } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
@@ -9,13 +10,14 @@ import BoxDevices from './BoxDevices.vue';
 import ManyBoxes from './ManyBoxes.vue';
 import { whatElse, whyHere } from './why.ts';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const boxId = computed(() =>
-  job.selection?.kind === 'box' && job.plan?.boxes[job.selection.id] ? job.selection.id : null,
+  selection.chosen?.kind === 'box' && session.plan?.boxes[selection.chosen.id] ? selection.chosen.id : null,
 );
-const box = computed(() => (boxId.value ? job.plan!.boxes[boxId.value]! : null));
-const mark = computed(() => (boxId.value ? job.result?.marks[boxId.value] : undefined));
-const fill = computed(() => (boxId.value ? job.result?.boxes[boxId.value] : undefined));
+const box = computed(() => (boxId.value ? session.opened.boxes[boxId.value]! : null));
+const mark = computed(() => (boxId.value ? session.result?.marks[boxId.value] : undefined));
+const fill = computed(() => (boxId.value ? session.result?.boxes[boxId.value] : undefined));
 const fixings = {
   nail: 'nails',
   screw: 'screws',
@@ -27,26 +29,26 @@ const fixings = {
 const ownHeight = computed(() => (box.value && 'wall' in box.value.on ? box.value.on.height : undefined));
 const letter = computed(
   () =>
-    job.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side)?.letter ??
+    session.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side)?.letter ??
     mark.value?.wall,
 );
 const times = ref(1);
 const every = ref<number | null>(48);
 function repeat() {
-  const wall = job.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side);
-  job.edit('repeatBox', {
+  const wall = session.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side);
+  session.edit('repeatBox', {
     box: boxId.value!,
     count: times.value,
     every: (every.value ?? 48) * (wall?.sign ?? 1),
   });
 }
-const why = computed(() => (boxId.value && job.result ? whyHere(job.result, boxId.value) : []));
+const why = computed(() => (boxId.value && session.result ? whyHere(session.result, boxId.value) : []));
 const others = computed(() => {
-  const limit = ruleBook(job.plan!.rules.values)('spacing.maxGap') / 2;
-  return boxId.value && job.result ? whatElse(job.result, boxId.value, limit) : [];
+  const limit = ruleBook(session.opened.rules.values)('spacing.maxGap') / 2;
+  return boxId.value && session.result ? whatElse(session.result, boxId.value, limit) : [];
 });
 const floor = computed(() => {
-  const plan = job.plan!;
+  const plan = session.opened;
   return plan.levels[plan.points[plan.walls[mark.value!.wall]!.from]!.level]!.floorFinish;
 });
 const height = computed((): Height => {
@@ -61,7 +63,7 @@ function reread(to: Height['to'], from: Height['from']) {
     center: (m.bottomFromSubfloor + m.topFromSubfloor) / 2,
     top: m.topFromSubfloor,
   }[to];
-  job.edit('setBoxHeight', {
+  session.edit('setBoxHeight', {
     box: boxId.value!,
     height: { value: rise - (from === 'finished' ? floor.value : 0), to, from },
   });
@@ -74,7 +76,7 @@ function reread(to: Height['to'], from: Height['from']) {
       <p class="text-quiet">
         Box {{ boxNumber(boxId!) }} · wall {{ letter }} · stud {{ mark.stud }}, {{ mark.studSide }} face
       </p>
-      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+      <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <p>
       <span class="figure">{{ formatLength(mark.bottomFromSubfloor) }}</span> bottom, from the subfloor
@@ -128,7 +130,7 @@ function reread(to: Height['to'], from: Height['from']) {
         label="Height"
         :model-value="height.value"
         @update:model-value="
-          (value) => job.edit('setBoxHeight', { box: boxId!, height: { ...height, value } })
+          (value) => session.edit('setBoxHeight', { box: boxId!, height: { ...height, value } })
         "
       />
       <label class="text-sm text-quiet"
@@ -159,7 +161,7 @@ function reread(to: Height['to'], from: Height['from']) {
         class="field text-base"
         maxlength="1000"
         @change="
-          job.edit('setBox', {
+          session.edit('setBox', {
             box: boxId!,
             changes: { reason: ($event.target as HTMLInputElement).value },
           })
@@ -169,7 +171,7 @@ function reread(to: Height['to'], from: Height['from']) {
       v-if="ownHeight"
       class="key mt-1"
       type="button"
-      @click="job.edit('setBoxHeight', { box: boxId!, height: null })"
+      @click="session.edit('setBoxHeight', { box: boxId!, height: null })"
     >
       Back to the house height
     </button>
@@ -178,7 +180,7 @@ function reread(to: Height['to'], from: Height['from']) {
         class="field text-base"
         :value="box.fixing"
         @change="
-          job.edit('setBox', {
+          session.edit('setBox', {
             box: boxId!,
             changes: { fixing: ($event.target as HTMLSelectElement).value as 'screw' },
           })

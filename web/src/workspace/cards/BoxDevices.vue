@@ -2,14 +2,14 @@
 import { deviceKinds, deviceWords, homeLabel, type Device, type DeviceKind } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 import { lightSets, setOf, type LightSet } from './controls.ts';
 
 /** What a box holds, slot by slot as seen by who faces it, and what its switches work. */
 const props = defineProps<{ box: string }>();
-const job = useJob();
+const session = useSession();
 const held = computed(() =>
-  Object.entries(job.plan!.devices)
+  Object.entries(session.opened.devices)
     .filter(([, d]) => d.box === props.box)
     .sort((a, b) => a[1].slot - b[1].slot),
 );
@@ -22,19 +22,19 @@ const marks = [
 ] as const;
 const reasons = ref<Record<string, string[]>>({});
 async function explain() {
-  for (const [id] of held.value) reasons.value[id] = await job.whyOnCircuit(id);
+  for (const [id] of held.value) reasons.value[id] = await session.whyOnCircuit(id);
 }
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
-const sets = computed(() => lightSets(job.plan!));
-const worked = (device: string) => setOf(job.plan!, device)?.key ?? '';
+const sets = computed(() => lightSets(session.opened));
+const worked = (device: string) => setOf(session.opened, device)?.key ?? '';
 function work(device: string, key: string) {
   const set: LightSet | undefined = sets.value.find((s) => s.key === key);
   const others = set?.switches.filter((s) => s !== device) ?? [];
-  job.edit('setControl', { switches: [...others, device], loads: set?.loads ?? [] });
+  session.edit('setControl', { switches: [...others, device], loads: set?.loads ?? [] });
 }
 const workedBy = (device: string) =>
-  Object.values(job.plan!.controls).find((c) => c.loads.includes(device))?.switches.length ?? 0;
+  Object.values(session.opened.controls).find((c) => c.loads.includes(device))?.switches.length ?? 0;
 const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].includes(d.kind);
 </script>
 
@@ -46,7 +46,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           class="field flex-1 text-base"
           :aria-label="held.length > 1 ? `Device ${d.slot + 1} from the left` : 'Device'"
           :value="d.kind"
-          @change="job.edit('setDeviceKind', { device: id, kind: value($event) as DeviceKind })"
+          @change="session.edit('setDeviceKind', { device: id, kind: value($event) as DeviceKind })"
         >
           <option v-for="k in deviceKinds" :key="k" :value="k">{{ words(k) }}</option>
         </select>
@@ -55,7 +55,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
             class="key"
             type="button"
             :aria-label="`Move ${words(d.kind)} to the left`"
-            @click="job.edit('moveDevice', { device: id, by: -1 })"
+            @click="session.edit('moveDevice', { device: id, by: -1 })"
           >
             <ChevronLeft :size="16" />
           </button>
@@ -63,7 +63,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
             class="key"
             type="button"
             :aria-label="`Move ${words(d.kind)} to the right`"
-            @click="job.edit('moveDevice', { device: id, by: 1 })"
+            @click="session.edit('moveDevice', { device: id, by: 1 })"
           >
             <ChevronRight :size="16" />
           </button>
@@ -71,7 +71,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
             class="key"
             type="button"
             :aria-label="`Take the ${words(d.kind)} out`"
-            @click="job.edit('removeDevice', { device: id })"
+            @click="session.edit('removeDevice', { device: id })"
           >
             <X :size="16" />
           </button>
@@ -100,7 +100,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           v-shown="d.label"
           class="field flex-1 text-base"
           maxlength="60"
-          @change="job.edit('setDevice', { device: id, changes: { label: value($event) } })"
+          @change="session.edit('setDevice', { device: id, changes: { label: value($event) } })"
       /></label>
       <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
         ><input
@@ -108,7 +108,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           class="h-5 w-5"
           :checked="d.label === homeLabel"
           @change="
-            job.edit('setDevice', {
+            session.edit('setDevice', {
               device: id,
               changes: { label: ($event.target as HTMLInputElement).checked ? homeLabel : '' },
             })
@@ -130,7 +130,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
               min="0"
               placeholder="house figure"
               @change="
-                job.edit('setDevice', {
+                session.edit('setDevice', {
                   device: id,
                   changes: { va: value($event) === '' ? undefined : Number(value($event)) },
                 })
@@ -143,7 +143,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
                 class="h-5 w-5"
                 :checked="d[key]"
                 @change="
-                  job.edit('setDevice', {
+                  session.edit('setDevice', {
                     device: id,
                     changes: { [key]: ($event.target as HTMLInputElement).checked },
                   })
@@ -160,7 +160,7 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         class="field flex-1 text-base"
         value=""
         @change="
-          job.edit('addDevice', { box, kind: value($event) as DeviceKind });
+          session.edit('addDevice', { box, kind: value($event) as DeviceKind });
           ($event.target as HTMLSelectElement).value = '';
         "
       >

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useJob } from '../../stores/job.ts';
+import { useSelection } from '../../stores/selection.ts';
 
 defineProps<{ title: string; says?: string }>();
-const job = useJob();
+const selection = useSelection();
 </script>
 
 <template>
@@ -11,6 +11,6 @@ const job = useJob();
       <p class="text-2xl font-bold">{{ title }}</p>
       <p v-if="says" class="mb-2 text-sm text-quiet">{{ says }}</p>
     </div>
-    <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+    <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
   </div>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { isOnWall } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
@@ -12,25 +13,26 @@ import { lineOf } from '../plan/planShapes.ts';
 import { wallName } from './onWall.ts';
 
 /** A box on a ceiling or in a floor: where it is from the walls, what it holds, what it is. */
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const box = computed(() => job.plan?.boxes[id.value] ?? null);
-const mark = computed(() => job.result?.ceilings[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const box = computed(() => session.plan?.boxes[id.value] ?? null);
+const mark = computed(() => session.result?.ceilings[id.value]);
 const isCeiling = computed(() => box.value !== null && 'ceiling' in box.value.on);
 const room = computed(() => {
   const on = box.value?.on;
   if (!on || isOnWall(on)) return '';
   const of = 'ceiling' in on ? on.ceiling : on.floor;
-  return job.plan!.rooms[of]?.name || of;
+  return session.opened.rooms[of]?.name || of;
 });
 /** Moves the box square to one wall until it is so far from it. */
 function setDistance(wall: string, was: number, now: number) {
   const on = box.value!.on;
-  const line = lineOf(job.plan!, wall);
+  const line = lineOf(session.opened, wall);
   if (isOnWall(on) || !line) return;
   const off = (on.x - line.a.x) * -line.u.y + (on.y - line.a.y) * line.u.x;
   const by = (off > 0 ? 1 : -1) * (now - was);
-  job.edit('moveFlatBox', { box: id.value, x: on.x - line.u.y * by, y: on.y + line.u.x * by });
+  session.edit('moveFlatBox', { box: id.value, x: on.x - line.u.y * by, y: on.y + line.u.x * by });
 }
 </script>
 
@@ -44,7 +46,7 @@ function setDistance(wall: string, was: number, now: number) {
       <LengthField
         v-for="f in mark?.from ?? []"
         :key="f.wall"
-        :label="`From wall ${wallName(job.unrolled, f.wall)}`"
+        :label="`From wall ${wallName(session.unrolled, f.wall)}`"
         :model-value="f.distance"
         @update:model-value="(now) => setDistance(f.wall, f.distance, now)"
       />

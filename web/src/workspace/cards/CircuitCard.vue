@@ -2,29 +2,31 @@
 import { ampsByGauge, gauges, type Circuit } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import { circuitLooks, circuitsInOrder, devicesOfRoomFor } from '../circuits/look.ts';
 import { boxNumber } from '../names.ts';
 
 /** One circuit: what is on it, how it is fed and protected, and why it is as it is. */
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const circuit = computed(() => job.plan!.circuits[id.value]);
-const result = computed(() => job.result?.circuits[id.value]);
-const look = computed(() => circuitLooks(job.plan!).get(id.value));
-const set = (changes: Partial<Circuit>) => job.edit('setCircuit', { circuit: id.value, changes });
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const circuit = computed(() => session.opened.circuits[id.value]);
+const result = computed(() => session.result?.circuits[id.value]);
+const look = computed(() => circuitLooks(session.opened).get(id.value));
+const set = (changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id.value, changes });
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
-const boxes = computed(() => job.boxesInHand());
+const boxes = computed(() => selection.boxesInHand());
 const ceiling = computed(() =>
-  Object.entries(job.result?.ceilings ?? {})
-    .filter(([, c]) => c.room === job.room)
+  Object.entries(session.result?.ceilings ?? {})
+    .filter(([, c]) => c.room === selection.room)
     .map(([b]) => b),
 );
 const inRoom = computed(() => [...boxes.value, ...ceiling.value]);
 const isOn = (box: string) =>
-  Object.values(job.plan!.devices).some((d) => d.box === box && d.circuit === id.value);
+  Object.values(session.opened.devices).some((d) => d.box === box && d.circuit === id.value);
 const others = computed(() =>
-  circuitsInOrder(job.plan!).filter((c) => c !== id.value && !job.plan!.circuits[c]!.existing),
+  circuitsInOrder(session.opened).filter((c) => c !== id.value && !session.opened.circuits[c]!.existing),
 );
 const protections = { none: 'none', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI and GFCI' } as const;
 /** A larger breaker with the wire it needs, in one step. */
@@ -43,23 +45,23 @@ function withWire() {
   if (set({ amps, gauge: wireFor(amps) })) wanted.value = null;
 }
 const wholeRoom = () =>
-  job.edit('assignDevices', {
-    devices: devicesOfRoomFor(job.plan!, new Set(inRoom.value), id.value),
+  session.edit('assignDevices', {
+    devices: devicesOfRoomFor(session.opened, new Set(inRoom.value), id.value),
     circuit: id.value,
   });
 const mates = computed(() => [
   ...new Set(
-    Object.values(job.plan!.devices)
+    Object.values(session.opened.devices)
       .filter((d) => d.circuit === id.value)
       .map((d) => d.box),
   ),
 ]);
 const cut = ref('');
 function split() {
-  const devices = Object.keys(job.plan!.devices).filter(
-    (d) => job.plan!.devices[d]!.box === cut.value && job.plan!.devices[d]!.circuit === id.value,
+  const devices = Object.keys(session.opened.devices).filter(
+    (d) => session.opened.devices[d]!.box === cut.value && session.opened.devices[d]!.circuit === id.value,
   );
-  job.edit('splitCircuit', { circuit: id.value, devices });
+  session.edit('splitCircuit', { circuit: id.value, devices });
 }
 </script>
 
@@ -82,7 +84,7 @@ function split() {
         :aria-label="`Name of circuit ${look?.number}`"
         @change="set({ name: value($event) })"
       />
-      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+      <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <p class="mt-1 text-sm text-quiet">
       {{ circuit.existing ? 'existing · ' : '' }}{{ Math.round(result?.va ?? 0) }} VA ·
@@ -149,15 +151,15 @@ function split() {
       <button
         class="key"
         type="button"
-        :aria-pressed="job.painting === id"
-        :class="{ 'key-main': job.painting === id }"
-        @click="job.painting = job.painting === id ? null : id"
+        :aria-pressed="selection.painting === id"
+        :class="{ 'key-main': selection.painting === id }"
+        @click="selection.paintWith(selection.painting === id ? null : id)"
       >
-        <Paintbrush :size="16" /> {{ job.painting === id ? 'Pressing assigns' : 'Assign by pressing' }}
+        <Paintbrush :size="16" /> {{ selection.painting === id ? 'Pressing assigns' : 'Assign by pressing' }}
       </button>
-      <button class="key" type="button" :aria-pressed="job.tripped.has(id)" @click="job.trip(id)">
-        <component :is="job.tripped.has(id) ? ZapOff : Zap" :size="16" />
-        {{ job.tripped.has(id) ? 'Off on screen' : 'What goes dark' }}
+      <button class="key" type="button" :aria-pressed="selection.tripped.has(id)" @click="selection.trip(id)">
+        <component :is="selection.tripped.has(id) ? ZapOff : Zap" :size="16" />
+        {{ selection.tripped.has(id) ? 'Off on screen' : 'What goes dark' }}
       </button>
       <button
         class="key"
@@ -170,7 +172,7 @@ function split() {
       <button
         class="key"
         type="button"
-        @click="job.edit('removeCircuit', { circuit: id }) && job.choose(null)"
+        @click="session.edit('removeCircuit', { circuit: id }) && selection.choose(null)"
       >
         Remove
       </button>
@@ -187,7 +189,7 @@ function split() {
       <summary class="row cursor-pointer">Why it is as it is</summary>
       <p class="text-sm">{{ circuit.reason }}</p>
     </details>
-    <h3 class="heading">Boxes of {{ job.plan!.rooms[job.room ?? '']?.name ?? 'this room' }}</h3>
+    <h3 class="heading">Boxes of {{ session.opened.rooms[selection.room ?? '']?.name ?? 'this room' }}</h3>
     <div class="flex flex-wrap gap-1" role="group" :aria-label="`Boxes on ${circuit.name}`">
       <button
         v-for="b in inRoom"
@@ -198,7 +200,7 @@ function split() {
         :aria-pressed="isOn(b)"
         draggable="true"
         @dragstart="$event.dataTransfer?.setData('text/boxes', b)"
-        @click="job.edit('assignBoxes', { boxes: [b], circuit: isOn(b) ? null : id })"
+        @click="session.edit('assignBoxes', { boxes: [b], circuit: isOn(b) ? null : id })"
       >
         {{ boxNumber(b) }}
       </button>
@@ -206,7 +208,7 @@ function split() {
         class="key"
         type="button"
         draggable="true"
-        @dragstart="$event.dataTransfer?.setData('text/boxes', `room ${job.room}`)"
+        @dragstart="$event.dataTransfer?.setData('text/boxes', `room ${selection.room}`)"
         @click="wholeRoom"
       >
         whole room
@@ -225,10 +227,10 @@ function split() {
         class="field mt-1"
         value=""
         aria-label="Join to another circuit"
-        @change="job.edit('mergeCircuits', { from: id, into: value($event) }) && job.choose(null)"
+        @change="session.edit('mergeCircuits', { from: id, into: value($event) }) && selection.choose(null)"
       >
         <option value="">join to…</option>
-        <option v-for="c in others" :key="c" :value="c">{{ job.plan!.circuits[c]!.name }}</option>
+        <option v-for="c in others" :key="c" :value="c">{{ session.opened.circuits[c]!.name }}</option>
       </select>
     </details>
   </div>

@@ -1,20 +1,22 @@
 <script setup lang="ts">
 import { fixtureKinds, type Fixture } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
 import LengthField from '../LengthField.vue';
 import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const fixture = computed(() => job.plan!.fixtures[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const fixture = computed(() => session.opened.fixtures[id.value]);
 const wall = computed(() =>
   fixture.value?.wall
-    ? wallSeen(job.unrolled, fixture.value.wall, fixture.value.at + fixture.value.width / 2)
+    ? wallSeen(session.unrolled, fixture.value.wall, fixture.value.at + fixture.value.width / 2)
     : undefined,
 );
-const set = (changes: Partial<Fixture>) => job.edit('setFixture', { fixture: id.value, changes });
+const set = (changes: Partial<Fixture>) => session.edit('setFixture', { fixture: id.value, changes });
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
@@ -23,7 +25,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
     <CardHead
       :title="fixture.label || fixture.kind"
       :says="
-        fixture.wall ? `wall ${wallName(job.unrolled, fixture.wall)}` : 'on no wall; drag it on the plan'
+        fixture.wall ? `wall ${wallName(session.unrolled, fixture.wall)}` : 'on no wall; drag it on the plan'
       "
     />
     <div class="grid grid-cols-3 gap-2">
@@ -79,7 +81,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
     <button
       class="key mt-2"
       type="button"
-      @click="job.edit('removeFixture', { fixture: id }) && job.choose(null)"
+      @click="session.edit('removeFixture', { fixture: id }) && selection.choose(null)"
     >
       Delete
     </button>

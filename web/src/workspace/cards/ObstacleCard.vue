@@ -1,27 +1,29 @@
 <script setup lang="ts">
 import type { Obstacle } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
 import LengthField from '../LengthField.vue';
 import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const obstacle = computed(() => job.plan!.obstacles[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const obstacle = computed(() => session.opened.obstacles[id.value]);
 const wall = computed(() =>
   obstacle.value
-    ? wallSeen(job.unrolled, obstacle.value.wall, obstacle.value.at + obstacle.value.width / 2)
+    ? wallSeen(session.unrolled, obstacle.value.wall, obstacle.value.at + obstacle.value.width / 2)
     : undefined,
 );
-const set = (changes: Partial<Obstacle>) => job.edit('setObstacle', { obstacle: id.value, changes });
+const set = (changes: Partial<Obstacle>) => session.edit('setObstacle', { obstacle: id.value, changes });
 </script>
 
 <template>
   <div v-if="obstacle" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
       :title="obstacle.kind"
-      :says="`in wall ${wallName(job.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
+      :says="`in wall ${wallName(session.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
     />
     <div class="grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
@@ -52,7 +54,7 @@ const set = (changes: Partial<Obstacle>) => job.edit('setObstacle', { obstacle: 
     <button
       class="key mt-2"
       type="button"
-      @click="job.edit('removeObstacle', { obstacle: id }) && job.choose(null)"
+      @click="session.edit('removeObstacle', { obstacle: id }) && selection.choose(null)"
     >
       Delete
     </button>

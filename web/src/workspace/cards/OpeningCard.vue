@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { openingKinds, type Opening } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
 import LengthField from '../LengthField.vue';
 import {
@@ -16,21 +17,22 @@ import {
   wallSeen,
 } from './onWall.ts';
 
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const opening = computed(() => job.plan!.openings[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const opening = computed(() => session.opened.openings[id.value]);
 const wall = computed(() =>
   opening.value
-    ? wallSeen(job.unrolled, opening.value.wall, opening.value.at + opening.value.width / 2)
+    ? wallSeen(session.unrolled, opening.value.wall, opening.value.at + opening.value.width / 2)
     : undefined,
 );
-const set = (changes: Partial<Opening>) => job.edit('setOpening', { opening: id.value, changes });
+const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening: id.value, changes });
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
   <div v-if="opening" class="mb-4 border-b-2 border-ink pb-3" data-card>
-    <CardHead :title="openingName(opening.kind)" :says="`wall ${wallName(job.unrolled, opening.wall)}`" />
+    <CardHead :title="openingName(opening.kind)" :says="`wall ${wallName(session.unrolled, opening.wall)}`" />
     <div class="grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
         >Kind<select
@@ -80,7 +82,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
     <button
       class="key mt-2"
       type="button"
-      @click="job.edit('removeOpening', { opening: id }) && job.choose(null)"
+      @click="session.edit('removeOpening', { opening: id }) && selection.choose(null)"
     >
       Delete
     </button>

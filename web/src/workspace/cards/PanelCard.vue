@@ -1,36 +1,38 @@
 <script setup lang="ts">
 import { ampsByFeeder, freeSpaces, type Panel } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const panel = computed(() => job.plan!.panels[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const panel = computed(() => session.opened.panels[id.value]);
 const wall = computed(() =>
-  job.unrolled?.walls.find((w) => w.wall === panel.value?.on.wall && w.side === panel.value.on.side),
+  session.unrolled?.walls.find((w) => w.wall === panel.value?.on.wall && w.side === panel.value.on.side),
 );
 const fromLeft = computed(() =>
   panel.value && wall.value ? (panel.value.on.at - wall.value.origin) * wall.value.sign : null,
 );
 const moveTo = (left: number) =>
   wall.value &&
-  job.edit('setPanel', {
+  session.edit('setPanel', {
     panel: id.value,
     changes: {},
     on: { at: wall.value.origin + left * wall.value.sign },
   });
 const value = (event: Event) => (event.target as HTMLInputElement).value;
 const count = (event: Event) => Number(value(event));
-const set = (changes: Partial<Omit<Panel, 'on'>>) => job.edit('setPanel', { panel: id.value, changes });
+const set = (changes: Partial<Omit<Panel, 'on'>>) => session.edit('setPanel', { panel: id.value, changes });
 const feed = (changes: Partial<NonNullable<Panel['feeder']>>) =>
   set({ feeder: { ...panel.value!.feeder!, ...changes } });
-const others = computed(() => Object.entries(job.plan!.panels).filter(([other]) => other !== id.value));
+const others = computed(() => Object.entries(session.opened.panels).filter(([other]) => other !== id.value));
 /** Spaces of the feeding panel where a two-pole breaker fits, with the one it has. */
 const feederSpaces = computed(() => {
   const { source, feeder } = panel.value!;
-  if (!job.plan!.panels[source]) return [];
-  const free = freeSpaces(job.plan!, source);
+  if (!session.opened.panels[source]) return [];
+  const free = freeSpaces(session.opened, source);
   const own = feeder?.space ?? null;
   return [...new Set([...(own === null ? [] : [own]), ...free.filter((s) => free.includes(s + 2))])].sort(
     (a, b) => a - b,
@@ -42,7 +44,7 @@ const feederSpaces = computed(() => {
   <div v-if="panel" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <div class="flex items-start justify-between gap-2">
       <p class="figure">{{ panel.name || 'Panel' }}</p>
-      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+      <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <div class="grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
@@ -50,7 +52,7 @@ const feederSpaces = computed(() => {
           v-shown="panel.name"
           class="field text-base"
           maxlength="200"
-          @change="job.edit('setPanel', { panel: id, changes: { name: value($event) } })"
+          @change="session.edit('setPanel', { panel: id, changes: { name: value($event) } })"
       /></label>
       <label class="text-sm text-quiet"
         >Amperes<input
@@ -58,7 +60,7 @@ const feederSpaces = computed(() => {
           class="field text-base"
           type="number"
           min="1"
-          @change="job.edit('setPanel', { panel: id, changes: { amps: count($event) } })"
+          @change="session.edit('setPanel', { panel: id, changes: { amps: count($event) } })"
       /></label>
       <label class="text-sm text-quiet"
         >Spaces<input
@@ -66,7 +68,7 @@ const feederSpaces = computed(() => {
           class="field text-base"
           type="number"
           min="1"
-          @change="job.edit('setPanel', { panel: id, changes: { spaces: count($event) } })"
+          @change="session.edit('setPanel', { panel: id, changes: { spaces: count($event) } })"
       /></label>
       <LengthField
         v-if="fromLeft !== null"
@@ -77,13 +79,15 @@ const feederSpaces = computed(() => {
       <LengthField
         label="Then away"
         :model-value="panel.on.away"
-        @update:model-value="(away) => job.edit('setPanel', { panel: id, changes: {}, on: { away } })"
+        @update:model-value="(away) => session.edit('setPanel', { panel: id, changes: {}, on: { away } })"
       />
       <label class="text-sm text-quiet"
         >Cable leaves<select
           class="field text-base"
           :value="panel.on.leaves"
-          @change="job.edit('setPanel', { panel: id, changes: {}, on: { leaves: value($event) as 'below' } })"
+          @change="
+            session.edit('setPanel', { panel: id, changes: {}, on: { leaves: value($event) as 'below' } })
+          "
         >
           <option value="below">down</option>
           <option value="above">up</option>
@@ -98,7 +102,7 @@ const feederSpaces = computed(() => {
           @change="
             set({
               source: value($event),
-              ...(value($event) in job.plan!.panels && !panel.feeder
+              ...(value($event) in session.opened.panels && !panel.feeder
                 ? { feeder: { space: null, amps: 60, gauge: '6' } }
                 : {}),
             })

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { formatLength, type Plan } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import { endName } from '../names.ts';
 
-const job = useJob();
-const id = computed(() => job.selection!.id);
-const run = computed(() => job.plan!.runs[id.value]);
-const laid = computed(() => job.result?.runs[id.value]);
+const session = useSession();
+const selection = useSelection();
+const id = computed(() => selection.chosen!.id);
+const run = computed(() => session.opened.runs[id.value]);
+const laid = computed(() => session.result?.runs[id.value]);
 const title = computed(() =>
-  run.value ? `${endName(job.plan!, run.value.from)} → ${endName(job.plan!, run.value.to)}` : '',
+  run.value ? `${endName(session.opened, run.value.from)} → ${endName(session.opened, run.value.to)}` : '',
 );
-const circuit = computed(() => job.plan!.circuits[run.value?.circuit ?? '']);
+const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
 type Way = Plan['runs'][string]['way'];
 </script>
@@ -20,13 +22,13 @@ type Way = Plan['runs'][string]['way'];
   <div v-if="run && laid" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <div class="flex items-start justify-between gap-2">
       <p class="text-quiet">{{ title }} · {{ laid.cable }} · {{ circuit?.name ?? 'no circuit' }}</p>
-      <button class="key" type="button" aria-label="Close" @click="job.choose(null)">✕</button>
+      <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <p>
       <span class="figure">{{ formatLength(laid.length.cut) }}</span> to cut
     </p>
-    <div v-for="l in job.result!.labels.filter((x) => x.run === id)" :key="l.end" class="row">
-      <span>Label at {{ endName(job.plan!, l.end) }}</span
+    <div v-for="l in session.result!.labels.filter((x) => x.run === id)" :key="l.end" class="row">
+      <span>Label at {{ endName(session.opened, l.end) }}</span
       ><b>{{ l.text }}</b>
     </div>
     <div class="row">
@@ -73,7 +75,7 @@ type Way = Plan['runs'][string]['way'];
           type="button"
           :aria-pressed="c.how === how"
           :class="{ 'key-main': c.how === how }"
-          @click="job.edit('setWalls', { walls: [c.wall], changes: { access: how } })"
+          @click="session.edit('setWalls', { walls: [c.wall], changes: { access: how } })"
         >
           {{ how === 'fish' ? 'Fish it' : 'Open a strip' }}
         </button>
@@ -85,7 +87,9 @@ type Way = Plan['runs'][string]['way'];
       <select
         class="field text-base"
         :value="run.way"
-        @change="job.edit('setRunWay', { run: id, way: ($event.target as HTMLSelectElement).value as Way })"
+        @change="
+          session.edit('setRunWay', { run: id, way: ($event.target as HTMLSelectElement).value as Way })
+        "
       >
         <option value="auto">cheapest</option>
         <option value="wall">stay in the wall</option>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useSession } from '../../stores/session.ts';
 import { isOnWall } from '@fieldchalk/core';
 import BoxCard from './BoxCard.vue';
 import CeilingCard from './CeilingCard.vue';
@@ -14,7 +15,8 @@ import StudCard from './StudCard.vue';
 import WallCard from './WallCard.vue';
 
 /** The why of what is chosen. */
-const job = useJob();
+const selection = useSelection();
+const session = useSession();
 const cards = {
   circuit: CircuitCard,
   box: BoxCard,
@@ -27,13 +29,13 @@ const cards = {
   obstacle: ObstacleCard,
 } as const;
 const card = computed(() => {
-  const kind = job.selection?.kind;
-  const box = kind === 'box' ? job.plan?.boxes[job.selection!.id] : undefined;
+  const kind = selection.chosen?.kind;
+  const box = kind === 'box' ? session.plan?.boxes[selection.chosen!.id] : undefined;
   if (box && !isOnWall(box.on)) return CeilingCard;
   return kind && kind in cards ? cards[kind as keyof typeof cards] : null;
 });
 </script>
 
 <template>
-  <component :is="card" v-if="card" :key="job.selection?.id" />
+  <component :is="card" v-if="card" :key="selection.chosen?.id" />
 </template>

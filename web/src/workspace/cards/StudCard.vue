@@ -1,26 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useSession } from '../../stores/session.ts';
 import LengthField from '../LengthField.vue';
 
-const job = useJob();
+const selection = useSelection();
+const session = useSession();
 const stud = computed(() => {
-  if (job.selection?.kind !== 'stud') return null;
-  const [wall, at] = job.selection.id.split('@') as [string, string];
-  const uprights = job.result?.members.filter((m) => m.wall === wall && m.number !== null) ?? [];
+  if (selection.chosen?.kind !== 'stud') return null;
+  const [wall, at] = selection.chosen.id.split('@') as [string, string];
+  const uprights = session.result?.members.filter((m) => m.wall === wall && m.number !== null) ?? [];
   const off = (m: { at: number }) => Math.abs(m.at - Number(at));
   return uprights.reduce<(typeof uprights)[number] | null>(
     (best, m) => (!best || off(m) < off(best) ? m : best),
     null,
   );
 });
-const studWall = computed(() => job.unrolled?.walls.find((w) => w.wall === stud.value?.wall));
+const studWall = computed(() => session.unrolled?.walls.find((w) => w.wall === stud.value?.wall));
 const studFromLeft = computed(() =>
   stud.value && studWall.value ? (stud.value.at - studWall.value.origin) * studWall.value.sign : 0,
 );
 const measuredAs = computed(
   () =>
-    Object.entries(job.plan?.members ?? {}).find(
+    Object.entries(session.plan?.members ?? {}).find(
       ([, m]) => m.wall === stud.value?.wall && Math.abs(m.at - stud.value.at) < 0.05,
     )?.[0],
 );
@@ -29,8 +31,8 @@ function measure(fromLeft: number) {
   const at = studWall.value.origin + fromLeft * studWall.value.sign;
   if (Math.abs(at - stud.value.at) < 1e-6) return;
   const role = stud.value.role as 'stud';
-  if (job.edit('measureStud', { wall: stud.value.wall, was: stud.value.at, at, role }))
-    job.choose({ kind: 'stud', id: `${stud.value.wall}@${at}` });
+  if (session.edit('measureStud', { wall: stud.value.wall, was: stud.value.at, at, role }))
+    selection.choose({ kind: 'stud', id: `${stud.value.wall}@${at}` });
 }
 </script>
 
@@ -50,7 +52,7 @@ function measure(fromLeft: number) {
       v-if="measuredAs"
       class="key mt-2"
       type="button"
-      @click="job.edit('forgetStud', { member: measuredAs! })"
+      @click="session.edit('forgetStud', { member: measuredAs! })"
     >
       Back to the layout
     </button>

@@ -9,51 +9,54 @@ import {
   type Wall,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import CardHead from './CardHead.vue';
 import LayerList from './LayerList.vue';
 import LengthField from '../LengthField.vue';
 import { roomsAt, wallName, wallSeen } from './onWall.ts';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const walk = useWalk();
-const id = computed(() => job.selection!.id);
-const wall = computed(() => job.plan!.walls[id.value]);
-const many = computed(() => job.picked.length);
+const id = computed(() => selection.chosen!.id);
+const wall = computed(() => session.opened.walls[id.value]);
+const many = computed(() => selection.picked.length);
 const span = computed(() => {
-  const [a, b] = [job.plan!.points[wall.value!.from]!, job.plan!.points[wall.value!.to]!];
+  const [a, b] = [session.opened.points[wall.value!.from]!, session.opened.points[wall.value!.to]!];
   return Math.hypot(b.x - a.x, b.y - a.y);
 });
-const seen = computed(() => wallSeen(job.unrolled, id.value, span.value / 2));
+const seen = computed(() => wallSeen(session.unrolled, id.value, span.value / 2));
 const leg = computed(() => {
-  const read = job.room ? readWalk(job.plan!, job.room) : null;
+  const read = selection.room ? readWalk(session.opened, selection.room) : null;
   return read?.walk.legs.find((l) => l.wall === id.value);
 });
 const set = (changes: Partial<Omit<Wall, 'from' | 'to'>>) =>
-  job.edit('setWalls', { walls: job.picked, changes });
+  session.edit('setWalls', { walls: selection.picked, changes });
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
 const checked = (event: Event) => (event.target as HTMLInputElement).checked;
 /** Positive moves the wall away from the room in hand. */
 const moveOut = (by: number) =>
-  job.edit('moveWall', { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) });
+  session.edit('moveWall', { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) });
 const side = computed(() => seen.value?.side ?? 'left');
-const setLayers = (layers: Layer[]) => job.edit('setLayers', { walls: job.picked, side: side.value, layers });
+const setLayers = (layers: Layer[]) =>
+  session.edit('setLayers', { walls: selection.picked, side: side.value, layers });
 const roomName = ref('');
 const use = ref<RoomUse>('closet');
 function roomBehind() {
   if (!seen.value) return;
-  const before = Object.keys(job.plan!.rooms);
+  const before = Object.keys(session.opened.rooms);
   const behind = { wall: id.value, side: seen.value.side };
-  if (!job.edit('startRoom', { name: roomName.value || 'Room', use: use.value, behind })) return;
+  if (!session.edit('startRoom', { name: roomName.value || 'Room', use: use.value, behind })) return;
   walk.turn = 0;
-  const added = Object.keys(job.plan!.rooms).find((r) => !before.includes(r));
-  if (added) job.chooseRoom(added);
+  const added = Object.keys(session.opened.rooms).find((r) => !before.includes(r));
+  if (added) selection.chooseRoom(added);
 }
 const inLine = computed(() => {
   const { from, to } = wall.value!;
-  return Object.keys(job.plan!.walls).filter((o) => {
-    const w = job.plan!.walls[o]!;
+  return Object.keys(session.opened.walls).filter((o) => {
+    const w = session.opened.walls[o]!;
     return o !== id.value && [w.from, w.to].some((p) => p === from || p === to);
   });
 });
@@ -63,15 +66,17 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
 <template>
   <div v-if="wall" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
-      :title="many > 1 ? `${many} walls` : `Wall ${wallName(job.unrolled, id)}`"
-      :says="`${formatLength(span)} between centres · ${roomsAt(job.plan!, job.result?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
+      :title="many > 1 ? `${many} walls` : `Wall ${wallName(session.unrolled, id)}`"
+      :says="`${formatLength(span)} between centres · ${roomsAt(session.opened, session.result?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
     />
     <div class="grid grid-cols-3 gap-2">
       <LengthField
-        v-if="leg && job.room"
+        v-if="leg && selection.room"
         label="Length, face to face"
         :model-value="leg.length"
-        @update:model-value="(length) => job.edit('setWallLength', { room: job.room!, wall: id, length })"
+        @update:model-value="
+          (length) => session.edit('setWallLength', { room: selection.room!, wall: id, length })
+        "
       />
       <LengthField label="Move out by" :model-value="null" @update:model-value="moveOut" />
       <LengthField label="Move in by" :model-value="null" @update:model-value="(v) => moveOut(-v)" />
@@ -168,7 +173,7 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
       <button class="key" type="button" :disabled="!seen" @click="roomBehind">Walk it</button>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">
-      <button class="key" type="button" @click="job.edit('splitWall', { wall: id, at: span / 2 })">
+      <button class="key" type="button" @click="session.edit('splitWall', { wall: id, at: span / 2 })">
         Split in half
       </button>
       <button
@@ -176,21 +181,21 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
         :key="other"
         class="key"
         type="button"
-        @click="job.edit('joinWalls', { walls: [id, other] })"
+        @click="session.edit('joinWalls', { walls: [id, other] })"
       >
-        Join with {{ wallName(job.unrolled, other) }}
+        Join with {{ wallName(session.unrolled, other) }}
       </button>
       <button
         class="key"
         type="button"
-        @click="job.edit('copyWalls', { walls: job.picked, by: { x: 0, y: 24 } })"
+        @click="session.edit('copyWalls', { walls: selection.picked, by: { x: 0, y: 24 } })"
       >
         Copy
       </button>
       <button
         class="key"
         type="button"
-        @click="job.edit('removeWalls', { walls: job.picked }) && job.choose(null)"
+        @click="session.edit('removeWalls', { walls: selection.picked }) && selection.choose(null)"
       >
         Delete
       </button>

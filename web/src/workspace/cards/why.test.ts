@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { applyEdit, compute, recipeOf } from '@fieldchalk/core';
+import { compute, makeEdit } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { whatElse, whyHere } from './why.ts';
 
@@ -22,7 +22,7 @@ test('what it says would do too does: a box moved there leaves no finding of spa
     for (const stud of whatElse(result, box, 72)) {
       const member = result.members.find((m) => m.wall === mark.wall && m.number === stud)!;
       const kept = [-1, 1].some((face) => {
-        const moved = applyEdit(plan, 'moveBox', recipeOf('moveBox', { box, at: member.at + face * 1.875 }));
+        const moved = makeEdit(plan, 'moveBox', { box, at: member.at + face * 1.875 });
         return moved.ok && !compute(moved.plan).findings.some((f) => f.rule.startsWith('spacing.'));
       });
       expect(`${box} stud ${stud} ${kept}`).toBe(`${box} stud ${stud} true`);

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { computed, ref, watch } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 import type { Trial } from '../../worker/client.ts';
 
 /** Proposals side by side, and beside what is there now, before one of them is taken. */
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: [] }>();
-const job = useJob();
+const session = useSession();
 const trials = ref<readonly Trial[] | null>(null);
 watch(
   () => props.open,
   async (open) => {
     trials.value = null;
-    if (open) trials.value = await job.trials();
+    if (open) trials.value = await session.trials();
   },
   { immediate: true },
 );
@@ -30,7 +30,7 @@ const least = computed(() =>
   ),
 );
 function take(trial: Trial) {
-  job.take(trial.patches);
+  session.take(trial.patches);
   emit('close');
 }
 </script>
@@ -59,7 +59,7 @@ function take(trial: Trial) {
           <tbody>
             <tr v-for="[key, says, unit] in figures" :key="key" class="border-b border-rule">
               <th class="py-2 font-normal" scope="row">{{ says }}</th>
-              <td class="p-2">{{ job.result?.terms[key] }} {{ unit }}</td>
+              <td class="p-2">{{ session.result?.terms[key] }} {{ unit }}</td>
               <td
                 v-for="t in trials"
                 :key="t.name"

@@ -2,11 +2,15 @@
 import type { EditName } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useFindings } from '../../stores/findings.ts';
 import { useWalk } from '../../stores/walk.ts';
 import { entryWords, readEntry, type EntryContext } from './entry.ts';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
+const findings = useFindings();
 const walk = useWalk();
 const router = useRouter();
 const route = useRoute();
@@ -16,17 +20,17 @@ const field = ref<HTMLInputElement | null>(null);
 defineExpose({ focus: () => field.value?.focus() });
 
 const context = (): EntryContext => ({
-  plan: job.plan!,
-  room: job.room,
-  level: job.level,
-  unrolled: job.unrolled,
-  result: job.result,
+  plan: session.opened,
+  room: selection.room,
+  level: selection.level,
+  unrolled: session.unrolled,
+  result: session.result,
   turn: walk.turn,
 });
 /** Up to a dozen lines that begin as what is typed so far. */
 const offers = computed(() => {
   const typed = text.value.trim().toLowerCase();
-  if (!job.plan || typed === '') return [];
+  if (!session.plan || typed === '') return [];
   const begins = entryWords(context()).filter(
     (w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed,
   );
@@ -34,18 +38,19 @@ const offers = computed(() => {
 });
 
 function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: string) {
-  if (what === 'room') return job.chooseRoom(id);
-  job.choose({ kind: what, id });
-  const place = what === 'box' ? job.result?.marks[id] : null;
-  const home = place && Object.keys(job.plan!.rooms).length > 1 ? job.roomSeeing(place) : undefined;
-  if (home && home !== job.room) {
-    job.chooseRoom(home);
-    job.choose({ kind: what, id });
+  if (what === 'room') return selection.chooseRoom(id);
+  selection.choose({ kind: what, id });
+  const place = what === 'box' ? session.result?.marks[id] : null;
+  const home =
+    place && Object.keys(session.opened.rooms).length > 1 ? selection.roomSeeing(place) : undefined;
+  if (home && home !== selection.room) {
+    selection.chooseRoom(home);
+    selection.choose({ kind: what, id });
   }
-  if (place) return job.look({ wall: place.wall, side: place.side, at: place.at });
-  const wall = job.unrolled?.walls.find((w) => w.wall === id.split('@')[0]);
+  if (place) return selection.look({ wall: place.wall, side: place.side, at: place.at });
+  const wall = session.unrolled?.walls.find((w) => w.wall === id.split('@')[0]);
   if (wall)
-    job.look({
+    selection.look({
       wall: wall.wall,
       side: wall.side,
       at: Number(id.split('@')[1] ?? wall.origin + (wall.sign * wall.length) / 2),
@@ -53,7 +58,7 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
 }
 
 function enter() {
-  if (!job.plan) return;
+  if (!session.plan) return;
   const order = readEntry(text.value, context());
   says.value = '';
   switch (order.kind) {
@@ -64,33 +69,33 @@ function enter() {
       void router.push(`/jobs/${String(route.params['job'])}/${order.stage}`);
       break;
     case 'undo':
-      job.undo();
+      session.undo();
       break;
     case 'redo':
-      job.redo();
+      session.redo();
       break;
     case 'keep':
-      job.keep();
+      selection.keep();
       break;
     case 'next':
-      job.stepFinding(1);
+      findings.step(1);
       break;
     case 'previous':
-      job.stepFinding(-1);
+      findings.step(-1);
       break;
     case 'choose':
       choose(order.what, order.id);
       break;
     case 'edit': {
-      const rooms = Object.keys(job.plan.rooms);
-      if (!job.edit(order.name as EditName, order.args as never)) {
-        says.value = job.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
+      const rooms = Object.keys(session.plan.rooms);
+      if (!session.edit(order.name as EditName, order.args as never)) {
+        says.value = session.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
         return;
       }
       if (order.turnNext !== undefined) walk.turn = order.turnNext;
       if (order.name === 'startRoom') {
-        const added = Object.keys(job.plan.rooms).find((id) => !rooms.includes(id));
-        if (added) job.chooseRoom(added);
+        const added = Object.keys(session.plan.rooms).find((id) => !rooms.includes(id));
+        if (added) selection.chooseRoom(added);
         walk.turn = 0;
       }
       break;

@@ -13,7 +13,10 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import { useJob, type Kind } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useGesture } from '../../stores/gesture.ts';
+import type { Kind } from '../../stores/selection.ts';
 import { boxLooks } from '../circuits/look.ts';
 import LengthField from '../LengthField.vue';
 import PlanDrawing from './PlanDrawing.vue';
@@ -28,27 +31,34 @@ import {
 } from './planShapes.ts';
 import { ceilingKinds } from '../names.ts';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
+const gesture = useGesture();
 const svg = ref<SVGSVGElement | null>(null);
 const { width, height } = useElementSize(svg);
 const view = shallowRef({ k: 1, x: 0, y: 0 });
-const level = computed(() => job.level ?? 'L1');
+const level = computed(() => selection.level ?? 'L1');
 defineProps<{ showControls?: boolean }>();
 const looks = computed(() =>
-  job.stage === 'circuits' && job.shownPlan ? boxLooks(job.shownPlan, job.tripped, job.circuitInHand) : null,
+  selection.stage === 'circuits' && gesture.plan
+    ? boxLooks(gesture.plan, selection.tripped, selection.circuitInHand)
+    : null,
 );
 /** Boxes the pointer crosses while it is held go on the circuit in hand, those on it already stay. */
 function over(box: string, event: PointerEvent) {
-  if (!job.painting || event.buttons !== 1) return;
-  const isOn = Object.values(job.plan!.devices).some((d) => d.box === box && d.circuit === job.painting);
-  if (!isOn) job.paint(box);
+  if (!selection.painting || event.buttons !== 1) return;
+  const isOn = Object.values(session.opened.devices).some(
+    (d) => d.box === box && d.circuit === selection.painting,
+  );
+  if (!isOn) selection.paint(box);
 }
 /** Among circuits only the cables of the one in hand are drawn. */
 const shapes = computed(() => {
-  if (!job.shownPlan) return null;
-  const all = planShapes(job.shownPlan, job.result, level.value);
-  if (job.stage !== 'circuits') return all;
-  const own = (id: string) => job.circuitInHand !== null && job.plan?.runs[id]?.circuit === job.circuitInHand;
+  if (!gesture.plan) return null;
+  const all = planShapes(gesture.plan, session.result, level.value);
+  if (selection.stage !== 'circuits') return all;
+  const own = (id: string) =>
+    selection.circuitInHand !== null && session.plan?.runs[id]?.circuit === selection.circuitInHand;
   return { ...all, cables: all.cables.filter((c) => own(c.id)) };
 });
 const drawing = ref(false);
@@ -60,7 +70,7 @@ const pointer = shallowRef<{ x: number; y: number } | null>(null);
 const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
 const roomToDraw = 120;
 watch(
-  [() => job.plan, level, drawing] as const,
+  [() => session.plan, level, drawing] as const,
   ([plan, , isDrawing], before) => {
     if (isDrawing && before?.[2] && extent.value) return;
     extent.value = plan ? extentOf(plan, level.value, isDrawing ? roomToDraw : 18) : null;
@@ -73,8 +83,8 @@ const fitted = computed(() =>
     : 1,
 );
 const scale = computed(() => fitted.value * view.value.k);
-const chosen = computed(() => new Set(job.picked));
-const isEmpty = computed(() => Object.keys(job.plan?.walls ?? {}).length === 0);
+const chosen = computed(() => new Set(selection.picked));
+const isEmpty = computed(() => Object.keys(session.plan?.walls ?? {}).length === 0);
 
 const zooming = zoom<SVGSVGElement, unknown>()
   .scaleExtent([0.6, 40])
@@ -111,10 +121,10 @@ const says = ref('');
 function grab(kind: Kind, id: string, event: PointerEvent) {
   if (drawing.value || putting.value !== '' || event.button !== 0) return;
   event.stopPropagation();
-  if (kind === 'box' && job.painting) return job.paint(id);
-  if (event.shiftKey) return job.pick({ kind, id });
-  job.choose({ kind, id });
-  if (kind === 'panel' || (kind === 'box' && job.stage === 'circuits')) return;
+  if (kind === 'box' && selection.painting) return selection.paint(id);
+  if (event.shiftKey) return selection.pick({ kind, id });
+  selection.choose({ kind, id });
+  if (kind === 'panel' || (kind === 'box' && selection.stage === 'circuits')) return;
   grip = { kind, id, from: placeOf(event), moved: false, order: null };
 }
 
@@ -124,7 +134,7 @@ function orderOf(
   to: { x: number; y: number },
   fine: boolean,
 ): { name: EditName; args: unknown; says: string } | null {
-  const plan = job.plan!;
+  const plan = session.opened;
   const by = { x: to.x - g.from.x, y: to.y - g.from.y };
   const tick = (v: number) => (fine ? Math.round(v * 16) / 16 : Math.round(v));
   const make = <N extends EditName>(name: N, args: EditArgs<N>, words: string) => ({
@@ -200,7 +210,7 @@ function orderOf(
       }
       return make(
         'moveBox',
-        { box: g.id, at: job.result!.marks[g.id]!.at + along(on.wall) },
+        { box: g.id, at: session.result!.marks[g.id]!.at + along(on.wall) },
         formatLength(along(on.wall)),
       );
     }
@@ -211,16 +221,16 @@ function orderOf(
 
 /** The plan as seen by a corner looking for others to land on. */
 function without(point: string) {
-  const { [point]: _, ...points } = job.plan!.points;
+  const { [point]: _, ...points } = session.opened.points;
   const walls = Object.fromEntries(
-    Object.entries(job.plan!.walls).filter(([, w]) => w.from !== point && w.to !== point),
+    Object.entries(session.opened.walls).filter(([, w]) => w.from !== point && w.to !== point),
   );
-  return { ...job.plan!, points, walls };
+  return { ...session.opened, points, walls };
 }
 
 useEventListener(window, 'pointermove', (event: PointerEvent) => {
   if (drawing.value && svg.value) {
-    const near = snappedEnd(job.plan!, level.value, placeOf(event), begun.value, 8 / scale.value + 1);
+    const near = snappedEnd(session.opened, level.value, placeOf(event), begun.value, 8 / scale.value + 1);
     pointer.value = near;
     if (begun.value) says.value = formatLength(Math.hypot(near.x - begun.value.x, near.y - begun.value.y));
     return;
@@ -233,13 +243,13 @@ useEventListener(window, 'pointermove', (event: PointerEvent) => {
   if (!order) return;
   grip.order = order;
   says.value = order.says;
-  void job.preview(order.name, order.args as never);
+  void gesture.preview(order.name, order.args as never);
 });
 useEventListener(window, 'pointerup', () => {
   const { order = null, moved = false } = grip ?? {};
   grip = null;
   if (!drawing.value) says.value = '';
-  if (moved && order && !job.edit(order.name, order.args as never)) job.settle();
+  if (moved && order && !session.edit(order.name, order.args as never)) gesture.settle();
 });
 const headings: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 },
@@ -251,43 +261,43 @@ const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture'
 
 /** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */
 function nudge(heading: { x: number; y: number }, step: number): boolean {
-  const chosenNow = job.selection;
+  const chosenNow = selection.chosen;
   if (!chosenNow || !nudged.has(chosenNow.kind)) return false;
   const order = orderOf(
     { ...chosenNow, from: { x: 0, y: 0 }, moved: true, order: null },
     { x: heading.x * step, y: heading.y * step },
     true,
   );
-  return order !== null && job.edit(order.name, order.args as never);
+  return order !== null && session.edit(order.name, order.args as never);
 }
 function remove(): boolean {
-  const ids = [...job.picked];
+  const ids = [...selection.picked];
   const done = {
-    wall: () => job.edit('removeWalls', { walls: ids }),
-    opening: () => ids.every((opening) => job.edit('removeOpening', { opening })),
-    fixture: () => ids.every((fixture) => job.edit('removeFixture', { fixture })),
-    obstacle: () => ids.every((obstacle) => job.edit('removeObstacle', { obstacle })),
-    box: () => job.edit('removeBoxes', { boxes: ids }),
+    wall: () => session.edit('removeWalls', { walls: ids }),
+    opening: () => ids.every((opening) => session.edit('removeOpening', { opening })),
+    fixture: () => ids.every((fixture) => session.edit('removeFixture', { fixture })),
+    obstacle: () => ids.every((obstacle) => session.edit('removeObstacle', { obstacle })),
+    box: () => session.edit('removeBoxes', { boxes: ids }),
   } as Partial<Record<Kind, () => boolean>>;
-  const act = done[job.selection?.kind ?? 'corner'];
+  const act = done[selection.chosen?.kind ?? 'corner'];
   if (!act?.()) return false;
-  job.choose(null);
+  selection.choose(null);
   return true;
 }
 function lock(): boolean {
-  if (job.selection?.kind === 'wall')
-    return job.edit('setWalls', {
-      walls: job.picked,
-      changes: { locked: !job.plan!.walls[job.selection.id]!.locked },
+  if (selection.chosen?.kind === 'wall')
+    return session.edit('setWalls', {
+      walls: selection.picked,
+      changes: { locked: !session.opened.walls[selection.chosen.id]!.locked },
     });
-  return job.selection?.kind === 'box' && job.edit('keepBoxes', { boxes: job.picked });
+  return selection.chosen?.kind === 'box' && session.edit('keepBoxes', { boxes: selection.picked });
 }
 function letGo(target: HTMLElement) {
-  if (grip?.moved) job.settle();
+  if (grip?.moved) gesture.settle();
   else if (drawing.value) stopDrawing();
   else if (putting.value !== '') putting.value = '';
-  else if (job.painting) job.painting = null;
-  else if (!target.closest('input, select')) job.choose(null);
+  else if (selection.painting) selection.paintWith(null);
+  else if (!target.closest('input, select')) selection.choose(null);
   grip = null;
   says.value = '';
 }
@@ -316,25 +326,25 @@ function stopDrawing() {
   says.value = '';
 }
 function drawTo(end: { x: number; y: number }) {
-  if (begun.value && !job.edit('addWall', { level: level.value, from: begun.value, to: end })) return;
+  if (begun.value && !session.edit('addWall', { level: level.value, from: begun.value, to: end })) return;
   begun.value = end;
 }
 function press(event: PointerEvent) {
   if (event.button === 0 && putting.value !== '') return put(placeOf(event), putting.value);
   if (!drawing.value || event.button !== 0) return;
-  drawTo(snappedEnd(job.plan!, level.value, placeOf(event), begun.value, 8 / scale.value + 1));
+  drawTo(snappedEnd(session.opened, level.value, placeOf(event), begun.value, 8 / scale.value + 1));
 }
 function put(at: { x: number; y: number }, kind: DeviceKind) {
-  const room = roomHolding(job.plan!, level.value, at);
+  const room = roomHolding(session.opened, level.value, at);
   if (room === null) return void (says.value = 'Press inside a room that closes.');
-  const before = new Set(Object.keys(job.plan!.boxes));
-  if (!job.edit('addCeilingBox', { room, x: Math.round(at.x), y: Math.round(at.y), kind })) return;
-  const added = Object.keys(job.plan!.boxes).find((id) => !before.has(id));
-  if (added) job.choose({ kind: 'box', id: added });
+  const before = new Set(Object.keys(session.opened.boxes));
+  if (!session.edit('addCeilingBox', { room, x: Math.round(at.x), y: Math.round(at.y), kind })) return;
+  const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
+  if (added) selection.choose({ kind: 'box', id: added });
 }
 const distances = computed(() => {
-  const mark = job.selection?.kind === 'box' ? job.result?.ceilings[job.selection.id] : undefined;
-  return mark && shapes.value && job.shownPlan ? distanceLines(shapes.value, job.shownPlan, mark) : [];
+  const mark = selection.chosen?.kind === 'box' ? session.result?.ceilings[selection.chosen.id] : undefined;
+  return mark && shapes.value && gesture.plan ? distanceLines(shapes.value, gesture.plan, mark) : [];
 });
 /** A typed length draws on the way the pointer shows. */
 function drawLength(length: number) {
@@ -345,21 +355,21 @@ function drawLength(length: number) {
 }
 /** A closed space gets a name to be bettered, and comes in hand. */
 function nameSpace(at: { x: number; y: number }) {
-  const before = Object.keys(job.plan!.rooms);
-  if (!job.edit('nameRoom', { level: level.value, at, name: `Room ${before.length + 1}`, use: 'living' }))
+  const before = Object.keys(session.opened.rooms);
+  if (!session.edit('nameRoom', { level: level.value, at, name: `Room ${before.length + 1}`, use: 'living' }))
     return;
-  const added = Object.keys(job.plan!.rooms).find((id) => !before.includes(id));
-  if (added) job.chooseRoom(added);
+  const added = Object.keys(session.opened.rooms).find((id) => !before.includes(id));
+  if (added) selection.chooseRoom(added);
 }
 const levels = computed(() =>
-  Object.entries(job.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
+  Object.entries(session.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
 );
 </script>
 
 <template>
   <section class="relative min-h-0 overflow-hidden bg-ground" aria-label="Plan">
     <svg
-      v-if="job.plan && shapes && extent"
+      v-if="session.plan && shapes && extent"
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
       class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
@@ -378,7 +388,7 @@ const levels = computed(() =>
         <PlanDrawing
           :shapes="shapes"
           :scale="scale"
-          :room="job.room"
+          :room="selection.room"
           :chosen="chosen"
           :distances="distances"
           :show-controls="showControls"
@@ -386,7 +396,7 @@ const levels = computed(() =>
           @over="over"
           @grab="grab"
           @name="nameSpace"
-          @room="(id) => !drawing && putting === '' && job.chooseRoom(id)"
+          @room="(id) => !drawing && putting === '' && selection.chooseRoom(id)"
         />
         <g v-if="drawing && pointer" pointer-events="none">
           <line
@@ -408,10 +418,10 @@ const levels = computed(() =>
       <RouterLink to="/import" class="text-chalk underline">read a drawing</RouterLink>.
     </p>
     <div class="absolute top-2 left-2 flex flex-wrap items-center gap-1">
-      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="job.chooseLevel">
+      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="selection.chooseLevel">
         <div class="relative">
           <ListboxButton class="key" aria-label="Level"
-            >{{ job.plan?.levels[level]?.name || level }} ▾</ListboxButton
+            >{{ session.plan?.levels[level]?.name || level }} ▾</ListboxButton
           >
           <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
             <ListboxOption v-for="[id, l] in levels" :key="id" v-slot="{ active }" :value="id"

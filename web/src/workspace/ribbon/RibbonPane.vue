@@ -5,17 +5,24 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import { select } from 'd3-selection';
 import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, ref, watch } from 'vue';
-import { useJob, type Focus } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useGesture } from '../../stores/gesture.ts';
+import { useFindings } from '../../stores/findings.ts';
+import type { Focus } from '../../stores/selection.ts';
 import { boxLooks } from '../circuits/look.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
+const gesture = useGesture();
+const findings = useFindings();
 const pane = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(pane);
 const zoom = ref(1);
 const fit = computed(() => {
-  const u = job.unrolled;
+  const u = session.unrolled;
   if (!u || width.value === 0) return 2;
   return Math.max(
     0.5,
@@ -23,10 +30,10 @@ const fit = computed(() => {
   );
 });
 const scale = computed(() => fit.value * zoom.value);
-const limit = computed(() => (job.plan ? ruleBook(job.plan.rules.values)('spacing.maxGap') / 2 : 72));
+const limit = computed(() => (session.plan ? ruleBook(session.plan.rules.values)('spacing.maxGap') / 2 : 72));
 /** Brings a place asked for into the middle of the pane, once the room it is in is unrolled. */
 let shown: Focus | null = null;
-watch([() => job.focus, () => job.unrolled], ([place, unrolled]) => {
+watch([() => selection.focus, () => session.unrolled], ([place, unrolled]) => {
   if (!place || place === shown) return;
   const wall = unrolled?.walls.find(
     (w) => w.wall === place.wall && w.side === place.side && isOn(w, place.at),
@@ -36,28 +43,30 @@ watch([() => job.focus, () => job.unrolled], ([place, unrolled]) => {
   const middle = (ribbonX(wall, place.at) + 4) * scale.value;
   pane.value?.scrollTo({ left: middle - width.value / 2, behavior: 'smooth' });
 });
-const selectedRun = computed(() => (job.selection?.kind === 'run' ? job.selection.id : null));
-const selectedBox = computed(() => (job.selection?.kind === 'box' ? job.selection.id : null));
+const selectedRun = computed(() => (selection.chosen?.kind === 'run' ? selection.chosen.id : null));
+const selectedBox = computed(() => (selection.chosen?.kind === 'box' ? selection.chosen.id : null));
 
 const looks = computed(() =>
-  job.stage === 'circuits' && job.plan ? boxLooks(job.plan, job.tripped, job.circuitInHand) : null,
+  selection.stage === 'circuits' && session.plan
+    ? boxLooks(session.plan, selection.tripped, selection.circuitInHand)
+    : null,
 );
 
 let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
 
 function grab(box: RibbonBox, event: PointerEvent) {
   if (event.button !== 0) return;
-  if (job.painting) return job.paint(box.id);
-  if (event.shiftKey) return job.pick({ kind: 'box', id: box.id });
-  job.choose({ kind: 'box', id: box.id });
-  if (job.stage === 'circuits') return;
-  grabbed = { box, startX: event.clientX, at: job.result!.marks[box.id]!.at, moved: false };
+  if (selection.painting) return selection.paint(box.id);
+  if (event.shiftKey) return selection.pick({ kind: 'box', id: box.id });
+  selection.choose({ kind: 'box', id: box.id });
+  if (selection.stage === 'circuits') return;
+  grabbed = { box, startX: event.clientX, at: session.result!.marks[box.id]!.at, moved: false };
 }
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
 let stud: { wall: UnrolledWall; at: number; startX: number; role: string; moved: boolean } | null = null;
 function grabStud(key: string, wallId: string, at: number, event: PointerEvent) {
-  const wall = job.unrolled?.walls.find((w) => w.wall === wallId && key.startsWith(`${w.letter} `));
-  const member = job.result?.members.find((m) => m.wall === wallId && m.at === at && m.number !== null);
+  const wall = session.unrolled?.walls.find((w) => w.wall === wallId && key.startsWith(`${w.letter} `));
+  const member = session.result?.members.find((m) => m.wall === wallId && m.at === at && m.number !== null);
   if (event.button === 0 && wall && member)
     stud = { wall, at, startX: event.clientX, role: member.role, moved: false };
 }
@@ -74,56 +83,58 @@ function placeOf(event: PointerEvent): number {
 }
 useEventListener(window, 'pointermove', (event: PointerEvent) => {
   if (stud && Math.abs(event.clientX - stud.startX) > 3) stud.moved = true;
-  if (stud?.moved) void job.preview('measureStud', studArgs(event));
+  if (stud?.moved) void gesture.preview('measureStud', studArgs(event));
   if (!grabbed) return;
   if (Math.abs(event.clientX - grabbed.startX) > 3) grabbed.moved = true;
-  if (grabbed.moved) void job.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
+  if (grabbed.moved) void gesture.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
 });
 useEventListener(window, 'pointerup', (event: PointerEvent) => {
   if (stud?.moved) {
     const args = studArgs(event);
-    if (job.edit('measureStud', args)) job.choose({ kind: 'stud', id: `${args.wall}@${args.at}` });
-    else job.settle();
+    if (session.edit('measureStud', args)) selection.choose({ kind: 'stud', id: `${args.wall}@${args.at}` });
+    else gesture.settle();
   }
   stud = null;
-  if (grabbed?.moved && !job.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) })) job.settle();
+  if (grabbed?.moved && !session.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) }))
+    gesture.settle();
   grabbed = null;
 });
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (event.key !== 'Escape' || !(grabbed || stud)) return;
   grabbed = stud = null;
-  job.settle();
+  gesture.settle();
 });
 
 /** Arrows step from stud face to stud face; with Shift a sixteenth, which makes the place exact. */
 function step(box: RibbonBox, event: KeyboardEvent) {
   const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
-  const { at } = job.result!.marks[box.id]!;
+  const { at } = session.result!.marks[box.id]!;
   if (event.shiftKey) {
-    job.edit('setBox', { box: box.id, changes: { exact: true } });
-    job.edit('moveBox', { box: box.id, at: at + towards / 16 });
+    session.edit('setBox', { box: box.id, changes: { exact: true } });
+    session.edit('moveBox', { box: box.id, at: at + towards / 16 });
     return;
   }
-  const places = facePlaces(job.result!, box.wall.wall, box.width);
+  const places = facePlaces(session.result!, box.wall.wall, box.width);
   const next = towards > 0 ? places.find((p) => p > at + 0.3) : places.findLast((p) => p < at - 0.3);
-  if (next !== undefined) job.edit('moveBox', { box: box.id, at: next });
+  if (next !== undefined) session.edit('moveBox', { box: box.id, at: next });
 }
 function key(box: RibbonBox, event: KeyboardEvent) {
-  if (event.key === 'Enter' || event.key === ' ') job.choose({ kind: 'box', id: box.id });
+  if (event.key === 'Enter' || event.key === ' ') selection.choose({ kind: 'box', id: box.id });
   else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') step(box, event);
-  else if (event.key === 'Delete' || event.key === 'Backspace') job.edit('removeBoxes', { boxes: [box.id] });
+  else if (event.key === 'Delete' || event.key === 'Backspace')
+    session.edit('removeBoxes', { boxes: [box.id] });
   else if (event.key === 'p')
-    job.edit('setBox', { box: box.id, changes: { pinned: !job.plan!.boxes[box.id]!.pinned } });
+    session.edit('setBox', { box: box.id, changes: { pinned: !session.opened.boxes[box.id]!.pinned } });
   else return;
   event.preventDefault();
   event.stopPropagation();
 }
 function place(x: number) {
-  const wall = job.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
-  if (wall) job.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
+  const wall = session.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
+  if (wall) session.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
 }
 function chooseStud(wall: string, at: number) {
-  job.choose({ kind: 'stud', id: `${wall}@${at}` });
+  selection.choose({ kind: 'stud', id: `${wall}@${at}` });
 }
 const zooming = d3Zoom<HTMLElement, unknown>()
   .scaleExtent([1, 12])
@@ -146,28 +157,28 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
     tabindex="0"
   >
     <RibbonDrawing
-      v-if="job.plan && job.result && job.unrolled && job.unrolled.walls.length > 0"
-      :plan="job.plan"
-      :result="job.result"
-      :unrolled="job.unrolled"
+      v-if="session.plan && session.result && session.unrolled && session.unrolled.walls.length > 0"
+      :plan="session.plan"
+      :result="session.result"
+      :unrolled="session.unrolled"
       :scale="scale"
       :selected="selectedBox"
       :limit="limit"
-      :done="job.done"
+      :done="session.done"
       :selected-run="selectedRun"
-      :selected-finding="job.finding"
+      :selected-finding="findings.shown"
       :looks="looks"
-      @box="(id, more) => !more && !job.painting && job.choose({ kind: 'box', id })"
+      @box="(id, more) => !more && !selection.painting && selection.choose({ kind: 'box', id })"
       @grab="grab"
       @key="key"
       @place="place"
       @stud="chooseStud"
       @grab-stud="grabStud"
-      @obstacle="(id) => job.choose({ kind: 'obstacle', id })"
-      @run="(id) => job.choose({ kind: 'run', id })"
-      @panel="(id) => job.choose({ kind: 'panel', id })"
-      @finding="(i) => job.showFinding(i)"
-      @opening="(id) => job.choose({ kind: 'opening', id })"
+      @obstacle="(id) => selection.choose({ kind: 'obstacle', id })"
+      @run="(id) => selection.choose({ kind: 'run', id })"
+      @panel="(id) => selection.choose({ kind: 'panel', id })"
+      @finding="(i) => findings.show(i)"
+      @opening="(id) => selection.choose({ kind: 'opening', id })"
     />
     <p v-else class="p-6 text-lg text-quiet">
       The room unrolls here, wall by wall, as its lengths are typed.
@@ -182,7 +193,7 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
       <button class="key" type="button" aria-label="Whole room" @click="whole">
         <Maximize :size="18" />
       </button>
-      <span v-if="job.unrolled?.profile.length" class="pl-2 text-sm text-quiet"
+      <span v-if="session.unrolled?.profile.length" class="pl-2 text-sm text-quiet"
         >reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span
       >
     </div>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { boxModels, catalogueOf } from '@fieldchalk/core';
 import { computed, reactive, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 import LengthField from '../LengthField.vue';
 
 /** The models boxes are chosen from. Anyone can add one as it is stamped and measured. */
-const job = useJob();
-const catalogue = computed(() => Object.entries(catalogueOf(job.plan!)));
+const session = useSession();
+const catalogue = computed(() => Object.entries(catalogueOf(session.opened)));
 const blank = () => ({
   name: '',
   gangs: 1,
@@ -28,7 +28,7 @@ function add() {
   const given = Object.fromEntries(
     Object.entries(sizes).filter(([, v]) => v !== null && v !== ('' as never)),
   );
-  if (!job.edit('addModel', { ...rest, ...given })) return;
+  if (!session.edit('addModel', { ...rest, ...given })) return;
   Object.assign(model, blank());
   adding.value = false;
 }
@@ -51,7 +51,7 @@ function add() {
           class="key"
           type="button"
           :aria-label="`Take ${m.name} out`"
-          @click="job.edit('removeModel', { model: id })"
+          @click="session.edit('removeModel', { model: id })"
         >
           ✕
         </button></span

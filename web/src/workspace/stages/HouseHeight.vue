@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ruleBook } from '@fieldchalk/core';
 import RuleField from '../../rules/RuleField.vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 
 /** One house height of the job. Boxes without a height of their own follow it. */
 defineProps<{
   rule: 'height.receptacle' | 'height.switch' | 'height.counter' | 'height.outsideLight';
   label: string;
 }>();
-const job = useJob();
+const session = useSession();
 </script>
 
 <template>
@@ -16,8 +16,8 @@ const job = useJob();
     <legend class="text-sm text-quiet">{{ label }}</legend>
     <RuleField
       :id="rule"
-      :model-value="ruleBook(job.plan!.rules.values)(rule)"
-      @update:model-value="(value) => job.edit('setRule', { rule, value })"
+      :model-value="ruleBook(session.opened.rules.values)(rule)"
+      @update:model-value="(value) => session.edit('setRule', { rule, value })"
     />
   </fieldset>
 </template>

@@ -1,22 +1,24 @@
 <script setup lang="ts">
 import type { Level } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LayerList from '../cards/LayerList.vue';
 import LengthField from '../LengthField.vue';
 
 /** The level in hand: its height, what lies over and under it, its joists and floor. */
-const job = useJob();
-const level = computed(() => job.plan!.levels[job.level ?? '']);
+const session = useSession();
+const selection = useSelection();
+const level = computed(() => session.opened.levels[selection.level ?? '']);
 const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['joists']>) =>
-  job.edit('setLevel', { level: job.level!, changes, ...(joists ? { joists } : {}) });
+  session.edit('setLevel', { level: selection.level!, changes, ...(joists ? { joists } : {}) });
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
   <details v-if="level" class="mt-3">
     <summary class="cursor-pointer font-bold">
-      Level {{ level.name || job.level }}: {{ level.above }} above, {{ level.below }} below
+      Level {{ level.name || selection.level }}: {{ level.above }} above, {{ level.below }} below
     </summary>
     <div class="mt-1 grid grid-cols-3 gap-2">
       <label class="text-sm text-quiet"
@@ -89,7 +91,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       :layers="level.ceilingLayers"
       @change="(ceilingLayers) => set({ ceilingLayers })"
     />
-    <button class="key mt-2" type="button" @click="job.edit('addLevel', { name: 'Upper' })">
+    <button class="key mt-2" type="button" @click="session.edit('addLevel', { name: 'Upper' })">
       Add a level above
     </button>
   </details>

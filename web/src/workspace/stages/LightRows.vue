@@ -1,26 +1,28 @@
 <script setup lang="ts">
 import type { DeviceKind } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 
 /** Lights of the room in hand in rows, by count and distance from the walls. */
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const columns = ref(2);
 const rows = ref(2);
 const fromWall = ref<number | null>(null);
 const kind = ref<DeviceKind>('wafer-light');
 const lights = computed(() =>
-  Object.entries(job.plan?.boxes ?? {}).filter(
+  Object.entries(session.plan?.boxes ?? {}).filter(
     ([id, b]) =>
       'ceiling' in b.on &&
-      b.on.ceiling === job.room &&
-      Object.values(job.plan!.devices).some((d) => d.box === id && d.kind.includes('light')),
+      b.on.ceiling === selection.room &&
+      Object.values(session.opened.devices).some((d) => d.box === id && d.kind.includes('light')),
   ),
 );
 const lay = () =>
-  job.edit('lightRows', {
-    room: job.room!,
+  session.edit('lightRows', {
+    room: selection.room!,
     columns: columns.value,
     rows: rows.value,
     fromWall: fromWall.value,

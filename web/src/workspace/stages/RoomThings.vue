@@ -1,25 +1,32 @@
 <script setup lang="ts">
 import { fixtureKinds, formatLength, type Fixture, type Opening } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { useJob, type Kind } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
+import type { Kind } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 import { atFromLeft, fromLeft, openingName, wallName, wallSeen } from '../cards/onWall.ts';
 
 /** What stands on the walls of the room in hand: doors and windows, fixtures, things in the way. */
-const job = useJob();
-const walls = computed(() => job.unrolled?.walls ?? []);
+const session = useSession();
+const selection = useSelection();
+const walls = computed(() => session.unrolled?.walls ?? []);
 const here = computed(() => new Set(walls.value.map((w) => w.wall)));
-const openings = computed(() => Object.entries(job.plan!.openings).filter(([, o]) => here.value.has(o.wall)));
-const fixtures = computed(() => Object.entries(job.plan!.fixtures).filter(([, f]) => f.room === job.room));
+const openings = computed(() =>
+  Object.entries(session.opened.openings).filter(([, o]) => here.value.has(o.wall)),
+);
+const fixtures = computed(() =>
+  Object.entries(session.opened.fixtures).filter(([, f]) => f.room === selection.room),
+);
 const obstacles = computed(() =>
-  Object.entries(job.plan!.obstacles).filter(([, x]) => here.value.has(x.wall)),
+  Object.entries(session.opened.obstacles).filter(([, x]) => here.value.has(x.wall)),
 );
 function left(wall: string, at: number, width: number): string {
-  const seen = wallSeen(job.unrolled, wall, at + width / 2);
+  const seen = wallSeen(session.unrolled, wall, at + width / 2);
   return seen ? formatLength(fromLeft(seen, at, width)) : '';
 }
 const openingWords = (o: Opening) =>
-  `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(job.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
+  `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(session.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
 const letter = ref('');
 const at = ref<number | null>(0);
 const width = ref<number | null>(36);
@@ -27,13 +34,13 @@ const kind = ref<Fixture['kind'] | 'obstacle'>('counter');
 function add() {
   const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
   if (kind.value === 'island')
-    return job.edit('addFixture', {
-      room: job.room!,
+    return session.edit('addFixture', {
+      room: selection.room!,
       kind: 'island',
       width: width.value ?? 36,
       depth: 36,
-      x: job.plan!.rooms[job.room!]!.x,
-      y: job.plan!.rooms[job.room!]!.y - 24,
+      x: session.opened.rooms[selection.room!]!.x,
+      y: session.opened.rooms[selection.room!]!.y - 24,
     });
   if (!wall) return false;
   const place = {
@@ -41,10 +48,10 @@ function add() {
     at: atFromLeft(wall, at.value ?? 0, width.value ?? 24),
     width: width.value ?? 24,
   };
-  if (kind.value === 'obstacle') return job.edit('addObstacle', { ...place, kind: 'duct' });
-  return job.edit('addFixture', { room: job.room!, kind: kind.value, side: wall.side, ...place });
+  if (kind.value === 'obstacle') return session.edit('addObstacle', { ...place, kind: 'duct' });
+  return session.edit('addFixture', { room: selection.room!, kind: kind.value, side: wall.side, ...place });
 }
-const choose = (kind: Kind, id: string) => job.choose({ kind, id });
+const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
 </script>
 
 <template>
@@ -58,7 +65,7 @@ const choose = (kind: Kind, id: string) => job.choose({ kind, id });
     :key="id"
     type="button"
     class="row w-full text-left hover:bg-chalk-soft"
-    :class="{ 'bg-chalk-soft': job.selection?.id === id }"
+    :class="{ 'bg-chalk-soft': selection.chosen?.id === id }"
     :data-row="id"
     @click="choose('opening', id)"
   >
@@ -78,7 +85,7 @@ const choose = (kind: Kind, id: string) => job.choose({ kind, id });
     <span
       >{{ f.label || f.kind }} {{ formatLength(f.width)
       }}<template v-if="f.wall">
-        · wall {{ wallName(job.unrolled, f.wall) }} at {{ left(f.wall, f.at, f.width) }}</template
+        · wall {{ wallName(session.unrolled, f.wall) }} at {{ left(f.wall, f.at, f.width) }}</template
       ></span
     ><span v-if="f.va" class="text-sm text-quiet">{{ f.va }} VA</span>
   </button>
@@ -91,7 +98,7 @@ const choose = (kind: Kind, id: string) => job.choose({ kind, id });
     @click="choose('obstacle', id)"
   >
     <span
-      >{{ x.kind }} {{ formatLength(x.width) }} · in wall {{ wallName(job.unrolled, x.wall) }} at
+      >{{ x.kind }} {{ formatLength(x.width) }} · in wall {{ wallName(session.unrolled, x.wall) }} at
       {{ left(x.wall, x.at, x.width) }}</span
     >
   </button>

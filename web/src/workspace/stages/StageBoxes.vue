@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { deviceWords, formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import HouseHeight from './HouseHeight.vue';
 import StoryPoles from './StoryPoles.vue';
 import { boxParts } from '../entry/entry.ts';
@@ -10,29 +11,30 @@ import { wallName } from '../cards/onWall.ts';
 import BoxCatalogue from './BoxCatalogue.vue';
 import LightRows from './LightRows.vue';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const kindOf = (box: string) => {
-  const held = Object.values(job.plan!.devices).find((d) => d.box === box);
+  const held = Object.values(session.opened.devices).find((d) => d.box === box);
   return held ? deviceWords(held.kind) : 'empty';
 };
 const ceilings = computed(() =>
-  Object.entries(job.result?.ceilings ?? {}).filter(([, c]) => c.room === job.room),
+  Object.entries(session.result?.ceilings ?? {}).filter(([, c]) => c.room === selection.room),
 );
-const rules = computed(() => ruleBook(job.plan!.rules.values));
+const rules = computed(() => ruleBook(session.opened.rules.values));
 const letter = (wall: string, side: string) =>
-  job.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
+  session.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
 /** Marks of the room in hand, in the order someone turning to the right nails them. */
 const marks = computed(() => {
   const place = (m: { wall: string; side: string; at: number }) => {
-    const wall = job.unrolled?.walls.find((w) => w.wall === m.wall && w.side === m.side);
+    const wall = session.unrolled?.walls.find((w) => w.wall === m.wall && w.side === m.side);
     return wall ? wall.x + (m.at - wall.origin) * wall.sign : null;
   };
-  return Object.entries(job.result?.marks ?? {})
+  return Object.entries(session.result?.marks ?? {})
     .filter(([, m]) => place(m) !== null)
     .sort((a, b) => place(a[1])! - place(b[1])!);
 });
 const proof = computed(() =>
-  job.room ? (job.result?.rooms[job.room]?.spaces ?? []).filter((s) => s.required) : [],
+  selection.room ? (session.result?.rooms[selection.room]?.spaces ?? []).filter((s) => s.required) : [],
 );
 </script>
 
@@ -42,11 +44,11 @@ const proof = computed(() =>
       <button
         class="key key-main justify-center"
         type="button"
-        @click="job.edit('propose', { only: ['boxes'] })"
+        @click="session.edit('propose', { only: ['boxes'] })"
       >
         Place boxes <kbd class="text-sm opacity-80">B</kbd>
       </button>
-      <button class="key" type="button" @click="job.keep()">Keep <kbd class="text-sm">K</kbd></button>
+      <button class="key" type="button" @click="selection.keep()">Keep <kbd class="text-sm">K</kbd></button>
     </div>
     <div class="mt-2 flex flex-wrap items-center gap-2">
       <span class="text-sm text-quiet">or only</span>
@@ -55,7 +57,7 @@ const proof = computed(() =>
         :key="part"
         class="key"
         type="button"
-        @click="job.edit('propose', { only: [part] })"
+        @click="session.edit('propose', { only: [part] })"
       >
         {{ part }}
       </button>
@@ -66,7 +68,10 @@ const proof = computed(() =>
         class="field text-base"
         :value="rules('spacing.corners')"
         @change="
-          job.edit('setRule', { rule: 'spacing.corners', value: ($event.target as HTMLSelectElement).value })
+          session.edit('setRule', {
+            rule: 'spacing.corners',
+            value: ($event.target as HTMLSelectElement).value,
+          })
         "
       >
         <option value="around">measure around the corner (code)</option>
@@ -90,7 +95,7 @@ const proof = computed(() =>
       :key="id"
       type="button"
       class="row w-full text-left hover:bg-chalk-soft"
-      @click="job.choose({ kind: 'box', id: String(id) })"
+      @click="selection.choose({ kind: 'box', id: String(id) })"
     >
       <span
         ><b>{{ boxNumber(String(id)) }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},
@@ -105,13 +110,15 @@ const proof = computed(() =>
         :key="id"
         type="button"
         class="row w-full text-left hover:bg-chalk-soft"
-        @click="job.choose({ kind: 'box', id })"
+        @click="selection.choose({ kind: 'box', id })"
       >
         <span
           ><b>{{ boxNumber(id) }}</b> · {{ kindOf(id) }}</span
         >
         <b>{{
-          c.from.map((f) => `${formatLength(f.distance)} from ${wallName(job.unrolled, f.wall)}`).join(', ')
+          c.from
+            .map((f) => `${formatLength(f.distance)} from ${wallName(session.unrolled, f.wall)}`)
+            .join(', ')
         }}</b>
       </button>
     </template>

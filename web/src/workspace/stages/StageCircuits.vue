@@ -1,28 +1,30 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../LengthField.vue';
 import PanelBoard from '../circuits/PanelBoard.vue';
 import TrialsDialog from '../circuits/TrialsDialog.vue';
 import { devicesOfRoomFor } from '../circuits/look.ts';
 
 /** Panels and what is in them; proposals; the ways to the audit, the load and the directory. */
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const route = useRoute();
-const panels = computed(() => Object.entries(job.plan!.panels));
+const panels = computed(() => Object.entries(session.opened.panels));
 const panel = ref<string | null>(null);
 watch(
   panels,
   (list) => {
-    if (panel.value === null || !job.plan!.panels[panel.value]) panel.value = list[0]?.[0] ?? null;
+    if (panel.value === null || !session.opened.panels[panel.value]) panel.value = list[0]?.[0] ?? null;
   },
   { immediate: true },
 );
 watch(
-  () => job.circuitInHand,
+  () => selection.circuitInHand,
   (circuit) => {
-    const own = circuit ? job.plan?.circuits[circuit]?.panel : null;
+    const own = circuit ? session.plan?.circuits[circuit]?.panel : null;
     if (own) panel.value = own;
   },
 );
@@ -32,12 +34,12 @@ const away = ref<number | null>(0);
 const source = ref('service');
 const adding = ref(false);
 const comparing = ref(false);
-const walls = computed(() => job.unrolled?.walls ?? []);
+const walls = computed(() => session.unrolled?.walls ?? []);
 
 function addPanel() {
   const w = walls.value.find((x) => x.letter === (wall.value || walls.value[0]?.letter));
   if (!w) return;
-  const done = job.edit('addPanel', {
+  const done = session.edit('addPanel', {
     wall: w.wall,
     side: w.side,
     at: w.origin + (at.value ?? 0) * w.sign,
@@ -48,28 +50,31 @@ function addPanel() {
   if (done) adding.value = false;
 }
 const without = computed(() =>
-  Object.entries(job.plan!.circuits).filter(([, c]) => c.panel === null || c.space === null),
+  Object.entries(session.opened.circuits).filter(([, c]) => c.panel === null || c.space === null),
 );
 const boxesOfRoom = (room: string) =>
   new Set([
-    ...job.boxesInHand(),
-    ...Object.entries(job.result?.ceilings ?? {}).flatMap(([b, c]) => (c.room === room ? [b] : [])),
+    ...selection.boxesInHand(),
+    ...Object.entries(session.result?.ceilings ?? {}).flatMap(([b, c]) => (c.room === room ? [b] : [])),
   ]);
 function dropBoxes(dragged: string, circuit: string) {
   const room = /^room (.+)$/.exec(dragged)?.[1];
   if (room)
-    job.edit('assignDevices', { devices: devicesOfRoomFor(job.plan!, boxesOfRoom(room), circuit), circuit });
-  else job.edit('assignBoxes', { boxes: [dragged], circuit });
+    session.edit('assignDevices', {
+      devices: devicesOfRoomFor(session.opened, boxesOfRoom(room), circuit),
+      circuit,
+    });
+  else session.edit('assignBoxes', { boxes: [dragged], circuit });
 }
 const dark = computed(() => {
-  const plan = job.plan!;
+  const plan = session.opened;
   const lights = Object.values(plan.devices).filter(
     (d) => /^(light|wafer-light)$/.test(d.kind) && d.circuit !== null,
   );
-  const places = Object.entries(job.result?.ceilings ?? {});
+  const places = Object.entries(session.result?.ceilings ?? {});
   return Object.keys(plan.rooms).filter((r) => {
     const own = lights.filter((d) => places.some(([b, c]) => b === d.box && c.room === r));
-    return own.length > 0 && own.every((d) => job.tripped.has(d.circuit!));
+    return own.length > 0 && own.every((d) => selection.tripped.has(d.circuit!));
   });
 });
 const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
@@ -86,7 +91,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         type="button"
         :aria-pressed="panel === id"
         :class="{ 'key-main': panel === id }"
-        @click="((panel = id), job.choose({ kind: 'panel', id }))"
+        @click="((panel = id), selection.choose({ kind: 'panel', id }))"
       >
         {{ p.name || id }}
       </button>
@@ -126,7 +131,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         class="key key-main justify-center px-1!"
         type="button"
         :disabled="panels.length === 0"
-        @click="job.edit('propose', { only: ['circuits'] })"
+        @click="session.edit('propose', { only: ['circuits'] })"
       >
         Assign the rest <kbd class="text-sm opacity-80">C</kbd>
       </button>
@@ -143,33 +148,35 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         type="button"
         :disabled="!panel"
         @click="
-          job.edit('addCircuit', {
+          session.edit('addCircuit', {
             panel: panel!,
-            name: `Circuit ${Object.keys(job.plan!.circuits).length + 1}`,
+            name: `Circuit ${Object.keys(session.opened.circuits).length + 1}`,
           })
         "
       >
         Add by hand
       </button>
     </div>
-    <p v-if="job.tripped.size > 0" class="mb-2 border-l-4 border-trouble p-2" role="status">
-      {{ job.tripped.size }} off on screen{{
+    <p v-if="selection.tripped.size > 0" class="mb-2 border-l-4 border-trouble p-2" role="status">
+      {{ selection.tripped.size }} off on screen{{
         dark.length > 0
-          ? `: dark ${dark.map((r) => job.plan!.rooms[r]!.name).join(', ')}`
+          ? `: dark ${dark.map((r) => session.opened.rooms[r]!.name).join(', ')}`
           : ': no room is wholly dark'
       }}.
-      <button class="key" type="button" @click="[...job.tripped].forEach((c) => job.trip(c))">All on</button>
+      <button class="key" type="button" @click="[...selection.tripped].forEach((c) => selection.trip(c))">
+        All on
+      </button>
     </p>
     <PanelBoard
-      v-if="panel && job.plan!.panels[panel]"
-      :plan="job.plan!"
-      :result="job.result"
+      v-if="panel && session.opened.panels[panel]"
+      :plan="session.opened"
+      :result="session.result"
       :panel="panel"
-      :chosen="job.circuitInHand"
-      :tripped="job.tripped"
-      @choose="(id) => job.choose({ kind: 'circuit', id })"
-      @trip="job.trip"
-      @seat="(circuit, space, half) => job.edit('seatCircuit', { circuit, space, half })"
+      :chosen="selection.circuitInHand"
+      :tripped="selection.tripped"
+      @choose="(id) => selection.choose({ kind: 'circuit', id })"
+      @trip="selection.trip"
+      @seat="(circuit, space, half) => session.edit('seatCircuit', { circuit, space, half })"
       @boxes="dropBoxes"
     />
     <div v-if="without.length > 0" class="mt-2">
@@ -180,7 +187,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         class="row w-full text-left"
         type="button"
         :data-breaker="id"
-        @click="job.choose({ kind: 'circuit', id })"
+        @click="selection.choose({ kind: 'circuit', id })"
       >
         {{ c.name || id }}<b>{{ c.amps }} A</b>
       </button>

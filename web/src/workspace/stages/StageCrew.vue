@@ -3,9 +3,9 @@ import QRCode from 'qrcode';
 import { onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { call, type Share } from '../../session/api.ts';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 
-const job = useJob();
+const session = useSession();
 const route = useRoute();
 const shares = ref<(Share & { url: string; qr: string })[]>([]);
 const says = ref('');
@@ -28,10 +28,14 @@ async function attempt(work: () => Promise<unknown>) {
 }
 onMounted(() => attempt(async () => undefined));
 watch(
-  () => job.sharesChanged,
+  () => session.sharesChanged,
   () => void attempt(async () => undefined),
 );
-const done = (kind: string) => [...job.done].filter(([key, is]) => is && key.startsWith(kind)).length;
+/** How many things of a kind are done now: the last tick about each tells. */
+function done(kind: string): number {
+  const last = new Map(session.marks.filter((m) => m.kind === kind).map((m) => [m.about, m.done]));
+  return [...last.values()].filter(Boolean).length;
+}
 </script>
 
 <template>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { takeoffCsv } from '@fieldchalk/core';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 
-const job = useJob();
+const session = useSession();
 function download(name: string, text: string, type: string) {
   const url = URL.createObjectURL(new Blob([text], { type }));
   Object.assign(document.createElement('a'), { href: url, download: name }).click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
-const file = () => job.plan!.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
+const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
 const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100).toFixed(2)}`);
 </script>
 
@@ -18,20 +18,20 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       <button
         class="key"
         type="button"
-        @click="download(`${file()}-list.csv`, takeoffCsv(job.result!.takeoff), 'text/csv')"
+        @click="download(`${file()}-list.csv`, takeoffCsv(session.result!.takeoff), 'text/csv')"
       >
         Download CSV
       </button>
       <button
         class="key"
         type="button"
-        @click="download(`${file()}.json`, JSON.stringify(job.plan, null, 2), 'application/json')"
+        @click="download(`${file()}.json`, JSON.stringify(session.plan, null, 2), 'application/json')"
       >
         Download JSON
       </button>
     </div>
     <details
-      v-for="l in job.result?.takeoff.lines ?? []"
+      v-for="l in session.result?.takeoff.lines ?? []"
       :key="l.item"
       class="border-b border-rule"
       :data-item="l.item"
@@ -45,7 +45,7 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       <p class="pb-2 pl-4 text-sm">{{ l.why }}</p>
     </details>
     <h2 class="heading">Coils</h2>
-    <details v-for="(c, i) in job.result?.takeoff.coils ?? []" :key="i" class="border-b border-rule">
+    <details v-for="(c, i) in session.result?.takeoff.coils ?? []" :key="i" class="border-b border-rule">
       <summary class="row cursor-pointer border-0">
         <span
           >{{ c.item.replace('cable-', '') }}, {{ c.feet }} ft
@@ -58,7 +58,7 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       </p>
     </details>
     <h2 class="heading">Hours</h2>
-    <div v-for="s in job.result?.hours.stages ?? []" :key="s.stage" class="row">
+    <div v-for="s in session.result?.hours.stages ?? []" :key="s.stage" class="row">
       <span>{{ s.stage }}</span><b>{{ s.hours }}</b>
     </div>
   </div>

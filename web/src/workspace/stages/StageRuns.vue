@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { formatLength } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import { endName } from '../names.ts';
 
-const job = useJob();
-const runs = computed(() => Object.entries(job.result?.runs ?? {}));
+const session = useSession();
+const selection = useSelection();
+const runs = computed(() => Object.entries(session.result?.runs ?? {}));
 </script>
 
 <template>
@@ -13,11 +15,11 @@ const runs = computed(() => Object.entries(job.result?.runs ?? {}));
     <button
       class="key key-main w-full justify-center"
       type="button"
-      @click="job.edit('propose', { only: ['runs'] })"
+      @click="session.edit('propose', { only: ['runs'] })"
     >
       Lay the runs <kbd class="text-sm opacity-80">R</kbd>
     </button>
-    <button class="key mt-2 w-full justify-center" type="button" @click="job.edit('clearRuns', {})">
+    <button class="key mt-2 w-full justify-center" type="button" @click="session.edit('clearRuns', {})">
       Take them up
     </button>
     <button
@@ -25,13 +27,13 @@ const runs = computed(() => Object.entries(job.result?.runs ?? {}));
       :key="id"
       type="button"
       class="row w-full text-left hover:bg-chalk-soft"
-      :class="{ 'bg-chalk-soft': job.selection?.id === id }"
+      :class="{ 'bg-chalk-soft': selection.chosen?.id === id }"
       :data-run="id"
-      @click="job.choose({ kind: 'run', id })"
+      @click="selection.choose({ kind: 'run', id })"
     >
       <span
-        >{{ endName(job.plan!, job.plan!.runs[id]?.from ?? null) }} →
-        {{ endName(job.plan!, job.plan!.runs[id]?.to ?? null) }} · {{ r.cable }} ·
+        >{{ endName(session.opened, session.opened.runs[id]?.from ?? null) }} →
+        {{ endName(session.opened, session.opened.runs[id]?.to ?? null) }} · {{ r.cable }} ·
         {{ r.way ?? 'no way' }}</span
       ><b>cut {{ formatLength(r.length.cut) }}</b>
     </button>

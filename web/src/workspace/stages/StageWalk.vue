@@ -1,54 +1,59 @@
 <script setup lang="ts">
 import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
+import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import LengthField from '../LengthField.vue';
 import LevelCard from './LevelCard.vue';
 import RoomThings from './RoomThings.vue';
 
-const job = useJob();
+const session = useSession();
+const selection = useSelection();
 const turning = useWalk();
 const name = ref('');
 const use = ref<RoomUse>('bedroom');
-const walk = computed(() => (job.plan && job.room ? readWalk(job.plan, job.room) : null));
+const walk = computed(() => (session.plan && selection.room ? readWalk(session.plan, selection.room) : null));
 const legs = computed(() => walk.value?.walk.legs ?? []);
 const gap = computed(() =>
   walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
 );
-const rooms = computed(() => Object.entries(job.plan!.rooms).filter(([, r]) => r.level === job.level));
-const room = computed(() => (job.room ? job.plan?.rooms[job.room] : null));
+const rooms = computed(() =>
+  Object.entries(session.opened.rooms).filter(([, r]) => r.level === selection.level),
+);
+const room = computed(() => (selection.room ? session.plan?.rooms[selection.room] : null));
 
 function start() {
-  const known = Object.keys(job.plan!.rooms);
-  if (!job.edit('startRoom', { name: name.value || 'Room', use: use.value, level: job.level! })) return;
-  const added = Object.keys(job.plan!.rooms).find((id) => !known.includes(id));
-  if (added) job.chooseRoom(added);
+  const known = Object.keys(session.opened.rooms);
+  if (!session.edit('startRoom', { name: name.value || 'Room', use: use.value, level: selection.level! }))
+    return;
+  const added = Object.keys(session.opened.rooms).find((id) => !known.includes(id));
+  if (added) selection.chooseRoom(added);
   turning.turn = 0;
   name.value = '';
 }
 function letterOf(wall: string) {
   return (
-    job.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
+    session.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
     wallLetter(legs.value.findIndex((l) => l.wall === wall))
   );
 }
 const setRoom = (changes: { name?: string; use?: RoomUse }) =>
-  job.edit('setRoom', { room: job.room!, changes });
+  session.edit('setRoom', { room: selection.room!, changes });
 /** A copy beside the room; mirrored left to right when asked. */
 function copyRoom(mirrored: boolean) {
-  const xs = (job.unrolled?.walls ?? []).flatMap((w) => {
-    const wall = job.plan!.walls[w.wall]!;
-    return [job.plan!.points[wall.from]!.x, job.plan!.points[wall.to]!.x];
+  const xs = (session.unrolled?.walls ?? []).flatMap((w) => {
+    const wall = session.opened.walls[w.wall]!;
+    return [session.opened.points[wall.from]!.x, session.opened.points[wall.to]!.x];
   });
   const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
-  job.edit('copyRoom', { room: job.room!, by, mirrored });
+  session.edit('copyRoom', { room: selection.room!, by, mirrored });
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
 function setTurn(wall: string, event: Event) {
   const turn = Number((event.target as HTMLInputElement).value);
-  if (Number.isFinite(turn)) job.edit('setTurn', { room: job.room!, wall, turn });
+  if (Number.isFinite(turn)) session.edit('setTurn', { room: selection.room!, wall, turn });
 }
 const offBy = (v: number, plus: string, minus: string) =>
   Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
@@ -74,9 +79,9 @@ const gapWords = computed(() =>
         :key="id"
         type="button"
         class="key"
-        :class="{ 'key-main': id === job.room }"
-        :aria-pressed="id === job.room"
-        @click="job.chooseRoom(id)"
+        :class="{ 'key-main': id === selection.room }"
+        :aria-pressed="id === selection.room"
+        @click="selection.chooseRoom(id)"
       >
         {{ r.name || id }}
       </button>
@@ -96,7 +101,7 @@ const gapWords = computed(() =>
       >
       <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
     </form>
-    <template v-if="room && legs.length > 0 && job.room">
+    <template v-if="room && legs.length > 0 && selection.room">
       <h2 class="heading">{{ room.name }}, as walked</h2>
       <div class="mb-1 grid grid-cols-[1fr_7.5rem_auto_auto] items-end gap-2">
         <label class="text-sm text-quiet"
@@ -128,7 +133,7 @@ const gapWords = computed(() =>
           <button
             type="button"
             class="text-left font-bold hover:underline"
-            @click="job.choose({ kind: 'wall', id: leg.wall! })"
+            @click="selection.choose({ kind: 'wall', id: leg.wall! })"
           >
             Wall {{ letterOf(leg.wall!) }}
           </button>
@@ -137,7 +142,7 @@ const gapWords = computed(() =>
             hide-label
             :model-value="leg.length"
             @update:model-value="
-              (length) => job.edit('setWallLength', { room: job.room!, wall: leg.wall!, length })
+              (length) => session.edit('setWallLength', { room: selection.room!, wall: leg.wall!, length })
             "
           />
           <span v-if="i === legs.length - 1 && !walk!.closed" />
@@ -154,7 +159,11 @@ const gapWords = computed(() =>
         </li>
       </ol>
       <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>
-        <button class="key float-right" type="button" @click="job.edit('walkBack', { room: job.room! })">
+        <button
+          class="key float-right"
+          type="button"
+          @click="session.edit('walkBack', { room: selection.room! })"
+        >
           Take the last wall back
         </button>
         <p v-if="gap.distance > 24 || legs.length < 3">
@@ -169,14 +178,14 @@ const gapWords = computed(() =>
             <button
               class="key"
               type="button"
-              @click="job.edit('closeRoom', { room: job.room!, closing: 'square' })"
+              @click="session.edit('closeRoom', { room: selection.room!, closing: 'square' })"
             >
               Square it
             </button>
             <button
               class="key"
               type="button"
-              @click="job.edit('closeRoom', { room: job.room!, closing: 'distribute' })"
+              @click="session.edit('closeRoom', { room: selection.room!, closing: 'distribute' })"
             >
               Spread the error
             </button>
@@ -185,14 +194,14 @@ const gapWords = computed(() =>
             v-if="legs.length > 1"
             class="key"
             type="button"
-            @click="job.edit('closeRoom', { room: job.room!, closing: 'last-wall' })"
+            @click="session.edit('closeRoom', { room: selection.room!, closing: 'last-wall' })"
           >
             Close with a last wall
           </button>
         </div>
       </div>
       <RoomThings />
-      <button class="key mt-2" type="button" @click="job.edit('removeRoom', { room: job.room! })">
+      <button class="key mt-2" type="button" @click="session.edit('removeRoom', { room: selection.room! })">
         Forget this room; its walls stay
       </button>
     </template>

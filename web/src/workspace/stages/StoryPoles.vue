@@ -2,12 +2,14 @@
 import { formatLength, storyPoles } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 import { boxNumber } from '../names.ts';
 
 /** Every distinct mark of the job, to be laid out once on a stick. */
-const job = useJob();
-const poles = computed(() => (job.plan && job.result ? storyPoles(job.plan, job.result.marks) : []));
+const session = useSession();
+const poles = computed(() =>
+  session.plan && session.result ? storyPoles(session.plan, session.result.marks) : [],
+);
 const route = useRoute();
 </script>
 
@@ -17,7 +19,8 @@ const route = useRoute();
       Story pole, {{ p.marks.length }} marks, for {{ formatLength(p.floorFinish) }} of floor
     </summary>
     <p class="text-sm text-quiet">
-      Bottom of box from the subfloor; {{ p.levels.map((l) => job.plan!.levels[l]?.name || l).join(', ') }}.
+      Bottom of box from the subfloor;
+      {{ p.levels.map((l) => session.opened.levels[l]?.name || l).join(', ') }}.
     </p>
     <p class="text-sm">
       As a jig: a block cut to the figure stands on the subfloor, and the box is nailed down onto it.

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
 import { computed } from 'vue';
-import { useJob } from '../../stores/job.ts';
+import { useSession } from '../../stores/session.ts';
 import EntryLine from '../entry/EntryLine.vue';
 import { partsOf } from './tallyParts.ts';
 
-const job = useJob();
+const session = useSession();
 const money = (cents: number) => `$${Math.round(cents / 100).toLocaleString('en-US')}`;
 const items = computed(() => {
-  const now = job.tally;
+  const now = session.tally;
   if (!now) return [];
   const part = (key: keyof typeof now, label: string, show: (n: number) => string = String) => {
-    const change = job.before ? Math.round((now[key] - job.before[key]) * 10) / 10 : 0;
+    const change = session.before ? Math.round((now[key] - session.before[key]) * 10) / 10 : 0;
     return {
       key,
       label,
@@ -44,7 +44,7 @@ const items = computed(() => {
       <PopoverPanel
         class="absolute bottom-full left-0 z-10 mb-2 max-h-96 w-80 overflow-y-auto border border-ink bg-sheet p-3 text-ink"
       >
-        <p v-for="p in partsOf(i.key, job.result!)" :key="p.what" class="row text-sm">
+        <p v-for="p in partsOf(i.key, session.result!)" :key="p.what" class="row text-sm">
           <span>{{ p.what }}</span><b>{{ p.value }}</b>
         </p>
       </PopoverPanel>

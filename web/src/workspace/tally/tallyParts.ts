@@ -1,5 +1,5 @@
 import type { Result } from '@fieldchalk/core';
-import type { Tally } from '../../stores/job.ts';
+import type { Tally } from '../../stores/tally.ts';
 
 export interface TallyPart {
   readonly what: string;

@@ -1,0 +1,37 @@
+import { inches, practice, text } from './text.ts';
+
+/** What findings about cables, holes and closed walls say. Lengths in inches. */
+export const runsTexts = {
+  'run.no-route': text<{ run: string }>({
+    level: 'error',
+    source: 'framing',
+    says: (f, n) => `${n.run(f.run)} finds no way through the open framing.`,
+    fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
+  }),
+  'run.closed': text<{
+    run: string;
+    wall: string;
+    studs: number;
+    fishMinutes: number;
+    openMinutes: number;
+    how: 'fish' | 'open';
+  }>({
+    level: 'note',
+    source: practice,
+    says: (f, n) =>
+      `${n.run(f.run)} goes past ${f.studs} studs of ${n.wall(f.wall)}, which is closed: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
+    fix: (f) => {
+      const cheaper = f.fishMinutes <= f.openMinutes ? 'fish' : 'open';
+      return f.how === cheaper
+        ? 'Asbestos and lead in old finishes: stop and test before cutting.'
+        : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
+    },
+  }),
+  'bore.size': text<{ diameter: number; stud: number; wall: string; percent: number; limit: number }>({
+    level: 'error',
+    source: 'IRC 2021 R602.6 (from memory)',
+    says: (f, n) =>
+      `A ${inches(f.diameter)} hole in stud ${f.stud} of ${n.wall(f.wall)} is ${f.percent} % of its depth. Allowed ${f.limit} %.`,
+    fix: () => 'Use a smaller hole, another wall, or a stud shoe.',
+  }),
+} as const;

@@ -1,0 +1,110 @@
+import { deviceWords } from '../boxes/index.ts';
+import { boxNumber, isOnWall, type Names, type Plan, type Side } from '../plan/index.ts';
+import { wallLetter } from '../plan/ids.ts';
+import { readWalk } from '../rooms/walked.ts';
+
+interface SeenWall {
+  readonly room: string;
+  readonly letter: string;
+  readonly wall: string;
+  readonly side: Side;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Every stretch of wall with the letter it has in the room that sees it, in the order of the rooms. */
+function seenWalls(plan: Plan): SeenWall[] {
+  return Object.keys(plan.rooms).flatMap((room) => {
+    return (readWalk(plan, room)?.stretches ?? []).map((s, i): SeenWall => ({
+      room,
+      letter: wallLetter(i),
+      wall: s.wall,
+      side: s.side,
+      start: Math.min(s.start, s.end),
+      end: Math.max(s.start, s.end),
+    }));
+  });
+}
+
+const slack = 1;
+
+/**
+ * What the things of a plan are called on site. Walls have the letter of the room that sees them; what has no name is called by what
+ * it is. Made for one plan; nothing is worked out before it is asked for, and nothing throws for a thing that is gone.
+ */
+export function namesOf(plan: Plan): Names {
+  let kept: SeenWall[] | null = null;
+  const seen = () => (kept ??= seenWalls(plan));
+  const room = (id: string) => {
+    const known = plan.rooms[id];
+    return known ? known.name || `the ${known.use} without a name` : 'a room that is gone';
+  };
+  const wall = (id: string, of?: string): string => {
+    const here = seen().filter((s) => s.wall === id);
+    const own = here.find((s) => s.room === of) ?? here[0];
+    if (own) return `wall ${own.letter} of ${room(own.room)}`;
+    const known = plan.walls[id];
+    if (!known) return 'a wall that is gone';
+    const level = plan.levels[plan.points[known.from]?.level ?? '']?.name;
+    return `a wall outside every room${level ? ` on ${level}` : ''}`;
+  };
+  const onWall = (id: string, side: Side, at: number): string => {
+    const here = seen().find(
+      (s) => s.wall === id && s.side === side && at >= s.start - slack && at <= s.end + slack,
+    );
+    return here ? `${room(here.room)}, wall ${here.letter}` : 'on a wall outside every room';
+  };
+  const box = (id: string): string => {
+    const on = plan.boxes[id]?.on;
+    if (!on) return `box ${boxNumber(id)}`;
+    const where = isOnWall(on)
+      ? onWall(on.wall, on.side, on.at)
+      : 'ceiling' in on
+        ? `${room(on.ceiling)}, ceiling`
+        : `${room(on.floor)}, floor`;
+    return `box ${boxNumber(id)}, ${where}`;
+  };
+  const panel = (id: string) => plan.panels[id]?.name || 'the panel';
+  const end = (id: string | null): string => {
+    if (id === null) return 'an open end';
+    return plan.panels[id] ? panel(id) : `box ${boxNumber(id)}`;
+  };
+  return {
+    room,
+    wall,
+    wallIn: (of, id) => {
+      const own = seen().find((s) => s.wall === id && s.room === of);
+      return own ? `wall ${own.letter}` : 'a wall';
+    },
+    box,
+    panel,
+    end,
+    boxNumber: (id) => `box ${boxNumber(id)}`,
+    opening: (id) => {
+      const o = plan.openings[id];
+      return o ? `the ${o.kind.replaceAll('-', ' ')} in ${wall(o.wall)}` : 'an opening that is gone';
+    },
+    fixture: (id) => {
+      const f = plan.fixtures[id];
+      return f
+        ? `the ${f.label || f.kind.replaceAll('-', ' ')} in ${room(f.room)}`
+        : 'a fixture that is gone';
+    },
+    device: (id) => {
+      const d = plan.devices[id];
+      return d ? `the ${d.label || deviceWords(d.kind)} in ${box(d.box)}` : 'a device that is gone';
+    },
+    circuit: (id) => {
+      const c = plan.circuits[id];
+      if (!c) return 'a circuit that is gone';
+      return c.name || (c.space === null ? 'without a name' : `in space ${c.space}${c.half ?? ''}`);
+    },
+    run: (id) => {
+      const r = plan.runs[id];
+      return r ? `the cable from ${end(r.from)} to ${end(r.to)}` : 'a cable that is gone';
+    },
+  };
+}
+
+/** A sentence with its first letter large. */
+export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

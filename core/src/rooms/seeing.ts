@@ -1,0 +1,70 @@
+import { isOnWall, type Box, type Plan, type Side } from '../plan/index.ts';
+import type { Boundary } from './faces.ts';
+import { boundaryOfRoom } from './walked.ts';
+
+/** Rooms by id, each with the boundary its walls close; null where they do not. */
+export type BoundedRooms = Readonly<Record<string, { readonly boundary: Boundary | null }>>;
+
+/** A place on one side of a wall, inches along it. */
+export interface WallPoint {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+}
+
+interface Seen {
+  readonly room: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+const seenSides = new WeakMap<BoundedRooms, Map<string, Map<Side, Seen[]>>>();
+const noSides: readonly Seen[] = [];
+
+/** Which stretches of each side of each wall the rooms see: worked out once for the rooms of one computation. */
+function sidesSeen(rooms: BoundedRooms): Map<string, Map<Side, Seen[]>> {
+  const known = seenSides.get(rooms);
+  if (known) return known;
+  const map = new Map<string, Map<Side, Seen[]>>();
+  for (const [room, { boundary }] of Object.entries(rooms)) {
+    for (const f of boundary?.faces ?? []) {
+      if (f.wall === null) continue;
+      const sides = map.get(f.wall) ?? new Map<Side, Seen[]>();
+      const seen = { room, start: Math.min(f.startAt, f.endAt), end: Math.max(f.startAt, f.endAt) };
+      sides.set(f.side, [...(sides.get(f.side) ?? []), seen]);
+      map.set(f.wall, sides);
+    }
+  }
+  seenSides.set(rooms, map);
+  return map;
+}
+
+/** Boxes at the very end of a face may stand a hair past it. */
+const slack = 0.5;
+
+/** The room that sees a place on one side of a wall, with half an inch to spare at its corners; null when none does. */
+export function roomSeeing(rooms: BoundedRooms, { wall, side, at }: WallPoint): string | null {
+  const here = sidesSeen(rooms).get(wall)?.get(side) ?? noSides;
+  const past = (s: Seen) => Math.max(s.start - at, at - s.end, 0);
+  const nearest = here.reduce<Seen | null>((best, s) => (!best || past(s) < past(best) ? s : best), null);
+  return nearest && past(nearest) <= slack ? nearest.room : null;
+}
+
+/** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
+export function roomOfBox({ on }: Box, rooms: BoundedRooms): string | null {
+  if (isOnWall(on)) return roomSeeing(rooms, on);
+  return 'ceiling' in on ? on.ceiling : on.floor;
+}
+
+const bounded = new WeakMap<Plan, BoundedRooms>();
+
+/** The rooms of a plan with the boundaries its walls close, without computing anything else. The same object for the same plan. */
+export function boundedRooms(plan: Plan): BoundedRooms {
+  const known = bounded.get(plan);
+  if (known) return known;
+  const rooms = Object.fromEntries(
+    Object.keys(plan.rooms).map((id) => [id, { boundary: boundaryOfRoom(plan, id) }]),
+  );
+  bounded.set(plan, rooms);
+  return rooms;
+}

@@ -1,0 +1,60 @@
+import type { EditArgs, Edited, Patch, Plan } from '@fieldchalk/core';
+import { startCompute, type Answer, type Trial } from '../worker/client.ts';
+
+/** What the worker makes of the plan, asked for in the order of the edits. A plain object: what it hears it tells. */
+export class Answers {
+  private readonly worker = startCompute();
+  private queue: Promise<unknown> = Promise.resolve();
+  private waiting: readonly Patch[] | null = null;
+  private previewing = false;
+  private stopped = false;
+
+  constructor(private readonly tell: (answer: Answer, settled: boolean) => void) {}
+
+  /** Follows the plan: by patches from the plan before, or anew where there are none. `room` is read when its turn comes. */
+  follow(plan: Plan, patches: readonly Patch[] | null, room: () => string | null): void {
+    void this.inTurn(async (compute) => {
+      const answer = patches ? await compute.follow(patches, room()) : await compute.load(plan, room());
+      if (!this.stopped) this.tell(answer, true);
+    });
+  }
+
+  /** What a gesture under way would give; only the latest is computed. */
+  async preview(patches: readonly Patch[], room: () => string | null): Promise<void> {
+    this.waiting = patches;
+    if (this.previewing) return;
+    this.previewing = true;
+    while (this.waiting && !this.stopped) {
+      const next = this.waiting;
+      this.waiting = null;
+      const answer = await this.worker.compute.preview(next, room());
+      if (!this.stopped) this.tell(answer, false);
+    }
+    this.previewing = false;
+  }
+
+  giveUpPreview(): void {
+    this.waiting = null;
+  }
+
+  propose(args: EditArgs<'propose'>): Promise<Edited> {
+    return this.inTurn(async (compute): Promise<Edited> => compute.propose(args));
+  }
+  trials(): Promise<Trial[]> {
+    return this.inTurn((compute) => compute.trials());
+  }
+  whyOnCircuit(device: string): Promise<string[]> {
+    return this.inTurn((compute) => compute.whyOnCircuit(device));
+  }
+
+  stop(): void {
+    this.stopped = true;
+    this.worker.stop();
+  }
+
+  private inTurn<T>(ask: (compute: typeof this.worker.compute) => Promise<T>): Promise<T> {
+    const turn = this.queue.then(() => ask(this.worker.compute));
+    this.queue = turn.catch(() => undefined);
+    return turn;
+  }
+}

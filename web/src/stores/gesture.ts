@@ -1,0 +1,33 @@
+import type { EditArgs, EditName, Plan } from '@fieldchalk/core';
+import { defineStore } from 'pinia';
+import { computed, shallowRef, watch } from 'vue';
+import { useSession } from './session.ts';
+
+/** A gesture under way: what the plan would become, until it is made or given up. */
+export const useGesture = defineStore('gesture', () => {
+  const session = useSession();
+  const ahead = shallowRef<Plan | null>(null);
+  watch(
+    () => session.plan,
+    () => (ahead.value = null),
+    { flush: 'sync' },
+  );
+
+  /** Shows what an edit would give; what would be refused shows nothing new. */
+  function preview<N extends EditName>(name: N, args: EditArgs<N>): void {
+    ahead.value = session.tryOut(name, args) ?? ahead.value;
+  }
+  /** Back to the plan as it is. */
+  function settle(): void {
+    if (!ahead.value) return;
+    ahead.value = null;
+    session.settle();
+  }
+
+  return {
+    /** What the screen draws: the plan, or while a gesture is under way what it would become. */
+    plan: computed(() => ahead.value ?? session.plan),
+    preview,
+    settle,
+  };
+});

@@ -1,0 +1,182 @@
+import {
+  boundedRooms,
+  nth,
+  roomSeeing as seeing,
+  type CollectionName,
+  type Plan,
+  type Side,
+} from '@fieldchalk/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useSession } from './session.ts';
+
+export type Kind =
+  'circuit' | 'box' | 'run' | 'stud' | 'opening' | 'wall' | 'panel' | 'fixture' | 'obstacle' | 'corner';
+export type Selection = { readonly kind: Kind; readonly id: string } | null;
+
+/** A place to bring into view: on a wall as one room sees it. A new object each time, so that asking twice looks twice. */
+export interface Focus {
+  readonly wall: string;
+  readonly side: Side;
+  readonly at: number;
+}
+
+const collectionOf: Readonly<Record<Exclude<Kind, 'stud'>, CollectionName>> = {
+  circuit: 'circuits',
+  box: 'boxes',
+  run: 'runs',
+  opening: 'openings',
+  wall: 'walls',
+  panel: 'panels',
+  fixture: 'fixtures',
+  obstacle: 'obstacles',
+  corner: 'points',
+};
+
+/** Whether what was chosen is still in the plan. A stud is framing, which the plan only measures. */
+function isThere(plan: Plan, kind: Kind, id: string): boolean {
+  return kind === 'stud' || Object.hasOwn(plan[collectionOf[kind]], id);
+}
+
+/** What is in hand: the room and level, what is chosen, the stage, the circuit being painted and the breakers thrown on screen. */
+export const useSelection = defineStore('selection', () => {
+  const session = useSession();
+  const room = ref<string | null>(null);
+  const level = ref<string | null>(null);
+  const chosen = shallowRef<Selection>(null);
+  const picked = shallowRef<readonly string[]>([]);
+  const focus = shallowRef<Focus | null>(null);
+  const stage = ref('boxes');
+  const painting = ref<string | null>(null);
+  const tripped = shallowRef<ReadonlySet<string>>(new Set());
+
+  /** What is in hand may go in this window or in another: then something that is there takes its place, or nothing. */
+  watch(
+    () => session.plan,
+    (plan) => {
+      if (!plan) return letGo();
+      if (level.value === null || !plan.levels[level.value])
+        level.value = Object.keys(plan.levels)[0] ?? null;
+      if (room.value === null || !plan.rooms[room.value]) room.value = Object.keys(plan.rooms)[0] ?? null;
+      session.unroll(room.value);
+      if (painting.value && !plan.circuits[painting.value]) painting.value = null;
+      const kind = chosen.value?.kind;
+      if (!kind) return;
+      const left = picked.value.filter((id) => isThere(plan, kind, id));
+      if (left.length < picked.value.length) hold(kind, left);
+    },
+    { flush: 'sync' },
+  );
+
+  function letGo(): void {
+    choose(null);
+    painting.value = null;
+    tripped.value = new Set();
+    room.value = level.value = null;
+  }
+  function hold(kind: Kind, ids: readonly string[]): void {
+    picked.value = ids;
+    chosen.value = ids[0] === undefined ? null : { kind, id: ids[0] };
+  }
+  function choose(next: Selection): void {
+    chosen.value = next;
+    picked.value = next ? [next.id] : [];
+  }
+  /** Adds one to what is chosen, or takes it out again; another kind starts anew. */
+  function pick(next: NonNullable<Selection>): void {
+    if (chosen.value?.kind !== next.kind) return choose(next);
+    const rest = picked.value.filter((id) => id !== next.id);
+    hold(next.kind, rest.length < picked.value.length ? rest : [...rest, next.id]);
+  }
+  function chooseLevel(id: string): void {
+    level.value = id;
+    const here = Object.entries(session.plan?.rooms ?? {}).find(([, r]) => r.level === id);
+    if (here && session.plan?.rooms[room.value ?? '']?.level !== id) chooseRoom(here[0]);
+  }
+  function chooseRoom(id: string): void {
+    room.value = id;
+    level.value = session.plan?.rooms[id]?.level ?? level.value;
+    choose(null);
+    session.unroll(id);
+    session.settle();
+  }
+  function stepRoom(by: 1 | -1): void {
+    const ids = Object.keys(session.plan?.rooms ?? {});
+    if (ids.length > 0) chooseRoom(nth(ids, (ids.indexOf(room.value ?? '') + by + ids.length) % ids.length));
+  }
+  function look(place: Focus | null): void {
+    focus.value = place && { ...place };
+  }
+  const roomSeeing = (place: Focus | null): string | undefined =>
+    (place && session.plan && seeing(boundedRooms(session.plan), place)) ?? undefined;
+
+  /** Boxes on the walls that the room in hand sees. */
+  function boxesInHand(): string[] {
+    const walls = session.unrolled?.walls ?? [];
+    return Object.entries(session.result?.marks ?? {})
+      .filter(([, m]) => walls.some((w) => w.wall === m.wall && w.side === m.side))
+      .map(([id]) => id);
+  }
+  /** Keeping what was proposed pins it: the chosen boxes, or all boxes the room in hand sees. */
+  function keep(): void {
+    session.edit('keepBoxes', { boxes: chosen.value?.kind === 'box' ? picked.value : boxesInHand() });
+  }
+
+  /** The circuit that is chosen, or that the chosen box is on. */
+  const circuitInHand = computed(() => {
+    const own = chosen.value;
+    if (own?.kind === 'circuit') return own.id;
+    if (own?.kind !== 'box') return null;
+    const devices = Object.values(session.plan?.devices ?? {});
+    return devices.find((d) => d.box === own.id && d.circuit !== null)?.circuit ?? null;
+  });
+  /** The circuit that boxes pressed go on from now; null while pressing chooses. */
+  function paintWith(circuit: string | null): void {
+    painting.value = circuit;
+  }
+  /** Puts a box on the circuit in hand; pressed again it comes off. */
+  function paint(box: string): void {
+    const circuit = painting.value;
+    if (!circuit || !session.plan) return;
+    const own = Object.values(session.plan.devices).filter((d) => d.box === box);
+    const isOn = own.length > 0 && own.every((d) => d.circuit === circuit);
+    session.edit('assignBoxes', { boxes: [box], circuit: isOn ? null : circuit });
+  }
+  function trip(circuit: string): void {
+    const next = new Set(tripped.value);
+    if (!next.delete(circuit)) next.add(circuit);
+    tripped.value = next;
+  }
+  function enterStage(name: string): void {
+    stage.value = name;
+    if (name !== 'circuits') painting.value = null;
+  }
+
+  return {
+    room: computed(() => room.value),
+    level: computed(() => level.value),
+    chosen: computed(() => chosen.value),
+    /** Everything chosen, of the kind of `chosen`, which comes first. */
+    picked: computed(() => picked.value),
+    focus: computed(() => focus.value),
+    /** Which stage is open: in some, boxes show more than themselves. */
+    stage: computed(() => stage.value),
+    painting: computed(() => painting.value),
+    /** Breakers thrown on screen only, to see what goes dark. */
+    tripped: computed(() => tripped.value),
+    circuitInHand,
+    choose,
+    pick,
+    chooseLevel,
+    chooseRoom,
+    stepRoom,
+    look,
+    roomSeeing,
+    boxesInHand,
+    keep,
+    paintWith,
+    paint,
+    trip,
+    enterStage,
+  };
+});

@@ -1,0 +1,175 @@
+import {
+  must,
+  type EditArgs,
+  type EditName,
+  type EditStep,
+  type Patch,
+  type Plan,
+  type Problem,
+  type Result,
+  type Unrolled,
+} from '@fieldchalk/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { fillLength } from '../meter/fill.ts';
+import { Answers } from '../session/answers.ts';
+import { call, type MarkRecord } from '../session/api.ts';
+import { JobSession, type SessionNews } from '../session/jobSession.ts';
+import type { Answer, Trial } from '../worker/client.ts';
+import { tallyOf, type Tally } from './tally.ts';
+
+/** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */
+export const useSession = defineStore('session', () => {
+  const plan = shallowRef<Plan | null>(null);
+  const result = shallowRef<Result | null>(null);
+  const unrolled = shallowRef<Unrolled | null>(null);
+  const tally = shallowRef<Tally | null>(null);
+  const before = shallowRef<Tally | null>(null);
+  const marks = shallowRef<readonly MarkRecord[]>([]);
+  const problems = shallowRef<readonly Problem[]>([]);
+  const notice = ref('');
+  const failure = ref('');
+  const saving = ref(false);
+  const sharesChanged = ref(0);
+  const history = shallowRef({ undo: false, redo: false });
+  let job: JobSession | null = null;
+  let answers: Answers | null = null;
+  let room: string | null = null;
+
+  function show(answer: Answer, settled: boolean): void {
+    result.value = answer.result;
+    unrolled.value = answer.unrolled;
+    const next = tallyOf(answer.result);
+    if (settled && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value))
+      before.value = tally.value;
+    tally.value = next;
+  }
+
+  function hear(news: SessionNews): void {
+    if (news.saving !== undefined) saving.value = news.saving;
+    if (news.notice) notice.value = news.notice;
+    if (news.marks) marks.value = [...marks.value, ...news.marks];
+    if (news.shares) sharesChanged.value++;
+    if (news.measurement) fillLength(news.measurement);
+    if (!news.plan) return;
+    plan.value = news.plan.plan;
+    history.value = { undo: job?.canUndo ?? false, redo: job?.canRedo ?? false };
+    answers?.follow(news.plan.plan, news.plan.patches, () => room);
+  }
+
+  async function open(id: string): Promise<void> {
+    close();
+    failure.value = '';
+    const own = (answers = new Answers(show));
+    try {
+      const opened = await JobSession.open(id, hear);
+      if (own !== answers) return opened.close();
+      job = opened;
+      opened.start();
+      marks.value = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
+    } catch (error) {
+      failure.value = (error as Error).message;
+    }
+  }
+
+  function close(): void {
+    job?.close();
+    answers?.stop();
+    job = answers = null;
+    plan.value = result.value = unrolled.value = tally.value = before.value = null;
+    marks.value = [];
+    problems.value = [];
+    notice.value = '';
+    room = null;
+  }
+
+  /** Makes a named edit; says whether it was taken. What is wrong with it is in `problems`. */
+  function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
+    if (!job) return false;
+    notice.value = '';
+    if (name === 'propose') {
+      void propose(args as EditArgs<'propose'>);
+      return true;
+    }
+    problems.value = job.edit(name, args);
+    return problems.value.length === 0;
+  }
+
+  /** Several edits as one: one gesture is one undo step. */
+  function editAll(name: string, steps: readonly EditStep[]): boolean {
+    if (!job || steps.length === 0) return false;
+    notice.value = '';
+    problems.value = job.editAll(name, steps);
+    return problems.value.length === 0;
+  }
+
+  /** Proposals are worked out in the worker, after the edits made before them; the screen stays free. */
+  async function propose(args: EditArgs<'propose'>): Promise<void> {
+    const own = job;
+    const done = await answers?.propose(args);
+    if (!done || !own || own !== job) return;
+    if (!done.ok) problems.value = done.problems;
+    else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
+    else problems.value = own.replay('propose', done.change.patches);
+  }
+
+  /** What an edit would give, shown while a gesture is under way; null where it would be refused. */
+  function tryOut<N extends EditName>(name: N, args: EditArgs<N>): Plan | null {
+    const ahead = job?.preview(name, args) ?? null;
+    if (!ahead) return null;
+    void answers?.preview(ahead.patches, () => room);
+    return ahead.plan;
+  }
+
+  /** Back to the plan as it is, when a gesture is given up. */
+  function settle(): void {
+    answers?.giveUpPreview();
+    if (plan.value) answers?.follow(plan.value, [], () => room);
+  }
+
+  /** Which room is unrolled from the next answer on. */
+  function unroll(id: string | null): void {
+    room = id;
+  }
+
+  function say(words: string): void {
+    notice.value = words;
+  }
+
+  /** Whether each thing the crew ticks off is done, by kind and what it is about. */
+  const done = computed(() => new Map(marks.value.map((m) => [`${m.kind} ${m.about}`, m.done])));
+
+  return {
+    plan: computed(() => plan.value),
+    /** The plan where a job is open for certain; throws where none is. */
+    opened: computed(() => must(plan.value, 'the plan of an open job')),
+    result: computed(() => result.value),
+    unrolled: computed(() => unrolled.value),
+    tally: computed(() => tally.value),
+    before: computed(() => before.value),
+    marks: computed(() => marks.value),
+    problems: computed(() => problems.value),
+    notice: computed(() => notice.value),
+    failure: computed(() => failure.value),
+    saving: computed(() => saving.value),
+    sharesChanged: computed(() => sharesChanged.value),
+    history: computed(() => history.value),
+    done,
+    open,
+    close,
+    edit,
+    editAll,
+    tryOut,
+    settle,
+    unroll,
+    say,
+    undo: () => job?.undo(),
+    redo: () => job?.redo(),
+    /** Proposals to look at side by side before one is taken; worked out in the worker. */
+    trials: async (): Promise<Trial[]> => (await answers?.trials()) ?? [],
+    take: (patches: readonly Patch[]): void => {
+      if (job) problems.value = job.replay('propose', [...patches]);
+    },
+    whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
+  };
+});

@@ -1,0 +1,23 @@
+import type { Result } from '@fieldchalk/core';
+
+/** What the whole job comes to. Feet of cable, cents, hours; `open`: findings to look at. */
+export interface Tally {
+  readonly boxes: number;
+  readonly feet: number;
+  readonly holes: number;
+  readonly hours: number;
+  readonly cents: number;
+  readonly open: number;
+}
+
+export function tallyOf(result: Result): Tally {
+  const holes = new Set(Object.values(result.runs).flatMap((r) => r.bores.map((b) => b.hole)));
+  return {
+    boxes: Object.values(result.boxes).filter((b) => b.model !== 'none').length,
+    feet: result.takeoff.lines.filter((l) => l.unit === 'ft').reduce((sum, l) => sum + l.quantity, 0),
+    holes: holes.size,
+    hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
+    cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
+    open: result.findings.filter((f) => f.level !== 'note' && f.accepted === null).length,
+  };
+}
