@@ -11,7 +11,7 @@ export type { Change, Edited, Patch } from './plan/gate.ts';
 export { edits, makeEdit, makeEdits, recipeOf } from './edits/index.ts';
 export type { EditArgs, EditName, EditStep } from './edits/index.ts';
 export { roomHolding } from './rooms/index.ts';
-export { boundedRooms, roomOfBox, roomSeeing, type WallPoint } from './rooms/seeing.ts';
+export { boundedRooms, pastCorner, roomOfBox, roomSeeing, type WallPoint } from './rooms/seeing.ts';
 export { walkClosure, walkPoints } from './survey/walk.ts';
 export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';

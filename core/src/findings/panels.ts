@@ -6,7 +6,7 @@ import { ampsByFeeder } from '../materials/index.ts';
 import { serviceLoads } from '../circuits/service.ts';
 import type { Check } from './check.ts';
 import { found, type Found } from './finding.ts';
-import { roomSeeing } from '../rooms/seeing.ts';
+import { pastCorner, roomSeeing } from '../rooms/seeing.ts';
 
 const ids = (record: Record<string, unknown>) => Object.keys(record).sort(compareIds);
 
@@ -74,7 +74,7 @@ export const panelsStandRight: Check = ({ plan, rooms, rules, circuits }) =>
   ids(plan.panels).flatMap((id) => {
     const p = entryOf(plan.panels, id);
     const list: Found[] = [];
-    const room = p.on.away === 0 ? roomSeeing(rooms, p.on) : null;
+    const room = p.on.away === 0 ? roomSeeing(rooms, p.on, pastCorner) : null;
     const place =
       p.place === 'auto' ? (room ? placeByUse[entryOf(plan.rooms, room).use] : undefined) : p.place;
     if (place && place !== 'clear')

@@ -39,11 +39,11 @@ function sidesSeen(rooms: BoundedRooms): Map<string, Map<Side, Seen[]>> {
   return map;
 }
 
-/** Boxes at the very end of a face may stand a hair past it. */
-const slack = 0.5;
+/** Boxes and panels at the very end of a face may stand a hair past it, inches. */
+export const pastCorner = 0.5;
 
-/** The room that sees a place on one side of a wall, with half an inch to spare at its corners; null when none does. */
-export function roomSeeing(rooms: BoundedRooms, { wall, side, at }: WallPoint): string | null {
+/** The room that sees a place on one side of a wall, `slack` inches past its corners with it; null when none does. */
+export function roomSeeing(rooms: BoundedRooms, { wall, side, at }: WallPoint, slack = 0): string | null {
   const here = sidesSeen(rooms).get(wall)?.get(side) ?? noSides;
   const past = (s: Seen) => Math.max(s.start - at, at - s.end, 0);
   const nearest = here.reduce<Seen | null>((best, s) => (!best || past(s) < past(best) ? s : best), null);
@@ -52,7 +52,7 @@ export function roomSeeing(rooms: BoundedRooms, { wall, side, at }: WallPoint): 
 
 /** The room a box serves: its ceiling's or floor's, or the room that sees its side of the wall; null when none does. */
 export function roomOfBox({ on }: Box, rooms: BoundedRooms): string | null {
-  if (isOnWall(on)) return roomSeeing(rooms, on);
+  if (isOnWall(on)) return roomSeeing(rooms, on, pastCorner);
   return 'ceiling' in on ? on.ceiling : on.floor;
 }
 

@@ -1,6 +1,8 @@
 import {
   boundedRooms,
+  pastCorner,
   nth,
+  pastCorner,
   roomSeeing as seeing,
   type CollectionName,
   type Plan,
@@ -108,7 +110,7 @@ export const useSelection = defineStore('selection', () => {
     focus.value = place && { ...place };
   }
   const roomSeeing = (place: Focus | null): string | undefined =>
-    (place && session.plan && seeing(boundedRooms(session.plan), place)) ?? undefined;
+    (place && session.plan && seeing(boundedRooms(session.plan), place, pastCorner)) ?? undefined;
 
   /** Boxes on the walls that the room in hand sees. */
   function boxesInHand(): string[] {
