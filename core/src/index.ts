@@ -25,6 +25,8 @@ export { compareIds, nextId, wallLetter } from './plan/ids.ts';
 export { planHash } from './plan/hash.ts';
 export {
   ampsByFeeder,
+  feederGauges,
+  framingNames,
   ampsByGauge,
   boxModels,
   cables,
@@ -65,3 +67,4 @@ export { unrollRoom } from './outputs/drawing/unrolled.ts';
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';
 export * from './lookups/index.ts';
 export { resultFile, writtenFinding, type ResultFile, type WrittenFinding } from './formats/resultFile.ts';
+export { snappedEnd, snappedFlat, snappedOffset, wallSegment, type WallSegment } from './survey/snapping.ts';

@@ -2,7 +2,7 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { router } from './router.ts';
-import { shown } from './shown.ts';
+import { shown } from './fields/shown.ts';
 import './theme/theme.css';
 
 createApp(App).use(createPinia()).use(router).directive('shown', shown).mount('#app');

@@ -19,6 +19,10 @@ export const ampsByFeeder = {
   '2/0': 175,
   '3/0': 200,
 } as const;
+export type FeederGauge = keyof typeof ampsByFeeder;
+
+/** Feeder gauges from the lightest up; aught sizes come last. */
+export const feederGauges: readonly FeederGauge[] = ['10', '8', '6', '4', '3', '2', '1', '1/0', '2/0', '3/0'];
 
 /** Volume allowance for each conductor: NEC Table 314.16(B)(1) (from memory). Cubic inches by AWG. */
 export const conductorVolume: Record<number, number> = {

@@ -8,3 +8,6 @@ export const framingKinds = {
   'foam-block': { depth: 11.25, thickness: 1.5, studs: false },
 } as const;
 export type FramingKind = keyof typeof framingKinds;
+
+/** The names of all framing, in the order they are offered. */
+export const framingNames = Object.keys(framingKinds) as FramingKind[];

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import ChoiceField from '../fields/ChoiceField.vue';
 import { heightWords, ruleCatalogue, type Height, type Rule, type RuleId } from '@fieldchalk/core';
 import { computed } from 'vue';
-import LengthField from '../workspace/LengthField.vue';
+import LengthField from '../fields/LengthField.vue';
 
 /** The control a rule's value wants: a school to pick, a length, a number, or a height in any reference. */
 const props = defineProps<{ id: RuleId; modelValue: unknown }>();
@@ -37,25 +38,24 @@ const number = (event: Event) => {
         :model-value="height.value"
         @update:model-value="(value) => emit('update:modelValue', { ...height, value })"
       />
-      <select
-        class="field"
-        :aria-label="`${rule.title}: to its`"
-        :value="height.to"
-        @change="emit('update:modelValue', { ...height, to: text($event) })"
-      >
-        <option value="bottom">to bottom</option>
-        <option value="center">to centre</option>
-        <option value="top">to top</option>
-      </select>
-      <select
-        class="field"
-        :aria-label="`${rule.title}: from`"
-        :value="height.from"
-        @change="emit('update:modelValue', { ...height, from: text($event) })"
-      >
-        <option value="finished">finished</option>
-        <option value="subfloor">subfloor</option>
-      </select>
+      <ChoiceField
+        :label="`${rule.title}: to its`"
+        hide-label
+        :model-value="height.to"
+        :options="[
+          { value: 'bottom', says: 'to bottom' },
+          { value: 'center', says: 'to centre' },
+          { value: 'top', says: 'to top' },
+        ]"
+        @update:model-value="(v) => emit('update:modelValue', { ...height, to: v })"
+      />
+      <ChoiceField
+        :label="`${rule.title}: from`"
+        hide-label
+        :model-value="height.from"
+        :options="['finished', 'subfloor']"
+        @update:model-value="(v) => emit('update:modelValue', { ...height, from: v })"
+      />
     </div>
     <LengthField
       v-else-if="rule.unit === 'in' && typeof modelValue === 'number'"

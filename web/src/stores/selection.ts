@@ -1,6 +1,5 @@
 import {
   boundedRooms,
-  pastCorner,
   nth,
   pastCorner,
   roomSeeing as seeing,

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import ChoiceField from '../fields/ChoiceField.vue';
+import TextField from '../fields/TextField.vue';
+import NumberField from '../fields/NumberField.vue';
 import {
   auditColumns,
   auditCsv,
@@ -46,7 +49,6 @@ const set = (id: string, changes: Partial<Circuit>) => session.edit('setCircuit'
 const setFound = (id: string, changes: Partial<FoundCircuit>) =>
   set(id, { found: { ...found(id), ...changes } });
 const value = (event: Event) => (event.target as HTMLInputElement).value;
-const whole = (event: Event) => Math.max(0, Math.round(Number(value(event)) || 0));
 const newSpace = ref<number | null>(null);
 function add() {
   const space = newSpace.value ?? 1;
@@ -114,15 +116,7 @@ const tests = [
           </select></label
         >
         <form class="flex items-end gap-1" @submit.prevent="add">
-          <label class="block w-20 text-sm text-quiet"
-            >Space<input
-              v-model.number="newSpace"
-              class="field text-base"
-              type="number"
-              min="1"
-              max="84"
-              required
-          /></label>
+          <NumberField class="w-20" required label="Space" v-model="newSpace" :min="1" :max="84" whole />
           <button class="key key-main" type="submit">Write down a circuit</button>
         </form>
       </div>
@@ -146,21 +140,18 @@ const tests = [
           <p class="figure">
             {{ session.opened.circuits[id]!.space }}{{ session.opened.circuits[id]!.half ?? '' }}
           </p>
-          <label class="text-sm text-quiet"
-            >What its label says<input
-              v-shown="session.opened.circuits[id]!.name"
-              class="field text-base"
-              maxlength="200"
-              @change="set(id, { name: value($event) })"
-          /></label>
-          <label class="text-sm text-quiet"
-            >Breaker, A<input
-              v-shown="session.opened.circuits[id]!.amps"
-              class="field text-base"
-              type="number"
-              min="1"
-              @change="set(id, { amps: Math.max(1, whole($event)) })"
-          /></label>
+          <TextField
+            label="What its label says"
+            :model-value="session.opened.circuits[id]!.name"
+            @update:model-value="(v) => set(id, { name: v })"
+          />
+          <NumberField
+            label="Breaker, A"
+            :model-value="session.opened.circuits[id]!.amps"
+            :min="1"
+            whole
+            @update:model-value="(v) => set(id, { amps: v })"
+          />
           <label class="text-sm text-quiet"
             >Wire<select
               class="field text-base"
@@ -170,23 +161,19 @@ const tests = [
               <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
             </select></label
           >
-          <label class="text-sm text-quiet"
-            >Outlets<input
-              v-shown="found(id).outlets"
-              class="field text-base"
-              type="number"
-              min="0"
-              @change="setFound(id, { outlets: whole($event) })"
-          /></label>
-          <label class="text-sm text-quiet"
-            >Supply<select
-              class="field text-base"
-              :value="found(id).supply"
-              @change="setFound(id, { supply: value($event) as 'normal' })"
-            >
-              <option v-for="s in ['normal', 'standby', 'both', 'unknown']" :key="s">{{ s }}</option>
-            </select></label
-          >
+          <NumberField
+            label="Outlets"
+            :model-value="found(id).outlets"
+            :min="0"
+            whole
+            @update:model-value="(v) => setFound(id, { outlets: v })"
+          />
+          <ChoiceField
+            label="Supply"
+            :model-value="found(id).supply"
+            :options="['normal', 'standby', 'both', 'unknown']"
+            @update:model-value="(v) => setFound(id, { supply: v })"
+          />
           <button
             class="key print:hidden"
             type="button"
@@ -197,20 +184,18 @@ const tests = [
           </button>
         </div>
         <div class="mt-1 grid items-end gap-2 md:grid-cols-2">
-          <label class="text-sm text-quiet"
-            >What it really feeds<input
-              v-shown="found(id).serves"
-              class="field text-base"
-              maxlength="500"
-              @change="setFound(id, { serves: value($event) })"
-          /></label>
-          <label class="text-sm text-quiet"
-            >Note<input
-              v-shown="found(id).note"
-              class="field text-base"
-              maxlength="1000"
-              @change="setFound(id, { note: value($event) })"
-          /></label>
+          <TextField
+            label="What it really feeds"
+            :model-value="found(id).serves"
+            :maxlength="500"
+            @update:model-value="(v) => setFound(id, { serves: v })"
+          />
+          <TextField
+            label="Note"
+            :model-value="found(id).note"
+            :maxlength="1000"
+            @update:model-value="(v) => setFound(id, { note: v })"
+          />
         </div>
         <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1 text-sm print:hidden">
           <label v-for="f in circuitFaults" :key="f" class="flex items-center gap-1"

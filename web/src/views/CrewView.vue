@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../fields/TextField.vue';
 import { ruleBook, type Plan, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
@@ -178,12 +179,7 @@ function tick(task: Task) {
             <option v-for="(r, id) in plan.rooms" :key="id" :value="id">{{ r.name }}</option>
           </select></label
         >
-        <label class="w-28 text-sm text-bar-quiet"
-          >Your name<input
-            v-model="name"
-            class="w-full rounded-sm bg-sheet px-2 py-1.5 text-ink"
-            maxlength="60"
-        /></label>
+        <TextField class="w-28 text-bar-quiet" label="Your name" v-model="name" :maxlength="60" />
       </header>
       <section
         ref="pane"

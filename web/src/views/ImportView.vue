@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ChoiceField from '../fields/ChoiceField.vue';
+import TextField from '../fields/TextField.vue';
 import {
   compute,
   formatLength,
@@ -137,13 +139,12 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
           <option v-for="u in units" :key="u">{{ u }}</option>
         </select></label
       >
-      <label v-if="plan" class="text-sm text-quiet"
-        >Job name<input
-          v-shown="plan.job.name"
-          class="field text-base"
-          maxlength="200"
-          @change="plan = { ...plan!, job: { ...plan!.job, name: text($event) } }"
-      /></label>
+      <TextField
+        v-if="plan"
+        label="Job name"
+        :model-value="plan.job.name"
+        @update:model-value="(v) => (plan = { ...plan!, job: { ...plan!.job, name: v } })"
+      />
       <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
         Accept as a new job
       </button>
@@ -226,21 +227,19 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         <h2 class="heading">Rooms</h2>
         <div v-for="[id, r] in rooms" :key="id" class="border-b border-rule py-1" :data-room="id">
           <div class="grid grid-cols-[1fr_7.5rem_auto] gap-2">
-            <input
-              v-shown="r.name"
-              class="field"
-              maxlength="200"
-              :aria-label="`Name of room ${r.name}`"
-              @change="setRoom(id, { name: text($event) })"
+            <TextField
+              :label="`Name of room ${r.name}`"
+              hide-label
+              :model-value="r.name"
+              @update:model-value="(v) => setRoom(id, { name: v })"
             />
-            <select
-              class="field"
-              :aria-label="`Use of ${r.name}`"
-              :value="r.use"
-              @change="setRoom(id, { use: text($event) as RoomUse })"
-            >
-              <option v-for="u in roomUses" :key="u">{{ u }}</option>
-            </select>
+            <ChoiceField
+              :label="`Use of ${r.name}`"
+              hide-label
+              :model-value="r.use"
+              :options="roomUses"
+              @update:model-value="(v) => setRoom(id, { use: v })"
+            />
             <button class="key" type="button" :aria-label="`Leave out ${r.name}`" @click="forget(id)">
               ✕
             </button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../fields/TextField.vue';
 import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { call, type JobDocument, type JobSummary } from '../session/api.ts';
@@ -35,14 +36,7 @@ function create() {
       Describe the space once; get every box mark, circuit, run, hole, cut and list.
     </p>
     <form class="flex items-end gap-2" @submit.prevent="create">
-      <label class="flex-1 text-sm text-quiet"
-        >Job name<input
-          v-model="name"
-          class="field text-lg"
-          maxlength="200"
-          autofocus
-          :aria-invalid="says.startsWith('Job name')"
-      /></label>
+      <TextField class="flex-1" autofocus label="Job name" v-model="name" />
       <button class="key key-main" type="submit">New job</button>
       <RouterLink class="key" to="/import">Read a drawing or plan file</RouterLink>
       <RouterLink class="key" to="/rules">House rules</RouterLink>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import ChoiceField from '../fields/ChoiceField.vue';
+import TextField from '../fields/TextField.vue';
+import NumberField from '../fields/NumberField.vue';
 import { legLoads, type Plan } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { circuitLooks, circuitsInOrder } from '../workspace/circuits/look.ts';
@@ -14,7 +17,6 @@ const service = computed(() => session.opened.service);
 const set = (changes: Partial<Plan['service']>) => session.edit('setService', { changes });
 const setAppliance = (i: number, changes: Partial<Plan['service']['appliances'][number]>) =>
   set({ appliances: service.value.appliances.map((a, k) => (k === i ? { ...a, ...changes } : a)) });
-const number = (event: Event) => Math.max(0, Number((event.target as HTMLInputElement).value) || 0);
 const main = computed(() =>
   Object.entries(session.plan?.panels ?? {}).find(([, p]) => p.source === 'service'),
 );
@@ -35,59 +37,48 @@ const legs = computed(() =>
   })),
 );
 const kva = (va: number) => `${Math.round(va).toLocaleString('en-US')} VA`;
-const methods = {
-  auto: 'what fits the job',
-  standard: 'standard',
-  optional: 'optional',
-  existing: 'existing dwelling',
-  measured: 'measured',
-} as const;
+const methods = [
+  { value: 'auto', says: 'what fits the job' },
+  { value: 'standard', says: 'standard' },
+  { value: 'optional', says: 'optional' },
+  { value: 'existing', says: 'existing dwelling' },
+  { value: 'measured', says: 'measured' },
+] as const;
 </script>
 
 <template>
   <PrintPage title="Load" back="circuits" editable>
     <form class="mb-4 grid grid-cols-2 gap-2 md:grid-cols-5 print:hidden" @submit.prevent>
-      <label class="text-sm text-quiet"
-        >Method<select
-          class="field text-base"
-          :value="service.method"
-          @change="set({ method: ($event.target as HTMLSelectElement).value as 'auto' })"
-        >
-          <option v-for="(says, m) in methods" :key="m" :value="m">{{ says }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >House that stands, sq ft<input
-          v-shown="service.existingArea"
-          class="field text-base"
-          type="number"
-          min="0"
-          @change="set({ existingArea: number($event) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Highest measured, VA<input
-          v-shown="service.measuredVa"
-          class="field text-base"
-          type="number"
-          min="0"
-          @change="set({ measuredVa: number($event) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Heating, VA<input
-          v-shown="service.heatingVa"
-          class="field text-base"
-          type="number"
-          min="0"
-          @change="set({ heatingVa: number($event) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Cooling, VA<input
-          v-shown="service.coolingVa"
-          class="field text-base"
-          type="number"
-          min="0"
-          @change="set({ coolingVa: number($event) })"
-      /></label>
+      <ChoiceField
+        label="Method"
+        :model-value="service.method"
+        :options="methods"
+        @update:model-value="(method) => set({ method })"
+      />
+      <NumberField
+        label="House that stands, sq ft"
+        :model-value="service.existingArea"
+        :min="0"
+        @update:model-value="(v) => set({ existingArea: v })"
+      />
+      <NumberField
+        label="Highest measured, VA"
+        :model-value="service.measuredVa"
+        :min="0"
+        @update:model-value="(v) => set({ measuredVa: v })"
+      />
+      <NumberField
+        label="Heating, VA"
+        :model-value="service.heatingVa"
+        :min="0"
+        @update:model-value="(v) => set({ heatingVa: v })"
+      />
+      <NumberField
+        label="Cooling, VA"
+        :model-value="service.coolingVa"
+        :min="0"
+        @update:model-value="(v) => set({ coolingVa: v })"
+      />
       <label class="flex items-end gap-2 text-sm"
         ><input
           type="checkbox"
@@ -96,15 +87,13 @@ const methods = {
           @change="set({ heatingIsNew: ($event.target as HTMLInputElement).checked })"
         />Heating or cooling is new</label
       >
-      <label class="text-sm text-quiet"
-        >Heaters controlled apart<input
-          v-shown="service.heatingUnits"
-          class="field text-base"
-          type="number"
-          min="1"
-          max="50"
-          @change="set({ heatingUnits: Math.max(1, Math.round(number($event))) })"
-      /></label>
+      <NumberField
+        label="Heaters controlled apart"
+        :model-value="service.heatingUnits"
+        :min="1"
+        :max="50"
+        @update:model-value="(v) => set({ heatingUnits: v })"
+      />
     </form>
     <section class="mb-4 print:hidden" aria-label="Appliances of the house that the plan does not show">
       <h2 class="heading">Appliances of the house that the plan does not show</h2>
@@ -113,31 +102,31 @@ const methods = {
         :key="i"
         class="mb-1 grid grid-cols-[1fr_8rem_9rem_auto] gap-2"
       >
-        <input
-          v-shown="a.name"
-          class="field"
-          maxlength="200"
-          :aria-label="`Appliance ${i + 1}`"
-          @change="setAppliance(i, { name: ($event.target as HTMLInputElement).value })"
+        <TextField
+          :label="`Appliance ${i + 1}`"
+          hide-label
+          :model-value="a.name"
+          @update:model-value="(v) => setAppliance(i, { name: v })"
         />
-        <input
-          v-shown="a.va"
-          class="field"
-          type="number"
-          min="0"
-          :aria-label="`VA of ${a.name}`"
-          @change="setAppliance(i, { va: number($event) })"
+        <NumberField
+          :label="`VA of ${a.name}`"
+          hide-label
+          :model-value="a.va"
+          :min="0"
+          whole
+          @update:model-value="(v) => setAppliance(i, { va: v })"
         />
-        <select
-          class="field"
-          :aria-label="`Kind of ${a.name}`"
-          :value="a.kind"
-          @change="setAppliance(i, { kind: ($event.target as HTMLSelectElement).value as 'range' })"
-        >
-          <option value="fastened">fastened in place</option>
-          <option value="range">range, oven, cooktop</option>
-          <option value="dryer">dryer</option>
-        </select>
+        <ChoiceField
+          :label="`Kind of ${a.name}`"
+          hide-label
+          :model-value="a.kind"
+          :options="[
+            { value: 'fastened', says: 'fastened in place' },
+            { value: 'range', says: 'range, oven, cooktop' },
+            'dryer',
+          ]"
+          @update:model-value="(v) => setAppliance(i, { kind: v })"
+        />
         <button
           class="key"
           type="button"

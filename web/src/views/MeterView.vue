@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../fields/TextField.vue';
 import { formatLength, parseLength } from '@fieldchalk/core';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -38,13 +39,7 @@ const somewhere = () => send(Math.round(1200 + Math.random() * 5000) / 1000);
       docs/laser-meter.md.
     </p>
     <form class="grid gap-3" @submit.prevent="measure">
-      <label class="text-sm text-quiet"
-        >What it should read<input
-          v-model="text"
-          class="field min-h-12! text-xl"
-          autocomplete="off"
-          :aria-invalid="says !== ''"
-      /></label>
+      <TextField label="What it should read" v-model="text" />
       <button class="key key-main min-h-14! justify-center text-xl" type="submit">Measure</button>
       <button class="key min-h-14! justify-center text-lg" type="button" @click="somewhere">
         Point it anywhere

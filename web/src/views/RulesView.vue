@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import TextField from '../fields/TextField.vue';
+import ChoiceField from '../fields/ChoiceField.vue';
 import {
+  editions,
   emptyRules,
   heightWords,
   readRulesText,
@@ -189,22 +192,19 @@ async function openFile(event: Event) {
       <label class="flex-1 text-sm text-quiet"
         >Find a rule<input v-model="find" type="search" class="field text-base"
       /></label>
-      <label v-if="jobId && session.plan" class="text-sm text-quiet"
-        >Code edition here<select
-          class="field text-base"
-          :value="session.plan.rules.edition"
-          @change="
-            session.edit('setEdition', { edition: ($event.target as HTMLSelectElement).value as '2023' })
-          "
-        >
-          <option v-for="e in ['2014', '2017', '2020', '2023']" :key="e" :value="e">NEC {{ e }}</option>
-        </select></label
-      >
-      <label v-if="!jobId && jobs.length > 0" class="text-sm text-quiet"
-        >Show effects on<select v-model="tried" class="field text-base">
-          <option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="jobId && session.plan"
+        label="Code edition here"
+        :model-value="session.plan.rules.edition"
+        :options="editions.map((e) => ({ value: e, says: `NEC ${e}` }))"
+        @update:model-value="(edition) => session.edit('setEdition', { edition })"
+      />
+      <ChoiceField
+        v-if="!jobId && jobs.length > 0"
+        label="Show effects on"
+        v-model="tried"
+        :options="jobs.map((j) => ({ value: j.id, says: j.name }))"
+      />
       <button v-if="jobId" class="key" type="button" @click="takeCompany">Take the company’s</button>
       <button class="key" type="button" @click="download">Save to a file</button>
       <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
@@ -277,9 +277,13 @@ async function openFile(event: Event) {
             <li v-for="line in effectWords(effect)" :key="line">{{ line }}</li>
           </ul>
         </div>
-        <label v-if="pending.about.length === 1" class="w-72 text-sm text-quiet"
-          >Reason<input v-model="pending.reason" class="field text-base" maxlength="1000"
-        /></label>
+        <TextField
+          v-if="pending.about.length === 1"
+          class="w-72"
+          label="Reason"
+          v-model="pending.reason"
+          :maxlength="1000"
+        />
         <button class="key key-main" type="button" @click="take">Take it</button>
         <button class="key" type="button" @click="leave">Leave it</button>
       </div>

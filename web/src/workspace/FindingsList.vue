@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../fields/TextField.vue';
 import { identityOf, type Finding } from '@fieldchalk/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useSession } from '../stores/session.ts';
@@ -81,9 +82,7 @@ function accept({ f }: Numbered) {
           </button>
         </div>
         <form v-if="asking === n.index" class="flex items-end gap-2" @submit.prevent="accept(n)">
-          <label class="flex-1 text-sm text-quiet"
-            >Why it may stand<input v-model="reason" class="field text-base" maxlength="1000"
-          /></label>
+          <TextField class="flex-1" label="Why it may stand" v-model="reason" :maxlength="1000" />
           <button class="key key-main" type="submit" :disabled="reason.trim() === ''">Keep</button>
         </form>
       </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import NumberField from '../../fields/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { cables, catalogueOf, isOnWall, type Box } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
@@ -27,7 +29,6 @@ const set = (changes: Partial<Omit<Box, 'on' | 'model'>>) =>
   session.edit('setBox', { box: props.box, changes });
 const setCable = (i: number, changes: Partial<Box['cables'][number]>) =>
   set({ cables: own.value.cables.map((c, k) => (k === i ? { ...c, ...changes } : c)) });
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.box === props.box)?.circuit);
 </script>
 
@@ -54,54 +55,51 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         <span>{{ catalogue[o.model]!.name }}</span><span>{{ o.used }} of {{ o.volume }}</span>
       </p>
       <div class="mt-1 grid grid-cols-3 gap-1 text-sm text-quiet">
-        <label
-          >Clamps<select
-            class="field"
-            :value="own.clamps"
-            @change="set({ clamps: value($event) as 'removed' })"
-          >
-            <option value="as-model">as it comes</option>
-            <option value="removed">all taken out</option>
-          </select></label
-        >
-        <label
-          >Studs, hickeys<input
-            v-shown="own.fittings"
-            class="field"
-            type="number"
-            min="0"
-            max="4"
-            @change="set({ fittings: Number(value($event)) })"
-        /></label>
-        <label
-          >Dividers<input
-            v-shown="own.dividers"
-            class="field"
-            type="number"
-            min="0"
-            max="3"
-            @change="set({ dividers: Number(value($event)) })"
-        /></label>
+        <ChoiceField
+          label="Clamps"
+          :model-value="own.clamps"
+          :options="[
+            { value: 'as-model', says: 'as it comes' },
+            { value: 'removed', says: 'all taken out' },
+          ]"
+          @update:model-value="(v) => set({ clamps: v })"
+        />
+        <NumberField
+          label="Studs, hickeys"
+          :model-value="own.fittings"
+          :min="0"
+          :max="4"
+          whole
+          @update:model-value="(v) => set({ fittings: v })"
+        />
+        <NumberField
+          label="Dividers"
+          :model-value="own.dividers"
+          :min="0"
+          :max="3"
+          whole
+          @update:model-value="(v) => set({ dividers: v })"
+        />
       </div>
       <div v-for="(c, i) in own.cables" :key="i" class="mt-1 flex gap-1 text-sm">
-        <select
-          class="field"
-          :aria-label="`Other cable ${i + 1}`"
-          :value="c.cable"
-          @change="setCable(i, { cable: value($event) as '14/2' })"
-        >
-          <option v-for="k in cableKinds" :key="k" :value="k">{{ k }}</option>
-        </select>
-        <select
-          class="field"
-          :aria-label="`How cable ${i + 1} lies`"
-          :value="c.how"
-          @change="setCable(i, { how: value($event) as 'loop' })"
-        >
-          <option value="spliced">ends here</option>
-          <option value="through">straight through, uncut</option>
-          <option value="loop">a loop, uncut</option>
-        </select>
+        <ChoiceField
+          :label="`Other cable ${i + 1}`"
+          hide-label
+          :model-value="c.cable"
+          :options="cableKinds"
+          @update:model-value="(v) => setCable(i, { cable: v })"
+        />
+        <ChoiceField
+          :label="`How cable ${i + 1} lies`"
+          hide-label
+          :model-value="c.how"
+          :options="[
+            { value: 'spliced', says: 'ends here' },
+            { value: 'through', says: 'straight through, uncut' },
+            { value: 'loop', says: 'a loop, uncut' },
+          ]"
+          @update:model-value="(v) => setCable(i, { how: v })"
+        />
         <button
           class="key"
           type="button"
@@ -136,26 +134,28 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
     <p v-else class="text-sm text-quiet">
       No box at rough-in: cable is left hanging, the light brings its own.
     </p>
-    <label class="mt-1 flex items-center gap-2 text-sm text-quiet"
-      >Model<select
-        class="field flex-1 text-base"
-        :value="own.model"
-        @change="session.edit('setBoxModel', { box, model: value($event) })"
-      >
-        <option value="auto">let the fill decide</option>
-        <option v-for="[id, m] in models" :key="id" :value="id">{{ m.name }}</option>
-      </select></label
-    >
+    <ChoiceField
+      class="mt-1"
+      label="Model"
+      :model-value="own.model"
+      :options="[
+        { value: 'auto', says: 'let the fill decide' },
+        ...models.map(([id, m]) => ({ value: id, says: m.name })),
+      ]"
+      @update:model-value="(model) => session.edit('setBoxModel', { box, model })"
+    />
     <div class="mt-2 flex flex-wrap items-center gap-2">
-      <select
-        class="field w-40! text-base"
-        aria-label="Circuit"
-        :value="circuit ?? ''"
-        @change="session.edit('assignBoxes', { boxes: [box], circuit: value($event) || null })"
-      >
-        <option value="">no circuit</option>
-        <option v-for="(c, id) in plan.circuits" :key="id" :value="id">{{ c.name || id }}</option>
-      </select>
+      <ChoiceField
+        class="w-40"
+        label="Circuit"
+        hide-label
+        :model-value="circuit ?? null"
+        :options="[
+          { value: null, says: 'no circuit' },
+          ...Object.entries(plan.circuits).map(([id, c]) => ({ value: id, says: c.name || id })),
+        ]"
+        @update:model-value="(to) => session.edit('assignBoxes', { boxes: [box], circuit: to })"
+      />
       <button
         class="key"
         type="button"

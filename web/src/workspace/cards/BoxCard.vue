@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import NumberField from '../../fields/NumberField.vue';
+import TextField from '../../fields/TextField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { formatLength, ruleBook, type Height } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
@@ -133,40 +136,33 @@ function reread(to: Height['to'], from: Height['from']) {
           (value) => session.edit('setBoxHeight', { box: boxId!, height: { ...height, value } })
         "
       />
-      <label class="text-sm text-quiet"
-        >To its<select
-          class="field text-base"
-          :value="height.to"
-          @change="reread(($event.target as HTMLSelectElement).value as 'top', height.from)"
-        >
-          <option value="bottom">bottom</option>
-          <option value="center">centre</option>
-          <option value="top">top</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >From<select
-          class="field text-base"
-          :value="height.from"
-          @change="reread(height.to, ($event.target as HTMLSelectElement).value as 'finished')"
-        >
-          <option value="finished">finished floor</option>
-          <option value="subfloor">subfloor</option>
-        </select></label
-      >
+      <ChoiceField
+        label="To its"
+        :model-value="height.to"
+        :options="['bottom', { value: 'center', says: 'centre' }, 'top']"
+        @update:model-value="(v) => reread(v, height.from)"
+      />
+      <ChoiceField
+        label="From"
+        :model-value="height.from"
+        :options="[{ value: 'finished', says: 'finished floor' }, 'subfloor']"
+        @update:model-value="(v) => reread(height.to, v)"
+      />
     </div>
-    <label v-if="ownHeight || box.reason" class="mt-1 block text-sm text-quiet"
-      >Why it is not at the house height<input
-        v-shown="box.reason"
-        class="field text-base"
-        maxlength="1000"
-        @change="
+    <TextField
+      v-if="ownHeight || box.reason"
+      class="mt-1"
+      label="Why it is not at the house height"
+      :model-value="box.reason"
+      :maxlength="1000"
+      @update:model-value="
+        (v) =>
           session.edit('setBox', {
             box: boxId!,
-            changes: { reason: ($event.target as HTMLInputElement).value },
+            changes: { reason: v },
           })
-        "
-    /></label>
+      "
+    />
     <button
       v-if="ownHeight"
       class="key mt-1"
@@ -175,28 +171,28 @@ function reread(to: Height['to'], from: Height['from']) {
     >
       Back to the house height
     </button>
-    <label v-if="mark.fixing !== 'wings' && mark.fixing !== 'there'" class="mt-1 block text-sm text-quiet"
-      >Held by<select
-        class="field text-base"
-        :value="box.fixing"
-        @change="
+    <ChoiceField
+      v-if="mark.fixing !== 'wings' && mark.fixing !== 'there'"
+      class="mt-1"
+      label="Held by"
+      :model-value="box.fixing"
+      :options="[
+        { value: 'auto', says: 'what its wall wants' },
+        { value: 'nail', says: 'nails' },
+        { value: 'screw', says: 'screws' },
+        { value: 'powder', says: 'powder-actuated fasteners, on concrete' },
+      ]"
+      @update:model-value="
+        (v) =>
           session.edit('setBox', {
             box: boxId!,
-            changes: { fixing: ($event.target as HTMLSelectElement).value as 'screw' },
+            changes: { fixing: v },
           })
-        "
-      >
-        <option value="auto">what its wall wants</option>
-        <option value="nail">nails</option>
-        <option value="screw">screws</option>
-        <option value="powder">powder-actuated fasteners, on concrete</option>
-      </select></label
-    >
+      "
+    />
     <ManyBoxes lines-up />
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
-      <label class="text-sm text-quiet"
-        >Repeat<input v-model.number="times" class="field text-base" type="number" min="1" max="50"
-      /></label>
+      <NumberField label="Repeat" v-model="times" :min="1" :max="50" whole />
       <LengthField v-model="every" label="times, to the right every" />
       <button class="key" type="submit">Repeat</button>
     </form>

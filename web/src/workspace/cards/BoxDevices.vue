@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { deviceKinds, deviceWords, homeLabel, type Device, type DeviceKind } from '@fieldchalk/core';
+import NumberField from '../../fields/NumberField.vue';
+import TextField from '../../fields/TextField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import { deviceKinds, deviceWords, homeLabel, type Device } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -24,7 +27,8 @@ const reasons = ref<Record<string, string[]>>({});
 async function explain() {
   for (const [id] of held.value) reasons.value[id] = await session.whyOnCircuit(id);
 }
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
+/** What the list of devices to add shows while none is chosen. */
+const nothing = null;
 const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
 const sets = computed(() => lightSets(session.opened));
 const worked = (device: string) => setOf(session.opened, device)?.key ?? '';
@@ -42,14 +46,14 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
   <section aria-label="In this box" class="mt-2">
     <div v-for="[id, d] in held" :key="id" class="mb-1" :data-device="id">
       <div class="flex items-center gap-1">
-        <select
-          class="field flex-1 text-base"
-          :aria-label="held.length > 1 ? `Device ${d.slot + 1} from the left` : 'Device'"
-          :value="d.kind"
-          @change="session.edit('setDeviceKind', { device: id, kind: value($event) as DeviceKind })"
-        >
-          <option v-for="k in deviceKinds" :key="k" :value="k">{{ words(k) }}</option>
-        </select>
+        <ChoiceField
+          class="flex-1"
+          :label="held.length > 1 ? `Device ${d.slot + 1} from the left` : 'Device'"
+          hide-label
+          :model-value="d.kind"
+          :options="deviceKinds.map((k) => ({ value: k, says: words(k) }))"
+          @update:model-value="(v) => session.edit('setDeviceKind', { device: id, kind: v })"
+        />
         <template v-if="held.length > 1">
           <button
             class="key"
@@ -77,17 +81,14 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
           </button>
         </template>
       </div>
-      <label v-if="isSwitch(d)" class="flex items-center gap-2 text-sm text-quiet"
-        >works<select
-          data-works
-          class="field flex-1 text-base"
-          :value="worked(id)"
-          @change="work(id, value($event))"
-        >
-          <option value="">nothing yet</option>
-          <option v-for="s in sets" :key="s.key" :value="s.key">{{ s.says }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="isSwitch(d)"
+        data-works
+        label="works"
+        :model-value="worked(id)"
+        :options="[{ value: '', says: 'nothing yet' }, ...sets.map((s) => ({ value: s.key, says: s.says }))]"
+        @update:model-value="(key) => work(id, key)"
+      />
       <p v-else-if="isLit(d)" class="text-sm text-quiet">
         {{
           workedBy(id) === 0
@@ -95,13 +96,14 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
             : `Worked by ${workedBy(id)} ${workedBy(id) === 1 ? 'switch' : 'switches'}.`
         }}
       </p>
-      <label v-else-if="d.kind === 'appliance-receptacle'" class="flex items-center gap-2 text-sm text-quiet"
-        >for<input
-          v-shown="d.label"
-          class="field flex-1 text-base"
-          maxlength="60"
-          @change="session.edit('setDevice', { device: id, changes: { label: value($event) } })"
-      /></label>
+      <TextField
+        v-else-if="d.kind === 'appliance-receptacle'"
+        class="flex items-center gap-2"
+        label="for"
+        :model-value="d.label"
+        :maxlength="60"
+        @update:model-value="(v) => session.edit('setDevice', { device: id, changes: { label: v } })"
+      />
       <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
         ><input
           type="checkbox"
@@ -121,21 +123,16 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
       <summary class="row cursor-pointer">Load, and why on its circuit</summary>
       <div v-for="[id, d] in held" :key="id" class="mt-1">
         <div class="grid grid-cols-2 gap-1 text-sm text-quiet">
-          <label
-            >VA of {{ words(d.kind)
-            }}<input
-              v-shown="d.va"
-              class="field"
-              type="number"
-              min="0"
-              placeholder="house figure"
-              @change="
-                session.edit('setDevice', {
-                  device: id,
-                  changes: { va: value($event) === '' ? undefined : Number(value($event)) },
-                })
-              "
-          /></label>
+          <NumberField
+            :label="`VA of ${words(d.kind)}`"
+            :model-value="d.va ?? null"
+            :min="0"
+            optional
+            placeholder="house figure"
+            @update:model-value="
+              (va) => session.edit('setDevice', { device: id, changes: { va: va ?? undefined } })
+            "
+          />
           <span class="flex flex-wrap items-end gap-2">
             <label v-for="[key, says] in marks" :key="key" class="flex items-center gap-1"
               ><input
@@ -155,18 +152,11 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         <p v-for="line in reasons[id] ?? []" :key="line" class="row text-sm">{{ line }}</p>
       </div>
     </details>
-    <label class="flex items-center gap-2 text-sm text-quiet"
-      >One more in this box<select
-        class="field flex-1 text-base"
-        value=""
-        @change="
-          session.edit('addDevice', { box, kind: value($event) as DeviceKind });
-          ($event.target as HTMLSelectElement).value = '';
-        "
-      >
-        <option value="">…</option>
-        <option v-for="k in deviceKinds" :key="k" :value="k">{{ words(k) }}</option>
-      </select></label
-    >
+    <ChoiceField
+      label="One more in this box"
+      :model-value="nothing"
+      :options="[{ value: nothing, says: '…' }, ...deviceKinds.map((k) => ({ value: k, says: words(k) }))]"
+      @update:model-value="(kind) => kind && session.edit('addDevice', { box, kind })"
+    />
   </section>
 </template>

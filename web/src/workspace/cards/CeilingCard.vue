@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { isOnWall } from '@fieldchalk/core';
+import { isOnWall, wallSegment } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
 import CardHead from './CardHead.vue';
 import ManyBoxes from './ManyBoxes.vue';
-import { lineOf } from '../plan/planShapes.ts';
 import { wallName } from './onWall.ts';
 
 /** A box on a ceiling or in a floor: where it is from the walls, what it holds, what it is. */
@@ -28,7 +27,7 @@ const room = computed(() => {
 /** Moves the box square to one wall until it is so far from it. */
 function setDistance(wall: string, was: number, now: number) {
   const on = box.value!.on;
-  const line = lineOf(session.opened, wall);
+  const line = wallSegment(session.opened, wall);
   if (isOnWall(on) || !line) return;
   const off = (on.x - line.a.x) * -line.u.y + (on.y - line.a.y) * line.u.x;
   const by = (off > 0 ? 1 : -1) * (now - was);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
+import TextField from '../../fields/TextField.vue';
 import { ampsByGauge, gauges, type Circuit } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
 import { computed, ref } from 'vue';
@@ -15,7 +17,6 @@ const circuit = computed(() => session.opened.circuits[id.value]);
 const result = computed(() => session.result?.circuits[id.value]);
 const look = computed(() => circuitLooks(session.opened).get(id.value));
 const set = (changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id.value, changes });
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const boxes = computed(() => selection.boxesInHand());
 const ceiling = computed(() =>
   Object.entries(session.result?.ceilings ?? {})
@@ -26,22 +27,28 @@ const inRoom = computed(() => [...boxes.value, ...ceiling.value]);
 const isOn = (box: string) =>
   Object.values(session.opened.devices).some((d) => d.box === box && d.circuit === id.value);
 const others = computed(() =>
-  circuitsInOrder(session.opened).filter((c) => c !== id.value && !session.opened.circuits[c]!.existing),
+  circuitsInOrder(session.opened).filter((c) => c !== id.value && !session.opened.circuits[c]?.existing),
 );
-const protections = { none: 'none', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI and GFCI' } as const;
+const protections = [
+  { value: 'none', says: 'none' },
+  { value: 'afci', says: 'AFCI' },
+  { value: 'gfci', says: 'GFCI' },
+  { value: 'dual', says: 'AFCI and GFCI' },
+] as const;
+const poles = [
+  { value: 1, says: 'one, 120 V' },
+  { value: 2, says: 'two, 240 V' },
+] as const;
+const nameOf = (other: string) => session.opened.circuits[other]?.name ?? '';
 /** A larger breaker with the wire it needs, in one step. */
-function setAmps(event: Event) {
-  const select = event.target as HTMLSelectElement;
-  const amps = Number(select.value);
-  wanted.value = null;
-  if (set({ amps })) return;
-  wanted.value = amps;
-  select.value = String(circuit.value!.amps);
+function setAmps(amps: number) {
+  wanted.value = set({ amps }) ? null : amps;
 }
 const wanted = ref<number | null>(null);
 const wireFor = (amps: number) => gauges.find((g) => ampsByGauge[g] >= amps) ?? 6;
 function withWire() {
-  const amps = wanted.value!;
+  const amps = wanted.value;
+  if (amps === null) return;
   if (set({ amps, gauge: wireFor(amps) })) wanted.value = null;
 }
 const wholeRoom = () =>
@@ -77,12 +84,12 @@ function split() {
         }"
         >{{ look?.number }}</span
       >
-      <input
-        v-shown="circuit.name"
-        class="field font-bold"
-        maxlength="200"
-        :aria-label="`Name of circuit ${look?.number}`"
-        @change="set({ name: value($event) })"
+      <TextField
+        class="font-bold"
+        :label="`Name of circuit ${look?.number}`"
+        hide-label
+        :model-value="circuit.name"
+        @update:model-value="(v) => set({ name: v })"
       />
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
@@ -91,61 +98,47 @@ function split() {
       {{ result?.outlets ?? 0 }} outlets · drop {{ (result?.dropPercent ?? 0).toFixed(1) }} %
     </p>
     <div class="mt-1 grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Breaker<select
-          class="field text-base"
-          :aria-label="`Breaker of ${circuit.name}`"
-          :value="circuit.amps"
-          @change="setAmps"
-        >
-          <option v-for="a in [15, 20, 30, 40, 50]" :key="a" :value="a">{{ a }} A</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Wire<select
-          class="field text-base"
-          :aria-label="`Wire of ${circuit.name}`"
-          :value="circuit.gauge"
-          @change="set({ gauge: Number(value($event)) as 14 })"
-        >
-          <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Poles<select
-          class="field text-base"
-          :value="circuit.poles"
-          @change="set({ poles: Number(value($event)) as 1, volts: value($event) === '2' ? 240 : 120 })"
-        >
-          <option :value="1">one, 120 V</option>
-          <option :value="2">two, 240 V</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Breaker"
+        :aria-label="`Breaker of ${circuit.name}`"
+        :model-value="circuit.amps"
+        :options="[15, 20, 30, 40, 50].map((a) => ({ value: a, says: `${a} A` }))"
+        @update:model-value="setAmps"
+      />
+      <ChoiceField
+        label="Wire"
+        :aria-label="`Wire of ${circuit.name}`"
+        :model-value="circuit.gauge"
+        :options="gauges.map((g) => ({ value: g, says: `${g} AWG` }))"
+        @update:model-value="(gauge) => set({ gauge })"
+      />
+      <ChoiceField
+        label="Poles"
+        :model-value="circuit.poles"
+        :options="poles"
+        @update:model-value="(n) => set({ poles: n, volts: n === 2 ? 240 : 120 })"
+      />
     </div>
     <button v-if="wanted" class="key mt-1" type="button" @click="withWire">
       {{ wanted }} A on {{ wireFor(wanted) }} AWG, breaker and wire together
     </button>
     <div class="mt-1 grid grid-cols-2 gap-2">
-      <label class="text-sm text-quiet"
-        >Protection<select
-          class="field text-base"
-          :aria-label="`Protection of ${circuit.name}`"
-          :value="circuit.protection"
-          @change="set({ protection: value($event) as 'none' })"
-        >
-          <option v-for="(says, p) in protections" :key="p" :value="p">{{ says }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Protected at<select
-          class="field text-base"
-          :value="circuit.protectAt"
-          @change="set({ protectAt: value($event) as 'breaker' })"
-        >
-          <option value="breaker">the breaker</option>
-          <option value="first-device">the first outlet</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Protection"
+        :aria-label="`Protection of ${circuit.name}`"
+        :model-value="circuit.protection"
+        :options="protections"
+        @update:model-value="(protection) => set({ protection })"
+      />
+      <ChoiceField
+        label="Protected at"
+        :model-value="circuit.protectAt"
+        :options="[
+          { value: 'breaker', says: 'the breaker' },
+          { value: 'first-device', says: 'the first outlet' },
+        ]"
+        @update:model-value="(v) => set({ protectAt: v })"
+      />
     </div>
     <div class="mt-2 flex flex-wrap gap-1">
       <button
@@ -217,21 +210,27 @@ function split() {
     <details class="mt-1">
       <summary class="row cursor-pointer">Split or join</summary>
       <div class="mt-1 flex gap-1">
-        <select v-model="cut" class="field" aria-label="Box that goes on a circuit of its own">
-          <option value="">box…</option>
-          <option v-for="b in mates" :key="b" :value="b">box {{ boxNumber(b) }}</option>
-        </select>
+        <ChoiceField
+          v-model="cut"
+          label="Box that goes on a circuit of its own"
+          hide-label
+          :options="[
+            { value: '', says: 'box…' },
+            ...mates.map((b) => ({ value: b, says: `box ${boxNumber(b)}` })),
+          ]"
+        />
         <button class="key" type="button" :disabled="cut === ''" @click="split">Split off</button>
       </div>
-      <select
-        class="field mt-1"
-        value=""
-        aria-label="Join to another circuit"
-        @change="session.edit('mergeCircuits', { from: id, into: value($event) }) && selection.choose(null)"
-      >
-        <option value="">join to…</option>
-        <option v-for="c in others" :key="c" :value="c">{{ session.opened.circuits[c]!.name }}</option>
-      </select>
+      <ChoiceField
+        class="mt-1"
+        label="Join to another circuit"
+        hide-label
+        model-value=""
+        :options="[{ value: '', says: 'join to…' }, ...others.map((c) => ({ value: c, says: nameOf(c) }))]"
+        @update:model-value="
+          (into) => session.edit('mergeCircuits', { from: id, into }) && selection.choose(null)
+        "
+      />
     </details>
   </div>
 </template>

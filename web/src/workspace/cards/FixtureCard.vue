@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import TextField from '../../fields/TextField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { fixtureKinds, type Fixture } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
@@ -17,7 +20,6 @@ const wall = computed(() =>
     : undefined,
 );
 const set = (changes: Partial<Fixture>) => session.edit('setFixture', { fixture: id.value, changes });
-const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -29,15 +31,12 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       "
     />
     <div class="grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Kind<select
-          class="field text-base"
-          :value="fixture.kind"
-          @change="set({ kind: text($event) as Fixture['kind'] })"
-        >
-          <option v-for="k in fixtureKinds" :key="k">{{ k }}</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Kind"
+        :model-value="fixture.kind"
+        :options="fixtureKinds"
+        @update:model-value="(v) => set({ kind: v })"
+      />
       <LengthField
         v-if="wall"
         label="From the left corner"
@@ -54,29 +53,20 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
         :model-value="fixture.depth"
         @update:model-value="(depth) => set({ depth })"
       />
-      <label class="text-sm text-quiet"
-        >Load, VA<input
-          v-shown="fixture.va"
-          class="field text-base"
-          type="number"
-          min="0"
-          @change="set({ va: Number(text($event)) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Label<input
-          v-shown="fixture.label"
-          class="field text-base"
-          maxlength="200"
-          @change="set({ label: text($event) })"
-      /></label>
-      <label v-if="!fixture.wall" class="text-sm text-quiet"
-        >Turn °<input
-          v-shown="fixture.turn"
-          class="field text-base"
-          type="number"
-          step="any"
-          @change="set({ turn: Number(text($event)) })"
-      /></label>
+      <NumberField
+        label="Load, VA"
+        :model-value="fixture.va"
+        :min="0"
+        whole
+        @update:model-value="(v) => set({ va: v })"
+      />
+      <TextField label="Label" :model-value="fixture.label" @update:model-value="(v) => set({ label: v })" />
+      <NumberField
+        v-if="!fixture.wall"
+        label="Turn °"
+        :model-value="fixture.turn"
+        @update:model-value="(v) => set({ turn: v })"
+      />
     </div>
     <button
       class="key mt-2"

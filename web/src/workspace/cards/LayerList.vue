@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import type { Layer } from '@fieldchalk/core';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 /** Layers of a finish, from the framing outwards; their sum is what box faces and heights follow. */
 const props = defineProps<{ title: string; layers: readonly Layer[] }>();
@@ -21,11 +22,9 @@ const change = (i: number, changes: Partial<Layer>) =>
     'change',
     copy().map((l, k) => (k === i ? { ...l, ...changes } : l)),
   );
-function add(event: Event) {
-  const select = event.target as HTMLSelectElement;
-  const layer = usual[Number(select.value)];
+function add(i: number) {
+  const layer = usual[i];
   if (layer) emit('change', [...copy(), { ...layer }]);
-  select.value = '';
 }
 </script>
 
@@ -66,9 +65,13 @@ function add(event: Event) {
         ✕
       </button>
     </div>
-    <select class="field mt-1" aria-label="Add a layer" @change="add">
-      <option value="">add a layer…</option>
-      <option v-for="(l, i) in usual" :key="l.name" :value="i">{{ l.name }}</option>
-    </select>
+    <ChoiceField
+      class="mt-1"
+      label="Add a layer"
+      hide-label
+      :model-value="-1"
+      :options="[{ value: -1, says: 'add a layer…' }, ...usual.map((l, i) => ({ value: i, says: l.name }))]"
+      @update:model-value="add"
+    />
   </details>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import TextField from '../../fields/TextField.vue';
 import type { Obstacle } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
@@ -26,13 +27,11 @@ const set = (changes: Partial<Obstacle>) => session.edit('setObstacle', { obstac
       :says="`in wall ${wallName(session.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
     />
     <div class="grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >What it is<input
-          v-shown="obstacle.kind"
-          class="field text-base"
-          maxlength="200"
-          @change="set({ kind: ($event.target as HTMLInputElement).value })"
-      /></label>
+      <TextField
+        label="What it is"
+        :model-value="obstacle.kind"
+        @update:model-value="(v) => set({ kind: v })"
+      />
       <LengthField
         v-if="wall"
         label="From the left corner"

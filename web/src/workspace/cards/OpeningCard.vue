@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { openingKinds, type Opening } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import CardHead from './CardHead.vue';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import {
   atFromLeft,
   fromLeft,
@@ -27,22 +28,18 @@ const wall = computed(() =>
     : undefined,
 );
 const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening: id.value, changes });
-const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
   <div v-if="opening" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead :title="openingName(opening.kind)" :says="`wall ${wallName(session.unrolled, opening.wall)}`" />
     <div class="grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Kind<select
-          class="field text-base"
-          :value="opening.kind"
-          @change="set({ kind: text($event) as Opening['kind'] })"
-        >
-          <option v-for="k in openingKinds" :key="k" :value="k">{{ openingName(k) }}</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Kind"
+        :model-value="opening.kind"
+        :options="openingKinds.map((k) => ({ value: k, says: openingName(k) }))"
+        @update:model-value="(v) => set({ kind: v })"
+      />
       <LengthField
         v-if="wall"
         label="From the left corner"
@@ -57,26 +54,21 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       <LengthField label="Head" :model-value="opening.head" @update:model-value="(head) => set({ head })" />
       <LengthField label="Sill" :model-value="opening.sill" @update:model-value="(sill) => set({ sill })" />
       <template v-if="opening.kind === 'door' && wall">
-        <label class="text-sm text-quiet"
-          >Hinge<select
-            class="field text-base"
-            :value="hingeHand(opening, wall)"
-            @change="set({ hinge: hingeEnd(text($event), wall!) })"
-          >
-            <option>left</option>
-            <option>right</option>
-          </select></label
-        >
-        <label class="text-sm text-quiet"
-          >Swing<select
-            class="field text-base"
-            :value="swingsIn(opening, wall) ? 'in' : 'out'"
-            @change="set({ swing: swingSide(text($event) === 'in', wall!) })"
-          >
-            <option value="in">into this room</option>
-            <option value="out">out of it</option>
-          </select></label
-        >
+        <ChoiceField
+          label="Hinge"
+          :model-value="hingeHand(opening, wall)"
+          :options="['left', 'right']"
+          @update:model-value="(v) => set({ hinge: hingeEnd(v, wall!) })"
+        />
+        <ChoiceField
+          label="Swing"
+          :model-value="swingsIn(opening, wall) ? 'in' : 'out'"
+          :options="[
+            { value: 'in', says: 'into this room' },
+            { value: 'out', says: 'out of it' },
+          ]"
+          @update:model-value="(v) => set({ swing: swingSide(v === 'in', wall!) })"
+        />
       </template>
     </div>
     <button

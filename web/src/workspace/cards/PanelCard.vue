@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { ampsByFeeder, freeSpaces, type Panel } from '@fieldchalk/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import TextField from '../../fields/TextField.vue';
+import { ampsByFeeder, feederGauges, freeSpaces, type Panel } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 const session = useSession();
 const selection = useSelection();
@@ -22,15 +25,25 @@ const moveTo = (left: number) =>
     changes: {},
     on: { at: wall.value.origin + left * wall.value.sign },
   });
-const value = (event: Event) => (event.target as HTMLInputElement).value;
-const count = (event: Event) => Number(value(event));
 const set = (changes: Partial<Omit<Panel, 'on'>>) => session.edit('setPanel', { panel: id.value, changes });
-const feed = (changes: Partial<NonNullable<Panel['feeder']>>) =>
-  set({ feeder: { ...panel.value!.feeder!, ...changes } });
+function feed(changes: Partial<NonNullable<Panel['feeder']>>) {
+  const feeder = panel.value?.feeder;
+  if (feeder) set({ feeder: { ...feeder, ...changes } });
+}
+const sources = [
+  { value: 'service', says: 'the service' },
+  { value: 'standby', says: 'standby supply' },
+];
+/** A panel fed from another gets a feeder to be bettered. */
+function feedFrom(source: string) {
+  const fresh = source in session.opened.panels && !panel.value?.feeder;
+  set({ source, ...(fresh ? { feeder: { space: null, amps: 60, gauge: '6' } } : {}) });
+}
+const coppers = feederGauges.map((g) => ({ value: g, says: `${g}, ${ampsByFeeder[g]} A` }));
 const others = computed(() => Object.entries(session.opened.panels).filter(([other]) => other !== id.value));
 /** Spaces of the feeding panel where a two-pole breaker fits, with the one it has. */
 const feederSpaces = computed(() => {
-  const { source, feeder } = panel.value!;
+  const { source = '', feeder = undefined } = panel.value ?? {};
   if (!session.opened.panels[source]) return [];
   const free = freeSpaces(session.opened, source);
   const own = feeder?.space ?? null;
@@ -47,29 +60,25 @@ const feederSpaces = computed(() => {
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <div class="grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Name<input
-          v-shown="panel.name"
-          class="field text-base"
-          maxlength="200"
-          @change="session.edit('setPanel', { panel: id, changes: { name: value($event) } })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Amperes<input
-          v-shown="panel.amps"
-          class="field text-base"
-          type="number"
-          min="1"
-          @change="session.edit('setPanel', { panel: id, changes: { amps: count($event) } })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Spaces<input
-          v-shown="panel.spaces"
-          class="field text-base"
-          type="number"
-          min="1"
-          @change="session.edit('setPanel', { panel: id, changes: { spaces: count($event) } })"
-      /></label>
+      <TextField
+        label="Name"
+        :model-value="panel.name"
+        @update:model-value="(v) => session.edit('setPanel', { panel: id, changes: { name: v } })"
+      />
+      <NumberField
+        label="Amperes"
+        :model-value="panel.amps"
+        :min="1"
+        whole
+        @update:model-value="(v) => session.edit('setPanel', { panel: id, changes: { amps: v } })"
+      />
+      <NumberField
+        label="Spaces"
+        :model-value="panel.spaces"
+        :min="1"
+        whole
+        @update:model-value="(v) => session.edit('setPanel', { panel: id, changes: { spaces: v } })"
+      />
       <LengthField
         v-if="fromLeft !== null"
         :label="`From left, wall ${wall!.letter}`"
@@ -81,96 +90,77 @@ const feederSpaces = computed(() => {
         :model-value="panel.on.away"
         @update:model-value="(away) => session.edit('setPanel', { panel: id, changes: {}, on: { away } })"
       />
-      <label class="text-sm text-quiet"
-        >Cable leaves<select
-          class="field text-base"
-          :value="panel.on.leaves"
-          @change="
-            session.edit('setPanel', { panel: id, changes: {}, on: { leaves: value($event) as 'below' } })
-          "
-        >
-          <option value="below">down</option>
-          <option value="above">up</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Cable leaves"
+        :model-value="panel.on.leaves"
+        :options="[
+          { value: 'below', says: 'down' },
+          { value: 'above', says: 'up' },
+        ]"
+        @update:model-value="(v) => session.edit('setPanel', { panel: id, changes: {}, on: { leaves: v } })"
+      />
     </div>
     <div class="mt-2 grid grid-cols-2 gap-2">
-      <label class="text-sm text-quiet"
-        >Fed by<select
-          class="field text-base"
-          :value="panel.source"
-          @change="
-            set({
-              source: value($event),
-              ...(value($event) in session.opened.panels && !panel.feeder
-                ? { feeder: { space: null, amps: 60, gauge: '6' } }
-                : {}),
-            })
-          "
-        >
-          <option value="service">the service</option>
-          <option value="standby">standby supply</option>
-          <option v-for="[other, p] in others" :key="other" :value="other">{{ p.name || other }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Legs<select class="field text-base" :value="panel.legs" @change="set({ legs: count($event) as 1 })">
-          <option :value="2">two, 120/240 V</option>
-          <option :value="1">one, 120 V</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Lowest spaces that take half breakers<input
-          v-shown="panel.tandems"
-          class="field text-base"
-          type="number"
-          min="0"
-          max="84"
-          @change="set({ tandems: count($event) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Where it stands<select
-          class="field text-base"
-          :value="panel.place"
-          @change="set({ place: value($event) as 'auto' })"
-        >
-          <option value="auto">as its wall says</option>
-          <option value="clear">a place that is allowed</option>
-          <option value="bathroom">in a bathroom</option>
-          <option value="clothes-closet">in a clothes closet</option>
-          <option value="over-stairs">over the steps of a stair</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Fed by"
+        :model-value="panel.source"
+        :options="[...sources, ...others.map(([other, p]) => ({ value: other, says: p.name || other }))]"
+        @update:model-value="feedFrom"
+      />
+      <ChoiceField
+        label="Legs"
+        :model-value="panel.legs"
+        :options="[
+          { value: 2, says: 'two, 120/240 V' },
+          { value: 1, says: 'one, 120 V' },
+        ]"
+        @update:model-value="(v) => set({ legs: v })"
+      />
+      <NumberField
+        label="Lowest spaces that take half breakers"
+        :model-value="panel.tandems"
+        :min="0"
+        :max="84"
+        whole
+        @update:model-value="(v) => set({ tandems: v })"
+      />
+      <ChoiceField
+        label="Where it stands"
+        :model-value="panel.place"
+        :options="[
+          { value: 'auto', says: 'as its wall says' },
+          { value: 'clear', says: 'a place that is allowed' },
+          { value: 'bathroom', says: 'in a bathroom' },
+          { value: 'clothes-closet', says: 'in a clothes closet' },
+          { value: 'over-stairs', says: 'over the steps of a stair' },
+        ]"
+        @update:model-value="(v) => set({ place: v })"
+      />
     </div>
     <div v-if="panel.feeder" class="mt-2 grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Its feeder in space<select
-          class="field text-base"
-          :value="panel.feeder.space ?? ''"
-          @change="feed({ space: value($event) === '' ? null : count($event) })"
-        >
-          <option value="">none yet</option>
-          <option v-for="s in feederSpaces" :key="s" :value="s">{{ s }} and {{ s + 2 }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Feeder, A<input
-          v-shown="panel.feeder.amps"
-          class="field text-base"
-          type="number"
-          min="1"
-          max="400"
-          @change="feed({ amps: count($event) })"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Its copper, AWG<select
-          class="field text-base"
-          :value="panel.feeder.gauge"
-          @change="feed({ gauge: value($event) as '6' })"
-        >
-          <option v-for="(amps, g) in ampsByFeeder" :key="g" :value="g">{{ g }}, {{ amps }} A</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Its feeder in space"
+        :model-value="panel.feeder.space"
+        :options="[
+          { value: null, says: 'none yet' },
+          ...feederSpaces.map((s) => ({ value: s, says: `${s} and ${s + 2}` })),
+        ]"
+        @update:model-value="(space) => feed({ space })"
+      />
+      <NumberField
+        label="Feeder, A"
+        :model-value="panel.feeder.amps"
+        :min="1"
+        :max="400"
+        whole
+        @update:model-value="(v) => feed({ amps: v })"
+      />
+      <ChoiceField
+        label="Its copper, AWG"
+        :model-value="panel.feeder.gauge"
+        :options="coppers"
+        @update:model-value="(gauge) => feed({ gauge })"
+      />
     </div>
     <div class="mt-2 grid grid-cols-3 gap-2">
       <LengthField

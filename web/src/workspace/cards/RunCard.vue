@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatLength, type Plan } from '@fieldchalk/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import { formatLength } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -15,7 +16,6 @@ const title = computed(() =>
 );
 const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
-type Way = Plan['runs'][string]['way'];
 </script>
 
 <template>
@@ -82,21 +82,18 @@ type Way = Plan['runs'][string]['way'];
       </div>
       <p class="text-sm text-quiet">Asbestos or lead in old finishes: stop and test before cutting.</p>
     </div>
-    <label class="mt-2 block text-sm text-quiet"
-      >Way
-      <select
-        class="field text-base"
-        :value="run.way"
-        @change="
-          session.edit('setRunWay', { run: id, way: ($event.target as HTMLSelectElement).value as Way })
-        "
-      >
-        <option value="auto">cheapest</option>
-        <option value="wall">stay in the wall</option>
-        <option value="over">over the plates</option>
-        <option value="under">under the floor</option>
-        <option value="surface">on the surface</option>
-      </select>
-    </label>
+    <ChoiceField
+      class="mt-2"
+      label="Way"
+      :model-value="run.way"
+      :options="[
+        { value: 'auto', says: 'cheapest' },
+        { value: 'wall', says: 'stay in the wall' },
+        { value: 'over', says: 'over the plates' },
+        { value: 'under', says: 'under the floor' },
+        { value: 'surface', says: 'on the surface' },
+      ]"
+      @update:model-value="(v) => session.edit('setRunWay', { run: id, way: v })"
+    />
   </div>
 </template>

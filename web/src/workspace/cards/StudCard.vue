@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 const selection = useSelection();
 const session = useSession();

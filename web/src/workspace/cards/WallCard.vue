@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import TextField from '../../fields/TextField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import {
-  framingKinds,
+  framingNames,
   formatLength,
   readWalk,
   roomUses,
@@ -14,7 +16,7 @@ import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import CardHead from './CardHead.vue';
 import LayerList from './LayerList.vue';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { roomsAt, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
@@ -34,7 +36,6 @@ const leg = computed(() => {
 });
 const set = (changes: Partial<Omit<Wall, 'from' | 'to'>>) =>
   session.edit('setWalls', { walls: selection.picked, changes });
-const text = (event: Event) => (event.target as HTMLSelectElement).value;
 const checked = (event: Event) => (event.target as HTMLInputElement).checked;
 /** Positive moves the wall away from the room in hand. */
 const moveOut = (by: number) =>
@@ -60,7 +61,11 @@ const inLine = computed(() => {
     return o !== id.value && [w.from, w.to].some((p) => p === from || p === to);
   });
 });
-const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip' } as const;
+const accesses = [
+  { value: 'leave', says: 'leave it' },
+  { value: 'fish', says: 'fish through it' },
+  { value: 'open', says: 'open a strip' },
+] as const;
 </script>
 
 <template>
@@ -80,64 +85,53 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
       />
       <LengthField label="Move out by" :model-value="null" @update:model-value="moveOut" />
       <LengthField label="Move in by" :model-value="null" @update:model-value="(v) => moveOut(-v)" />
-      <label class="text-sm text-quiet"
-        >Framing<select
-          class="field text-base"
-          :value="wall.framing"
-          @change="set({ framing: text($event) as Wall['framing'] })"
-        >
-          <option v-for="(_, kind) in framingKinds" :key="kind">{{ kind }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Spacing<select
-          class="field text-base"
-          :value="wall.spacing"
-          @change="set({ spacing: Number(text($event)) })"
-        >
-          <option v-for="s in [12, 16, 19.2, 24]" :key="s" :value="s">{{ s }} oc</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Layout from<select
-          class="field text-base"
-          :value="wall.layoutFrom"
-          @change="set({ layoutFrom: text($event) as 'from' })"
-        >
-          <option :value="seen?.sign === -1 ? 'to' : 'from'">left end</option>
-          <option :value="seen?.sign === -1 ? 'from' : 'to'">right end</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Cover<select
-          class="field text-base"
-          :value="wall.cover"
-          @change="set({ cover: text($event) as 'open' })"
-        >
-          <option value="open">open framing</option>
-          <option value="closed">closed, existing</option>
-        </select></label
-      >
-      <label v-if="wall.cover === 'closed'" class="text-sm text-quiet"
-        >Cable may<select
-          class="field text-base"
-          :value="wall.access"
-          @change="set({ access: text($event) as 'fish' })"
-        >
-          <option v-for="(says, kind) in access" :key="kind" :value="kind">{{ says }}</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Rated<select
-          class="field text-base"
-          :value="wall.rated"
-          @change="set({ rated: text($event) as 'none' })"
-        >
-          <option value="none">not rated</option>
-          <option value="fire">for fire</option>
-          <option value="sound">against sound</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Framing"
+        :model-value="wall.framing"
+        :options="framingNames"
+        @update:model-value="(framing) => set({ framing })"
+      />
+      <ChoiceField
+        label="Spacing"
+        :model-value="wall.spacing"
+        :options="[12, 16, 19.2, 24].map((s) => ({ value: s, says: `${s} oc` }))"
+        @update:model-value="(spacing) => set({ spacing })"
+      />
+      <ChoiceField
+        label="Layout from"
+        :model-value="wall.layoutFrom"
+        :options="[
+          { value: seen?.sign === -1 ? 'to' : 'from', says: 'left end' },
+          { value: seen?.sign === -1 ? 'from' : 'to', says: 'right end' },
+        ]"
+        @update:model-value="(v) => set({ layoutFrom: v })"
+      />
+      <ChoiceField
+        label="Cover"
+        :model-value="wall.cover"
+        :options="[
+          { value: 'open', says: 'open framing' },
+          { value: 'closed', says: 'closed, existing' },
+        ]"
+        @update:model-value="(v) => set({ cover: v })"
+      />
+      <ChoiceField
+        v-if="wall.cover === 'closed'"
+        label="Cable may"
+        :model-value="wall.access"
+        :options="accesses"
+        @update:model-value="(way) => set({ access: way })"
+      />
+      <ChoiceField
+        label="Rated"
+        :model-value="wall.rated"
+        :options="[
+          { value: 'none', says: 'not rated' },
+          { value: 'fire', says: 'for fire' },
+          { value: 'sound', says: 'against sound' },
+        ]"
+        @update:model-value="(v) => set({ rated: v })"
+      />
       <LengthField
         label="Height, if low"
         :model-value="wall.height ?? null"
@@ -164,12 +158,8 @@ const access = { leave: 'leave it', fish: 'fish through it', open: 'open a strip
       @change="setLayers"
     />
     <div class="mt-2 grid grid-cols-[1fr_7rem_auto] items-end gap-2">
-      <label class="text-sm text-quiet"
-        >Room behind it<input v-model="roomName" class="field text-base" maxlength="200"
-      /></label>
-      <select v-model="use" class="field" aria-label="Use of the room behind">
-        <option v-for="u in roomUses" :key="u">{{ u }}</option>
-      </select>
+      <TextField label="Room behind it" v-model="roomName" />
+      <ChoiceField label="Use of the room behind" hide-label v-model="use" :options="roomUses" />
       <button class="key" type="button" :disabled="!seen" @click="roomBehind">Walk it</button>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">

@@ -1,57 +1,47 @@
 <script setup lang="ts">
-import {
-  formatLength,
-  isOnWall,
-  roomHolding,
-  type DeviceKind,
-  type EditArgs,
-  type EditName,
-} from '@fieldchalk/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import { entryOf, type EditStep } from '@fieldchalk/core';
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
-import { useElementSize, useEventListener } from '@vueuse/core';
-import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import { useSession } from '../../stores/session.ts';
-import { useSelection } from '../../stores/selection.ts';
+import { useEventListener } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
-import type { Kind } from '../../stores/selection.ts';
+import { useSelection, type Kind } from '../../stores/selection.ts';
+import { useSession } from '../../stores/session.ts';
 import { boxLooks } from '../circuits/look.ts';
-import LengthField from '../LengthField.vue';
-import PlanDrawing from './PlanDrawing.vue';
-import {
-  distanceLines,
-  extentOf,
-  lineOf,
-  planShapes,
-  snappedEnd,
-  snappedFlat,
-  snappedOffset,
-} from './planShapes.ts';
+import { useDrag } from '../drag.ts';
+import { isInDialog, isTyping } from '../keys.ts';
+import LengthField from '../../fields/LengthField.vue';
 import { ceilingKinds } from '../names.ts';
+import { isDragged, planOrder } from './planDrag.ts';
+import PlanDrawing from './PlanDrawing.vue';
+import { distanceLines, planShapes } from './planShapes.ts';
+import { usePlanTool } from './planTools.ts';
+import { usePlanViewport } from './planViewport.ts';
 
+/** The plan of one level: walls, what is in them, boxes and cables; chosen, dragged, nudged and drawn here. */
+defineProps<{ showControls?: boolean }>();
 const session = useSession();
 const selection = useSelection();
 const gesture = useGesture();
 const svg = ref<SVGSVGElement | null>(null);
-const { width, height } = useElementSize(svg);
-const view = shallowRef({ k: 1, x: 0, y: 0 });
 const level = computed(() => selection.level ?? 'L1');
-defineProps<{ showControls?: boolean }>();
+const drag = useDrag();
+const drawingNow = ref(false);
+const { view, extent, scale, zoomBy, fit, placeOf } = usePlanViewport(svg, level, drawingNow);
+const tools = usePlanTool(level, scale);
+const { tool, isDrawing } = tools;
+function toggleDrawing() {
+  if (isDrawing.value) tools.choose();
+  else tools.draw();
+  drawingNow.value = isDrawing.value;
+}
+
 const looks = computed(() =>
   selection.stage === 'circuits' && gesture.plan
     ? boxLooks(gesture.plan, selection.tripped, selection.circuitInHand)
     : null,
 );
-/** Boxes the pointer crosses while it is held go on the circuit in hand, those on it already stay. */
-function over(box: string, event: PointerEvent) {
-  if (!selection.painting || event.buttons !== 1) return;
-  const isOn = Object.values(session.opened.devices).some(
-    (d) => d.box === box && d.circuit === selection.painting,
-  );
-  if (!isOn) selection.paint(box);
-}
 /** Among circuits only the cables of the one in hand are drawn. */
 const shapes = computed(() => {
   if (!gesture.plan) return null;
@@ -61,226 +51,76 @@ const shapes = computed(() => {
     selection.circuitInHand !== null && session.plan?.runs[id]?.circuit === selection.circuitInHand;
   return { ...all, cables: all.cables.filter((c) => own(c.id)) };
 });
-const drawing = ref(false);
-/** What a press in a room puts on its ceiling; empty while pressing only chooses. */
-const putting = ref<DeviceKind | ''>('');
-const begun = shallowRef<{ x: number; y: number } | null>(null);
-const pointer = shallowRef<{ x: number; y: number } | null>(null);
-/** The sheet the pane shows: fitted to the level, but still while walls are drawn, with room around for more of them. */
-const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
-const roomToDraw = 120;
-watch(
-  [() => session.plan, level, drawing] as const,
-  ([plan, , isDrawing], before) => {
-    if (isDrawing && before?.[2] && extent.value) return;
-    extent.value = plan ? extentOf(plan, level.value, isDrawing ? roomToDraw : 18) : null;
-  },
-  { immediate: true },
-);
-const fitted = computed(() =>
-  extent.value && width.value > 0
-    ? Math.min(width.value / extent.value.width, height.value / extent.value.height)
-    : 1,
-);
-const scale = computed(() => fitted.value * view.value.k);
 const chosen = computed(() => new Set(selection.picked));
 const isEmpty = computed(() => Object.keys(session.plan?.walls ?? {}).length === 0);
-
-const zooming = zoom<SVGSVGElement, unknown>()
-  .scaleExtent([0.6, 40])
-  .filter((event: Event) => {
-    if (event.type === 'wheel') return true;
-    if (event.type.startsWith('touch')) return (event as TouchEvent).touches.length > 1;
-    return event.target === svg.value && !drawing.value && !(event as MouseEvent).shiftKey;
-  })
-  .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => (view.value = event.transform));
-onMounted(() =>
-  watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null), { immediate: true }),
+const distances = computed(() => {
+  const mark = selection.chosen?.kind === 'box' ? session.result?.ceilings[selection.chosen.id] : undefined;
+  return mark && shapes.value && gesture.plan ? distanceLines(shapes.value, gesture.plan, mark) : [];
+});
+const levels = computed(() =>
+  Object.entries(session.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
 );
-const zoomBy = (factor: number) => svg.value && select(svg.value).call(zooming.scaleBy, factor);
-const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
-watch(level, fit);
+const says = computed(() => drag.says.value || tools.says.value);
 
-function placeOf(event: PointerEvent | MouseEvent): { x: number; y: number } {
-  const group = svg.value!.querySelector('g')! as SVGGraphicsElement;
-  const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(group.getScreenCTM()!.inverse());
-  return { x: p.x, y: -p.y };
+/** Boxes the pointer crosses while it is held go on the circuit in hand, those on it already stay. */
+function over(box: string, event: PointerEvent) {
+  if (!selection.painting || event.buttons !== 1) return;
+  const isOn = Object.values(session.opened.devices).some(
+    (d) => d.box === box && d.circuit === selection.painting,
+  );
+  if (!isOn) selection.paint(box);
 }
-
-interface Grip {
-  readonly kind: Kind;
-  readonly id: string;
-  readonly from: { x: number; y: number };
-  moved: boolean;
-  /** What letting go here would do. */
-  order: { name: EditName; args: unknown } | null;
-}
-let grip: Grip | null = null;
-const says = ref('');
-
 function grab(kind: Kind, id: string, event: PointerEvent) {
-  if (drawing.value || putting.value !== '' || event.button !== 0) return;
+  if (tool.value.kind !== 'choose' || event.button !== 0) return;
   event.stopPropagation();
   if (kind === 'box' && selection.painting) return selection.paint(id);
   if (event.shiftKey) return selection.pick({ kind, id });
   selection.choose({ kind, id });
-  if (kind === 'panel' || (kind === 'box' && selection.stage === 'circuits')) return;
-  grip = { kind, id, from: placeOf(event), moved: false, order: null };
-}
-
-/** The edit a drag stands for, with a word on where it has got to. */
-function orderOf(
-  g: Grip,
-  to: { x: number; y: number },
-  fine: boolean,
-): { name: EditName; args: unknown; says: string } | null {
-  const plan = session.opened;
-  const by = { x: to.x - g.from.x, y: to.y - g.from.y };
-  const tick = (v: number) => (fine ? Math.round(v * 16) / 16 : Math.round(v));
-  const make = <N extends EditName>(name: N, args: EditArgs<N>, words: string) => ({
-    name,
-    args,
-    says: words,
+  const from = placeOf(event);
+  if (!from || !isDragged(kind) || (kind === 'box' && selection.stage === 'circuits')) return;
+  drag.start(event, (e) => {
+    const to = placeOf(e);
+    return to && orderFor(kind, id, { x: to.x - from.x, y: to.y - from.y }, e.altKey);
   });
-  const along = (wall: string) => {
-    const { u } = lineOf(plan, wall)!;
-    return tick(by.x * u.x + by.y * u.y);
-  };
-  switch (g.kind) {
-    case 'wall': {
-      const { u } = lineOf(plan, g.id)!;
-      const raw = by.x * -u.y + by.y * u.x;
-      const snapped = fine
-        ? { offset: tick(raw), inLine: false }
-        : snappedOffset(plan, g.id, raw, 4 / scale.value + 2);
-      return make(
-        'moveWall',
-        { wall: g.id, offset: snapped.offset },
-        `${formatLength(Math.abs(snapped.offset))}${snapped.inLine ? ', in line' : ''}`,
-      );
-    }
-    case 'corner': {
-      const p = plan.points[g.id]!;
-      const end = fine
-        ? { x: tick(p.x + by.x), y: tick(p.y + by.y) }
-        : snappedEnd(without(g.id), level.value, { x: p.x + by.x, y: p.y + by.y }, null, 6 / scale.value + 1);
-      return make(
-        'moveCorner',
-        { point: g.id, to: end },
-        `${formatLength(Math.hypot(end.x - p.x, end.y - p.y))}`,
-      );
-    }
-    case 'opening': {
-      const o = plan.openings[g.id]!;
-      const at = o.at + along(o.wall);
-      return make('setOpening', { opening: g.id, changes: { at } }, `${formatLength(along(o.wall))}`);
-    }
-    case 'obstacle': {
-      const x = plan.obstacles[g.id]!;
-      return make(
-        'setObstacle',
-        { obstacle: g.id, changes: { at: x.at + along(x.wall) } },
-        formatLength(along(x.wall)),
-      );
-    }
-    case 'fixture': {
-      const f = plan.fixtures[g.id]!;
-      if (f.wall)
-        return make(
-          'setFixture',
-          { fixture: g.id, changes: { at: f.at + along(f.wall) } },
-          formatLength(along(f.wall)),
-        );
-      const room = plan.rooms[f.room]!;
-      const changes = { x: tick((f.x ?? room.x) + by.x), y: tick((f.y ?? room.y) + by.y) };
-      return make('setFixture', { fixture: g.id, changes }, formatLength(Math.hypot(by.x, by.y)));
-    }
-    case 'box': {
-      const { on } = plan.boxes[g.id]!;
-      if (!isOnWall(on)) {
-        const to_ = { x: on.x + by.x, y: on.y + by.y };
-        const end = fine
-          ? { x: tick(to_.x), y: tick(to_.y) }
-          : snappedFlat(plan, g.id, to_, 5 / scale.value + 1);
-        return make(
-          'moveFlatBox',
-          { box: g.id, ...end },
-          formatLength(Math.hypot(end.x - on.x, end.y - on.y)),
-        );
-      }
-      return make(
-        'moveBox',
-        { box: g.id, at: session.result!.marks[g.id]!.at + along(on.wall) },
-        formatLength(along(on.wall)),
-      );
-    }
-    default:
-      return null;
-  }
 }
-
-/** The plan as seen by a corner looking for others to land on. */
-function without(point: string) {
-  const { [point]: _, ...points } = session.opened.points;
-  const walls = Object.fromEntries(
-    Object.entries(session.opened.walls).filter(([, w]) => w.from !== point && w.to !== point),
-  );
-  return { ...session.opened, points, walls };
+function orderFor(kind: Kind, id: string, by: { x: number; y: number }, fine: boolean) {
+  const { opened: plan, result } = session;
+  return planOrder(kind, { plan, result, level: level.value, id, by, fine, scale: scale.value });
 }
-
+function press(event: PointerEvent) {
+  const at = placeOf(event);
+  if (event.button === 0 && at) tools.press(at);
+}
 useEventListener(window, 'pointermove', (event: PointerEvent) => {
-  if (drawing.value && svg.value) {
-    const near = snappedEnd(session.opened, level.value, placeOf(event), begun.value, 8 / scale.value + 1);
-    pointer.value = near;
-    if (begun.value) says.value = formatLength(Math.hypot(near.x - begun.value.x, near.y - begun.value.y));
-    return;
-  }
-  if (!grip) return;
-  const to = placeOf(event);
-  if (Math.hypot(to.x - grip.from.x, to.y - grip.from.y) * scale.value > 3) grip.moved = true;
-  if (!grip.moved) return;
-  const order = orderOf(grip, to, event.altKey);
-  if (!order) return;
-  grip.order = order;
-  says.value = order.says;
-  void gesture.preview(order.name, order.args as never);
+  const at = isDrawing.value ? placeOf(event) : null;
+  if (at) tools.move(at);
 });
-useEventListener(window, 'pointerup', () => {
-  const { order = null, moved = false } = grip ?? {};
-  grip = null;
-  if (!drawing.value) says.value = '';
-  if (moved && order && !session.edit(order.name, order.args as never)) gesture.settle();
-});
+
 const headings: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 },
   ArrowRight: { x: 1, y: 0 },
   ArrowUp: { x: 0, y: 1 },
   ArrowDown: { x: 0, y: -1 },
 };
-const nudged = new Set<Kind>(['wall', 'corner', 'opening', 'obstacle', 'fixture', 'box']);
-
 /** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */
 function nudge(heading: { x: number; y: number }, step: number): boolean {
-  const chosenNow = selection.chosen;
-  if (!chosenNow || !nudged.has(chosenNow.kind)) return false;
-  const order = orderOf(
-    { ...chosenNow, from: { x: 0, y: 0 }, moved: true, order: null },
-    { x: heading.x * step, y: heading.y * step },
-    true,
-  );
-  return order !== null && session.edit(order.name, order.args as never);
+  const now = selection.chosen;
+  const made = now && orderFor(now.kind, now.id, { x: heading.x * step, y: heading.y * step }, true);
+  return made !== null && session.edit(made.name, made.args as never);
 }
+/** Deletes all that is chosen, as one step. */
 function remove(): boolean {
   const ids = [...selection.picked];
-  const done = {
-    wall: () => session.edit('removeWalls', { walls: ids }),
-    opening: () => ids.every((opening) => session.edit('removeOpening', { opening })),
-    fixture: () => ids.every((fixture) => session.edit('removeFixture', { fixture })),
-    obstacle: () => ids.every((obstacle) => session.edit('removeObstacle', { obstacle })),
-    box: () => session.edit('removeBoxes', { boxes: ids }),
-  } as Partial<Record<Kind, () => boolean>>;
-  const act = done[selection.chosen?.kind ?? 'corner'];
-  if (!act?.()) return false;
+  const steps: Partial<Record<Kind, EditStep[]>> = {
+    wall: [{ name: 'removeWalls', args: { walls: ids } }],
+    box: [{ name: 'removeBoxes', args: { boxes: ids } }],
+    opening: ids.map((opening) => ({ name: 'removeOpening', args: { opening } })),
+    fixture: ids.map((fixture) => ({ name: 'removeFixture', args: { fixture } })),
+    obstacle: ids.map((obstacle) => ({ name: 'removeObstacle', args: { obstacle } })),
+  };
+  const kind = selection.chosen?.kind;
+  const own = kind && steps[kind];
+  if (!own || !session.editAll(`remove ${kind}`, own)) return false;
   selection.choose(null);
   return true;
 }
@@ -288,28 +128,22 @@ function lock(): boolean {
   if (selection.chosen?.kind === 'wall')
     return session.edit('setWalls', {
       walls: selection.picked,
-      changes: { locked: !session.opened.walls[selection.chosen.id]!.locked },
+      changes: { locked: !entryOf(session.opened.walls, selection.chosen.id).locked },
     });
   return selection.chosen?.kind === 'box' && session.edit('keepBoxes', { boxes: selection.picked });
 }
-function letGo(target: HTMLElement) {
-  if (grip?.moved) gesture.settle();
-  else if (drawing.value) stopDrawing();
-  else if (putting.value !== '') putting.value = '';
+function letGo(target: EventTarget | null) {
+  if (drag.cancel()) return;
+  if (tools.letGo()) drawingNow.value = isDrawing.value;
   else if (selection.painting) selection.paintWith(null);
-  else if (!target.closest('input, select')) selection.choose(null);
-  grip = null;
-  says.value = '';
+  else if (!isTyping(target)) selection.choose(null);
 }
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  const target = event.target as HTMLElement;
+  const { target } = event;
+  if (isInDialog()) return;
   if (event.key === 'Escape') return letGo(target);
-  if (
-    target.closest('input, select, textarea, [data-box], [role=separator]') ||
-    event.ctrlKey ||
-    event.metaKey
-  )
-    return;
+  const elsewhere = target instanceof Element && target.closest('[data-box], [role=separator]') !== null;
+  if (elsewhere || isTyping(target) || event.ctrlKey || event.metaKey) return;
   const heading = headings[event.key];
   const did = heading
     ? nudge(heading, event.shiftKey ? 1 / 16 : 1)
@@ -318,41 +152,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
       : event.key === 'l' && lock();
   if (did) event.preventDefault();
 });
-
-function stopDrawing() {
-  if (begun.value) begun.value = null;
-  else drawing.value = false;
-  pointer.value = null;
-  says.value = '';
-}
-function drawTo(end: { x: number; y: number }) {
-  if (begun.value && !session.edit('addWall', { level: level.value, from: begun.value, to: end })) return;
-  begun.value = end;
-}
-function press(event: PointerEvent) {
-  if (event.button === 0 && putting.value !== '') return put(placeOf(event), putting.value);
-  if (!drawing.value || event.button !== 0) return;
-  drawTo(snappedEnd(session.opened, level.value, placeOf(event), begun.value, 8 / scale.value + 1));
-}
-function put(at: { x: number; y: number }, kind: DeviceKind) {
-  const room = roomHolding(session.opened, level.value, at);
-  if (room === null) return void (says.value = 'Press inside a room that closes.');
-  const before = new Set(Object.keys(session.opened.boxes));
-  if (!session.edit('addCeilingBox', { room, x: Math.round(at.x), y: Math.round(at.y), kind })) return;
-  const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
-  if (added) selection.choose({ kind: 'box', id: added });
-}
-const distances = computed(() => {
-  const mark = selection.chosen?.kind === 'box' ? session.result?.ceilings[selection.chosen.id] : undefined;
-  return mark && shapes.value && gesture.plan ? distanceLines(shapes.value, gesture.plan, mark) : [];
-});
-/** A typed length draws on the way the pointer shows. */
-function drawLength(length: number) {
-  if (!begun.value || !pointer.value) return;
-  const [dx, dy] = [pointer.value.x - begun.value.x, pointer.value.y - begun.value.y];
-  const span = Math.hypot(dx, dy) || 1;
-  drawTo({ x: begun.value.x + (dx / span) * length, y: begun.value.y + (dy / span) * length });
-}
 /** A closed space gets a name to be bettered, and comes in hand. */
 function nameSpace(at: { x: number; y: number }) {
   const before = Object.keys(session.opened.rooms);
@@ -361,9 +160,6 @@ function nameSpace(at: { x: number; y: number }) {
   const added = Object.keys(session.opened.rooms).find((id) => !before.includes(id));
   if (added) selection.chooseRoom(added);
 }
-const levels = computed(() =>
-  Object.entries(session.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
-);
 </script>
 
 <template>
@@ -373,7 +169,7 @@ const levels = computed(() =>
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
       class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
-      :class="{ 'cursor-crosshair': drawing || putting !== '' }"
+      :class="{ 'cursor-crosshair': tool.kind !== 'choose' }"
       role="group"
       aria-label="Plan of the level"
       @pointerdown="press"
@@ -396,20 +192,20 @@ const levels = computed(() =>
           @over="over"
           @grab="grab"
           @name="nameSpace"
-          @room="(id) => !drawing && putting === '' && selection.chooseRoom(id)"
+          @room="(id) => tool.kind === 'choose' && selection.chooseRoom(id)"
         />
-        <g v-if="drawing && pointer" pointer-events="none">
+        <g v-if="tool.kind === 'draw' && tool.pointer" pointer-events="none">
           <line
-            v-if="begun"
-            :x1="begun.x"
-            :y1="-begun.y"
-            :x2="pointer.x"
-            :y2="-pointer.y"
+            v-if="tool.begun"
+            :x1="tool.begun.x"
+            :y1="-tool.begun.y"
+            :x2="tool.pointer.x"
+            :y2="-tool.pointer.y"
             class="stroke-chalk"
             :stroke-width="3.5"
             stroke-opacity="0.6"
           />
-          <circle :cx="pointer.x" :cy="-pointer.y" :r="5 / scale" class="fill-chalk" />
+          <circle :cx="tool.pointer.x" :cy="-tool.pointer.y" :r="5 / scale" class="fill-chalk" />
         </g>
       </g>
     </svg>
@@ -435,28 +231,31 @@ const levels = computed(() =>
       <button
         class="key"
         type="button"
-        :class="{ 'key-main': drawing }"
-        :aria-pressed="drawing"
-        @click="((drawing = !drawing), (begun = pointer = null), (says = ''))"
+        :class="{ 'key-main': isDrawing }"
+        :aria-pressed="isDrawing"
+        @click="toggleDrawing"
       >
         <PencilRuler :size="18" /> Draw walls
       </button>
-      <select
-        v-if="!drawing && shapes && shapes.rooms.length > 0"
-        v-model="putting"
-        class="field w-44! text-base"
-        aria-label="Put on the ceiling by pointing"
-      >
-        <option value="">Put on the ceiling…</option>
-        <option v-for="k in ceilingKinds" :key="k" :value="k">{{ k.replaceAll('-', ' ') }}</option>
-      </select>
+      <ChoiceField
+        v-if="!isDrawing && shapes && shapes.rooms.length > 0"
+        class="w-44"
+        label="Put on the ceiling by pointing"
+        hide-label
+        :model-value="tool.kind === 'put' ? tool.device : null"
+        :options="[
+          { value: null, says: 'Put on the ceiling…' },
+          ...ceilingKinds.map((k) => ({ value: k, says: k.replaceAll('-', ' ') })),
+        ]"
+        @update:model-value="tools.putDevice"
+      />
       <LengthField
-        v-if="drawing && begun"
+        v-if="tool.kind === 'draw' && tool.begun"
         class="w-32"
         label="Length of the wall being drawn"
         hide-label
         :model-value="null"
-        @update:model-value="drawLength"
+        @update:model-value="tools.drawLength"
       />
       <span v-if="says" class="rounded-sm bg-bar px-2 py-1 font-bold text-bar-ink" role="status">{{
         says

@@ -1,12 +1,13 @@
-import { entryOf, must } from '@fieldchalk/core';
 import {
   deviceWords,
-  framingKinds,
+  entryOf,
   unnamedSpaces,
+  wallSegment,
   type DeviceKind,
   type Fixture,
   type Plan,
   type Result,
+  type WallSegment,
 } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 
@@ -111,7 +112,7 @@ export function distanceLines(
   mark: Result['ceilings'][string],
 ): { x1: number; y1: number; x2: number; y2: number; inches: number }[] {
   return mark.from.flatMap(({ wall, distance }) => {
-    const line = lineOf(plan, wall);
+    const line = wallSegment(plan, wall);
     if (!line || shapes.walls.every((w) => w.id !== wall)) return [];
     const off = (mark.x - line.a.x) * -line.u.y + (mark.y - line.a.y) * line.u.x;
     const way = off > 0 ? -1 : 1;
@@ -127,64 +128,16 @@ export function distanceLines(
   });
 }
 
-/** Where a box dragged over a ceiling should stop: in line with other boxes of its room, else on the whole inch. */
-export function snappedFlat(
-  plan: Plan,
-  id: string,
-  to: { x: number; y: number },
-  reach: number,
-): { x: number; y: number } {
-  const own = entryOf(plan.boxes, id).on;
-  const room = 'ceiling' in own ? own.ceiling : null;
-  const others = Object.entries(plan.boxes).flatMap(([other, { on }]) =>
-    other !== id && 'ceiling' in on && on.ceiling === room ? [on] : [],
-  );
-  const near = (values: number[], v: number) => {
-    const best = values.sort((a, b) => Math.abs(a - v) - Math.abs(b - v))[0];
-    return best !== undefined && Math.abs(best - v) < reach ? best : Math.round(v);
-  };
-  return {
-    x: near(
-      others.map((o) => o.x),
-      to.x,
-    ),
-    y: near(
-      others.map((o) => o.y),
-      to.y,
-    ),
-  };
-}
-
-interface Line {
-  readonly a: { x: number; y: number };
-  readonly u: { x: number; y: number };
-  readonly span: number;
-  readonly half: number;
-}
-
-export function lineOf(plan: Plan, wallId: string): Line | null {
-  const wall = plan.walls[wallId];
-  const [a, b] = [plan.points[wall?.from ?? ''], plan.points[wall?.to ?? '']];
-  if (!wall || !a || !b) return null;
-  const span = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-  return {
-    a,
-    u: { x: (b.x - a.x) / span, y: (b.y - a.y) / span },
-    span,
-    half: framingKinds[wall.framing].depth / 2,
-  };
-}
-
 /** A place along a wall and off its middle, on the screen. */
-const at = ({ a, u }: Line, along: number, off: number) => ({
+const at = ({ a, u }: WallSegment, along: number, off: number) => ({
   x: a.x + u.x * along - u.y * off,
   y: -(a.y + u.y * along + u.x * off),
 });
 const show = (p: { x: number; y: number }) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`;
-const block = (line: Line, start: number, end: number, off = line.half) =>
+const block = (line: WallSegment, start: number, end: number, off = line.half) =>
   [at(line, start, off), at(line, end, off), at(line, end, -off), at(line, start, -off)].map(show).join(' ');
 
-function doorArc(line: Line, o: Plan['openings'][string]): string {
+function doorArc(line: WallSegment, o: Plan['openings'][string]): string {
   const hinge = o.hinge === 'from' ? o.at : o.at + o.width;
   const strike = o.hinge === 'from' ? o.at + o.width : o.at;
   const out = o.swing === 'left' ? 1 : -1;
@@ -198,7 +151,7 @@ function doorArc(line: Line, o: Plan['openings'][string]): string {
 }
 
 /** What tells the kinds of opening apart: leaves, tracks, glass. */
-function openingLines(line: Line, o: Plan['openings'][string]): string {
+function openingLines(line: WallSegment, o: Plan['openings'][string]): string {
   const rule = (from: number, to: number, off: number) =>
     `M${show(at(line, from, off))}L${show(at(line, to, off))}`;
   const [start, end, middle] = [o.at, o.at + o.width, o.at + o.width / 2];
@@ -220,7 +173,7 @@ function openingLines(line: Line, o: Plan['openings'][string]): string {
 }
 
 /** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
-function framedEnds(line: Line, members: Result['members']): [number, number] {
+function framedEnds(line: WallSegment, members: Result['members']): [number, number] {
   const plates = members.filter((m) => m.role === 'top-plate');
   const start = Math.min(...plates.map((m) => m.at - m.width / 2));
   const end = Math.max(...plates.map((m) => m.at + m.width / 2));
@@ -229,7 +182,7 @@ function framedEnds(line: Line, members: Result['members']): [number, number] {
 }
 
 function wallShape(plan: Plan, members: Result['members'], id: string): WallShape | null {
-  const line = lineOf(plan, id);
+  const line = wallSegment(plan, id);
   if (!line) return null;
   const studs = members
     .filter((m) => m.number !== null)
@@ -261,7 +214,7 @@ function wallShape(plan: Plan, members: Result['members'], id: string): WallShap
 function fixtureShape(plan: Plan, id: string, f: Fixture) {
   const name = f.label || f.kind.replaceAll('-', ' ');
   if (f.wall) {
-    const line = lineOf(plan, f.wall);
+    const line = wallSegment(plan, f.wall);
     if (!line) return [];
     const out = f.side === 'left' ? 1 : -1;
     const corners = [
@@ -276,7 +229,7 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
   const room = plan.rooms[f.room];
   const center = { x: f.x ?? room?.x ?? 0, y: f.y ?? room?.y ?? 0 };
   const radians = (f.turn * Math.PI) / 180;
-  const line: Line = {
+  const line: WallSegment = {
     a: center,
     u: { x: Math.cos(radians), y: Math.sin(radians) },
     span: f.width,
@@ -299,7 +252,7 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
   }
   const flat = flatShapes(plan, level);
   const boxes = Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
-    const line = onLevel(m.wall) ? lineOf(plan, m.wall) : null;
+    const line = onLevel(m.wall) ? wallSegment(plan, m.wall) : null;
     if (!line) return [];
     const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
     const kept = plan.boxes[id]?.pinned === true || plan.boxes[id]?.existing === true;
@@ -356,7 +309,7 @@ export function planShapes(plan: Plan, result: Result | null, level: string): Pl
       .flatMap(([id, f]) => fixtureShape(plan, id, f)),
     unnamed: unnamedSpaces(plan, level).map((u) => ({ x: u.x, y: -u.y })),
     panels: Object.entries(plan.panels).flatMap(([id, p]) => {
-      const line = onLevel(p.on.wall) ? lineOf(plan, p.on.wall) : null;
+      const line = onLevel(p.on.wall) ? wallSegment(plan, p.on.wall) : null;
       if (!line) return [];
       const out = p.on.side === 'left' ? 1 : -1;
       const corners = [
@@ -396,61 +349,4 @@ export function extentOf(
   const [width, height] = [Math.max(...xs) + margin - x, Math.max(...ys) + margin - y];
   const [wide, high] = [Math.max(width, smallestSheet.width), Math.max(height, smallestSheet.height)];
   return { x: x - (wide - width) / 2, y: y - (high - height) / 2, width: wide, height: high };
-}
-
-/** Where a drag of a wall should stop: in line with another wall that runs the same way, else on the whole inch. */
-export function snappedOffset(
-  plan: Plan,
-  wallId: string,
-  offset: number,
-  reach: number,
-): { offset: number; inLine: boolean } {
-  const line = lineOf(plan, wallId);
-  if (!line) return { offset, inLine: false };
-  let best: number | null = null;
-  for (const id of Object.keys(plan.walls)) {
-    const other = id === wallId ? null : lineOf(plan, id);
-    if (!other || Math.abs(other.u.x * line.u.y - other.u.y * line.u.x) > 0.01) continue;
-    const to = (other.a.x - line.a.x) * -line.u.y + (other.a.y - line.a.y) * line.u.x;
-    if (
-      Math.abs(to) > 0.1 &&
-      Math.abs(to - offset) < reach &&
-      (best === null || Math.abs(to - offset) < Math.abs(best - offset))
-    )
-      best = to;
-  }
-  return best === null ? { offset: Math.round(offset), inLine: false } : { offset: best, inLine: true };
-}
-
-/** Where a drawn wall's end should land: a corner, the middle of a wall, square to where it began, or the whole inch. Plan coordinates, y up. */
-export function snappedEnd(
-  plan: Plan,
-  level: string,
-  to: { x: number; y: number },
-  from: { x: number; y: number } | null,
-  reach: number,
-): { x: number; y: number } {
-  const corner = Object.values(plan.points).find(
-    (p) => p.level === level && Math.hypot(p.x - to.x, p.y - to.y) < reach,
-  );
-  if (corner) return { x: corner.x, y: corner.y };
-  const squared = from ? squareTo(from, to) : to;
-  for (const [id, w] of Object.entries(plan.walls)) {
-    if (plan.points[w.from]?.level !== level) continue;
-    const line = must(lineOf(plan, id), 'the line of the wall');
-    const along = (squared.x - line.a.x) * line.u.x + (squared.y - line.a.y) * line.u.y;
-    const off = (squared.x - line.a.x) * -line.u.y + (squared.y - line.a.y) * line.u.x;
-    if (Math.abs(off) > Math.max(reach, line.half) || along < 0 || along > line.span) continue;
-    return { x: squared.x + line.u.y * off, y: squared.y - line.u.x * off };
-  }
-  return { x: Math.round(squared.x), y: Math.round(squared.y) };
-}
-
-function squareTo(from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number } {
-  const heading = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
-  const near = Math.round(heading / 45) * 45;
-  if (Math.abs(heading - near) > 6) return to;
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
-  const radians = (near * Math.PI) / 180;
-  return { x: from.x + Math.cos(radians) * length, y: from.y + Math.sin(radians) * length };
 }

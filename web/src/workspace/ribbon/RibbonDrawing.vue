@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import { formatLength, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 import { computed } from 'vue';
 import {
   boxRects,
@@ -35,9 +35,9 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   box: [id: string, more: boolean];
-  stud: [wall: string, at: number, number: number];
+  stud: [wall: string, at: number];
   opening: [id: string];
-  grabStud: [key: string, wall: string, at: number, event: PointerEvent];
+  grabStud: [wall: UnrolledWall, at: number, event: PointerEvent];
   obstacle: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
@@ -157,8 +157,8 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           :aria-label="studLabel(m)"
           class="cursor-pointer hover:brightness-90"
           :class="{ 'stroke-ink': m.measured }"
-          @click="emit('stud', m.wall, m.at, m.number!)"
-          @pointerdown="emit('grabStud', m.key, m.wall, m.at, $event)"
+          @click="emit('stud', m.wall, m.at)"
+          @pointerdown="emit('grabStud', m.on, m.at, $event)"
         />
         <rect
           v-else

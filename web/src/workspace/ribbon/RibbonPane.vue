@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import { formatLength, ruleBook, type UnrolledWall } from '@fieldchalk/core';
 import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
-import { useElementSize, useEventListener } from '@vueuse/core';
+import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
 import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { useGesture } from '../../stores/gesture.ts';
 import { useFindings } from '../../stores/findings.ts';
 import type { Focus } from '../../stores/selection.ts';
 import { boxLooks } from '../circuits/look.ts';
+import { order, useDrag } from '../drag.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
 
 const session = useSession();
 const selection = useSelection();
-const gesture = useGesture();
 const findings = useFindings();
 const pane = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(pane);
@@ -52,69 +51,58 @@ const looks = computed(() =>
     : null,
 );
 
-let grabbed: { box: RibbonBox; startX: number; at: number; moved: boolean } | null = null;
+const drag = useDrag();
 
 function grab(box: RibbonBox, event: PointerEvent) {
   if (event.button !== 0) return;
   if (selection.painting) return selection.paint(box.id);
   if (event.shiftKey) return selection.pick({ kind: 'box', id: box.id });
   selection.choose({ kind: 'box', id: box.id });
-  if (selection.stage === 'circuits') return;
-  grabbed = { box, startX: event.clientX, at: session.result!.marks[box.id]!.at, moved: false };
+  const from = session.result?.marks[box.id]?.at;
+  if (selection.stage === 'circuits' || from === undefined) return;
+  const { wall } = box;
+  const [low, high] = [wallAt(wall, wall.x), wallAt(wall, wall.x + wall.length)].sort((a, b) => a - b);
+  drag.start(event, (e) => {
+    const to = from + travelled(event, e, wall);
+    return order('moveBox', { box: box.id, at: Math.max(low ?? to, Math.min(high ?? to, to)) });
+  });
 }
+/** Inches along a wall that the pointer has gone since it was pressed. */
+const travelled = (from: PointerEvent, to: PointerEvent, wall: UnrolledWall) =>
+  ((to.clientX - from.clientX) / scale.value) * wall.sign;
+
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
-let stud: { wall: UnrolledWall; at: number; startX: number; role: string; moved: boolean } | null = null;
-function grabStud(key: string, wallId: string, at: number, event: PointerEvent) {
-  const wall = session.unrolled?.walls.find((w) => w.wall === wallId && key.startsWith(`${w.letter} `));
-  const member = session.result?.members.find((m) => m.wall === wallId && m.at === at && m.number !== null);
-  if (event.button === 0 && wall && member)
-    stud = { wall, at, startX: event.clientX, role: member.role, moved: false };
+function grabStud(wall: UnrolledWall, at: number, event: PointerEvent) {
+  const member = session.result?.members.find(
+    (m) => m.wall === wall.wall && m.at === at && m.number !== null,
+  );
+  if (event.button !== 0 || !member) return;
+  const placeAt = (e: PointerEvent) => Math.round((at + travelled(event, e, wall)) * 16) / 16;
+  let last = at;
+  drag.start(
+    event,
+    (e) => {
+      last = placeAt(e);
+      return order('measureStud', { wall: wall.wall, was: at, at: last, role: member.role as 'stud' });
+    },
+    () => selection.choose({ kind: 'stud', id: `${wall.wall}@${last}` }),
+  );
 }
-function studArgs(event: PointerEvent) {
-  const { wall, at, startX, role } = stud!;
-  const moved = ((event.clientX - startX) / scale.value) * wall.sign;
-  return { wall: wall.wall, was: at, at: Math.round((at + moved) * 16) / 16, role: role as 'stud' };
-}
-function placeOf(event: PointerEvent): number {
-  const { box, at, startX } = grabbed!;
-  const moved = ((event.clientX - startX) / scale.value) * box.wall.sign;
-  const ends = [wallAt(box.wall, box.wall.x), wallAt(box.wall, box.wall.x + box.wall.length)];
-  return Math.max(Math.min(...ends), Math.min(Math.max(...ends), at + moved));
-}
-useEventListener(window, 'pointermove', (event: PointerEvent) => {
-  if (stud && Math.abs(event.clientX - stud.startX) > 3) stud.moved = true;
-  if (stud?.moved) void gesture.preview('measureStud', studArgs(event));
-  if (!grabbed) return;
-  if (Math.abs(event.clientX - grabbed.startX) > 3) grabbed.moved = true;
-  if (grabbed.moved) void gesture.preview('moveBox', { box: grabbed.box.id, at: placeOf(event) });
-});
-useEventListener(window, 'pointerup', (event: PointerEvent) => {
-  if (stud?.moved) {
-    const args = studArgs(event);
-    if (session.edit('measureStud', args)) selection.choose({ kind: 'stud', id: `${args.wall}@${args.at}` });
-    else gesture.settle();
-  }
-  stud = null;
-  if (grabbed?.moved && !session.edit('moveBox', { box: grabbed.box.id, at: placeOf(event) }))
-    gesture.settle();
-  grabbed = null;
-});
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key !== 'Escape' || !(grabbed || stud)) return;
-  grabbed = stud = null;
-  gesture.settle();
-});
 
 /** Arrows step from stud face to stud face; with Shift a sixteenth, which makes the place exact. */
 function step(box: RibbonBox, event: KeyboardEvent) {
   const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
-  const { at } = session.result!.marks[box.id]!;
+  const { result } = session;
+  const at = result?.marks[box.id]?.at;
+  if (!result || at === undefined) return;
   if (event.shiftKey) {
-    session.edit('setBox', { box: box.id, changes: { exact: true } });
-    session.edit('moveBox', { box: box.id, at: at + towards / 16 });
+    session.editAll('nudge box', [
+      { name: 'setBox', args: { box: box.id, changes: { exact: true } } },
+      { name: 'moveBox', args: { box: box.id, at: at + towards / 16 } },
+    ]);
     return;
   }
-  const places = facePlaces(session.result!, box.wall.wall, box.width);
+  const places = facePlaces(result, box.wall.wall, box.width);
   const next = towards > 0 ? places.find((p) => p > at + 0.3) : places.findLast((p) => p < at - 0.3);
   if (next !== undefined) session.edit('moveBox', { box: box.id, at: next });
 }
@@ -124,7 +112,10 @@ function key(box: RibbonBox, event: KeyboardEvent) {
   else if (event.key === 'Delete' || event.key === 'Backspace')
     session.edit('removeBoxes', { boxes: [box.id] });
   else if (event.key === 'p')
-    session.edit('setBox', { box: box.id, changes: { pinned: !session.opened.boxes[box.id]!.pinned } });
+    session.edit('setBox', {
+      box: box.id,
+      changes: { pinned: !session.opened.boxes[box.id]?.pinned },
+    });
   else return;
   event.preventDefault();
   event.stopPropagation();

@@ -24,6 +24,8 @@ export interface RibbonRect {
   readonly number: number | null;
   readonly at: number;
   readonly wall: string;
+  /** The stretch of the ribbon it stands in. */
+  readonly on: UnrolledWall;
   readonly measured: boolean;
 }
 
@@ -49,6 +51,7 @@ function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
       number: null,
       at: 0,
       wall: wall.wall,
+      on: wall,
       measured: false,
     }));
 }
@@ -75,6 +78,7 @@ export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
             number: m.number,
             at: m.at,
             wall: m.wall,
+            on: wall,
             measured: m.measured,
           },
         ];

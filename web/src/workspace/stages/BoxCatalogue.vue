@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import TextField from '../../fields/TextField.vue';
 import { boxModels, catalogueOf } from '@fieldchalk/core';
 import { computed, reactive, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 /** The models boxes are chosen from. Anyone can add one as it is stamped and measured. */
 const session = useSession();
@@ -59,46 +62,24 @@ function add() {
     </div>
     <button v-if="!adding" class="key mt-2" type="button" @click="adding = true">Add a model…</button>
     <form v-else class="mt-2 grid grid-cols-3 items-end gap-2" @submit.prevent="add">
-      <label class="col-span-3 text-sm text-quiet"
-        >Name<input v-model="model.name" class="field text-base" maxlength="200"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Gangs<input v-model.number="model.gangs" class="field text-base" type="number" min="1" max="8"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Volume, in³<input
-          v-model.number="model.volume"
-          class="field text-base"
-          type="number"
-          min="0"
-          step="0.1"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Cables at most<input v-model.number="model.mostCables" class="field text-base" type="number" min="1"
-      /></label>
+      <TextField class="col-span-3" label="Name" v-model="model.name" />
+      <NumberField label="Gangs" v-model="model.gangs" :min="1" :max="8" whole />
+      <NumberField label="Volume, in³" v-model="model.volume" :min="0" />
+      <NumberField label="Cables at most" v-model="model.mostCables" :min="1" whole />
       <LengthField v-model="model.width" label="Width" />
       <LengthField v-model="model.height" label="Height" />
       <LengthField v-model="model.depth" label="Depth" />
-      <label class="text-sm text-quiet"
-        >Of<select v-model="model.material" class="field text-base">
-          <option>plastic</option>
-          <option>metal</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Clamps<select v-model="model.clamps" class="field text-base">
-          <option>none</option>
-          <option>internal</option>
-          <option>external</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >For<select v-model="model.mount" class="field text-base">
-          <option value="new-work">open walls</option>
-          <option value="old-work">closed walls</option>
-          <option value="ceiling">ceilings</option>
-        </select></label
-      >
+      <ChoiceField label="Of" v-model="model.material" :options="['plastic', 'metal']" />
+      <ChoiceField label="Clamps" v-model="model.clamps" :options="['none', 'internal', 'external']" />
+      <ChoiceField
+        label="For"
+        v-model="model.mount"
+        :options="[
+          { value: 'new-work', says: 'open walls' },
+          { value: 'old-work', says: 'closed walls' },
+          { value: 'ceiling', says: 'ceilings' },
+        ]"
+      />
       <label class="col-span-2 flex items-center gap-2"
         ><input v-model="model.fanRated" type="checkbox" class="h-5 w-5" /> holds a fan</label
       >

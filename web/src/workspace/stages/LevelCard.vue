@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import NumberField from '../../fields/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import TextField from '../../fields/TextField.vue';
 import type { Level } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LayerList from '../cards/LayerList.vue';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 /** The level in hand: its height, what lies over and under it, its joists and floor. */
 const session = useSession();
@@ -12,7 +15,6 @@ const selection = useSelection();
 const level = computed(() => session.opened.levels[selection.level ?? '']);
 const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['joists']>) =>
   session.edit('setLevel', { level: selection.level!, changes, ...(joists ? { joists } : {}) });
-const text = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -21,13 +23,7 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
       Level {{ level.name || selection.level }}: {{ level.above }} above, {{ level.below }} below
     </summary>
     <div class="mt-1 grid grid-cols-3 gap-2">
-      <label class="text-sm text-quiet"
-        >Name<input
-          v-shown="level.name"
-          class="field text-base"
-          maxlength="200"
-          @change="set({ name: text($event) })"
-      /></label>
+      <TextField label="Name" :model-value="level.name" @update:model-value="(v) => set({ name: v })" />
       <LengthField
         label="Ceiling"
         :model-value="level.ceiling"
@@ -38,38 +34,28 @@ const text = (event: Event) => (event.target as HTMLSelectElement).value;
         :model-value="level.floorFinish"
         @update:model-value="(floorFinish) => set({ floorFinish, floorLayers: [] })"
       />
-      <label class="text-sm text-quiet"
-        >Above<select
-          class="field text-base"
-          :value="level.above"
-          @change="set({ above: text($event) as 'attic' })"
-        >
-          <option value="attic">attic</option>
-          <option value="joists">joists</option>
-          <option value="truss">trusses</option>
-          <option value="closed">closed ceiling</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Below<select
-          class="field text-base"
-          :value="level.below"
-          @change="set({ below: text($event) as 'crawl' })"
-        >
-          <option value="crawl">crawl space</option>
-          <option value="basement">basement</option>
-          <option value="slab">slab</option>
-          <option value="joists">joists</option>
-        </select></label
-      >
-      <label class="text-sm text-quiet"
-        >Joists run °<input
-          v-shown="level.joists.direction"
-          class="field text-base"
-          type="number"
-          step="any"
-          @change="set({}, { direction: Number(text($event)) })"
-      /></label>
+      <ChoiceField
+        label="Above"
+        :model-value="level.above"
+        :options="[
+          'attic',
+          'joists',
+          { value: 'truss', says: 'trusses' },
+          { value: 'closed', says: 'closed ceiling' },
+        ]"
+        @update:model-value="(v) => set({ above: v })"
+      />
+      <ChoiceField
+        label="Below"
+        :model-value="level.below"
+        :options="[{ value: 'crawl', says: 'crawl space' }, 'basement', 'slab', 'joists']"
+        @update:model-value="(v) => set({ below: v })"
+      />
+      <NumberField
+        label="Joists run °"
+        :model-value="level.joists.direction"
+        @update:model-value="(v) => set({}, { direction: v })"
+      />
       <LengthField
         label="Joist spacing"
         :model-value="level.joists.spacing"

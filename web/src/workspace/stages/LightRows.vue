@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import type { DeviceKind } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 
 /** Lights of the room in hand in rows, by count and distance from the walls. */
 const session = useSession();
@@ -37,23 +39,21 @@ const lay = () =>
       <span class="text-sm font-normal text-quiet">{{ lights.length }} on the ceiling</span>
     </summary>
     <form class="grid grid-cols-4 items-end gap-2" @submit.prevent="lay">
-      <label class="text-sm text-quiet"
-        >Across<input v-model.number="columns" class="field text-base" type="number" min="1" max="20"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Up<input v-model.number="rows" class="field text-base" type="number" min="1" max="20"
-      /></label>
+      <NumberField label="Across" v-model="columns" :min="1" :max="20" whole />
+      <NumberField label="Up" v-model="rows" :min="1" :max="20" whole />
       <LengthField
         class="col-span-2"
         label="From the walls (empty: half the spacing)"
         :model-value="fromWall"
         @update:model-value="(v) => (fromWall = v)"
       />
-      <select v-model="kind" class="field col-span-2 text-base" aria-label="Kind of light">
-        <option value="wafer-light">wafer light</option>
-        <option value="light">light</option>
-        <option value="fan">fan</option>
-      </select>
+      <ChoiceField
+        class="col-span-2"
+        label="Kind of light"
+        hide-label
+        v-model="kind"
+        :options="[{ value: 'wafer-light', says: 'wafer light' }, 'light', 'fan']"
+      />
       <button v-if="fromWall !== null" class="key" type="button" @click="fromWall = null">Half</button>
       <button class="key col-start-4" type="submit">Lay out</button>
     </form>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { fixtureKinds, formatLength, type Fixture, type Opening } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import type { Kind } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import { atFromLeft, fromLeft, openingName, wallName, wallSeen } from '../cards/onWall.ts';
 
 /** What stands on the walls of the room in hand: doors and windows, fixtures, things in the way. */
@@ -103,17 +104,12 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
     >
   </button>
   <form class="mt-2 grid grid-cols-[1fr_4rem_5rem_5rem_auto] items-end gap-2" @submit.prevent="add">
-    <label class="text-sm text-quiet"
-      >Add<select v-model="kind" class="field text-base">
-        <option v-for="k in fixtureKinds" :key="k">{{ k }}</option>
-        <option value="obstacle">in the way</option>
-      </select></label
-    >
-    <label class="text-sm text-quiet"
-      >Wall<select v-model="letter" class="field text-base">
-        <option v-for="w in walls" :key="w.letter">{{ w.letter }}</option>
-      </select></label
-    >
+    <ChoiceField
+      label="Add"
+      v-model="kind"
+      :options="[...fixtureKinds, { value: 'obstacle', says: 'in the way' }]"
+    />
+    <ChoiceField label="Wall" v-model="letter" :options="walls.map((w) => w.letter)" />
     <LengthField v-model="at" label="At" />
     <LengthField v-model="width" label="Wide" />
     <button class="key" type="submit">Add</button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { deviceWords, formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -62,22 +63,22 @@ const proof = computed(() =>
         {{ part }}
       </button>
     </div>
-    <label class="mt-2 block text-sm text-quiet"
-      >At corners
-      <select
-        class="field text-base"
-        :value="rules('spacing.corners')"
-        @change="
+    <ChoiceField
+      class="mt-2"
+      label="At corners"
+      :model-value="rules('spacing.corners')"
+      :options="[
+        { value: 'around', says: 'measure around the corner (code)' },
+        { value: 'each-wall', says: 'each straight wall by itself, code checked too' },
+      ]"
+      @update:model-value="
+        (v) =>
           session.edit('setRule', {
             rule: 'spacing.corners',
-            value: ($event.target as HTMLSelectElement).value,
+            value: v,
           })
-        "
-      >
-        <option value="around">measure around the corner (code)</option>
-        <option value="each-wall">each straight wall by itself, code checked too</option>
-      </select>
-    </label>
+      "
+    />
     <div v-for="(s, i) in proof" :key="i" class="row">
       <span>{{ formatLength(s.length) }} of floor line, {{ s.receptacles.length }} on it</span>
       <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import PanelBoard from '../circuits/PanelBoard.vue';
 import TrialsDialog from '../circuits/TrialsDialog.vue';
 import { devicesOfRoomFor } from '../circuits/look.ts';
@@ -106,20 +107,20 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
       </button>
     </div>
     <form v-if="panels.length === 0 || adding" class="grid grid-cols-3 gap-2" @submit.prevent="addPanel">
-      <label class="text-sm text-quiet"
-        >Wall<select v-model="wall" class="field text-base">
-          <option v-for="w in walls" :key="w.letter">{{ w.letter }}</option>
-        </select></label
-      >
+      <ChoiceField label="Wall" v-model="wall" :options="walls.map((w) => w.letter)" />
       <LengthField v-model="at" label="From left corner" />
       <LengthField v-model="away" label="Then away" />
-      <label v-if="panels.length > 0" class="col-span-3 text-sm text-quiet"
-        >Fed by<select v-model="source" class="field text-base">
-          <option value="service">the service</option>
-          <option value="standby">standby supply</option>
-          <option v-for="[id, p] in panels" :key="id" :value="id">{{ p.name || id }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="panels.length > 0"
+        v-model="source"
+        class="col-span-3"
+        label="Fed by"
+        :options="[
+          { value: 'service', says: 'the service' },
+          { value: 'standby', says: 'standby supply' },
+          ...panels.map(([id, p]) => ({ value: id, says: p.name || id })),
+        ]"
+      />
       <button class="key key-main col-span-3 justify-center" type="submit">Put the panel here</button>
       <p class="col-span-3 text-sm text-quiet">
         On the wall with 0 away; or the place where the cable leaves the wall, and how far the panel is from

@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import NumberField from '../../fields/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import TextField from '../../fields/TextField.vue';
 import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
-import LengthField from '../LengthField.vue';
+import LengthField from '../../fields/LengthField.vue';
 import LevelCard from './LevelCard.vue';
 import RoomThings from './RoomThings.vue';
 
@@ -51,9 +54,8 @@ function copyRoom(mirrored: boolean) {
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
-function setTurn(wall: string, event: Event) {
-  const turn = Number((event.target as HTMLInputElement).value);
-  if (Number.isFinite(turn)) session.edit('setTurn', { room: selection.room!, wall, turn });
+function setTurn(wall: string, turn: number) {
+  if (selection.room) session.edit('setTurn', { room: selection.room, wall, turn });
 }
 const offBy = (v: number, plus: string, minus: string) =>
   Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
@@ -91,36 +93,21 @@ const gapWords = computed(() =>
       reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
     </div>
     <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
-      <label class="text-sm text-quiet"
-        >Room name<input v-model="name" class="field text-base" maxlength="200"
-      /></label>
-      <label class="text-sm text-quiet"
-        >Use<select v-model="use" class="field text-base">
-          <option v-for="u in roomUses" :key="u">{{ u }}</option>
-        </select></label
-      >
+      <TextField label="Room name" v-model="name" />
+      <ChoiceField label="Use" v-model="use" :options="roomUses" />
       <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
     </form>
     <template v-if="room && legs.length > 0 && selection.room">
       <h2 class="heading">{{ room.name }}, as walked</h2>
       <div class="mb-1 grid grid-cols-[1fr_7.5rem_auto_auto] items-end gap-2">
-        <label class="text-sm text-quiet"
-          >Name<input
-            v-shown="room.name"
-            class="field text-base"
-            maxlength="200"
-            @change="setRoom({ name: ($event.target as HTMLInputElement).value })"
-        /></label>
-        <label class="text-sm text-quiet"
-          >Use<select
-            class="field text-base"
-            aria-label="Use of this room"
-            :value="room.use"
-            @change="setRoom({ use: ($event.target as HTMLSelectElement).value as RoomUse })"
-          >
-            <option v-for="u in roomUses" :key="u">{{ u }}</option>
-          </select></label
-        >
+        <TextField label="Name" :model-value="room.name" @update:model-value="(v) => setRoom({ name: v })" />
+        <ChoiceField
+          label="Use"
+          aria-label="Use of this room"
+          :model-value="room.use"
+          :options="roomUses"
+          @update:model-value="(v) => setRoom({ use: v })"
+        />
         <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(false)">Copy</button>
         <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(true)">Mirror</button>
       </div>
@@ -147,15 +134,13 @@ const gapWords = computed(() =>
           />
           <span v-if="i === legs.length - 1 && !walk!.closed" />
           <span v-else-if="walk!.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
-          <label v-else class="text-sm text-quiet"
-            >turn °<input
-              v-shown="leg.turn"
-              class="field"
-              type="number"
-              step="any"
-              :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
-              @change="setTurn(leg.wall!, $event)"
-          /></label>
+          <NumberField
+            v-else
+            label="turn °"
+            :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
+            :model-value="leg.turn"
+            @update:model-value="(turn) => setTurn(leg.wall!, turn)"
+          />
         </li>
       </ol>
       <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>

@@ -1,0 +1,66 @@
+import { useElementSize } from '@vueuse/core';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
+import { computed, onMounted, shallowRef, watch, type Ref } from 'vue';
+import { useSession } from '../../stores/session.ts';
+import { extentOf } from './planShapes.ts';
+
+const roomToDraw = 120;
+const margin = 18;
+
+/**
+ * The part of a level that the plan pane shows: fitted to the level, zoomed and panned by hand; still while walls are drawn, with room
+ * around for more of them.
+ */
+export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<string>, isDrawing: Ref<boolean>) {
+  const session = useSession();
+  const { width, height } = useElementSize(svg);
+  const view = shallowRef({ k: 1, x: 0, y: 0 });
+  const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
+  watch(
+    [() => session.plan, level, isDrawing] as const,
+    ([plan, , drawing], before) => {
+      if (drawing && before?.[2] && extent.value) return;
+      extent.value = plan ? extentOf(plan, level.value, drawing ? roomToDraw : margin) : null;
+    },
+    { immediate: true },
+  );
+  const fitted = computed(() =>
+    extent.value && width.value > 0
+      ? Math.min(width.value / extent.value.width, height.value / extent.value.height)
+      : 1,
+  );
+
+  const zooming = zoom<SVGSVGElement, unknown>()
+    .scaleExtent([0.6, 40])
+    .filter((event: Event) => {
+      if (event.type === 'wheel') return true;
+      if (event.type.startsWith('touch')) return (event as TouchEvent).touches.length > 1;
+      return event.target === svg.value && !isDrawing.value && !(event as MouseEvent).shiftKey;
+    })
+    .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => (view.value = event.transform));
+  onMounted(() =>
+    watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null), { immediate: true }),
+  );
+  const zoomBy = (factor: number) => svg.value && select(svg.value).call(zooming.scaleBy, factor);
+  const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
+  watch(level, fit);
+
+  /** Where the pointer is in the plan: inches, y up. Null before anything is drawn. */
+  function placeOf(event: PointerEvent | MouseEvent): { x: number; y: number } | null {
+    const matrix = svg.value?.querySelector('g')?.getScreenCTM();
+    if (!matrix) return null;
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    return { x: p.x, y: -p.y };
+  }
+
+  return {
+    view,
+    extent,
+    /** Pixels an inch. */
+    scale: computed(() => fitted.value * view.value.k),
+    zoomBy,
+    fit,
+    placeOf,
+  };
+}
