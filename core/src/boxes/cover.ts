@@ -55,7 +55,17 @@ function unwind(label: Label): number[] {
   return chosen.reverse();
 }
 
-/** Cheapest way from one of the starts to the end of the line; `end` is the place of the first point again on a ring. Points sorted by place. */
+/**
+ * Whether going straight from `from` to `to` leaves more out of reach than stopping at `between` as well. Once it does it also does from
+ * any place farther back, or to any farther on: what a receptacle adds only grows as its neighbours move away.
+ */
+function wantsOneBetween(from: number, between: number, to: number, shortfall: Shortfall): boolean {
+  return over(shortfall(from, between)) + over(shortfall(between, to)) < over(shortfall(from, to)) - dust;
+}
+
+/**
+ * Cheapest way from one of the starts to the end of the line, looking back from each point no farther than one gap: beyond it a point
+ * between serves more. `end` is the place of the first point again on a ring. Points sorted by place. */
 function sweep(
   points: readonly CoverPoint[],
   starts: readonly (Label | null)[],
@@ -69,10 +79,13 @@ function sweep(
   points.forEach((p, i) => p.fixed && (lastFixed = i));
   for (let j = 0; j < points.length; j++) {
     const to = points[j]!;
+    let nearest = j - 1;
+    while (nearest >= 0 && points[nearest]!.along > to.along - dust) nearest--;
     for (let i = j - 1; i >= 0; i--) {
       const from = labels[i];
+      const before = points[i]!.along;
+      if (i < nearest && wantsOneBetween(before, points[nearest]!.along, to.along, shortfall)) break;
       if (from) {
-        const before = points[i]!.along;
         const label: Label = {
           excess: from.excess + over(shortfall(before, to.along)),
           added: from.added + (to.fixed ? 0 : 1),
@@ -119,6 +132,19 @@ function coverOpen(
   return best ? { chosen: unwind(best), excess: best.excess } : { chosen: [], excess: shortfall(null, null) };
 }
 
+/** Points of a ring that the first chosen one may be: those within one gap of the first of all, for beyond it that one is wanted too. */
+function possibleFirsts(points: readonly CoverPoint[], length: number, shortfall: Shortfall): number[] {
+  const [start, end] = [points[0]!.along, points.at(-1)!.along];
+  const firsts = [0];
+  for (let i = 1; i < points.length; i++) {
+    const { along } = points[i]!;
+    // Counted one turn on, so that places only grow.
+    if (along > start + dust && wantsOneBetween(end, start + length, along + length, shortfall)) break;
+    firsts.push(i);
+  }
+  return firsts;
+}
+
 function coverRing(
   points: readonly CoverPoint[],
   length: number,
@@ -126,7 +152,7 @@ function coverRing(
   shortfall: Shortfall,
 ): Cover {
   const fixed = points.findIndex((p) => p.fixed);
-  const firsts = fixed >= 0 ? [fixed] : points.map((_, i) => i);
+  const firsts = fixed >= 0 ? [fixed] : possibleFirsts(points, length, shortfall);
   let best: { label: Label; turned: number } | null = null;
   for (const first of firsts) {
     const turned = points
@@ -143,7 +169,6 @@ function coverRing(
     const end = { at: turned[0]!.along + length, ring: true };
     const label = sweep(turned, starts, maxGap, shortfall, end);
     if (label && better(label, best?.label ?? null)) best = { label, turned: first };
-    if (first > 0 && points[first]!.along > points[0]!.along + maxGap && best?.label.excess === 0) break;
   }
   if (!best) return { chosen: [], excess: shortfall(null, null) };
   const { label, turned } = best;

@@ -6,7 +6,9 @@ import type { RuleBook } from '../rules/index.ts';
 import { findJunctions, wallLine, type WallJunctions, type WallLine } from './junctions.ts';
 import { frameWall, type WallFrame } from './wallFrame.ts';
 
-export type { Member, MemberRole, RoughOpening, WallFrame } from './wallFrame.ts';
+export type { Member, MemberPart, MemberRole } from './member.ts';
+export type { RoughOpening } from './extent.ts';
+export type { WallFrame } from './wallFrame.ts';
 export type { EndJoint, Tee, WallCrossing, WallEnd, WallJunctions, WallLine } from './junctions.ts';
 export { findJunctions, wallLine } from './junctions.ts';
 

@@ -80,6 +80,8 @@ export const cables: Record<string, Cable> = {
   data: cable(dataGauge, 8, 'blue', 0.24, 0.24),
 };
 
+export const cableNames = Object.keys(cables);
+
 export const isData = (type: string): boolean => cables[type]?.gauge === dataGauge;
 
 /** Bits on the van, inches, smallest first. */

@@ -13,9 +13,7 @@ export interface StageHours {
 export function countHours(plan: Plan, runs: RunLayout, rules: RuleBook): StageHours[] {
   const laid = Object.values(runs.runs);
   const holes = new Map(laid.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
-  const inPlates = [...holes.values()].filter(
-    (b) => b.number === null && !b.member.includes('/cripple'),
-  ).length;
+  const inPlates = [...holes.values()].filter((b) => b.number === null && b.role !== 'cripple').length;
   const joists = laid.reduce((sum, r) => sum + r.joists, 0);
   const boxes = Object.values(plan.boxes).filter((b) => !b.existing).length;
   const devices = Object.values(plan.devices).filter((d) => !entryOf(plan.boxes, d.box).existing).length;

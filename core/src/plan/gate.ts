@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { integrityProblems } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
@@ -80,6 +81,8 @@ export function applyEdit(
   } catch (error) {
     if (error instanceof EditRefused)
       return { ok: false, problems: [{ path: error.path, message: refusalOf(error, plan, given.names) }] };
+    // An entry that its own schema refuses: the edit was given something it cannot hold.
+    if (error instanceof z.ZodError) return { ok: false, problems: problemsFrom(error.issues) };
     throw error;
   }
 }

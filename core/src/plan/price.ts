@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { itemId, type Item } from '../materials/index.ts';
 import { text } from './fields.ts';
 
 /** What an item of the list costs, in cents, and the day that was so. */
@@ -8,3 +9,11 @@ export const priceSchema = z.strictObject({
   on: text.optional(),
 });
 export type Price = z.infer<typeof priceSchema>;
+
+/** The job's price of an item; undefined while it has none. */
+export function priceOf(
+  { prices }: { readonly prices: Readonly<Record<string, Price>> },
+  item: Item,
+): Price | undefined {
+  return prices[itemId(item)];
+}

@@ -69,7 +69,7 @@ function standingBays(frame: WallFrame): Bay[] {
 
 function headerBays(frame: WallFrame): Bay[] {
   return framedOpenings(frame).flatMap((o): Bay[] => {
-    const header = frame.members.find((m) => m.id === `${frame.wall}/header-${o.id}`);
+    const header = frame.members.find((m) => m.part.kind === 'header' && m.part.opening === o.id);
     if (!header || frame.high - header.high < 2 * holeMargin) return [];
     const [start, end] = [o.start - 1.5, o.end + 1.5];
     const cripples = frame.members.filter(

@@ -246,7 +246,8 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
   const level = entryOf(plan.levels, frame.line.level);
   b.over[wallId] = [];
   b.under[wallId] = [];
-  const plate = (id: string) => frame.members.filter((m) => m.id.startsWith(`${wallId}/${id}`));
+  const top = frame.members.filter((m) => m.part.kind === 'top-plate' && m.part.layer === 1);
+  const bottom = frame.members.filter((m) => m.part.kind === 'bottom-plate');
   for (const number of entryOf(b.baysOfWall, wallId)) {
     const bay = nth(b.bays, number);
     const middle = (bay.start + bay.end) / 2;
@@ -258,7 +259,7 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
       b.join(inside, outside, {
         kind: 'plate',
         length: z - bay.high,
-        members: plate('top-1').slice(0, 1),
+        members: top.slice(0, 1),
         joists: 0,
       });
       entryOf(b.over, wallId).push(outside);
@@ -266,9 +267,7 @@ function addPlates(b: Builder, plan: Plan, wallId: string): void {
     if (bay.meetsBottom && level.below !== 'slab') {
       const inside = b.wallNode(number, middle, bay.low);
       const outside = b.node(-1, wallId, middle, b.place(wallId, middle, -underFloor));
-      const members = plate('bottom')
-        .filter((m) => Math.abs(m.at - middle) <= m.width / 2)
-        .slice(0, 1);
+      const members = bottom.filter((m) => Math.abs(m.at - middle) <= m.width / 2).slice(0, 1);
       b.join(inside, outside, { kind: 'plate', length: bay.low + underFloor, members, joists: 0 });
       entryOf(b.under, wallId).push(outside);
     }

@@ -1,10 +1,10 @@
-import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, must, never, nth, valueIn } from '../lookups/index.ts';
 import { isBoxless, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
-import type { Framing, Member } from '../framing/index.ts';
+import type { Framing, Member, MemberRole } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { type Plan, priceOf } from '../plan/index.ts';
 import { framingKinds, isData } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
@@ -20,6 +20,7 @@ export type { RouteGraph } from './graph.ts';
 /** A hole as one cable meets it. `edge` is the wood left to the nearer face; `cables` how many share the hole. */
 export interface Bore {
   readonly member: string;
+  readonly role: MemberRole;
   readonly wall: string;
   readonly number: number | null;
   readonly at: number;
@@ -59,12 +60,24 @@ export interface RunLayout {
   readonly runs: Readonly<Record<string, LaidRun>>;
 }
 
-/** Cents a foot for a cable: the job's price, or a neutral figure while none is given. */
-export function cableCents(plan: Plan, cable: string): number {
-  const price = plan.prices[`cable-${cable}`];
-  if (!price) return 60;
-  return price.per === 'ft' ? price.cents : price.per === 'in' ? price.cents * 12 : price.cents / 250;
+/** Cents a foot for a cable: the job's price, or a neutral figure while none is given. A coil holds what the house buys, `coil.feet`. */
+export function cableCents(plan: Plan, cable: string, rules: RuleBook): number {
+  const price = priceOf(plan, { kind: 'cable', cable });
+  if (!price) return neutralCents;
+  switch (price.per) {
+    case 'ft':
+      return price.cents;
+    case 'in':
+      return price.cents * 12;
+    case 'coil':
+    case 'box':
+    case 'each':
+      return price.cents / rules('coil.feet');
+    default:
+      return never(price.per);
+  }
 }
+const neutralCents = 60;
 
 interface Laying {
   readonly graph: RouteGraph;
@@ -136,7 +149,7 @@ export class RunsStage {
     const from = runEnd(run.from, plan, layout, graph, framing);
     const to =
       run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
-    const cents = cableCents(plan, run.cable);
+    const cents = cableCents(plan, run.cable, rules);
     const known = this.routes.get(
       id,
       [
@@ -215,6 +228,7 @@ function sharedBores(
         const edge = toDecimals((depth - diameter) / 2, 4);
         const bore: Bore = {
           member: member.id,
+          role: member.role,
           wall: member.wall,
           number: member.number,
           at: plateAt(must(routes[ids.indexOf(run)], 'the route of a run with holes'), member, plan, framing),

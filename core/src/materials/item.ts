@@ -1,0 +1,58 @@
+import { never } from '../lookups/index.ts';
+import type { Gauge } from './cable.ts';
+
+/** Something on the list of material. */
+export type Item =
+  | { readonly kind: 'cable'; readonly cable: string }
+  | { readonly kind: 'box'; readonly model: string }
+  | { readonly kind: 'backing'; readonly size: string }
+  /** `amps` where the same device is made for more than one. */
+  | { readonly kind: 'device'; readonly device: string; readonly amps: 15 | 20 | null }
+  | { readonly kind: 'plate'; readonly gangs: number }
+  | {
+      readonly kind: 'breaker';
+      readonly amps: number;
+      readonly poles: number;
+      readonly protection: 'none' | 'gfci' | 'afci' | 'dual';
+    }
+  | { readonly kind: 'wire-connector'; readonly size: 'small' | 'middle' | 'large' | 'crimp' | 'green' }
+  | { readonly kind: 'tail'; readonly gauge: Gauge; readonly colour: string }
+  | { readonly kind: 'staple'; readonly size: '1/2' | '3/4' }
+  | { readonly kind: 'strap' }
+  | { readonly kind: 'cable-connector' }
+  | { readonly kind: 'nail-plate' }
+  | { readonly kind: 'tube' };
+
+/** What an item is called in the open format: in the list, the price list and the stock. */
+export function itemId(item: Item): string {
+  switch (item.kind) {
+    case 'cable':
+      return `cable-${item.cable}`;
+    case 'box':
+      return `box-${item.model}`;
+    case 'backing':
+      return `backing-${item.size}`;
+    case 'device':
+      return `device-${item.device}${item.amps === null ? '' : `-${item.amps}`}`;
+    case 'plate':
+      return `plate-${item.gangs}g`;
+    case 'breaker':
+      return `breaker-${item.amps}a-${item.poles}p-${item.protection}`;
+    case 'wire-connector':
+      return `wire-connector-${item.size}`;
+    case 'tail':
+      return `tail-${item.gauge}-${item.colour}`;
+    case 'staple':
+      return `staple-${item.size}`;
+    case 'strap':
+      return 'strap-data';
+    case 'cable-connector':
+      return 'connector-nm';
+    case 'nail-plate':
+      return 'nail-plate';
+    case 'tube':
+      return 'tube-1-1/4';
+    default:
+      return never(item);
+  }
+}
