@@ -8,9 +8,21 @@ import type { PlacedLoad } from './loads.ts';
 
 export type Amps = 15 | 20 | 30 | 40 | 50;
 
+/** What belongs on a circuit together. A device, a room or a use of rooms of its own is named by `of`. */
+export type CircuitGroup =
+  | {
+      readonly kind:
+        'lighting' | 'general' | 'small-appliance' | 'laundry' | 'bath' | 'garage' | 'outside' | 'alarms';
+    }
+  | { readonly kind: 'own' | 'bathroom' | 'office' | 'screen' | 'damp'; readonly of: string };
+
+/** The same for loads of one group; for keeping groups apart. */
+export const groupKey = (group: CircuitGroup): string =>
+  'of' in group ? `${group.kind} ${group.of}` : group.kind;
+
 /** What may hang together on one circuit. */
 export interface CircuitClass {
-  readonly key: string;
+  readonly group: CircuitGroup;
   readonly name: string;
   readonly amps: Amps;
   readonly poles: 1 | 2;
@@ -55,7 +67,7 @@ function ownCircuit(load: PlacedLoad, roomName: string, rules: RuleBook): Circui
   if (!known && !house) return null;
   const { amps, poles } = known ?? { amps: 20 as const, poles: 1 as const };
   return {
-    key: `own ${load.id}`,
+    group: { kind: 'own', of: load.id },
     name: `${roomName} ${label}`,
     amps: breakerFor(amps, load.device.va ?? 0, poles === 2 ? 240 : 120, load.device.continuous),
     poles,
@@ -67,8 +79,14 @@ function ownCircuit(load: PlacedLoad, roomName: string, rules: RuleBook): Circui
   };
 }
 
-const shared = (key: string, name: string, amps: Amps, why: string, atLeast = 1): CircuitClass => ({
-  key,
+const shared = (
+  group: CircuitGroup | Exclude<CircuitGroup, { of: string }>['kind'],
+  name: string,
+  amps: Amps,
+  why: string,
+  atLeast = 1,
+): CircuitClass => ({
+  group: typeof group === 'string' ? { kind: group } : group,
   name,
   amps,
   poles: 1,
@@ -88,7 +106,7 @@ export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitC
   const bath = load.use === 'bath' || load.use === 'powder';
   if (bath && rules('circuit.bath') === 'one-room' && !isAlarm(kind))
     return shared(
-      `bath ${load.room}`,
+      { kind: 'bathroom', of: load.room ?? '' },
       roomName,
       20,
       'Everything in one bathroom: NEC 210.11(C)(3), exception (from memory).',
@@ -169,20 +187,25 @@ function receptacleClass(
     case 'storage':
     case 'mud':
       return shared(
-        `damp ${use}`,
+        { kind: 'damp', of: use },
         roomName,
         use === 'workshop' ? 20 : general,
         'Outlets that need ground-fault protection are together.',
       );
     case 'office':
       if (more)
-        return shared(`office ${load.room}`, roomName, 20, 'House rule: an office has a circuit to itself.');
+        return shared(
+          { kind: 'office', of: load.room ?? '' },
+          roomName,
+          20,
+          'House rule: an office has a circuit to itself.',
+        );
       break;
     default:
   }
   if (more && device.label.toLowerCase() === 'television')
     return shared(
-      `screen ${load.room}`,
+      { kind: 'screen', of: load.room ?? '' },
       `${roomName} screen`,
       20,
       'House rule: a television wall has a circuit to itself.',

@@ -127,7 +127,7 @@ test('a ground-fault receptacle put last is found, and mended: it becomes plain 
     },
   });
   const found = computed(plan).findings.find((f) => f.rule === 'protect.gfci')!;
-  expect(found.about).toEqual(['c1', 'd1', 'd2']);
+  expect(found.about.map((t) => t.id)).toEqual(['c1', 'd1', 'd2']);
   const fix = found.fixes[0]!;
   const mended = edited(plan, fix.edit as 'protectCircuit', fix.args as { circuit: string });
   expect(Object.values(mended.devices).map((d) => d.kind)).toEqual(['gfci', 'receptacle', 'receptacle']);

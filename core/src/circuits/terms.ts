@@ -4,7 +4,7 @@ import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { classOf } from './classes.ts';
+import { classOf, groupKey } from './classes.ts';
 import {
   foundLoad,
   isCounted,
@@ -71,7 +71,7 @@ export function circuitTerms(plan: Plan, framing: Framing, rooms: Rooms, rules: 
   const kinds = new Map<string, Set<string>>();
   for (const l of loads) {
     if (l.room === null || l.device.circuit === null || !isOutlet(l.device)) continue;
-    const key = `${l.room} ${classOf(l, plan, rules).key}`;
+    const key = `${l.room} ${groupKey(classOf(l, plan, rules).group)}`;
     kinds.set(key, (kinds.get(key) ?? new Set()).add(l.device.circuit));
   }
   const apart = switchedApart(loads, plan);

@@ -4,7 +4,7 @@ import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
-import { classOf } from './classes.ts';
+import { classOf, groupKey } from './classes.ts';
 import {
   cableBetween,
   dutiesOfLoad,
@@ -60,7 +60,7 @@ export function whyOnCircuit(
   const alike = [
     ...new Set(
       others
-        .filter((o) => classOf(o, plan, rules).key === kind.key)
+        .filter((o) => groupKey(classOf(o, plan, rules).group) === groupKey(kind.group))
         .map((o) => must(o.device.circuit, 'the circuit')),
     ),
   ]

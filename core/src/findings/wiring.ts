@@ -1,7 +1,7 @@
 import { thing } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
-import { classOf } from '../circuits/classes.ts';
+import { classOf, type CircuitGroup } from '../circuits/classes.ts';
 import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Check } from './check.ts';
@@ -50,7 +50,7 @@ export const cablesHaveConductors: Check = ({ wiring }) =>
     ),
   );
 
-const ownWords: Readonly<Record<string, string>> = {
+const ownWords: Partial<Record<CircuitGroup['kind'], string>> = {
   'small-appliance': 'kitchen, dining and pantry receptacles',
   laundry: 'the laundry',
   bath: 'bathroom receptacles',
@@ -65,23 +65,24 @@ export const dutyCircuitsAreApart: Check = ({ plan, framing, rooms, rules }) =>
       .filter((d) => entryOf(plan.devices, d).circuit === id && isOutlet(entryOf(plan.devices, d)))
       .map((d) => {
         const load = placedLoad(d, plan, framing, rooms);
-        return { load, key: classOf(load, plan, rules).key };
+        return { load, kind: classOf(load, plan, rules).group.kind };
       });
-    const kept = own.find((o) => o.key in ownWords)?.key;
-    if (!kept) return [];
+    const kept = own.find((o) => ownWords[o.kind])?.kind;
+    const words = kept && ownWords[kept];
+    if (!kept || !words) return [];
     const uses = new Set(own.map((o) => o.load.room));
     if (kept === 'bath' && uses.size === 1) return [];
     const others = own.filter(
       (o) =>
-        o.key !== kept &&
-        !(kept === 'garage' && o.key === 'outside') &&
-        !(kept === 'small-appliance' && o.key.startsWith('own ')),
+        o.kind !== kept &&
+        !(kept === 'garage' && o.kind === 'outside') &&
+        !(kept === 'small-appliance' && o.kind === 'own'),
     );
     if (others.length === 0) return [];
     return [
       found('circuit.mixed', [thing.circuit(id), ...others.map((o) => thing.box(o.load.device.box))], {
         circuit: id,
-        own: entryOf(ownWords, kept),
+        own: words,
         count: others.length,
         rooms: [...new Set(others.map((o) => o.load.room))],
       }),
@@ -96,7 +97,7 @@ export const kitchensHaveTwoCircuits: Check = ({ plan, framing, rooms, rules }) 
         isOutlet(entryOf(plan.devices, d)) && !entryOf(plan.boxes, entryOf(plan.devices, d).box).existing,
     )
     .map((d) => placedLoad(d, plan, framing, rooms))
-    .filter((l) => classOf(l, plan, rules).key === 'small-appliance');
+    .filter((l) => classOf(l, plan, rules).group.kind === 'small-appliance');
   const inKitchen = loads.filter((l) => l.use === 'kitchen');
   if (inKitchen.length < 2 || inKitchen.some((l) => l.device.circuit === null)) return [];
   const have = new Set(loads.flatMap((l) => l.device.circuit ?? [])).size;

@@ -3,7 +3,7 @@ import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { isTraveller } from '../wiring/nets.ts';
+import { hot, isTraveller } from '../wiring/nets.ts';
 import type { Wiring } from '../wiring/wiring.ts';
 
 /** What is written on a cable at one of its ends. */
@@ -52,12 +52,12 @@ export function cableLabels(
       const words = wording === 'short' ? tagWords.short : tagWords.long;
       const common = [
         ...(nets.some(isTraveller) ? [words.travellers] : []),
-        ...(nets.some((n) => plan.controls[n]) && !nets.some(isTraveller) ? [words.leg] : []),
+        ...(nets.some((n) => n.kind === 'switched') && !nets.some(isTraveller) ? [words.leg] : []),
       ];
       const at = (end: string, other: string): CableLabel => {
         const feeds = tree.feedOf.get(end)?.runs.includes(run) ?? false;
         const tags = [
-          ...(feeds && nets.includes('H') ? [words.hot] : []),
+          ...(feeds && nets.includes(hot) ? [words.hot] : []),
           ...common,
           ...(outside(other) && !feeds ? [words.out] : []),
         ];

@@ -108,8 +108,8 @@ describe('every switch turns its lights, whichever way power comes in; conductor
     expect(truthTable(plan, 'none')).toEqual(['L1-S1 14/2', 'P-L1 14/2']);
     const { wiring } = wired(plan, 'none');
     expect(wiring.circuits['c1']!.byRun.get('r2')).toMatchObject([
-      { colour: 'black', net: 'k1', remarked: false },
-      { colour: 'white', net: 'H', remarked: true },
+      { colour: 'black', net: { kind: 'switched', control: 'k1' }, remarked: false },
+      { colour: 'white', net: { kind: 'hot' }, remarked: true },
     ]);
   });
 

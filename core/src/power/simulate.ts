@@ -1,7 +1,7 @@
 import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { switchKinds } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
-import type { Joint, Terminal, Wiring } from '../wiring/index.ts';
+import type { Joint, Net, Terminal, Wiring } from '../wiring/index.ts';
 
 /**
  * Follows copper: conductors, joints and the contacts inside devices, and nothing else. It knows no nets; what is live
@@ -41,6 +41,8 @@ class Copper {
 
 export const terminalNode = (t: Terminal): string => `${t.device} ${t.name}`;
 export const conductorNode = (c: { run: string; colour: string }): string => `run ${c.run} ${c.colour}`;
+/** What each net that comes from the panel hangs on there. */
+const poles: Partial<Record<Net['kind'], 'H' | 'N' | 'L2'>> = { hot: 'H', neutral: 'N', 'other-leg': 'L2' };
 const sourceNode = (circuit: string, pole: 'H' | 'N' | 'L2') => `source ${circuit} ${pole}`;
 
 function joinJoint(copper: Copper, joint: Joint): void {
@@ -111,9 +113,11 @@ function energise(copper: Copper, plan: Plan, wiring: Wiring): void {
       ...joints,
       ...[...new Set(tapped)].flatMap((b) => entryOf(wiring.joints, b).filter((j) => j.circuit === circuit)),
     ];
-    for (const { net, side, conductors, terminals } of sources)
-      if (side !== 'load' && (net === 'H' || net === 'N' || net === 'L2'))
-        for (const node of [...conductors.map(conductorNode), ...terminals.map(terminalNode)])
-          copper.join(node, sourceNode(circuit, net));
+    for (const { net, side, conductors, terminals } of sources) {
+      const pole = poles[net.kind];
+      if (side === 'load' || !pole) continue;
+      for (const node of [...conductors.map(conductorNode), ...terminals.map(terminalNode)])
+        copper.join(node, sourceNode(circuit, pole));
+    }
   }
 }

@@ -2,7 +2,16 @@ import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
 import { cables, isData, type Gauge } from '../materials/index.ts';
-import { circuitNets, isTraveller, type CircuitNets, type Net, type NeutralSchool } from './nets.ts';
+import {
+  circuitNets,
+  hot,
+  isTraveller,
+  neutral,
+  otherLeg,
+  type CircuitNets,
+  type Net,
+  type NeutralSchool,
+} from './nets.ts';
 import { circuitTree, type CircuitTree, type Stretch } from './tree.ts';
 
 export type Colour = 'black' | 'red' | 'white' | 'bare';
@@ -39,14 +48,14 @@ export function colourNets(run: string, nets: readonly Net[], conductors: number
     if (net !== undefined) left.splice(left.indexOf(net), 1);
     return net ?? null;
   };
-  const white = left.includes('N')
-    ? take('N')
+  const white = left.includes(neutral)
+    ? take(neutral)
     : left.length === conductors
-      ? take(left.find((n) => n === 'H' || n === 'L2') ?? left.find(isTraveller) ?? left.at(-1))
+      ? take(left.find((n) => n === hot || n === otherLeg) ?? left.find(isTraveller) ?? left.at(-1))
       : null;
   return coloursOf(conductors).map((colour): Conductor => {
     const net = colour === 'white' ? white : take(left[0]);
-    return { run, colour, net, remarked: colour === 'white' && net !== null && net !== 'N' };
+    return { run, colour, net, remarked: colour === 'white' && net !== null && net !== neutral };
   });
 }
 
@@ -60,9 +69,9 @@ export interface CircuitConductors {
   readonly spare: readonly Stretch[];
 }
 
-export function circuitConductors(plan: Plan, circuitId: string, neutral: NeutralSchool): CircuitConductors {
+export function circuitConductors(plan: Plan, circuitId: string, school: NeutralSchool): CircuitConductors {
   const tree = circuitTree(plan, circuitId);
-  const nets = circuitNets(plan, tree, neutral);
+  const nets = circuitNets(plan, tree, school);
   const byRun = new Map<string, readonly Conductor[]>();
   const short: { stretch: Stretch; needs: number; has: number }[] = [];
   const spare: Stretch[] = [];
@@ -82,9 +91,9 @@ export function circuitConductors(plan: Plan, circuitId: string, neutral: Neutra
  * Gives every stretch of a circuit the cables its conductors need, in a plan draft: 2 or 3 conductors, or several cables side by side.
  * Runs that are pinned stay as they are. Returns whether anything changed.
  */
-export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool): boolean {
+export function fitCables(draft: Plan, circuitId: string, school: NeutralSchool): boolean {
   const plan = JSON.parse(JSON.stringify(draft)) as Plan;
-  const { tree, nets } = circuitConductors(plan, circuitId, neutral);
+  const { tree, nets } = circuitConductors(plan, circuitId, school);
   const { gauge } = entryOf(plan.circuits, circuitId);
   let changed = false;
   for (const stretch of tree.stretches) {
@@ -116,8 +125,8 @@ export function fitCables(draft: Plan, circuitId: string, neutral: NeutralSchool
 }
 
 /** Every circuit's cables made to fit, in a plan draft. Existing circuits that nothing new hangs on have no runs and stay. */
-export function fitAllCables(draft: Plan, neutral: NeutralSchool): void {
-  for (const id of Object.keys(draft.circuits).sort(compareIds)) fitCables(draft, id, neutral);
+export function fitAllCables(draft: Plan, school: NeutralSchool): void {
+  for (const id of Object.keys(draft.circuits).sort(compareIds)) fitCables(draft, id, school);
 }
 
 const nameOf = (gauge: Gauge, conductors: 2 | 3): Plan['runs'][string]['cable'] => `${gauge}/${conductors}`;

@@ -8,7 +8,7 @@ export {
 } from './cables.ts';
 export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type JointMethod } from './joints.ts';
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
-export { isTraveller, type Net, type NeutralSchool } from './nets.ts';
+export { isTraveller, netId, type Net, type NeutralSchool } from './nets.ts';
 export { makeUpBox, type MakeUp, type MakeUpCable, type Tails } from './makeup.ts';
 
 export { coveredBoxes, deriveWiring, wiringOf, type Wiring } from './wiring.ts';

@@ -3,7 +3,7 @@ import type { BoxDevices } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { cables, gauges, type Gauge } from '../materials/index.ts';
 import type { CircuitConductors, Conductor } from './cables.ts';
-import { byNet, type Net } from './nets.ts';
+import { byNet, hot, netId, neutral, spare, type Net } from './nets.ts';
 import { passingGfci, terminalsOf, type Terminal, type WiredTerminal } from './terminals.ts';
 
 /** Sizes of twist-on connectors, by what they hold. */
@@ -63,12 +63,12 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
   const conductors = here.flatMap((run) => byRun.get(run) ?? []);
   const groups = new Map<string, Group>();
   const group = (net: Net, side: Joint['side']): Group => {
-    const key = `${net} ${side}`;
+    const key = `${netId(net)} ${side}`;
     const known = groups.get(key) ?? { net, side, conductors: [], terminals: [] };
     groups.set(key, known);
     return known;
   };
-  const splits = (net: Net) => gfci !== null && (net === 'H' || net === 'N');
+  const splits = (net: Net) => gfci !== null && (net === hot || net === neutral);
   for (const c of conductors)
     if (c.net !== null)
       group(c.net, splits(c.net) ? (feed.has(c.run) ? 'line' : 'load') : null).conductors.push(c);
@@ -77,20 +77,20 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
       group(t.net, splits(t.net) ? (id === gfci ? 'line' : 'load') : null).terminals.push(t);
   if (gfci)
     for (const [net, name] of [
-      ['H', 'load hot'],
-      ['N', 'load neutral'],
+      [hot, 'load hot'],
+      [neutral, 'load neutral'],
     ] as const) {
-      const beyond = groups.get(`${net} load`);
+      const beyond = groups.get(`${netId(net)} load`);
       beyond?.terminals.unshift({ device: gfci, name, net });
     }
-  const spare = conductors.filter((c) => c.net === null);
+  const idle = conductors.filter((c) => c.net === null);
   return [
     ...[...groups.values()]
       .sort((a, b) => byNet(a.net, b.net) || (a.side === 'load' ? 1 : -1))
       .map((g) => joint(g, circuit.gauge, s)),
-    ...spare.map((c): Joint => ({
+    ...idle.map((c): Joint => ({
       circuit: tree.circuit,
-      net: 'spare',
+      net: spare,
       side: null,
       conductors: [c],
       terminals: [],

@@ -4,6 +4,7 @@ import { ruleBook, type RuleId } from '../rules/index.ts';
 import { computed, planOf } from '../../testing/index.ts';
 import type { Gauge } from '../materials/index.ts';
 import { connectorFor, screwOf, type Joint } from './index.ts';
+import { netId } from './nets.ts';
 
 describe('the connector that fits: common practice, no source', () => {
   test.each([
@@ -52,7 +53,7 @@ function chain(
   return computed(plan);
 }
 const joint = (joints: readonly Joint[], net: string, side: string | null = null) =>
-  joints.find((j) => j.net === net && j.side === side)!;
+  joints.find((j) => netId(j.net) === net && j.side === side)!;
 
 describe('a receptacle in the middle of a chain', () => {
   test('pigtailed: a connector each for hot and neutral, a tail to the device, and the grounds', () => {
@@ -156,7 +157,7 @@ describe('the demo', () => {
       Math.min(
         99,
         ...joints
-          .filter((j) => !'HN'.includes(j.net) && j.conductors.some((c) => c.run === run))
+          .filter((j) => !'HN'.includes(netId(j.net)) && j.conductors.some((c) => c.run === run))
           .flatMap((j) => j.terminals.map((t) => plan.devices[t.device]!.slot)),
       );
     const slots = cables.slice(1).map((c) => slot(c.run));

@@ -4,7 +4,7 @@ import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { cables, isData, type BoxModel, type Gauge } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { byNet } from './nets.ts';
+import { byNet, hot, neutral } from './nets.ts';
 import { connectorFor, type ConnectorSize, type Joint } from './joints.ts';
 import type { Wiring } from './wiring.ts';
 
@@ -55,7 +55,7 @@ export interface MakeUp {
 
 function slotOf(run: string, joints: readonly Joint[], devices: BoxDevices): number {
   const slots = joints
-    .filter((j) => j.net !== 'H' && j.net !== 'N' && j.conductors.some((c) => c.run === run))
+    .filter((j) => j.net !== hot && j.net !== neutral && j.conductors.some((c) => c.run === run))
     .flatMap((j) =>
       j.terminals.map(
         (t) =>
@@ -140,7 +140,7 @@ function tailsOf(joints: readonly Joint[], grounds: GroundJoint | null, rules: R
       count: count + (counts.get(key)?.count ?? 0),
     });
   };
-  for (const j of joints) add(j.gauge, j.net === 'N' ? 'white' : 'black', j.tails);
+  for (const j of joints) add(j.gauge, j.net === neutral ? 'white' : 'black', j.tails);
   if (grounds) add(grounds.gauge, rules('makeup.groundCover') === 'bare' ? 'bare' : 'green', grounds.tails);
   return [...counts.values()].sort((a, b) => b.gauge - a.gauge || (a.colour < b.colour ? -1 : 1));
 }

@@ -1,15 +1,67 @@
-import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, lastOf, never, nth, valueIn } from '../lookups/index.ts';
 import { isLowVoltage, switchKinds } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitTree, Stretch } from './tree.ts';
 
-/**
- * A net is what a conductor carries, whichever cables it passes through:
- * `N` the grounded conductor, `H` always hot, `L2` the other leg, `X` the alarms' interconnect,
- * `k3` what control k3 switches, `k3/1a` and `k3/1b` the travellers between its first and second switch.
- */
-export type Net = string;
+/** What a conductor carries, whichever cables it passes through. The same net is the same object, so that nets can be compared. */
+export type Net =
+  /** The grounded conductor. */
+  | { readonly kind: 'neutral' }
+  /** Always hot. */
+  | { readonly kind: 'hot' }
+  | { readonly kind: 'other-leg' }
+  /** The wire that sounds all alarms together. */
+  | { readonly kind: 'interconnect' }
+  /** A conductor that carries nothing. */
+  | { readonly kind: 'spare' }
+  /** What a control switches. */
+  | { readonly kind: 'switched'; readonly control: string }
+  /** One of the two between a control's switches; `stretch` counts the gaps between them from 1. */
+  | {
+      readonly kind: 'traveller';
+      readonly control: string;
+      readonly stretch: number;
+      readonly lane: 'a' | 'b';
+    };
+
+/** What a net is called in the open format: N, H, L2, X, the control's id, or `k3/1a` for a traveller. */
+export function netId(net: Net): string {
+  switch (net.kind) {
+    case 'neutral':
+      return 'N';
+    case 'hot':
+      return 'H';
+    case 'other-leg':
+      return 'L2';
+    case 'interconnect':
+      return 'X';
+    case 'spare':
+      return 'spare';
+    case 'switched':
+      return net.control;
+    case 'traveller':
+      return `${net.control}/${net.stretch}${net.lane}`;
+    default:
+      return never(net);
+  }
+}
+
+const known = new Map<string, Net>();
+/** The one object for a net. A control may be named like another net, so its kind goes into the key. */
+function same<N extends Net>(net: N): N {
+  const key = `${net.kind} ${netId(net)}`;
+  const first = known.get(key) ?? net;
+  known.set(key, first);
+  return first as N;
+}
+
+export const neutral = same({ kind: 'neutral' });
+export const hot = same({ kind: 'hot' });
+export const otherLeg = same({ kind: 'other-leg' });
+export const interconnect = same({ kind: 'interconnect' });
+export const spare = same({ kind: 'spare' });
+export const switched = (control: string): Net => same({ kind: 'switched', control });
 
 /** Whether every switch box gets a grounded conductor, one of several that see the whole room, or none: NEC 404.2(C) (from memory). */
 export type NeutralSchool = 'every' | 'one' | 'none';
@@ -27,10 +79,10 @@ const withNeutral: ReadonlySet<string> = new Set(['range', 'oven', 'cooktop', 'd
 export const isAlarm = (kind: Device['kind']): boolean => kind.endsWith('alarm');
 
 export const travellers = (control: string, stretch: number): readonly [Net, Net] => [
-  `${control}/${stretch}a`,
-  `${control}/${stretch}b`,
+  same({ kind: 'traveller', control, stretch, lane: 'a' }),
+  same({ kind: 'traveller', control, stretch, lane: 'b' }),
 ];
-export const isTraveller = (net: Net): boolean => net.includes('/');
+export const isTraveller = (net: Net): boolean => net.kind === 'traveller';
 
 /** Controls whose switches and lights are all on one circuit and reached by it, by id. */
 export function controlsOf(plan: Plan, circuitId: string, reached: (box: string) => boolean): string[] {
@@ -97,7 +149,7 @@ function netsOfControl(plan: Plan, id: string, order: readonly string[]): Wanted
     .flatMap((s, i) =>
       travellers(id, i + 1).map((net) => ({ net, boxes: new Set([boxOf(nth(order, i)), boxOf(s)]) })),
     );
-  return [{ net: id, boxes: new Set(legs) }, ...between];
+  return [{ net: switched(id), boxes: new Set(legs) }, ...between];
 }
 
 /** A fan or a light on several controls has a lead for each; a receptacle wholly switched has no hot of its own. */
@@ -113,7 +165,7 @@ function depthOf(tree: CircuitTree, box: string): number {
 }
 
 /** Works out every net of a circuit. Switches of each control are wired in the order that takes the fewest conductors. */
-export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchool): CircuitNets {
+export function circuitNets(plan: Plan, tree: CircuitTree, school: NeutralSchool): CircuitNets {
   const circuit = entryOf(plan.circuits, tree.circuit);
   const reached = (box: string) => tree.feedOf.has(box) || entryOf(plan.boxes, box).existing;
   const devices = Object.entries(plan.devices).filter(
@@ -126,40 +178,40 @@ export function circuitNets(plan: Plan, tree: CircuitTree, neutral: NeutralSchoo
   const alarms = devices.filter(([, d]) => isAlarm(d.kind));
   for (const [id, d] of devices) {
     if (switchKinds.has(d.kind) || isLowVoltage(d.kind)) continue;
-    if (needsHot(d, controlled.has(id))) need(d.box, 'H');
-    if (circuit.poles === 2) need(d.box, 'L2');
-    if (circuit.poles === 1 || withNeutral.has(d.label)) need(d.box, 'N');
-    if (isAlarm(d.kind) && alarms.length > 1) need(d.box, 'X');
+    if (needsHot(d, controlled.has(id))) need(d.box, hot);
+    if (circuit.poles === 2) need(d.box, otherLeg);
+    if (circuit.poles === 1 || withNeutral.has(d.label)) need(d.box, neutral);
+    if (isAlarm(d.kind) && alarms.length > 1) need(d.box, interconnect);
   }
   const idle = devices.filter(
     ([id, d]) =>
       switchKinds.has(d.kind) && !controls.some((k) => entryOf(plan.controls, k).switches.includes(id)),
   );
-  for (const [, d] of idle) need(d.box, 'H');
+  for (const [, d] of idle) need(d.box, hot);
   const used = new Map<Stretch, number>();
   const boxOf = (device: string) => entryOf(plan.devices, device).box;
   const spans = (wanted: readonly Wanted[]) => wanted.flatMap((w) => [...spanOf(tree, w.boxes, false)]);
   const chains = new Map<string, readonly string[]>();
   for (const id of controls) {
     const costs = wiringOrders(entryOf(plan.controls, id).switches).map((order) => {
-      const hot = new Set([...at].filter(([, nets]) => nets.has('H')).map(([box]) => box));
-      const before = spanOf(tree, hot, true).size;
-      hot.add(entryOf(plan.devices, nth(order, 0)).box);
+      const live = new Set([...at].filter(([, nets]) => nets.has(hot)).map(([box]) => box));
+      const before = spanOf(tree, live, true).size;
+      live.add(entryOf(plan.devices, nth(order, 0)).box);
       const took = spans(netsOfControl(plan, id, order));
       const most = Math.max(0, ...took.map((s) => (used.get(s) ?? 0) + took.filter((t) => t === s).length));
       return {
         order,
-        cost: took.length + spanOf(tree, hot, true).size - before + (most > 2 ? 100 * most : 0),
+        cost: took.length + spanOf(tree, live, true).size - before + (most > 2 ? 100 * most : 0),
       };
     });
     const { order } = costs.reduce((best, c) => (c.cost < best.cost ? c : best));
     chains.set(id, order);
-    need(entryOf(plan.devices, nth(order, 0)).box, 'H');
+    need(entryOf(plan.devices, nth(order, 0)).box, hot);
     for (const { net, boxes } of netsOfControl(plan, id, order)) for (const box of boxes) need(box, net);
     for (const s of spans(netsOfControl(plan, id, order))) used.set(s, (used.get(s) ?? 0) + 1);
     const nearest = order.reduce((a, b) => (depthOf(tree, boxOf(b)) < depthOf(tree, boxOf(a)) ? b : a));
-    const withN = { every: order, one: [nearest], none: [] }[neutral];
-    for (const s of withN) need(entryOf(plan.devices, s).box, 'N');
+    const withN = { every: order, one: [nearest], none: [] }[school];
+    for (const s of withN) need(entryOf(plan.devices, s).box, neutral);
   }
   return { at, onStretch: netsOnStretches(tree, at), chains };
 }
@@ -169,16 +221,26 @@ function netsOnStretches(tree: CircuitTree, at: ReadonlyMap<string, ReadonlySet<
   for (const [box, nets] of at)
     for (const net of nets) boxesOf.set(net, (boxesOf.get(net) ?? new Set()).add(box));
   const onStretch = new Map<Stretch, Net[]>(tree.stretches.map((s) => [s, []]));
-  const fromSource = (net: Net) => net === 'H' || net === 'N' || net === 'L2';
+  const fromSource = (net: Net) => net === hot || net === neutral || net === otherLeg;
   for (const net of [...boxesOf.keys()].sort(byNet))
     for (const s of spanOf(tree, valueIn(boxesOf, net), fromSource(net))) valueIn(onStretch, s).push(net);
   return onStretch;
 }
 
-const rankOf = (net: Net) => ({ N: 0, H: 1, L2: 2, X: 9 })[net] ?? (isTraveller(net) ? 4 : 3);
+const ranks = {
+  neutral: 0,
+  hot: 1,
+  'other-leg': 2,
+  switched: 3,
+  spare: 3,
+  traveller: 4,
+  interconnect: 9,
+} as const satisfies Record<Net['kind'], number>;
+const controlOf = (net: Net): string => ('control' in net ? net.control : netId(net));
 
 /** Neutral and hot first, then what is switched, travellers, and the alarms' interconnect. */
 export function byNet(a: Net, b: Net): number {
-  const [ca, cb] = [nth(a.split('/'), 0), nth(b.split('/'), 0)];
-  return rankOf(a) - rankOf(b) || compareIds(ca, cb) || compareIds(a, b);
+  return (
+    ranks[a.kind] - ranks[b.kind] || compareIds(controlOf(a), controlOf(b)) || compareIds(netId(a), netId(b))
+  );
 }

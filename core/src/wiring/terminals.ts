@@ -2,7 +2,7 @@ import { entryOf, nth } from '../lookups/index.ts';
 import { isLowVoltage, switchKinds, type BoxDevices } from '../boxes/index.ts';
 import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitConductors } from './cables.ts';
-import { isAlarm, travellers, type Net } from './nets.ts';
+import { hot, interconnect, isAlarm, neutral, otherLeg, switched, travellers, type Net } from './nets.ts';
 
 /** A screw or lead of a device. */
 export const terminalNames = [
@@ -50,11 +50,11 @@ function switchTerminals(device: string, control: string, chain: readonly string
   const at = chain.indexOf(device);
   const last = chain.length - 1;
   const t = (name: TerminalName, net: Net): WiredTerminal => ({ device, name, net });
-  if (last === 0) return [t('in', 'H'), t('out', control)];
+  if (last === 0) return [t('in', hot), t('out', switched(control))];
   const pair = (names: readonly [TerminalName, TerminalName], stretch: number) =>
     travellers(control, stretch).map((net, i) => t(nth(names, i), net));
-  if (at === 0) return [t('common', 'H'), ...pair(['traveller 1', 'traveller 2'], 1)];
-  if (at === last) return [...pair(['traveller 1', 'traveller 2'], last), t('common', control)];
+  if (at === 0) return [t('common', hot), ...pair(['traveller 1', 'traveller 2'], 1)];
+  if (at === last) return [...pair(['traveller 1', 'traveller 2'], last), t('common', switched(control))];
   return [...pair(['in 1', 'in 2'], at), ...pair(['out 1', 'out 2'], at + 1)];
 }
 
@@ -70,21 +70,22 @@ export function terminalsOf(
   if (isLowVoltage(device.kind) || device.kind === 'splice') return [];
   if (switchKinds.has(device.kind)) {
     const control = [...nets.chains].find(([, chain]) => chain.includes(id));
-    return control ? switchTerminals(id, ...control) : [{ device: id, name: 'in', net: 'H' }];
+    return control ? switchTerminals(id, ...control) : [{ device: id, name: 'in', net: hot }];
   }
   const here = nets.at.get(device.box);
   const t = (name: TerminalName, net: Net): WiredTerminal[] =>
     here?.has(net) ? [{ device: id, name, net }] : [];
   const legs = [...nets.chains.keys()].filter((k) => entryOf(plan.controls, k).loads.includes(id));
-  if (device.kind === 'gfci') return [...t('line hot', 'H'), ...t('line neutral', 'N')];
+  if (device.kind === 'gfci') return [...t('line hot', hot), ...t('line neutral', neutral)];
   if (legs.length > 0 && device.half)
-    return [...t('hot top', 'H'), ...t('hot bottom', nth(legs, 0)), ...t('neutral', 'N')];
-  const hots = legs.length > 0 ? legs.slice(0, 3).flatMap((k, i) => t(nth(hotNames, i), k)) : t('hot', 'H');
+    return [...t('hot top', hot), ...t('hot bottom', switched(nth(legs, 0))), ...t('neutral', neutral)];
+  const hots =
+    legs.length > 0 ? legs.slice(0, 3).flatMap((k, i) => t(nth(hotNames, i), switched(k))) : t('hot', hot);
   return [
     ...hots,
-    ...t('other leg', 'L2'),
-    ...t('neutral', 'N'),
-    ...(isAlarm(device.kind) ? t('signal', 'X') : []),
+    ...t('other leg', otherLeg),
+    ...t('neutral', neutral),
+    ...(isAlarm(device.kind) ? t('signal', interconnect) : []),
   ];
 }
 

@@ -1,14 +1,7 @@
-import { entryOf, must, nth, valueIn } from '../../lookups/index.ts';
+import { must, never, nth, valueIn } from '../../lookups/index.ts';
 import { deviceWords, type BoxDevices } from '../../boxes/index.ts';
 import type { Plan } from '../../plan/index.ts';
-import {
-  isTraveller,
-  type Conductor,
-  type Joint,
-  type MakeUp,
-  type Net,
-  type TerminalName,
-} from '../../wiring/index.ts';
+import type { Conductor, Joint, MakeUp, Net, TerminalName } from '../../wiring/index.ts';
 
 /**
  * A box opened flat: cables come in from above in the order of their slots, joints hang at the back, devices stand below with their
@@ -64,14 +57,24 @@ const letters: Readonly<Record<WireColour, string>> = { black: 'B', red: 'R', wh
 
 /** What a net is called on a sheet. */
 export function netWords(net: Net, plan: Plan): string {
-  if (net === 'N') return 'neutral';
-  if (net === 'H') return 'hot';
-  if (net === 'L2') return 'other leg';
-  if (net === 'X') return 'alarms together';
-  if (net === 'spare') return 'spare';
-  if (isTraveller(net)) return 'traveller';
-  const lit = plan.controls[net]?.loads.map((l) => deviceWords(entryOf(plan.devices, l).kind)) ?? [];
-  return `switched ${[...new Set(lit)].join(', ') || 'leg'}`;
+  switch (net.kind) {
+    case 'neutral':
+    case 'hot':
+    case 'spare':
+    case 'traveller':
+      return net.kind;
+    case 'other-leg':
+      return 'other leg';
+    case 'interconnect':
+      return 'alarms together';
+    case 'switched': {
+      const loads = plan.controls[net.control]?.loads ?? [];
+      const lit = loads.flatMap((l) => (plan.devices[l] ? deviceWords(plan.devices[l].kind) : []));
+      return `switched ${[...new Set(lit)].join(', ') || 'leg'}`;
+    }
+    default:
+      return never(net);
+  }
 }
 
 const curve = (x1: number, y1: number, x2: number, y2: number) => {
@@ -79,7 +82,7 @@ const curve = (x1: number, y1: number, x2: number, y2: number) => {
   return `M${x1} ${y1}C${x1} ${y1 + bend} ${x2} ${y2 - bend} ${x2} ${y2}`;
 };
 
-const colourOf = (net: Net): WireColour => (net === 'N' ? 'white' : 'black');
+const colourOf = (net: Net): WireColour => (net.kind === 'neutral' ? 'white' : 'black');
 
 /** Lays out one box. `label` gives the words on each cable. */
 export function drawMakeUp(

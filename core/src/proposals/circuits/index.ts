@@ -5,7 +5,7 @@ import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import { formatLength } from '../../units/index.ts';
-import { classOf, wireFor, type Amps, type CircuitClass } from '../../circuits/classes.ts';
+import { classOf, wireFor, type Amps, type CircuitClass, groupKey } from '../../circuits/classes.ts';
 import {
   dutiesOfLoad,
   foundLoad,
@@ -92,6 +92,9 @@ interface Planned {
   readonly reason: string;
 }
 
+/** What people plug in anywhere, and lights: named by their rooms, and free to go on a circuit that is there. */
+const isGeneral = ({ group }: CircuitClass): boolean => group.kind === 'general' || group.kind === 'lighting';
+
 /** The circuits of one class: shared out so that they cost least. */
 function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Setting): Planned[] {
   if (kind.alone) return loads.map((l) => ({ kind, loads: [l], name: kind.name, reason: kind.why }));
@@ -104,9 +107,7 @@ function circuitsOfClass(kind: CircuitClass, loads: readonly PlacedLoad[], s: Se
       s.plan,
     ),
   );
-  const words = names.map((rooms) =>
-    kind.key === 'general' || kind.key === 'lighting' ? `${kind.name} ${listed(rooms)}`.trim() : kind.name,
-  );
+  const words = names.map((rooms) => (isGeneral(kind) ? `${kind.name} ${listed(rooms)}`.trim() : kind.name));
   return groups.map((group, i) => {
     const own = group.flatMap((k) => nth(atoms, k).loads);
     const cost = groupCost(group, sharing);
@@ -173,7 +174,7 @@ function extendExisting(
     let outlets = there.outlets + own.filter(isOutlet).length;
     let va = there.va + own.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0);
     for (const group of byClass.values()) {
-      if (group.kind.key !== 'general' && group.kind.key !== 'lighting') continue;
+      if (!isGeneral(group.kind)) continue;
       const atoms = atomsOf(group.loads, s.plan)
         .map((atom) => ({ atom, away: nearest(atom.places, taps) }))
         .sort((a, b) => a.away - b.away);
@@ -215,9 +216,9 @@ export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: 
   const byClass = new Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>();
   for (const load of unassigned(plan).map((id) => placedLoad(id, plan, framing, rooms))) {
     const kind = classOf(load, plan, rules);
-    const group = byClass.get(kind.key) ?? { kind, loads: [] };
+    const group = byClass.get(groupKey(kind.group)) ?? { kind, loads: [] };
     group.loads.push(load);
-    byClass.set(kind.key, group);
+    byClass.set(groupKey(kind.group), group);
   }
   stayTogether(byClass, plan);
   extendExisting(draft, byClass, s);

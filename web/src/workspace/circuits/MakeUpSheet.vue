@@ -59,7 +59,7 @@ const steps = computed(() => {
     }[j.method];
     const name = netWords(j.net, props.plan);
     return {
-      key: `${j.circuit} ${j.net} ${j.side}`,
+      key: `${j.circuit} ${netId(j.net)} ${j.side}`,
       says: `${name[0]!.toUpperCase()}${name.slice(1)}${j.side ? `, ${j.side} side` : ''}: ${wires.join(' and ') || 'no cable'}${tails}: ${how}.`,
     };
   });
