@@ -20,7 +20,7 @@ export default ts.config(
   },
   { files: ['web/**/*.{ts,vue}'], languageOptions: { globals: globals.browser } },
   {
-    files: ['server/**/*.ts', 'cli/**/*.ts', 'tools/**', 'e2e/**/*.ts', 'core/bench/**', '*.js', '*.ts'],
+    files: ['contracts/**/*.ts', 'server/**/*.ts', 'cli/**/*.ts', 'tools/**', 'e2e/**/*.ts', 'core/bench/**', '*.js', '*.ts'],
     languageOptions: { globals: globals.node },
   },
   {

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
-import { compute, planSchema, type Plan, type Result } from '@fieldchalk/core';
+import { compute, planSchema, type Plan, type ResultFile, resultFile } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 
 function chalk(args: string[], input = '') {
@@ -16,7 +16,7 @@ describe('chalk', () => {
   test('compute prints what the core computes', () => {
     const { code, out } = chalk(['compute', '-'], demo);
     expect(code).toBe(0);
-    expect(JSON.parse(out) as Result).toEqual(JSON.parse(JSON.stringify(compute(study()))));
+    expect(JSON.parse(out) as ResultFile).toEqual(JSON.parse(JSON.stringify(resultFile(compute(study())))));
   });
 
   test('check exits 0 on a sound plan and 1 where an error is found', () => {

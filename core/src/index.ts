@@ -59,7 +59,7 @@ export { deadWith, whyOnCircuit } from './circuits/why.ts';
 export { faultWords } from './findings/panels.ts';
 export type { LoadLine, ServiceLoad } from './circuits/service.ts';
 export { circuitNumber } from './outputs/labels.ts';
-export { screwOf } from './wiring/index.ts';
+export { netId, screwOf } from './wiring/index.ts';
 export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';
 export { storyPoleSvg } from './outputs/drawing/storyPole.ts';

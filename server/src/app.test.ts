@@ -8,7 +8,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { emptyPlan, type Plan, makeEdit } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { buildApp } from './app.ts';
-import { importSchema } from './contracts.ts';
+import { importSchema } from '@fieldchalk/contracts';
 import { openDatabase } from './db/connect.ts';
 import { openApi, operations } from './openapi.ts';
 

@@ -6,6 +6,7 @@ export const errorCatalogue = {
   'share-ended': { status: 410, title: 'This link has been withdrawn' },
   'bad-request': { status: 400, title: 'The request cannot be read' },
   'bad-plan': { status: 422, title: 'The plan has problems' },
+  unreadable: { status: 422, title: 'What is stored cannot be read' },
   conflict: { status: 409, title: 'The job has changed since' },
   'too-large': { status: 413, title: 'The request is too large' },
   internal: { status: 500, title: 'Something failed here' },

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { rulesFileSchema } from '@fieldchalk/core';
-import * as contracts from './contracts.ts';
+import * as contracts from '@fieldchalk/contracts';
 import { errorCatalogue } from './errors.ts';
 
 interface Operation {
@@ -28,6 +28,18 @@ export const operations: readonly Operation[] = [
     body: contracts.newJobSchema,
     answer: contracts.jobSchema,
     status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/window-errors',
+    says: 'Log what went wrong in a window',
+    body: contracts.windowErrorSchema,
+    status: 204,
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{job}/document',
+    says: 'What is stored of a job, as it is, also when it cannot be read',
   },
   { method: 'get', path: '/api/rules', says: 'The company’s house rules', answer: rulesFileSchema },
   {

@@ -14,7 +14,7 @@ test('an audit is read, checked and reported: breaker over wire, too many outlet
   const read = readAuditCsv(text);
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   const plan = edited(house(), 'addFoundCircuits', { panel: 'n1', circuits: read.circuits });
-  const found = computed(plan).findings.map((f) => [f.rule, f.level, f.about[0]].join(' '));
+  const found = computed(plan).findings.map((f) => [f.rule, f.level, f.about[0]!.id].join(' '));
   expect(found).toEqual(
     expect.arrayContaining([
       'circuit.breaker error c2',

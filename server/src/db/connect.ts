@@ -2,7 +2,7 @@ import { entryOf } from '@fieldchalk/core';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import createKnex, { type Knex } from 'knex';
-import { migrations } from './migrations.ts';
+import { migrations } from './migrations/index.ts';
 
 interface RawConnection {
   pragma(text: string): unknown;
@@ -33,12 +33,13 @@ export async function openDatabase(file: string): Promise<Knex> {
       },
     },
   });
-  await knex.migrate.latest({
-    migrationSource: {
-      getMigrations: async () => Object.keys(migrations),
-      getMigrationName: (name: string) => name,
-      getMigration: async (name: string) => entryOf(migrations, name),
-    },
-  });
+  await knex.migrate.latest({ migrationSource });
   return knex;
 }
+
+/** The migrations as Knex asks for them: they are part of the bundle, not files beside it. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: async () => Object.keys(migrations),
+  getMigrationName: (name) => name,
+  getMigration: async (name) => entryOf(migrations, name),
+};

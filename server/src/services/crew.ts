@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { MarkRecord, NewMarks, Share } from '../contracts.ts';
+import type { MarkKind, MarkRecord, NewMarks, Share } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 
 interface ShareRow {
@@ -14,7 +14,7 @@ interface MarkRow {
   sequence: number;
   id: string;
   job: string;
-  kind: string;
+  kind: MarkKind;
   about: string;
   done: number;
   by: string;

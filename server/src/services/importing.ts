@@ -1,6 +1,6 @@
 import { formatOfName, importFormats, importPlan } from '@fieldchalk/core/import';
 import type { z } from 'zod';
-import type { importQuerySchema } from '../contracts.ts';
+import type { importQuerySchema } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 
 /** Reads a file's bytes into a plan with what is doubtful in it. Stores nothing. */

@@ -3,13 +3,13 @@ import type { Knex } from 'knex';
 import {
   applyChange,
   emptyPlan,
-  planSchema,
   readPlan,
+  readPlanText,
   type Patch,
   type Plan,
   type RulesFile,
 } from '@fieldchalk/core';
-import type { ChangeRequest, Job, JobSummary, NewJob, StoredChange } from '../contracts.ts';
+import type { ChangeRequest, Job, JobSummary, NewJob, StoredChange } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 
 interface JobRow {
@@ -27,10 +27,16 @@ interface RevisionRow {
   patches: string;
 }
 
-/** A stored plan may be older than a field of the format that has a default. */
-function withDefaults(stored: Plan): Plan {
-  const read = planSchema.safeParse(stored);
-  return read.success ? read.data : stored;
+/** The stored document as a plan: brought up to this version, and checked. What cannot be read is said field by field; the row stays as it is. */
+function planOf({ id, name, plan }: Pick<JobRow, 'id' | 'name' | 'plan'>): Plan {
+  const read = readPlanText(plan);
+  if (read.ok) return read.plan;
+  throw new ApiError(
+    'unreadable',
+    `“${name}” is stored in a form that cannot be read here. It is kept untouched; its document can be saved as a file.`,
+    read.problems,
+    { document: `/api/jobs/${id}/document` },
+  );
 }
 
 /** Jobs and their changes. Clock and database come from the caller, who may hand in a transaction. */
@@ -66,15 +72,26 @@ export class Jobs {
     return { ...job, plan: stored };
   }
 
-  async get(id: string): Promise<Job> {
+  private async row(id: string): Promise<JobRow> {
     const row = await this.db<JobRow>('jobs').where({ id }).first();
     if (!row) throw new ApiError('not-found', `There is no job “${id}”.`);
+    return row;
+  }
+
+  /** What is stored of a job, as it is: also when it cannot be read. */
+  async document(id: string): Promise<{ name: string; document: string }> {
+    const { name, plan } = await this.row(id);
+    return { name, document: plan };
+  }
+
+  async get(id: string): Promise<Job> {
+    const row = await this.row(id);
     return {
       id: row.id,
       name: row.name,
       revision: row.revision,
       changedAt: row.changed_at,
-      plan: withDefaults(JSON.parse(row.plan) as Plan),
+      plan: planOf(row),
     };
   }
 

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
-import { emptyRules, type RulesFile } from '@fieldchalk/core';
+import { emptyRules, readRulesText, type RulesFile } from '@fieldchalk/core';
+import { ApiError } from '../errors.ts';
 
 /** The company's house rules. Jobs take a copy when they are made; changing these changes no job by itself. */
 export class RuleBooks {
@@ -10,7 +11,14 @@ export class RuleBooks {
 
   async company(): Promise<RulesFile> {
     const row = await this.db<{ id: string; rules: string }>('rule_books').where('id', 'company').first();
-    return row ? (JSON.parse(row.rules) as RulesFile) : emptyRules();
+    if (!row) return emptyRules();
+    const read = readRulesText(row.rules);
+    if (read.ok) return read.rules;
+    throw new ApiError(
+      'unreadable',
+      'The company’s rules are stored in a form that cannot be read here.',
+      read.problems,
+    );
   }
 
   async setCompany(rules: RulesFile): Promise<RulesFile> {

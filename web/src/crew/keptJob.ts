@@ -1,8 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { JobDocument, MarkRecord } from '../session/api.ts';
-
-/** A job as a share link gives it: the plan, and what has been ticked off. */
-export type CrewJob = JobDocument & { readonly marks: readonly MarkRecord[] };
+import type { CrewJob } from '@fieldchalk/contracts';
 
 interface Kept extends DBSchema {
   jobs: { key: string; value: CrewJob };

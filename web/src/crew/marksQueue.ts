@@ -1,4 +1,5 @@
-import { call, Refusal, type MarkRecord } from '../session/api.ts';
+import type { MarkRecord } from '@fieldchalk/contracts';
+import { call, Refusal } from '../session/api.ts';
 
 export interface QueuedMark {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { entryOf, must } from '@fieldchalk/core';
 import { deviceWords, formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
-import type { MarkRecord } from '../session/api.ts';
+import type { MarkRecord } from '@fieldchalk/contracts';
 import { boxNumber, endName } from '../workspace/names.ts';
 import { boxRects, holesOn, type RibbonBox } from '../workspace/ribbon/ribbon.ts';
 

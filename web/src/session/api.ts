@@ -1,36 +1,5 @@
-import type { Patch, Plan, Problem } from '@fieldchalk/core';
+import type { Problem } from '@fieldchalk/core';
 import type { DrawnLayer, ImportReport, ScaleReading } from '@fieldchalk/core/import';
-
-export interface JobSummary {
-  id: string;
-  name: string;
-  revision: number;
-  changedAt: number;
-}
-export interface JobDocument extends JobSummary {
-  plan: Plan;
-}
-export interface StoredChange {
-  id: string;
-  revision: number;
-  name: string;
-  client: string;
-  patches: Patch[];
-}
-export interface MarkRecord {
-  sequence: number;
-  id: string;
-  kind: 'box' | 'hole' | 'pull' | 'staple' | 'makeup';
-  about: string;
-  done: boolean;
-  by: string;
-  at: number;
-}
-export interface Share {
-  token: string;
-  label: string;
-  madeAt: number;
-}
 
 /** The server's refusal, as its problem document says it. Status 0: the server could not be reached. */
 export class Refusal extends Error {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { applyChange, type Patch, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import type { StoredChange } from './api.ts';
+import type { StoredChange } from '@fieldchalk/contracts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 
 /** A server in a few lines: stores what fits, answers 409 with what is new, can be unplugged. */

@@ -14,7 +14,8 @@ import {
   type EditStep,
 } from '@fieldchalk/core';
 import type { Measurement } from '../meter/fill.ts';
-import { call, Refusal, type JobDocument, type MarkRecord, type StoredChange } from './api.ts';
+import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
+import { call, Refusal } from './api.ts';
 
 interface Pending extends Change {
   readonly id: string;
@@ -47,7 +48,7 @@ export class JobSession {
   private readonly client = crypto.randomUUID();
 
   constructor(
-    readonly job: JobDocument,
+    readonly job: Job,
     private readonly tell: (news: SessionNews) => void,
   ) {
     this.plan = this.serverPlan = job.plan;
@@ -69,7 +70,7 @@ export class JobSession {
   }
 
   static async open(id: string, tell: (news: SessionNews) => void): Promise<JobSession> {
-    return new JobSession(await call<JobDocument>('GET', `/jobs/${id}`), tell);
+    return new JobSession(await call<Job>('GET', `/jobs/${id}`), tell);
   }
 
   start(): void {

@@ -13,7 +13,8 @@ import {
 } from '@fieldchalk/core';
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { call, importFile, type ImportAnswer, type JobDocument } from '../session/api.ts';
+import type { Job } from '@fieldchalk/contracts';
+import { call, importFile, type ImportAnswer } from '../session/api.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { extentOf, planShapes } from '../workspace/plan/planShapes.ts';
 
@@ -104,7 +105,7 @@ async function accept() {
   busy.value = true;
   try {
     const name = plan.value!.job.name || file.value!.name;
-    const job = await call<JobDocument>('POST', '/jobs', { name, plan: await withHouseRules(plan.value!) });
+    const job = await call<Job>('POST', '/jobs', { name, plan: await withHouseRules(plan.value!) });
     await router.push(`/jobs/${job.id}/walk`);
   } catch (error) {
     says.value = (error as Error).message;

@@ -2,7 +2,8 @@
 import TextField from '../fields/TextField.vue';
 import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { call, type JobDocument, type JobSummary } from '../session/api.ts';
+import type { Job, JobSummary } from '@fieldchalk/contracts';
+import { call } from '../session/api.ts';
 
 const router = useRouter();
 const jobs = ref<JobSummary[] | null>(null);
@@ -23,7 +24,7 @@ function create() {
   if (name.value.trim() === '')
     return void (says.value = 'Job name: type what you call this job, like “Marl Street addition”.');
   return attempt(async () => {
-    const job = await call<JobDocument>('POST', '/jobs', { name: name.value.trim() });
+    const job = await call<Job>('POST', '/jobs', { name: name.value.trim() });
     await router.push(`/jobs/${job.id}/walk`);
   });
 }

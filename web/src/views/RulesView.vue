@@ -19,7 +19,8 @@ import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
 import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
-import { call, type JobDocument, type JobSummary } from '../session/api.ts';
+import type { Job, JobSummary } from '@fieldchalk/contracts';
+import { call } from '../session/api.ts';
 import { useSession } from '../stores/session.ts';
 
 /** House rules: the company's, or one job's. A change shows what it would do before it is taken. */
@@ -114,7 +115,7 @@ onUnmounted(() => {
 
 async function planToTry(): Promise<Plan | null> {
   if (jobId) return session.plan;
-  return tried.value ? (await call<JobDocument>('GET', `/jobs/${tried.value}`)).plan : null;
+  return tried.value ? (await call<Job>('GET', `/jobs/${tried.value}`)).plan : null;
 }
 /** Holds a change back and works out what it would do. */
 async function consider(next: RulesFile, about: readonly RuleId[]) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, netWords, ruleBook, type Plan, type Result } from '@fieldchalk/core';
+import { formatLength, netId, netWords, ruleBook, type Plan, type Result } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { boxNumber } from '../names.ts';
 import MakeUpDrawing from './MakeUpDrawing.vue';

@@ -2,7 +2,8 @@
 import QRCode from 'qrcode';
 import { onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { call, type Share } from '../../session/api.ts';
+import type { Share } from '@fieldchalk/contracts';
+import { call } from '../../session/api.ts';
 import { useSession } from '../../stores/session.ts';
 
 const session = useSession();

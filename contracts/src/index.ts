@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { planSchema } from '@fieldchalk/core';
 
-/** What crosses the API, in and out. The OpenAPI page is made from these. */
+/** What crosses the API, in and out: shared by server and web. The OpenAPI page is made from these. */
 const id = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/, 'must be 1 to 60 letters, digits, “-” or “_”');
 
 export const patchSchema = z.strictObject({
@@ -26,12 +26,14 @@ export const changeSchema = z.strictObject({
 });
 export const sinceSchema = z.object({ since: z.coerce.number().int().min(0).default(0) });
 export const newShareSchema = z.strictObject({ label: z.string().trim().max(80).default('Crew') });
+/** What the crew ticks off. */
+export const markKinds = ['box', 'hole', 'pull', 'staple', 'makeup'] as const;
 export const newMarksSchema = z.strictObject({
   marks: z
     .array(
       z.strictObject({
         id,
-        kind: z.enum(['box', 'hole', 'pull', 'staple', 'makeup']),
+        kind: z.enum(markKinds),
         about: z.string().min(1).max(120),
         done: z.boolean(),
         by: z.string().trim().max(60).default(''),
@@ -101,6 +103,16 @@ export const markSchema = z.object({
   at: z.number(),
 });
 
+/** What a share link opens: the job, with what has been ticked off. */
+export const crewJobSchema = jobSchema.extend({ marks: z.array(markSchema) });
+
+/** An error in the window, for the log. */
+export const windowErrorSchema = z.strictObject({
+  message: z.string().max(2000),
+  where: z.string().max(300).default(''),
+  stack: z.string().max(8000).default(''),
+});
+
 export type NewJob = z.infer<typeof newJobSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type Job = z.infer<typeof jobSchema>;
@@ -108,4 +120,8 @@ export type ChangeRequest = z.infer<typeof changeSchema>;
 export type StoredChange = z.infer<typeof storedChangeSchema>;
 export type Share = z.infer<typeof shareSchema>;
 export type NewMarks = z.infer<typeof newMarksSchema>;
-export type MarkRecord = z.infer<typeof markSchema>;
+export type MarkRecord = Omit<z.infer<typeof markSchema>, 'kind'> & { readonly kind: MarkKind };
+export type CrewJob = Job & { readonly marks: readonly MarkRecord[] };
+export type MarkKind = (typeof markKinds)[number];
+export type Measurement = z.infer<typeof measurementSchema>;
+export type WindowError = z.input<typeof windowErrorSchema>;

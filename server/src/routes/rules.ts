@@ -1,0 +1,14 @@
+import { rulesFileSchema } from '@fieldchalk/core';
+import express from 'express';
+import type { Services } from '../services/index.ts';
+import { parsed } from './request.ts';
+
+/** The company's house rules. */
+export function ruleRoutes({ books }: Services): express.Router {
+  const router = express.Router();
+  router.get('/rules', async (_request, response) => void response.json(await books.company()));
+  router.put('/rules', async (request, response) => {
+    response.json(await books.setCompany(parsed(rulesFileSchema, request.body)));
+  });
+  return router;
+}

@@ -1,0 +1,27 @@
+import type { Knex } from 'knex';
+import type { Logger } from 'pino';
+import { Live } from '../live.ts';
+import { Crew } from './crew.ts';
+import { Jobs } from './jobs.ts';
+import { RuleBooks } from './ruleBooks.ts';
+
+/** What the routes call. */
+export interface Services {
+  readonly db: Knex;
+  readonly log: Logger;
+  readonly live: Live;
+  readonly jobs: Jobs;
+  readonly crew: Crew;
+  readonly books: RuleBooks;
+}
+
+export function makeServices(db: Knex, log: Logger, now: () => number): Services {
+  return {
+    db,
+    log,
+    live: new Live(),
+    jobs: new Jobs(db, now),
+    crew: new Crew(db, now),
+    books: new RuleBooks(db, now),
+  };
+}

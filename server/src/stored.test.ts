@@ -1,0 +1,79 @@
+import { readFileSync } from 'node:fs';
+import type { Knex } from 'knex';
+import request from 'supertest';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { study } from '@fieldchalk/core/demo';
+import { buildApp } from './app.ts';
+import { migrationSource, openDatabase } from './db/connect.ts';
+import { migrations } from './db/migrations/index.ts';
+
+let db: Knex;
+let app: ReturnType<typeof buildApp>;
+beforeEach(async () => {
+  db = await openDatabase(':memory:');
+  app = buildApp(db, { webFolder: 'nowhere', log: 'silent' }, () => 1000);
+});
+afterEach(() => db.destroy());
+const api = () => request(app.express);
+const store = (plan: string) =>
+  db('jobs').insert({ id: 'old', name: 'Old job', revision: 3, plan, changed_at: 5 });
+
+describe('documents that were stored before', () => {
+  test('a version-1 document is read with what came later filled in', async () => {
+    await store(readFileSync('core/testing/plans/version-1.json', 'utf8'));
+    const { body, status } = await api().get('/api/jobs/old');
+    expect(status).toBe(200);
+    expect(body.plan).toEqual(JSON.parse(JSON.stringify(study())));
+  });
+
+  test.each([
+    ['not JSON at all', '{ "format": ', '(file)'],
+    ['of a version to come', JSON.stringify({ ...study(), version: 2 }), 'version'],
+    ['against the schema', JSON.stringify({ ...study(), walls: { w1: { from: 'p1' } } }), 'walls.w1.to'],
+    ['against an invariant', JSON.stringify({ ...study(), points: {} }), 'walls.w1.from'],
+  ])('one that is %s says so, and is kept untouched', async (_says, stored, path) => {
+    await store(stored);
+    const { body, status } = await api().get('/api/jobs/old');
+    expect([status, body.code]).toEqual([422, 'unreadable']);
+    expect(body.detail).toContain('“Old job” is stored in a form that cannot be read here');
+    expect(body.problems.map((p: { path: string }) => p.path)).toContain(path);
+    const patch = { op: 'replace', path: ['job', 'name'], value: 'New' };
+    const change = {
+      id: 'x1',
+      base: 3,
+      name: 'renameJob',
+      client: 'test',
+      patches: [patch],
+      inverse: [patch],
+    };
+    expect((await api().post('/api/jobs/old/changes').send(change)).status).toBe(422);
+    expect((await db('jobs').first()).plan).toBe(stored);
+    expect(String((await api().get('/api/jobs/old/document')).body)).toBe(stored);
+    expect((await api().get('/api/jobs')).body).toMatchObject([{ id: 'old', name: 'Old job' }]);
+  });
+
+  test('house rules that cannot be read say so', async () => {
+    await db('rule_books').insert({ id: 'company', rules: '{"values":{"no.rule":1}}', changed_at: 1 });
+    expect((await api().get('/api/rules')).body).toMatchObject({ code: 'unreadable' });
+  });
+});
+
+test('every migration goes up, down and up again, newest first', async () => {
+  const tables = async () =>
+    (await db('sqlite_master').where({ type: 'table' }).select('name'))
+      .map((t: { name: string }) => t.name)
+      .filter((t) => !t.startsWith('sqlite_') && !t.startsWith('knex_'))
+      .sort();
+  const full = await tables();
+  expect(Object.keys(migrations)).toEqual([...Object.keys(migrations)].sort());
+  for (let i = 0; i < Object.keys(migrations).length; i++) await db.migrate.down({ migrationSource });
+  expect(await tables()).toEqual([]);
+  await db.migrate.latest({ migrationSource });
+  expect(await tables()).toEqual(full);
+});
+
+test('what went wrong in a window is taken for the log, and nothing else', async () => {
+  const said = { message: 'wall is missing', where: 'plan', stack: 'at …' };
+  expect((await api().post('/api/window-errors').send(said)).status).toBe(204);
+  expect((await api().post('/api/window-errors').send({ message: 5 })).status).toBe(400);
+});
