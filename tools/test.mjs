@@ -1,7 +1,9 @@
+import { checkShare } from './share.mjs';
 import { build, install, installChromium, run } from './steps.mjs';
 
 install();
 installChromium();
+checkShare();
 run('types', 'npm', ['run', '--silent', 'typecheck']);
 run('lint and format', 'npm', ['run', '--silent', 'lint']);
 run('unit tests', 'npm', ['run', '--silent', 'unit']);

@@ -17,6 +17,7 @@ import { useSession } from '../stores/session.ts';
 import { useSelection } from '../stores/selection.ts';
 import { useActions } from '../workspace/actions.ts';
 import { stages } from '../workspace/entry/entry.ts';
+import ErrorBoundary from '../workspace/ErrorBoundary.vue';
 import PlanPane from '../workspace/plan/PlanPane.vue';
 import RibbonPane from '../workspace/ribbon/RibbonPane.vue';
 import StageBoxes from '../workspace/stages/StageBoxes.vue';
@@ -146,9 +147,11 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
     <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] grid-rows-[16rem_auto_21rem]">
-      <PlanPane :show-controls="stage === 'boxes'" />
-      <WorkPane :panel="panels[stage]" />
-      <RibbonPane class="border-t border-rule bg-ground pt-1" />
+      <ErrorBoundary where="plan"><PlanPane :show-controls="stage === 'boxes'" /></ErrorBoundary>
+      <ErrorBoundary where="work pane"><WorkPane :panel="panels[stage]" /></ErrorBoundary>
+      <ErrorBoundary where="unrolled room"
+        ><RibbonPane class="border-t border-rule bg-ground pt-1"
+      /></ErrorBoundary>
     </div>
     <!-- Panels are tall: among circuits the work stands the whole height, beside plan and room. -->
     <SplitterGroup
@@ -160,15 +163,19 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
     >
       <SplitterPanel :default-size="64" :min-size="30">
         <SplitterGroup direction="vertical" auto-save-id="fieldchalk.tallRows">
-          <SplitterPanel :default-size="60" :min-size="20"><PlanPane class="h-full" /></SplitterPanel>
+          <SplitterPanel :default-size="60" :min-size="20"
+            ><ErrorBoundary where="plan"><PlanPane class="h-full" /></ErrorBoundary
+          ></SplitterPanel>
           <SplitterResizeHandle class="splitter h-1.5" aria-label="Height of the unrolled room" />
           <SplitterPanel :default-size="40" :min-size="20"
-            ><RibbonPane class="h-full bg-ground pt-1"
-          /></SplitterPanel>
+            ><ErrorBoundary where="unrolled room"><RibbonPane class="h-full bg-ground pt-1" /></ErrorBoundary
+          ></SplitterPanel>
         </SplitterGroup>
       </SplitterPanel>
       <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
-      <SplitterPanel :default-size="36" :min-size="24"><WorkPane :panel="panels[stage]" /></SplitterPanel>
+      <SplitterPanel :default-size="36" :min-size="24"
+        ><ErrorBoundary where="work pane"><WorkPane :panel="panels[stage]" /></ErrorBoundary
+      ></SplitterPanel>
     </SplitterGroup>
     <SplitterGroup v-else key="wide" direction="vertical" auto-save-id="fieldchalk.rows" class="min-h-0">
       <SplitterPanel :default-size="52" :min-size="20">
@@ -177,13 +184,15 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
             ><PlanPane class="h-full" :show-controls="stage === 'boxes'"
           /></SplitterPanel>
           <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
-          <SplitterPanel :default-size="34" :min-size="24"><WorkPane :panel="panels[stage]" /></SplitterPanel>
+          <SplitterPanel :default-size="34" :min-size="24"
+            ><ErrorBoundary where="work pane"><WorkPane :panel="panels[stage]" /></ErrorBoundary
+          ></SplitterPanel>
         </SplitterGroup>
       </SplitterPanel>
       <SplitterResizeHandle class="splitter h-1.5" aria-label="Height of the unrolled room" />
       <SplitterPanel :default-size="48" :min-size="25"
-        ><RibbonPane class="h-full bg-ground pt-1"
-      /></SplitterPanel>
+        ><ErrorBoundary where="unrolled room"><RibbonPane class="h-full bg-ground pt-1" /></ErrorBoundary
+      ></SplitterPanel>
     </SplitterGroup>
     <TallyBar />
     <Dialog :open="keysOpen" class="relative z-20" @close="keysOpen = false">

@@ -7,6 +7,7 @@ import { useSelection } from '../stores/selection.ts';
 import { useFindings } from '../stores/findings.ts';
 import { circuitsInOrder } from './circuits/look.ts';
 import { stages } from './entry/entry.ts';
+import { isInDialog, isTyping } from './keys.ts';
 
 /** Something a single key does anywhere in the workspace. */
 export interface Action {
@@ -14,9 +15,6 @@ export interface Action {
   readonly says: string;
   readonly act: () => void;
 }
-
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input, select, textarea') !== null;
 
 /** The keys of the workspace, and whether their sheet is open. One list: the keyboard, the sheet and the chalk line read it. */
 export function useActions() {
@@ -82,6 +80,7 @@ export function useActions() {
   ];
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (isInDialog()) return;
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
       event.preventDefault();
       if (event.shiftKey) session.redo();

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { useGesture } from '../stores/gesture.ts';
 import { useSession } from '../stores/session.ts';
+import { isInDialog } from './keys.ts';
 
 /** The edit a drag stands for where the pointer is, with a word on where it has got to. */
 export interface Order {
@@ -67,7 +68,7 @@ export function useDrag() {
     else gesture.settle();
   });
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.key === 'Escape') cancel();
+    if (event.key === 'Escape' && !isInDialog()) cancel();
   });
 
   return {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { EditName } from '@fieldchalk/core';
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { computed, ref } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
@@ -16,8 +17,6 @@ const router = useRouter();
 const route = useRoute();
 const text = ref('');
 const says = ref('');
-const field = ref<HTMLInputElement | null>(null);
-defineExpose({ focus: () => field.value?.focus() });
 
 const context = (): EntryContext => ({
   plan: session.opened,
@@ -55,6 +54,28 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
       side: wall.side,
       at: Number(id.split('@')[1] ?? wall.origin + (wall.sign * wall.length) / 2),
     });
+}
+
+function typed(event: Event) {
+  text.value = (event.target as HTMLInputElement).value;
+  marked = false;
+}
+/** An offer taken fills the line; it is not done before Enter. */
+function take(offer: string | null) {
+  marked = false;
+  if (offer !== null) text.value = offer;
+}
+/** Enter takes the offer that arrows have marked; with none marked it does what is typed. */
+function key(event: KeyboardEvent) {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') marked = true;
+  if (event.key !== 'Enter' || marked) return;
+  event.preventDefault();
+  event.stopPropagation();
+  enter();
+}
+let marked = false;
+function clear() {
+  text.value = says.value = '';
 }
 
 function enter() {
@@ -108,25 +129,31 @@ function enter() {
 </script>
 
 <template>
-  <form class="relative" @submit.prevent="enter">
-    <label class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink">
-      <span class="font-bold">chalk:</span>
-      <input
-        ref="field"
-        v-model="text"
-        data-entry
-        class="min-h-10 w-full bg-transparent outline-none"
-        autocomplete="off"
-        list="entry-offers"
-        placeholder="a length, an opening, a box, an action"
-        :aria-invalid="says !== ''"
-        aria-describedby="entry-says"
-        @keydown.escape="((text = ''), (says = ''))"
-      />
-    </label>
-    <datalist id="entry-offers">
-      <option v-for="o in offers" :key="o" :value="o" />
-    </datalist>
+  <form class="relative" @submit.prevent="enter" @keydown.capture="key">
+    <Combobox :model-value="text" as="div" @update:model-value="take">
+      <label class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink">
+        <span class="font-bold">chalk:</span>
+        <ComboboxInput
+          data-entry
+          class="min-h-10 w-full bg-transparent outline-none"
+          autocomplete="off"
+          placeholder="a length, an opening, a box, an action"
+          :display-value="() => text"
+          :aria-invalid="says !== ''"
+          aria-describedby="entry-says"
+          @change="typed"
+          @keydown.escape="clear"
+        />
+      </label>
+      <ComboboxOptions
+        v-if="offers.length > 0"
+        class="absolute bottom-full left-0 z-20 mb-1 max-h-64 w-full overflow-auto border border-ink bg-sheet text-ink"
+      >
+        <ComboboxOption v-for="o in offers" :key="o" v-slot="{ active }" :value="o">
+          <div class="px-3 py-1.5" :class="{ 'bg-chalk-soft': active }">{{ o }}</div>
+        </ComboboxOption>
+      </ComboboxOptions>
+    </Combobox>
     <p
       v-if="says"
       id="entry-says"
