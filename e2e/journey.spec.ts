@@ -152,7 +152,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
   await chalk(page, 'box 1');
   await expect(page.locator('[data-card] .figure')).toHaveText('17⅛″');
   await page.getByRole('combobox', { name: 'chalk:' }).fill('stud 4');
-  await expect(page.getByRole('option').first()).toHaveText(/stud 4 wall [A-F]/);
+  await expect(page.getByRole('listbox').getByRole('option').first()).toHaveText(/stud 4 wall [A-F]/);
   await page.locator('[data-tally="boxes"] button').click();
   await expect(page.locator('[data-tally="boxes"]')).toContainText('plastic-1g');
 });

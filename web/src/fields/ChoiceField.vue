@@ -16,6 +16,7 @@ const isNamed = (o: Option): o is { readonly value: T; readonly says: string } =
   typeof o === 'object' && o !== null;
 const valueOf = (o: Option): T => (isNamed(o) ? o.value : o);
 const saysOf = (o: Option): string => (isNamed(o) ? o.says : String(o));
+const keyOf = (value: T): string => String(value ?? '');
 const indexNow = () => props.options.findIndex((o) => valueOf(o) === props.modelValue);
 
 function take(event: Event) {
@@ -34,10 +35,10 @@ function take(event: Event) {
       :id="id"
       v-bind="{ ...$attrs, class: undefined }"
       class="field text-base"
-      :value="indexNow()"
+      :value="keyOf(modelValue)"
       @change="take"
     >
-      <option v-for="(o, i) in options" :key="i" :value="i">{{ saysOf(o) }}</option>
+      <option v-for="(o, i) in options" :key="i" :value="keyOf(valueOf(o))">{{ saysOf(o) }}</option>
     </select>
   </div>
 </template>

@@ -1,5 +1,6 @@
 import {
   boundedRooms,
+  must,
   nth,
   pastCorner,
   roomSeeing as seeing,
@@ -157,6 +158,8 @@ export const useSelection = defineStore('selection', () => {
     room: computed(() => room.value),
     level: computed(() => level.value),
     chosen: computed(() => chosen.value),
+    /** The id of what is chosen; a card is open only while something is. */
+    chosenId: computed(() => must(chosen.value, 'what is chosen').id),
     /** Everything chosen, of the kind of `chosen`, which comes first. */
     picked: computed(() => picked.value),
     focus: computed(() => focus.value),

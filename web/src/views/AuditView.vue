@@ -5,15 +5,16 @@ import NumberField from '../fields/NumberField.vue';
 import {
   auditColumns,
   auditCsv,
-  circuitFaults,
-  compareIds,
-  faultWords,
-  gauges,
-  readAuditCsv,
   type Circuit,
   type CircuitFault,
+  circuitFaults,
+  compareIds,
+  entryOf,
+  faultWords,
   type FoundCircuit,
+  gauges,
   type Problem,
+  readAuditCsv,
 } from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import PrintPage from './PrintPage.vue';
@@ -35,16 +36,18 @@ watch(
 const circuits = computed(() =>
   Object.keys(session.plan?.circuits ?? {})
     .filter(
-      (id) => session.opened.circuits[id]!.existing && session.opened.circuits[id]!.panel === panel.value,
+      (id) =>
+        entryOf(session.opened.circuits, id).existing &&
+        entryOf(session.opened.circuits, id).panel === panel.value,
     )
     .sort(
       (a, b) =>
-        (session.opened.circuits[a]!.space ?? 99) - (session.opened.circuits[b]!.space ?? 99) ||
-        compareIds(a, b),
+        (entryOf(session.opened.circuits, a).space ?? 99) -
+          (entryOf(session.opened.circuits, b).space ?? 99) || compareIds(a, b),
     ),
 );
 const empty: FoundCircuit = { serves: '', outlets: 0, supply: 'normal', faults: [], extend: false, note: '' };
-const found = (id: string): FoundCircuit => session.opened.circuits[id]!.found ?? empty;
+const found = (id: string): FoundCircuit => entryOf(session.opened.circuits, id).found ?? empty;
 const set = (id: string, changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id, changes });
 const setFound = (id: string, changes: Partial<FoundCircuit>) =>
   set(id, { found: { ...found(id), ...changes } });
@@ -116,7 +119,7 @@ const tests = [
           </select></label
         >
         <form class="flex items-end gap-1" @submit.prevent="add">
-          <NumberField class="w-20" required label="Space" v-model="newSpace" :min="1" :max="84" whole />
+          <NumberField v-model="newSpace" class="w-20" required label="Space" :min="1" :max="84" whole />
           <button class="key key-main" type="submit">Write down a circuit</button>
         </form>
       </div>

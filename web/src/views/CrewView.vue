@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
-import { ruleBook, type Plan, type Unrolled } from '@fieldchalk/core';
+import { entryOf, must, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
@@ -117,8 +118,8 @@ const hasCeiling = computed(() =>
 const places = computed(() => walls.value.length + (hasCeiling.value ? 1 : 0));
 const onCeiling = computed(() => hasCeiling.value && index.value === walls.value.length);
 const shapes = computed(() =>
-  onCeiling.value && plan.value
-    ? planShapes(plan.value, answer.value!.result, plan.value.rooms[room.value!]!.level)
+  onCeiling.value && plan.value && answer.value && room.value
+    ? planShapes(plan.value, answer.value.result, entryOf(plan.value.rooms, room.value).level)
     : null,
 );
 const roomExtent = computed(() => {
@@ -127,12 +128,12 @@ const roomExtent = computed(() => {
   return own ? { x: own.x - reach, y: own.y - reach, size: reach * 2 } : null;
 });
 const tasks = computed((): Task[] => {
-  if (!plan.value || !answer.value || !one.value) return [];
-  const { result } = answer.value;
+  if (!plan.value || !answer.value || !one.value || !room.value) return [];
+  const { result, unrolled } = answer.value;
   if (!onCeiling.value) return wallTasks(plan.value, result, one.value);
-  const letter = (w: string) => `wall ${wallName(answer.value!.unrolled, w)}`;
+  const letter = (w: string) => `wall ${wallName(unrolled, w)}`;
   const tail = ruleBook(plan.value.rules.values)('light.tail');
-  return ceilingTasks(plan.value, result, room.value!, letter, tail);
+  return ceilingTasks(plan.value, result, room.value, letter, tail);
 });
 const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple', makeup: 'Make up' } as const;
 /** The box whose make-up is open on the phone. */
@@ -140,7 +141,7 @@ const opened = ref<string | null>(null);
 async function enterRoom(id: string) {
   room.value = id;
   index.value = 0;
-  await show(plan.value!);
+  await show(must(plan.value, 'the plan'));
 }
 function tick(task: Task) {
   localStorage.setItem('fieldchalk.crew.name', name.value);
@@ -171,16 +172,20 @@ function tick(task: Task) {
             }}<template v-if="waiting"> · {{ waiting }} to send</template>
           </p>
         </div>
-        <label v-if="Object.keys(plan.rooms).length > 1" class="w-28 text-sm text-bar-quiet"
-          >Room<select
-            class="min-h-12 w-full rounded-sm bg-sheet px-2 text-ink"
-            :value="room"
-            @change="enterRoom(($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="(r, id) in plan.rooms" :key="id" :value="id">{{ r.name }}</option>
-          </select></label
-        >
-        <TextField class="w-28 text-bar-quiet" label="Your name" v-model="name" :maxlength="60" />
+        <ChoiceField
+          v-if="Object.keys(plan.rooms).length > 1 && room"
+          :model-value="room"
+          class="w-28 [&_label]:text-bar-quiet [&_select]:min-h-12"
+          label="Room"
+          :options="Object.entries(plan.rooms).map(([id, r]) => ({ value: id, says: r.name }))"
+          @update:model-value="enterRoom"
+        />
+        <TextField
+          v-model="name"
+          class="w-28 [&_input]:min-h-12 [&_label]:text-bar-quiet"
+          label="Your name"
+          :maxlength="60"
+        />
       </header>
       <section
         ref="pane"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { circuitNumber, type Plan } from '@fieldchalk/core';
+import { circuitNumber, entryOf, type Plan } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { panelRows } from '../workspace/circuits/look.ts';
 import PrintPage from './PrintPage.vue';
@@ -13,12 +13,12 @@ const panels = computed(() => Object.entries(session.plan?.panels ?? {}));
 const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } as const;
 /** Rooms a circuit serves, by what the plan says or the audit found. */
 function serves(plan: Plan, id: string): string {
-  const c = plan.circuits[id]!;
+  const c = entryOf(plan.circuits, id);
   if (c.found) return c.found.serves;
   const rooms = new Set<string>();
   for (const [box, mark] of Object.entries(session.result?.ceilings ?? {}))
     if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id))
-      rooms.add(plan.rooms[mark.room]!.name);
+      rooms.add(entryOf(plan.rooms, mark.room).name);
   for (const label of session.result?.labels ?? []) {
     if (plan.runs[label.run]?.circuit !== id) continue;
     const place = /(?:FROM|TO) (.+?) \d+(?: ·|$)/.exec(label.text)?.[1];

@@ -3,12 +3,15 @@ import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import {
   compute,
+  entryOf,
   formatLength,
+  must,
   nextId,
-  roomUses,
+  nth,
   type Plan,
   type Result,
   type RoomUse,
+  roomUses,
   type RulesFile,
 } from '@fieldchalk/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -38,7 +41,7 @@ async function readAgain(unit?: string, layers?: readonly string[]) {
     read.value = await importFile(file.value, unit, layers);
     show(read.value.plan);
     settled.value = new Set();
-    level.value = Object.keys(read.value.plan.levels)[0]!;
+    level.value = nth(Object.keys(read.value.plan.levels), 0);
   } catch (error) {
     says.value = (error as Error).message;
     read.value = plan.value = null;
@@ -60,31 +63,35 @@ const doubtHere = computed(() =>
   doubts.value.flatMap((d, i) => (d.at && d.level === level.value ? [{ ...d.at, number: i + 1 }] : [])),
 );
 const rooms = computed(() => Object.entries(plan.value?.rooms ?? {}));
+/** The size written in a room beside the one its walls give, which agree within two inches, either way round. */
 const sizeOf = (room: string) => {
-  const known = read.value?.rooms.find((r) => r.room === room && r.written && r.measured);
-  if (!known) return null;
+  const known = read.value?.rooms.find((r) => r.room === room);
+  if (!known?.written || !known.measured) return null;
   const words = (size: readonly number[]) => size.map((v) => formatLength(v)).join(' × ');
-  const [w, h] = known.measured!;
-  const off = (a: number, b: number) =>
-    Math.max(Math.abs(known.written![0]! - a), Math.abs(known.written![1]! - b));
+  const [w, h] = known.measured;
+  const [a, b] = known.written;
+  const off = (x: number, y: number) => Math.max(Math.abs(a - x), Math.abs(b - y));
   return {
-    written: words(known.written!),
-    measured: words(known.measured!),
-    agree: Math.min(off(w!, h!), off(h!, w!)) <= 2,
+    written: words(known.written),
+    measured: words(known.measured),
+    agree: Math.min(off(w, h), off(h, w)) <= 2,
   };
 };
+const planRead = () => must(plan.value, 'the plan read from the file');
 function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
-  const room = plan.value!.rooms[id]!;
-  plan.value = { ...plan.value!, rooms: { ...plan.value!.rooms, [id]: { ...room, ...changes } } };
+  const { rooms, ...rest } = planRead();
+  plan.value = { ...rest, rooms: { ...rooms, [id]: { ...entryOf(rooms, id), ...changes } } };
 }
 function nameSpace(at: { x: number; y: number }) {
-  const id = nextId(plan.value!.rooms, 'r');
+  const { rooms, ...rest } = planRead();
+  const id = nextId(rooms, 'r');
   const room = { level: level.value, ...at, name: `Room ${id.slice(1)}`, use: 'living' as const };
-  show({ ...plan.value!, rooms: { ...plan.value!.rooms, [id]: room } });
+  show({ ...rest, rooms: { ...rooms, [id]: room } });
 }
 function forget(id: string) {
-  const { [id]: _, ...rest } = plan.value!.rooms;
-  show({ ...plan.value!, rooms: rest });
+  const now = planRead();
+  const { [id]: _, ...rooms } = now.rooms;
+  show({ ...now, rooms });
 }
 function settle(i: number) {
   const next = new Set(settled.value);
@@ -92,20 +99,22 @@ function settle(i: number) {
   settled.value = next;
 }
 function setLayer(name: string, on: boolean) {
-  const chosen = read.value!.layers!.filter((l) => (l.name === name ? on : l.walls)).map((l) => l.name);
+  const layers = read.value?.layers ?? [];
+  const chosen = layers.filter((l) => (l.name === name ? on : l.walls)).map((l) => l.name);
   if (chosen.length > 0) void readAgain(read.value?.scale?.unit ?? undefined, chosen);
 }
 /** A drawing brings no rules of its own, so it starts with the company's; a plan file keeps its own. */
 async function withHouseRules(from: Plan): Promise<Plan> {
-  if (file.value!.name.toLowerCase().endsWith('.json')) return from;
+  if (must(file.value, 'the file').name.toLowerCase().endsWith('.json')) return from;
   const { values, reasons } = await call<RulesFile>('GET', '/rules');
   return { ...from, rules: { ...from.rules, values, reasons } };
 }
 async function accept() {
   busy.value = true;
   try {
-    const name = plan.value!.job.name || file.value!.name;
-    const job = await call<Job>('POST', '/jobs', { name, plan: await withHouseRules(plan.value!) });
+    const from = planRead();
+    const name = from.job.name || must(file.value, 'the file').name;
+    const job = await call<Job>('POST', '/jobs', { name, plan: await withHouseRules(from) });
     await router.push(`/jobs/${job.id}/walk`);
   } catch (error) {
     says.value = (error as Error).message;

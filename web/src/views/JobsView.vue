@@ -37,7 +37,7 @@ function create() {
       Describe the space once; get every box mark, circuit, run, hole, cut and list.
     </p>
     <form class="flex items-end gap-2" @submit.prevent="create">
-      <TextField class="flex-1" autofocus label="Job name" v-model="name" />
+      <TextField v-model="name" class="flex-1" autofocus label="Job name" />
       <button class="key key-main" type="submit">New job</button>
       <RouterLink class="key" to="/import">Read a drawing or plan file</RouterLink>
       <RouterLink class="key" to="/rules">House rules</RouterLink>

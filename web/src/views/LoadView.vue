@@ -2,7 +2,7 @@
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import NumberField from '../fields/NumberField.vue';
-import { legLoads, type Plan } from '@fieldchalk/core';
+import { entryOf, legLoads, type Plan, valueIn } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { circuitLooks, circuitsInOrder } from '../workspace/circuits/look.ts';
 import LoadChart from '../workspace/circuits/LoadChart.vue';
@@ -24,10 +24,10 @@ const bars = computed(() => {
   const plan = session.opened;
   const looks = circuitLooks(plan);
   return circuitsInOrder(plan).map((id) => ({
-    name: `${looks.get(id)!.number} ${plan.circuits[id]!.name}`,
+    name: `${valueIn(looks, id).number} ${entryOf(plan.circuits, id).name}`,
     va: Math.round(session.result?.circuits[id]?.planned ?? 0),
-    limit: plan.circuits[id]!.amps * plan.circuits[id]!.volts,
-    fill: looks.get(id)!.fill,
+    limit: entryOf(plan.circuits, id).amps * entryOf(plan.circuits, id).volts,
+    fill: valueIn(looks, id).fill,
   }));
 });
 const legs = computed(() =>

@@ -39,7 +39,7 @@ const somewhere = () => send(Math.round(1200 + Math.random() * 5000) / 1000);
       docs/laser-meter.md.
     </p>
     <form class="grid gap-3" @submit.prevent="measure">
-      <TextField label="What it should read" v-model="text" />
+      <TextField v-model="text" label="What it should read" />
       <button class="key key-main min-h-14! justify-center text-xl" type="submit">Measure</button>
       <button class="key min-h-14! justify-center text-lg" type="button" @click="somewhere">
         Point it anywhere

@@ -4,16 +4,18 @@ import ChoiceField from '../fields/ChoiceField.vue';
 import {
   editions,
   emptyRules,
-  heightWords,
-  readRulesText,
-  ruleCatalogue,
-  ruleIds,
-  withRule,
   type Height,
+  heightWords,
+  must,
+  nth,
   type Plan,
+  readRulesText,
   type Rule,
+  ruleCatalogue,
   type RuleId,
+  ruleIds,
   type RulesFile,
+  withRule,
 } from '@fieldchalk/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
@@ -56,7 +58,10 @@ const groups = computed(() => {
     return `${id} ${rule.title} ${rule.says} ${rule.source}`.toLowerCase().includes(words);
   });
   const map = new Map<string, RuleId[]>();
-  for (const id of wanted) map.set(id.split('.')[0]!, [...(map.get(id.split('.')[0]!) ?? []), id]);
+  for (const id of wanted) {
+    const group = nth(id.split('.'), 0);
+    map.set(group, [...(map.get(group) ?? []), id]);
+  }
   return [...map];
 });
 const groupNames: Record<string, string> = {
@@ -119,7 +124,11 @@ async function planToTry(): Promise<Plan | null> {
 }
 /** Holds a change back and works out what it would do. */
 async function consider(next: RulesFile, about: readonly RuleId[]) {
-  pending.value = { rules: next, about, reason: about.length === 1 ? (next.reasons[about[0]!] ?? '') : '' };
+  pending.value = {
+    rules: next,
+    about,
+    reason: about.length === 1 ? (next.reasons[nth(about, 0)] ?? '') : '',
+  };
   effect.value = null;
   await attempt(async () => {
     whatIf?.stop();
@@ -141,7 +150,7 @@ function leave() {
   pending.value = effect.value = null;
 }
 async function take() {
-  const { rules: next, about, reason } = pending.value!;
+  const { rules: next, about, reason } = must(pending.value, 'the change asked about');
   const [only] = about;
   const kept = about.length === 1 && only ? withRule(next, only, valueOf(next, only), reason) : next;
   await attempt(async () => {
@@ -202,8 +211,8 @@ async function openFile(event: Event) {
       />
       <ChoiceField
         v-if="!jobId && jobs.length > 0"
-        label="Show effects on"
         v-model="tried"
+        label="Show effects on"
         :options="jobs.map((j) => ({ value: j.id, says: j.name }))"
       />
       <button v-if="jobId" class="key" type="button" @click="takeCompany">Take the company’s</button>
@@ -280,9 +289,9 @@ async function openFile(event: Event) {
         </div>
         <TextField
           v-if="pending.about.length === 1"
+          v-model="pending.reason"
           class="w-72"
           label="Reason"
-          v-model="pending.reason"
           :maxlength="1000"
         />
         <button class="key key-main" type="button" @click="take">Take it</button>

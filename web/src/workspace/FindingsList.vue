@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TextField from '../fields/TextField.vue';
-import { identityOf, type Finding } from '@fieldchalk/core';
+import { entryOf, type Finding, identityOf } from '@fieldchalk/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useSession } from '../stores/session.ts';
 import { useFindings } from '../stores/findings.ts';
@@ -20,7 +20,7 @@ const groups = computed(() => {
   for (const n of all.value) {
     if (n.f.accepted !== null) continue;
     const room = stepping.roomOf(n.f);
-    const name = room ? session.opened.rooms[room]!.name || room : 'The whole job';
+    const name = room ? entryOf(session.opened.rooms, room).name || room : 'The whole job';
     byRoom.set(name, [...(byRoom.get(name) ?? []), n]);
   }
   return [...byRoom];
@@ -82,7 +82,7 @@ function accept({ f }: Numbered) {
           </button>
         </div>
         <form v-if="asking === n.index" class="flex items-end gap-2" @submit.prevent="accept(n)">
-          <TextField class="flex-1" label="Why it may stand" v-model="reason" :maxlength="1000" />
+          <TextField v-model="reason" class="flex-1" label="Why it may stand" :maxlength="1000" />
           <button class="key key-main" type="submit" :disabled="reason.trim() === ''">Keep</button>
         </form>
       </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import NumberField from '../../fields/NumberField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { cables, catalogueOf, isOnWall, type Box } from '@fieldchalk/core';
+import { type Box, cables, catalogueOf, entryOf, isOnWall } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
@@ -13,7 +13,7 @@ const props = defineProps<{ box: string }>();
 const session = useSession();
 const selection = useSelection();
 const plan = computed(() => session.opened);
-const own = computed(() => plan.value.boxes[props.box]!);
+const own = computed(() => entryOf(plan.value.boxes, props.box));
 const fill = computed(() => session.result?.boxes[props.box]);
 const catalogue = computed(() => catalogueOf(plan.value));
 const onWall = computed(() => isOnWall(own.value.on));

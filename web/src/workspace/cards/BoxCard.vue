@@ -2,7 +2,7 @@
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { formatLength, ruleBook, type Height } from '@fieldchalk/core';
+import { entryOf, formatLength, type Height, must, ruleBook } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -18,7 +18,7 @@ const selection = useSelection();
 const boxId = computed(() =>
   selection.chosen?.kind === 'box' && session.plan?.boxes[selection.chosen.id] ? selection.chosen.id : null,
 );
-const box = computed(() => (boxId.value ? session.opened.boxes[boxId.value]! : null));
+const box = computed(() => (boxId.value ? entryOf(session.opened.boxes, boxId.value) : null));
 const mark = computed(() => (boxId.value ? session.result?.marks[boxId.value] : undefined));
 const fill = computed(() => (boxId.value ? session.result?.boxes[boxId.value] : undefined));
 const fixings = {
@@ -40,7 +40,7 @@ const every = ref<number | null>(48);
 function repeat() {
   const wall = session.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side);
   session.edit('repeatBox', {
-    box: boxId.value!,
+    box: must(boxId.value, 'the box chosen'),
     count: times.value,
     every: (every.value ?? 48) * (wall?.sign ?? 1),
   });
@@ -52,22 +52,23 @@ const others = computed(() => {
 });
 const floor = computed(() => {
   const plan = session.opened;
-  return plan.levels[plan.points[plan.walls[mark.value!.wall]!.from]!.level]!.floorFinish;
+  const wall = entryOf(plan.walls, must(mark.value, 'the mark of the box').wall);
+  return entryOf(plan.levels, entryOf(plan.points, wall.from).level).floorFinish;
 });
 const height = computed((): Height => {
-  const m = mark.value!;
+  const m = must(mark.value, 'the mark of the box');
   return ownHeight.value ?? { value: m.centerFromFinished, to: 'center', from: 'finished' };
 });
 /** Changing the reference keeps the box where it is; only the figure is read another way. */
 function reread(to: Height['to'], from: Height['from']) {
-  const m = mark.value!;
+  const m = must(mark.value, 'the mark of the box');
   const rise = {
     bottom: m.bottomFromSubfloor,
     center: (m.bottomFromSubfloor + m.topFromSubfloor) / 2,
     top: m.topFromSubfloor,
   }[to];
   session.edit('setBoxHeight', {
-    box: boxId.value!,
+    box: must(boxId.value, 'the box chosen'),
     height: { value: rise - (from === 'finished' ? floor.value : 0), to, from },
   });
 }
@@ -192,7 +193,7 @@ function reread(to: Height['to'], from: Height['from']) {
     />
     <ManyBoxes lines-up />
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
-      <NumberField label="Repeat" v-model="times" :min="1" :max="50" whole />
+      <NumberField v-model="times" label="Repeat" :min="1" :max="50" whole />
       <LengthField v-model="every" label="times, to the right every" />
       <button class="key" type="submit">Repeat</button>
     </form>

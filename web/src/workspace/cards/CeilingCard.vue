@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isOnWall, wallSegment } from '@fieldchalk/core';
+import { isOnWall, must, wallSegment } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -14,7 +14,7 @@ import { wallName } from './onWall.ts';
 /** A box on a ceiling or in a floor: where it is from the walls, what it holds, what it is. */
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const box = computed(() => session.plan?.boxes[id.value] ?? null);
 const mark = computed(() => session.result?.ceilings[id.value]);
 const isCeiling = computed(() => box.value !== null && 'ceiling' in box.value.on);
@@ -26,7 +26,7 @@ const room = computed(() => {
 });
 /** Moves the box square to one wall until it is so far from it. */
 function setDistance(wall: string, was: number, now: number) {
-  const on = box.value!.on;
+  const on = must(box.value, 'the box').on;
   const line = wallSegment(session.opened, wall);
   if (isOnWall(on) || !line) return;
   const off = (on.x - line.a.x) * -line.u.y + (on.y - line.a.y) * line.u.x;

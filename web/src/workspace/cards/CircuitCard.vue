@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
-import { ampsByGauge, gauges, type Circuit } from '@fieldchalk/core';
+import { ampsByGauge, type Circuit, entryOf, gauges } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -12,7 +12,7 @@ import { boxNumber } from '../names.ts';
 /** One circuit: what is on it, how it is fed and protected, and why it is as it is. */
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const circuit = computed(() => session.opened.circuits[id.value]);
 const result = computed(() => session.result?.circuits[id.value]);
 const look = computed(() => circuitLooks(session.opened).get(id.value));
@@ -66,7 +66,9 @@ const mates = computed(() => [
 const cut = ref('');
 function split() {
   const devices = Object.keys(session.opened.devices).filter(
-    (d) => session.opened.devices[d]!.box === cut.value && session.opened.devices[d]!.circuit === id.value,
+    (d) =>
+      entryOf(session.opened.devices, d).box === cut.value &&
+      entryOf(session.opened.devices, d).circuit === id.value,
   );
   session.edit('splitCircuit', { circuit: id.value, devices });
 }

@@ -12,7 +12,7 @@ import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const fixture = computed(() => session.opened.fixtures[id.value]);
 const wall = computed(() =>
   fixture.value?.wall

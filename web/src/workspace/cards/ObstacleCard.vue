@@ -10,7 +10,7 @@ import { atFromLeft, fromLeft, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const obstacle = computed(() => session.opened.obstacles[id.value]);
 const wall = computed(() =>
   obstacle.value

@@ -20,7 +20,7 @@ import {
 
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const opening = computed(() => session.opened.openings[id.value]);
 const wall = computed(() =>
   opening.value

@@ -10,7 +10,7 @@ import LengthField from '../../fields/LengthField.vue';
 
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const panel = computed(() => session.opened.panels[id.value]);
 const wall = computed(() =>
   session.unrolled?.walls.find((w) => w.wall === panel.value?.on.wall && w.side === panel.value.on.side),

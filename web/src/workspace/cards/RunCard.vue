@@ -8,7 +8,7 @@ import { endName } from '../names.ts';
 
 const session = useSession();
 const selection = useSelection();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const run = computed(() => session.opened.runs[id.value]);
 const laid = computed(() => session.result?.runs[id.value]);
 const title = computed(() =>

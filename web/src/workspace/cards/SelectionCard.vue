@@ -30,7 +30,7 @@ const cards = {
 } as const;
 const card = computed(() => {
   const kind = selection.chosen?.kind;
-  const box = kind === 'box' ? session.plan?.boxes[selection.chosen!.id] : undefined;
+  const box = kind === 'box' ? session.plan?.boxes[selection.chosenId] : undefined;
   if (box && !isOnWall(box.on)) return CeilingCard;
   return kind && kind in cards ? cards[kind as keyof typeof cards] : null;
 });

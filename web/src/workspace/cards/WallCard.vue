@@ -2,12 +2,14 @@
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import {
-  framingNames,
+  entryOf,
   formatLength,
-  readWalk,
-  roomUses,
+  framingNames,
   type Layer,
+  must,
+  readWalk,
   type RoomUse,
+  roomUses,
   type Wall,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
@@ -22,11 +24,12 @@ import { roomsAt, wallName, wallSeen } from './onWall.ts';
 const session = useSession();
 const selection = useSelection();
 const walk = useWalk();
-const id = computed(() => selection.chosen!.id);
+const id = computed(() => selection.chosenId);
 const wall = computed(() => session.opened.walls[id.value]);
 const many = computed(() => selection.picked.length);
 const span = computed(() => {
-  const [a, b] = [session.opened.points[wall.value!.from]!, session.opened.points[wall.value!.to]!];
+  const { from, to } = must(wall.value, 'the wall');
+  const [a, b] = [entryOf(session.opened.points, from), entryOf(session.opened.points, to)];
   return Math.hypot(b.x - a.x, b.y - a.y);
 });
 const seen = computed(() => wallSeen(session.unrolled, id.value, span.value / 2));
@@ -55,9 +58,9 @@ function roomBehind() {
   if (added) selection.chooseRoom(added);
 }
 const inLine = computed(() => {
-  const { from, to } = wall.value!;
+  const { from, to } = must(wall.value, 'the wall');
   return Object.keys(session.opened.walls).filter((o) => {
-    const w = session.opened.walls[o]!;
+    const w = entryOf(session.opened.walls, o);
     return o !== id.value && [w.from, w.to].some((p) => p === from || p === to);
   });
 });
@@ -158,8 +161,8 @@ const accesses = [
       @change="setLayers"
     />
     <div class="mt-2 grid grid-cols-[1fr_7rem_auto] items-end gap-2">
-      <TextField label="Room behind it" v-model="roomName" />
-      <ChoiceField label="Use of the room behind" hide-label v-model="use" :options="roomUses" />
+      <TextField v-model="roomName" label="Room behind it" />
+      <ChoiceField v-model="use" label="Use of the room behind" hide-label :options="roomUses" />
       <button class="key" type="button" :disabled="!seen" @click="roomBehind">Walk it</button>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">

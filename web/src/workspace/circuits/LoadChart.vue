@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { must, nth } from '@fieldchalk/core';
 import { BarChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type ECharts } from 'echarts/core';
@@ -53,8 +54,10 @@ function draw() {
           show: true,
           position: 'right',
           color: ink(),
-          formatter: (p: { dataIndex: number }) =>
-            `${list[p.dataIndex]!.va} VA, ${Math.round((list[p.dataIndex]!.va / list[p.dataIndex]!.limit) * 100)} %`,
+          formatter: (p: { dataIndex: number }) => {
+            const { va, limit } = nth(list, p.dataIndex);
+            return `${va} VA, ${Math.round((va / limit) * 100)} %`;
+          },
         },
       },
     ],
@@ -62,7 +65,7 @@ function draw() {
   chart.resize();
 }
 onMounted(() => {
-  chart = init(frame.value!, null, { renderer: 'svg' });
+  chart = init(must(frame.value, 'the frame'), null, { renderer: 'svg' });
   draw();
 });
 onUnmounted(() => chart?.dispose());

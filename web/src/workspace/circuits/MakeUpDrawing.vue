@@ -17,7 +17,7 @@ const capSize = { small: 7, middle: 9, large: 11 } as const;
 /** A label in lines short enough to stand over its cable. */
 const lines = (text: string) => {
   const parts = text.split(' · ');
-  return parts.length <= 2 ? parts : [parts[0]!, parts[1]!, parts.slice(2).join(' · ')];
+  return parts.length <= 2 ? parts : [...parts.slice(0, 2), parts.slice(2).join(' · ')];
 };
 </script>
 

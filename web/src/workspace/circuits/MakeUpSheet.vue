@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, netId, netWords, ruleBook, type Plan, type Result } from '@fieldchalk/core';
+import { formatLength, netId, netWords, type Plan, type Result, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { boxNumber } from '../names.ts';
 import MakeUpDrawing from './MakeUpDrawing.vue';
@@ -60,7 +60,7 @@ const steps = computed(() => {
     const name = netWords(j.net, props.plan);
     return {
       key: `${j.circuit} ${netId(j.net)} ${j.side}`,
-      says: `${name[0]!.toUpperCase()}${name.slice(1)}${j.side ? `, ${j.side} side` : ''}: ${wires.join(' and ') || 'no cable'}${tails}: ${how}.`,
+      says: `${name.charAt(0).toUpperCase()}${name.slice(1)}${j.side ? `, ${j.side} side` : ''}: ${wires.join(' and ') || 'no cable'}${tails}: ${how}.`,
     };
   });
   const grounds = { key: 'grounds', says: groundWords.value };

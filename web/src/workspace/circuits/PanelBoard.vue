@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { legLoads, type Plan, type Result } from '@fieldchalk/core';
+import { entryOf, legLoads, type Plan, type Result } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { circuitLooks, panelRows, type PanelPlace } from './look.ts';
 
@@ -22,9 +22,9 @@ const rows = computed(() => panelRows(props.plan, props.panel));
 const va = (id: string) => props.result?.circuits[id]?.va ?? 0;
 const legs = computed(() => legLoads(props.plan, props.panel, va));
 const most = computed(() => Math.max(legs.value.A, legs.value.B, 1));
-const limit = (id: string) => props.plan.circuits[id]!.amps * props.plan.circuits[id]!.volts;
+const limit = (id: string) => entryOf(props.plan.circuits, id).amps * entryOf(props.plan.circuits, id).volts;
 const share = (id: string) => Math.min(100, Math.round((va(id) / limit(id)) * 100));
-const feederName = (id: string) => props.plan.panels[id]!.name || id;
+const feederName = (id: string) => entryOf(props.plan.panels, id).name || id;
 
 function begin(circuit: string, event: DragEvent) {
   event.dataTransfer?.setData('text/circuit', circuit);

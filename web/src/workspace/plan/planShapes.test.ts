@@ -3,7 +3,6 @@ import { compute } from '@fieldchalk/core';
 import { marlStreet, study } from '@fieldchalk/core/demo';
 import { extentOf, planShapes } from './planShapes.ts';
 
-const plan = study();
 const house = marlStreet();
 
 describe('shapes of a level', () => {

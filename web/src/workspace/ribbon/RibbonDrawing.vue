@@ -103,7 +103,7 @@ function studLabel(at: { wall: string; number: number | null }) {
 }
 function place(event: MouseEvent) {
   const svg = event.currentTarget as SVGGraphicsElement;
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()?.inverse());
   emit('place', point.x);
 }
 const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ?? false;

@@ -62,18 +62,18 @@ function add() {
     </div>
     <button v-if="!adding" class="key mt-2" type="button" @click="adding = true">Add a model…</button>
     <form v-else class="mt-2 grid grid-cols-3 items-end gap-2" @submit.prevent="add">
-      <TextField class="col-span-3" label="Name" v-model="model.name" />
-      <NumberField label="Gangs" v-model="model.gangs" :min="1" :max="8" whole />
-      <NumberField label="Volume, in³" v-model="model.volume" :min="0" />
-      <NumberField label="Cables at most" v-model="model.mostCables" :min="1" whole />
+      <TextField v-model="model.name" class="col-span-3" label="Name" />
+      <NumberField v-model="model.gangs" label="Gangs" :min="1" :max="8" whole />
+      <NumberField v-model="model.volume" label="Volume, in³" :min="0" />
+      <NumberField v-model="model.mostCables" label="Cables at most" :min="1" whole />
       <LengthField v-model="model.width" label="Width" />
       <LengthField v-model="model.height" label="Height" />
       <LengthField v-model="model.depth" label="Depth" />
-      <ChoiceField label="Of" v-model="model.material" :options="['plastic', 'metal']" />
-      <ChoiceField label="Clamps" v-model="model.clamps" :options="['none', 'internal', 'external']" />
+      <ChoiceField v-model="model.material" label="Of" :options="['plastic', 'metal']" />
+      <ChoiceField v-model="model.clamps" label="Clamps" :options="['none', 'internal', 'external']" />
       <ChoiceField
-        label="For"
         v-model="model.mount"
+        label="For"
         :options="[
           { value: 'new-work', says: 'open walls' },
           { value: 'old-work', says: 'closed walls' },

@@ -2,7 +2,7 @@
 import NumberField from '../../fields/NumberField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
-import type { Level } from '@fieldchalk/core';
+import { type Level, must } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -14,7 +14,11 @@ const session = useSession();
 const selection = useSelection();
 const level = computed(() => session.opened.levels[selection.level ?? '']);
 const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['joists']>) =>
-  session.edit('setLevel', { level: selection.level!, changes, ...(joists ? { joists } : {}) });
+  session.edit('setLevel', {
+    level: must(selection.level, 'the level in hand'),
+    changes,
+    ...(joists ? { joists } : {}),
+  });
 </script>
 
 <template>

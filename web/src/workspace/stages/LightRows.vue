@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import type { DeviceKind } from '@fieldchalk/core';
+import { type DeviceKind, must } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -24,7 +24,7 @@ const lights = computed(() =>
 );
 const lay = () =>
   session.edit('lightRows', {
-    room: selection.room!,
+    room: must(selection.room, 'the room in hand'),
     columns: columns.value,
     rows: rows.value,
     fromWall: fromWall.value,
@@ -39,8 +39,8 @@ const lay = () =>
       <span class="text-sm font-normal text-quiet">{{ lights.length }} on the ceiling</span>
     </summary>
     <form class="grid grid-cols-4 items-end gap-2" @submit.prevent="lay">
-      <NumberField label="Across" v-model="columns" :min="1" :max="20" whole />
-      <NumberField label="Up" v-model="rows" :min="1" :max="20" whole />
+      <NumberField v-model="columns" label="Across" :min="1" :max="20" whole />
+      <NumberField v-model="rows" label="Up" :min="1" :max="20" whole />
       <LengthField
         class="col-span-2"
         label="From the walls (empty: half the spacing)"
@@ -48,10 +48,10 @@ const lay = () =>
         @update:model-value="(v) => (fromWall = v)"
       />
       <ChoiceField
+        v-model="kind"
         class="col-span-2"
         label="Kind of light"
         hide-label
-        v-model="kind"
         :options="[{ value: 'wafer-light', says: 'wafer light' }, 'light', 'fan']"
       />
       <button v-if="fromWall !== null" class="key" type="button" @click="fromWall = null">Half</button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { fixtureKinds, formatLength, type Fixture, type Opening } from '@fieldchalk/core';
+import { entryOf, type Fixture, fixtureKinds, formatLength, must, type Opening } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -34,14 +34,16 @@ const width = ref<number | null>(36);
 const kind = ref<Fixture['kind'] | 'obstacle'>('counter');
 function add() {
   const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
+  const room = must(selection.room, 'the room in hand');
+  const { x, y } = entryOf(session.opened.rooms, room);
   if (kind.value === 'island')
     return session.edit('addFixture', {
-      room: selection.room!,
+      room,
       kind: 'island',
       width: width.value ?? 36,
       depth: 36,
-      x: session.opened.rooms[selection.room!]!.x,
-      y: session.opened.rooms[selection.room!]!.y - 24,
+      x,
+      y: y - 24,
     });
   if (!wall) return false;
   const place = {
@@ -50,7 +52,7 @@ function add() {
     width: width.value ?? 24,
   };
   if (kind.value === 'obstacle') return session.edit('addObstacle', { ...place, kind: 'duct' });
-  return session.edit('addFixture', { room: selection.room!, kind: kind.value, side: wall.side, ...place });
+  return session.edit('addFixture', { room, kind: kind.value, side: wall.side, ...place });
 }
 const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
 </script>
@@ -105,11 +107,11 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
   </button>
   <form class="mt-2 grid grid-cols-[1fr_4rem_5rem_5rem_auto] items-end gap-2" @submit.prevent="add">
     <ChoiceField
-      label="Add"
       v-model="kind"
+      label="Add"
       :options="[...fixtureKinds, { value: 'obstacle', says: 'in the way' }]"
     />
-    <ChoiceField label="Wall" v-model="letter" :options="walls.map((w) => w.letter)" />
+    <ChoiceField v-model="letter" label="Wall" :options="walls.map((w) => w.letter)" />
     <LengthField v-model="at" label="At" />
     <LengthField v-model="width" label="Wide" />
     <button class="key" type="submit">Add</button>

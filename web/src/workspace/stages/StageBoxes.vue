@@ -31,8 +31,12 @@ const marks = computed(() => {
     return wall ? wall.x + (m.at - wall.origin) * wall.sign : null;
   };
   return Object.entries(session.result?.marks ?? {})
-    .filter(([, m]) => place(m) !== null)
-    .sort((a, b) => place(a[1])! - place(b[1])!);
+    .flatMap((entry) => {
+      const x = place(entry[1]);
+      return x === null ? [] : [{ entry, x }];
+    })
+    .sort((a, b) => a.x - b.x)
+    .map(({ entry }) => entry);
 });
 const proof = computed(() =>
   selection.room ? (session.result?.rooms[selection.room]?.spaces ?? []).filter((s) => s.required) : [],

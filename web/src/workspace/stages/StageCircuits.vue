@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { must } from '@fieldchalk/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -75,7 +76,7 @@ const dark = computed(() => {
   const places = Object.entries(session.result?.ceilings ?? {});
   return Object.keys(plan.rooms).filter((r) => {
     const own = lights.filter((d) => places.some(([b, c]) => b === d.box && c.room === r));
-    return own.length > 0 && own.every((d) => selection.tripped.has(d.circuit!));
+    return own.length > 0 && own.every((d) => selection.tripped.has(must(d.circuit, 'the circuit')));
   });
 });
 const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
@@ -107,7 +108,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
       </button>
     </div>
     <form v-if="panels.length === 0 || adding" class="grid grid-cols-3 gap-2" @submit.prevent="addPanel">
-      <ChoiceField label="Wall" v-model="wall" :options="walls.map((w) => w.letter)" />
+      <ChoiceField v-model="wall" label="Wall" :options="walls.map((w) => w.letter)" />
       <LengthField v-model="at" label="From left corner" />
       <LengthField v-model="away" label="Then away" />
       <ChoiceField

@@ -2,7 +2,16 @@
 import NumberField from '../../fields/NumberField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
-import { formatLength, readWalk, roomUses, walkClosure, wallLetter, type RoomUse } from '@fieldchalk/core';
+import {
+  entryOf,
+  formatLength,
+  must,
+  readWalk,
+  type RoomUse,
+  roomUses,
+  walkClosure,
+  wallLetter,
+} from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -28,7 +37,13 @@ const room = computed(() => (selection.room ? session.plan?.rooms[selection.room
 
 function start() {
   const known = Object.keys(session.opened.rooms);
-  if (!session.edit('startRoom', { name: name.value || 'Room', use: use.value, level: selection.level! }))
+  if (
+    !session.edit('startRoom', {
+      name: name.value || 'Room',
+      use: use.value,
+      level: must(selection.level, 'the level in hand'),
+    })
+  )
     return;
   const added = Object.keys(session.opened.rooms).find((id) => !known.includes(id));
   if (added) selection.chooseRoom(added);
@@ -42,15 +57,15 @@ function letterOf(wall: string) {
   );
 }
 const setRoom = (changes: { name?: string; use?: RoomUse }) =>
-  session.edit('setRoom', { room: selection.room!, changes });
+  session.edit('setRoom', { room: must(selection.room, 'the room in hand'), changes });
 /** A copy beside the room; mirrored left to right when asked. */
 function copyRoom(mirrored: boolean) {
   const xs = (session.unrolled?.walls ?? []).flatMap((w) => {
-    const wall = session.opened.walls[w.wall]!;
-    return [session.opened.points[wall.from]!.x, session.opened.points[wall.to]!.x];
+    const wall = entryOf(session.opened.walls, w.wall);
+    return [entryOf(session.opened.points, wall.from).x, entryOf(session.opened.points, wall.to).x];
   });
   const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
-  session.edit('copyRoom', { room: selection.room!, by, mirrored });
+  session.edit('copyRoom', { room: must(selection.room, 'the room in hand'), by, mirrored });
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
@@ -93,8 +108,8 @@ const gapWords = computed(() =>
       reads it: <b>12'6-1/2" right</b>. Right or left is the turn after it.
     </div>
     <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
-      <TextField label="Room name" v-model="name" />
-      <ChoiceField label="Use" v-model="use" :options="roomUses" />
+      <TextField v-model="name" label="Room name" />
+      <ChoiceField v-model="use" label="Use" :options="roomUses" />
       <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
     </form>
     <template v-if="room && legs.length > 0 && selection.room">
