@@ -1,31 +1,32 @@
 import { entryOf } from '../lookups/index.ts';
-import { BoxesStage, type BoxLayout, type ProvenLine } from '../boxes/index.ts';
+import type { BoxLayout, ProvenLine } from '../boxes/index.ts';
 import { ceilingMarks, marksOf, type CeilingMark, type Mark } from '../outputs/marks.ts';
 import { checkPlan, type Finding } from '../findings/index.ts';
 import {
   circuitTerms,
-  deriveCircuits,
   serviceLoads,
   type CircuitResult,
   type CircuitTerms,
   type ServiceLoad,
 } from '../circuits/index.ts';
-import { fillBoxes, type BoxResult } from '../fill/index.ts';
-import { FramingStage, type Member } from '../framing/index.ts';
+import type { BoxResult } from '../fill/index.ts';
+import type { Member } from '../framing/index.ts';
 import { countHours, type StageHours } from '../outputs/hours.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import { planHash } from '../plan/hash.ts';
 import { catalogueOf, type Plan, type Side } from '../plan/index.ts';
 import { roomOfBox } from '../rooms/seeing.ts';
-import { RoomsStage } from '../rooms/index.ts';
-import { ruleBook, type RuleBook } from '../rules/index.ts';
-import { RunsStage, type LaidRun } from '../runs/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import type { LaidRun } from '../runs/index.ts';
 import type { Stages } from '../stages/index.ts';
 import { takeOff, type Takeoff } from '../outputs/takeoff/index.ts';
 import { cableLabels, type CableLabel } from '../outputs/labels.ts';
+import { Kept, runPipeline } from './pipeline.ts';
 import { tidy } from '../units/index.ts';
-import { deriveWiring, makeUpBox, type MakeUp, type Wiring } from '../wiring/index.ts';
+import { makeUpBox, type MakeUp, type Wiring } from '../wiring/index.ts';
+
+export { pipeline, pipelineTable } from './pipeline.ts';
 
 export interface SpaceResult {
   readonly length: number;
@@ -104,32 +105,13 @@ function isOutside(plan: Plan, box: string, rooms: Stages['rooms']): boolean {
   return 'wall' in on && entryOf(plan.walls, on.wall).exterior;
 }
 
-/** The pipeline: plan → framing → rooms → boxes → runs → wiring → circuits → fill → takeoff → hours → checks. Keep one computer for a plan being edited: each stage recomputes only what changed. */
+/** A plan's stages by the pipeline, and the result made of them. Keep one computer for a plan being edited: each stage works out again only what changed. */
 export class Computer {
-  private readonly books = new Memo<RuleBook>();
-  private readonly framing = new FramingStage();
-  private readonly rooms = new RoomsStage();
-  private readonly boxes = new BoxesStage();
-  private readonly runs = new RunsStage();
-  private readonly wiring = new Memo<Wiring>();
+  private readonly kept = new Kept();
   private readonly makeups = new Memo<Record<string, MakeUp>>();
 
   stages(plan: Plan): Stages {
-    const rules = this.books.get('all', [JSON.stringify(plan.rules.values)], () =>
-      ruleBook(plan.rules.values),
-    );
-    const framing = this.framing.run(plan, rules);
-    const rooms = this.rooms.run(plan, framing, rules);
-    const layout = this.boxes.run(plan, framing, rooms, rules);
-    const runs = this.runs.run(plan, framing, rooms, layout, rules);
-    const circuits = deriveCircuits(plan, layout, runs, rules);
-    const there = Object.keys(plan.boxes)
-      .filter((id) => entryOf(plan.boxes, id).existing)
-      .join();
-    const wired = [plan.runs, plan.circuits, plan.devices, plan.controls, plan.panels, rules, there];
-    const wiring = this.wiring.get('all', wired, () => deriveWiring(plan, layout.devices, rules));
-    const boxes = fillBoxes(plan, layout, rules);
-    return { framing, rooms, layout, runs, wiring, circuits, boxes, rules };
+    return runPipeline(this.kept, plan);
   }
 
   compute(plan: Plan): Result {
