@@ -1,4 +1,5 @@
-import { compute, type Result } from '../src/compute/index.ts';
+import { compute, Computer, type Result } from '../src/compute/index.ts';
+import type { Stages } from '../src/stages/index.ts';
 
 import { type EditArgs, type EditName, makeEdit } from '../src/edits/index.ts';
 import { readPlan } from '../src/plan/read.ts';
@@ -60,3 +61,6 @@ export function randomFrom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** Every stage's own answer for a plan. */
+export const stagesOf = (plan: Plan): Stages => new Computer().stages(plan);

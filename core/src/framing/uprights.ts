@@ -53,7 +53,13 @@ function addOpeningUprights(
     if (king > start && king < end)
       placeUnlessTaken(list, { role: 'king', at: king, low, high, measured: false });
     if (jack > start && jack < end)
-      placeUnlessTaken(list, { role: 'jack', at: jack, low, high: rough.high, measured: false });
+      placeUnlessTaken(list, {
+        role: 'jack',
+        at: jack,
+        low,
+        high: Math.min(rough.high, high),
+        measured: false,
+      });
   }
   if (rough.low - thickness - low <= 1) return;
   for (const at of marksWithin(marks, rough))

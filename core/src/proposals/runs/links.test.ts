@@ -1,0 +1,91 @@
+import { describe, expect, test } from 'vitest';
+import { marlStreet } from '../../../demo/marlStreet.ts';
+import { study } from '../../../demo/study.ts';
+import { randomFrom } from '../../../testing/index.ts';
+import { boxesOf, firstDevice, reached, treeLinks, type Cost } from './links.ts';
+
+/** Places on a line, named by where they are: the cost between two is how far apart they are. */
+const apart: Cost = (a, b) => Math.abs(Number(a.slice(1)) - Number(b.slice(1)));
+
+describe('branches of cable', () => {
+  test('each box is joined where it is nearest, and all of them are', () => {
+    expect(treeLinks('p0', ['b30', 'b10', 'b20'], apart, 1)).toEqual([
+      { from: 'p0', to: 'b10' },
+      { from: 'b10', to: 'b20' },
+      { from: 'b20', to: 'b30' },
+    ]);
+  });
+
+  test('as many leave the start as it may have, and a box has three cables at most', () => {
+    const random = randomFrom(7);
+    for (let n = 0; n < 40; n++) {
+      const boxes = [
+        ...new Set(
+          Array.from({ length: 3 + Math.floor(random() * 12) }, () => `b${Math.round(random() * 900) + 1}`),
+        ),
+      ];
+      const starts = 1 + Math.floor(random() * 3);
+      const links = treeLinks('p0', boxes, apart, starts);
+      expect(links.map((l) => l.to).sort()).toEqual([...boxes].sort());
+      const cables = (id: string) => links.filter((l) => l.from === id || l.to === id).length;
+      expect(cables('p0')).toBeLessThanOrEqual(starts);
+      for (const b of boxes) expect(cables(b)).toBeLessThanOrEqual(3);
+      const joined = new Set(['p0']);
+      for (const l of links) {
+        expect(joined.has(l.from)).toBe(true);
+        joined.add(l.to);
+      }
+    }
+  });
+
+  test('where a star is cheapest and the start may have three, the fourth hangs on one of them', () => {
+    const star: Cost = (a, b) => (a === 's' || b === 's' ? 1 : 10);
+    const links = treeLinks('s', ['a', 'b', 'c', 'd'], star, 3);
+    expect(links.filter((l) => l.from === 's')).toHaveLength(3);
+    expect(links).toHaveLength(4);
+  });
+
+  test('a start that may have no cable joins nothing', () =>
+    expect(treeLinks('p0', ['b1', 'b2'], apart, 0)).toEqual([]));
+});
+
+describe('what a circuit reaches', () => {
+  const house = marlStreet();
+
+  test('boxes of a circuit come once each, in order of their numbers', () => {
+    let several = 0;
+    for (const id of Object.keys(house.circuits)) {
+      const boxes = boxesOf(house, id);
+      expect(new Set(boxes).size).toBe(boxes.length);
+      expect([...boxes].sort((a, b) => Number(a.slice(1)) - Number(b.slice(1)))).toEqual(boxes);
+      if (boxes.length > 1) several++;
+    }
+    expect(several).toBeGreaterThan(3);
+    expect(boxesOf(house, 'none')).toEqual([]);
+  });
+
+  test('with its first cable taken away only the panel is reached; with all of them every box', () => {
+    const plan = study();
+    const [circuit] = Object.keys(plan.circuits) as [string];
+    const own = Object.entries(plan.runs).filter(([, r]) => r.circuit === circuit);
+    expect(own.length).toBeGreaterThan(1);
+    const all = reached(plan, circuit);
+    for (const box of boxesOf(plan, circuit)) expect(all).toContain(box);
+    const home = own.find(([, r]) => plan.panels[r.from] || plan.panels[r.to!])!;
+    const { [home[0]]: _, ...runs } = plan.runs;
+    expect(reached({ ...plan, runs }, circuit)).toEqual(reached({ ...plan, runs: {} }, circuit));
+  });
+
+  test('a ground-fault receptacle comes first, unless the breaker protects', () => {
+    const [id, device] = Object.entries(house.devices).find(([, d]) => d.kind === 'gfci' && d.circuit)!;
+    const circuit = house.circuits[device.circuit!]!;
+    const boxes = boxesOf(house, device.circuit!);
+    expect(id).not.toBe('');
+    expect(boxes).toContain(firstDevice(house, { ...circuit, protection: 'none' }, boxes));
+    expect(firstDevice(house, { ...circuit, protection: 'gfci', protectAt: 'breaker' }, boxes)).toBe(null);
+    expect(
+      firstDevice(house, { ...circuit, protection: 'gfci', protectAt: 'first' } as never, boxes),
+    ).not.toBe(null);
+    expect(firstDevice(house, circuit, [])).toBe(null);
+  });
+});

@@ -1,0 +1,99 @@
+import { describe, expect, test } from 'vitest';
+import type { Plan } from '../plan/index.ts';
+import { edited, roomOf, stagesOf } from '../../testing/index.ts';
+import { openEnd, runEnd, type RunEnd } from './ends.ts';
+import { buildRouteGraph } from './graph.ts';
+
+function ends(plan: Plan) {
+  const { framing, rooms, layout, rules } = stagesOf(plan);
+  const graph = buildRouteGraph(plan, framing, rooms, rules);
+  return {
+    graph,
+    layout,
+    of: (id: string): RunEnd | null => runEnd(id, plan, layout, graph, framing),
+    open: (run: Plan['runs'][string]) => openEnd(run, plan, graph, framing),
+  };
+}
+const room = roomOf('140\n110\n140\n110');
+const panel = (on: object): Plan => ({
+  ...room,
+  panels: {
+    p1: {
+      ...edited(room, 'addPanel', { wall: 'w1', side: 'right', at: 40 }).panels.p1!,
+      on: { wall: 'w1', side: 'right', at: 40, away: 0, leaves: 'above', ...on } as never,
+    },
+  },
+});
+
+describe('where a cable begins and ends', () => {
+  test('a box in a wall: in the bay it is nailed in, by the knockouts at its bottom and top', () => {
+    const plan = edited(room, 'addBox', { wall: 'w1', side: 'right', at: 50 });
+    const { of, layout, graph } = ends(plan);
+    const placed = layout.placed.b1!;
+    const end = of('b1');
+    expect(end).toMatchObject({
+      kind: 'wall',
+      wall: 'w1',
+      along: placed.at,
+      knockouts: [placed.bottom, placed.top],
+    });
+    const bay = end?.kind === 'wall' ? graph.bays[end.bay]! : null;
+    expect(bay!.start).toBeLessThan(placed.at);
+    expect(bay!.end).toBeGreaterThan(placed.at);
+  });
+
+  test('a box in the ceiling hangs over the plates, one in the floor under the boards', () => {
+    const ceiling = ends(edited(room, 'addCeilingBox', { room: 'r1', x: 70, y: -50 } as never)).of('b1');
+    expect(ceiling).toMatchObject({
+      kind: 'open',
+      at: { x: 70, y: -50, z: 97.125 + 1.5 },
+      drop: 1.5,
+      hangs: 'above',
+    });
+    if (ceiling?.kind !== 'open') throw new Error('not open');
+    expect(ceiling.joins.length).toBe(24);
+    const floor = ends({
+      ...room,
+      boxes: {
+        b1: {
+          ...edited(room, 'addBox', { wall: 'w1', side: 'right', at: 50 }).boxes.b1!,
+          on: { floor: 'r1', x: 70, y: -50 },
+        },
+      },
+    }).of('b1');
+    expect(floor).toMatchObject({ kind: 'open', at: { z: -2.25 }, drop: 2.25, hangs: 'below' });
+  });
+
+  test('a panel in the wall is entered at its bottom and top; one that stands elsewhere by the nearest plate', () => {
+    const own = ends(panel({})).of('p1');
+    expect(own).toMatchObject({ kind: 'wall', wall: 'w1', along: 40 });
+    const away = ends(panel({ away: 240 }));
+    const end = away.of('p1');
+    if (end?.kind !== 'open') throw new Error('not open');
+    expect([end.away, end.joins.length, end.hangs]).toEqual([240, 1, null]);
+    const joint = away.graph.nodes[end.joins[0]!]!;
+    expect(Math.abs(joint.along - 40)).toBeLessThan(12);
+    expect(Math.hypot(end.at.x - joint.at.x, end.at.y - joint.at.y)).toBeCloseTo(240, 6);
+  });
+
+  test('an open end joins the framing nearest to it; what is not there has no end', () => {
+    const { open, of, graph } = ends(room);
+    const run = {
+      from: 'b1',
+      to: null,
+      circuit: null,
+      cable: '14/2',
+      way: 'auto',
+      pinned: false,
+      tail: 0,
+      endsAt: { level: 'L1', x: 3, y: -3, z: 40 },
+    } as const;
+    const end = open(run);
+    if (end?.kind !== 'open') throw new Error('not open');
+    expect(end.joins).toHaveLength(4);
+    for (const n of end.joins)
+      expect(Math.hypot(graph.nodes[n]!.at.x - 3, graph.nodes[n]!.at.y + 3)).toBeLessThan(40);
+    expect(open({ ...run, endsAt: undefined } as never)).toBe(null);
+    expect(of('b99')).toBe(null);
+  });
+});

@@ -1,0 +1,212 @@
+// @vitest-environment happy-dom
+import { createPinia, setActivePinia } from 'pinia';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { marlStreet, study } from '@fieldchalk/core/demo';
+import type { Plan } from '@fieldchalk/core';
+import { computeInThread } from '../testing/inThread.ts';
+import { useFindings } from './findings.ts';
+import { useGesture } from './gesture.ts';
+import { useSelection } from './selection.ts';
+import { useSession } from './session.ts';
+import { useTrouble } from './trouble.ts';
+
+vi.mock('../worker/client.ts', () => ({ startCompute: () => computeInThread() }));
+
+interface Sent {
+  readonly path: string;
+  readonly body: { readonly name?: string } & Record<string, unknown>;
+}
+let sent: Sent[];
+let revision = 0;
+
+/** Opens a plan as the window would, with a server that takes every change. */
+async function open(plan: Plan) {
+  sent = [];
+  revision = 0;
+  vi.stubGlobal('fetch', async (path: string, init?: { body?: string | null }) => {
+    const body = init?.body ? (JSON.parse(init.body) as Sent['body']) : {};
+    const answers = (value: unknown) => ({ ok: true, status: 200, json: async () => value });
+    if (init?.body) {
+      sent.push({ path, body });
+      return answers({ ...body, revision: ++revision });
+    }
+    if (path.endsWith('/marks')) return answers([]);
+    if (path.includes('changes')) return answers([]);
+    return answers({ id: 'j1', name: 'Test', revision: 0, changedAt: 0, plan });
+  });
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      addEventListener() {}
+      close() {}
+    },
+  );
+  const session = useSession();
+  const selection = useSelection();
+  await session.open('j1');
+  await vi.waitFor(() => expect(session.result).not.toBe(null));
+  return { session, selection };
+}
+
+beforeEach(() => {
+  setActivePinia(createPinia());
+  localStorage.clear();
+});
+afterEach(() => {
+  useSession().close();
+  vi.unstubAllGlobals();
+});
+
+describe('the session', () => {
+  test('shows the plan, what follows from it and the tally; an edit changes all three and is sent', async () => {
+    const { session, selection } = await open(study());
+    const before = session.tally!;
+    expect(before.boxes).toBeGreaterThan(3);
+    const [box] = selection.boxesInHand() as [string];
+    expect(session.edit('removeBoxes', { boxes: [box] })).toBe(true);
+    expect(session.opened.boxes[box]).toBe(undefined);
+    await vi.waitFor(() => expect(session.tally!.boxes).toBe(before.boxes - 1));
+    expect(session.before).toEqual(before);
+    await vi.waitFor(() => expect(sent.map((s) => s.body.name)).toEqual(['removeBoxes']));
+    expect(session.history).toEqual({ undo: true, redo: false });
+  });
+
+  test('a refused edit changes nothing and says why; the next that fits clears it', async () => {
+    const { session } = await open(study());
+    const plan = session.plan;
+    expect(session.edit('moveBox', { box: 'b99', at: 20 })).toBe(false);
+    expect(session.plan).toBe(plan);
+    expect(session.problems).not.toEqual([]);
+    expect(JSON.stringify(session.problems)).not.toMatch(/undefined|\[object/);
+    session.edit('removeBoxes', { boxes: ['b1'] });
+    expect(session.problems).toEqual([]);
+  });
+
+  test('several edits as one are one undo step; what was taken back can be done again', async () => {
+    const { session, selection } = await open(study());
+    const plan = session.plan!;
+    const [a, b] = selection.boxesInHand() as [string, string];
+    session.editAll('removeBoxes', [
+      { name: 'removeBoxes', args: { boxes: [a] } },
+      { name: 'removeBoxes', args: { boxes: [b] } },
+    ] as never);
+    expect(Object.keys(session.opened.boxes)).toHaveLength(Object.keys(plan.boxes).length - 2);
+    session.undo();
+    expect(session.opened.boxes).toEqual(plan.boxes);
+    expect(session.history).toEqual({ undo: false, redo: true });
+    session.redo();
+    expect(session.opened.boxes[a]).toBe(undefined);
+  });
+
+  test('what it shows cannot be changed from outside', async () => {
+    const { session } = await open(study());
+    const warned = vi.spyOn(console, 'warn').mockImplementation(() => undefined);
+    const plan = session.plan;
+    (session as { plan: unknown }).plan = null;
+    expect(session.plan).toBe(plan);
+    expect(warned).toHaveBeenCalled();
+  });
+});
+
+describe('what is in hand', () => {
+  test('starts in the first room and level; stepping goes round the rooms and lets go of what was chosen', async () => {
+    const { session, selection } = await open(marlStreet());
+    const rooms = Object.keys(session.opened.rooms);
+    expect(selection.room).toBe(rooms[0]);
+    selection.choose({ kind: 'box', id: 'b1' });
+    selection.stepRoom(1);
+    expect([selection.room, selection.chosen]).toEqual([rooms[1], null]);
+    selection.stepRoom(-1);
+    selection.stepRoom(-1);
+    expect(selection.room).toBe(rooms.at(-1));
+    expect(selection.level).toBe(session.opened.rooms[rooms.at(-1)!]!.level);
+  });
+
+  test('picking adds and takes away within a kind, and starts anew with another', async () => {
+    const { selection } = await open(study());
+    selection.pick({ kind: 'box', id: 'b1' });
+    selection.pick({ kind: 'box', id: 'b2' });
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b1', ['b1', 'b2']]);
+    selection.pick({ kind: 'box', id: 'b1' });
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b2', ['b2']]);
+    selection.pick({ kind: 'wall', id: 'w1' });
+    expect(selection.picked).toEqual(['w1']);
+  });
+
+  test('what is deleted is no longer in hand, here or when another window deletes it', async () => {
+    const { session, selection } = await open(study());
+    selection.pick({ kind: 'box', id: 'b1' });
+    selection.pick({ kind: 'box', id: 'b2' });
+    session.edit('removeBoxes', { boxes: ['b1'] });
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b2', ['b2']]);
+    session.edit('removeBoxes', { boxes: ['b2'] });
+    expect([selection.chosen, selection.picked]).toEqual([null, []]);
+    expect(() => selection.chosenId).toThrow('what is chosen is missing');
+  });
+
+  test('painting puts a box on the circuit and takes it off again; another stage ends it', async () => {
+    const { session, selection } = await open(study());
+    const [circuit] = Object.keys(session.opened.circuits) as [string];
+    const [device] = Object.values(session.opened.devices).filter((d) => d.kind === 'receptacle');
+    const on = () => Object.values(session.opened.devices).find((d) => d.box === device!.box)!.circuit;
+    selection.paintWith(circuit);
+    const before = on();
+    selection.paint(device!.box);
+    expect(on()).toBe(before === circuit ? null : circuit);
+    selection.paint(device!.box);
+    expect(on()).toBe(before === circuit ? circuit : null);
+    selection.enterStage('runs');
+    expect(selection.painting).toBe(null);
+  });
+});
+
+describe('findings', () => {
+  test('stepping goes round all of them, each with its room and place in view', async () => {
+    const { session, selection } = await open(marlStreet());
+    const findings = useFindings();
+    const count = session.result!.findings.length;
+    expect(count).toBeGreaterThan(1);
+    for (let i = 0; i <= count; i++) {
+      findings.step(1);
+      expect(findings.shown).toBe(i % count);
+      const shown = session.result!.findings[findings.shown!]!;
+      expect(selection.focus).toEqual(shown.place);
+      if (findings.roomOf(shown)) expect(selection.room).toBe(findings.roomOf(shown));
+    }
+    findings.step(-1);
+    expect(findings.shown).toBe(count - 1);
+  });
+});
+
+describe('a gesture under way', () => {
+  test('shows what the plan would become, keeps the last that fits, and is gone when given up or made', async () => {
+    const { session, selection } = await open(study());
+    const gesture = useGesture();
+    const [box] = selection.boxesInHand() as [string];
+    const { at } = session.result!.marks[box]!;
+    gesture.preview('moveBox', { box, at: at + 16 });
+    const ahead = gesture.plan;
+    expect(ahead).not.toBe(session.plan);
+    gesture.preview('moveBox', { box, at: 1e9 });
+    expect(gesture.plan).toBe(ahead);
+    gesture.settle();
+    expect(gesture.plan).toBe(session.plan);
+    gesture.preview('moveBox', { box, at: at + 16 });
+    session.edit('moveBox', { box, at: at + 16 });
+    expect(gesture.plan).toBe(session.plan);
+    expect(sent.filter((s) => s.body.name === 'moveBox').length).toBeLessThanOrEqual(1);
+  });
+});
+
+test('trouble is shown, written to the log and to the server, and can be put away', async () => {
+  await open(study());
+  const logged = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+  const trouble = useTrouble();
+  trouble.report(new Error('a drawing broke'), 'the plan');
+  trouble.report('only words', 'the ribbon');
+  expect(trouble.last).toEqual({ message: 'only words', where: 'the ribbon' });
+  expect(logged).toHaveBeenCalledTimes(2);
+  await vi.waitFor(() => expect(sent.filter((s) => s.path.includes('window-errors'))).toHaveLength(2));
+  trouble.clear();
+  expect(trouble.last).toBe(null);
+});
