@@ -20,7 +20,16 @@ export default ts.config(
   },
   { files: ['web/**/*.{ts,vue}'], languageOptions: { globals: globals.browser } },
   {
-    files: ['contracts/**/*.ts', 'server/**/*.ts', 'cli/**/*.ts', 'tools/**', 'e2e/**/*.ts', 'core/bench/**', '*.js', '*.ts'],
+    files: [
+      'contracts/**/*.ts',
+      'server/**/*.ts',
+      'cli/**/*.ts',
+      'tools/**',
+      'e2e/**/*.ts',
+      'core/bench/**',
+      '*.js',
+      '*.ts',
+    ],
     languageOptions: { globals: globals.node },
   },
   {
@@ -64,6 +73,19 @@ export default ts.config(
       'core/src/proposals/circuits/partition.ts',
     ],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
+  {
+    files: ['**/*.test.ts', '**/*.spec.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.name='expect'] > CallExpression[callee.property.name='every']:not([callee.object.callee.name='notEmpty'])",
+          message: 'Of an empty list everything is true: expect(notEmpty(list).every(…)).',
+        },
+      ],
+    },
   },
   prettier,
 );

@@ -11,9 +11,14 @@ const isCode = (file) => /\.(ts|vue|css)$/.test(file) && !/\.(bench|d)\.ts$/.tes
 
 /** Lines that are not blank, in files of the repository that a filter takes. */
 export function linesOf(files, takes, read = (file) => readFileSync(`${root}${file}`, 'utf8')) {
-  return files
-    .filter(takes)
-    .reduce((sum, file) => sum + read(file).split('\n').filter((line) => line.trim() !== '').length, 0);
+  return files.filter(takes).reduce(
+    (sum, file) =>
+      sum +
+      read(file)
+        .split('\n')
+        .filter((line) => line.trim() !== '').length,
+    0,
+  );
 }
 
 /** Tests and code in non-blank lines, and the share of tests in percent. */
@@ -31,7 +36,10 @@ export function verdict({ tests, code, percent }) {
 
 /** Counts the repository's own files; stops the test command when the share is out of bounds. */
 export function checkShare() {
-  const listed = execFileSync('git', ['ls-files', '-co', '--exclude-standard'], { cwd: root, encoding: 'utf8' });
+  const listed = execFileSync('git', ['ls-files', '-co', '--exclude-standard'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
   const files = listed.split('\n').filter((file) => file !== '');
   const { ok, says } = verdict(shareOf(files));
   process.stdout.write(`— ${says}\n`);

@@ -1,3 +1,4 @@
+import { notEmpty } from '@fieldchalk/core/testing';
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
 import { compute, planSchema, type Plan, type ResultFile, resultFile } from '@fieldchalk/core';
@@ -74,7 +75,7 @@ describe('chalk', () => {
     const onWalls = Object.values(whole.boxes).filter((box) => 'wall' in box.on);
     expect(onWalls).toHaveLength(6);
     expect(Object.keys(whole.runs)).toHaveLength(Object.keys(whole.boxes).length);
-    expect(onWalls.every((box) => box.model.startsWith('plastic-1g'))).toBe(true);
+    expect(notEmpty(onWalls).every((box) => box.model.startsWith('plastic-1g'))).toBe(true);
   });
 
   test('rules, schema, import and export', () => {

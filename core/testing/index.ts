@@ -64,3 +64,9 @@ export function randomFrom(seed: number): () => number {
 
 /** Every stage's own answer for a plan. */
 export const stagesOf = (plan: Plan): Stages => new Computer().stages(plan);
+
+/** A list that a test says something of every item of, which says nothing of an empty one. */
+export function notEmpty<T>(list: readonly T[]): readonly T[] {
+  if (list.length === 0) throw new Error('the list is empty, so nothing would be tested');
+  return list;
+}

@@ -366,14 +366,20 @@ describe('findings', () => {
     },
   );
 
-  test.each(Object.keys(cases) as FindingCode[])('%s names things as people on site do, never by id', (code) => {
-    const plan = cases[code]();
-    const ids = collections.flatMap((name) => (name === 'points' ? [] : Object.keys(plan[name])));
-    for (const f of computed(plan).findings) {
-      const words = `${f.says} ${f.fix}`.split(/[^A-Za-z0-9_-]+/);
-      expect(words.filter((w) => ids.includes(w) && !/^\d+$/.test(w)), f.says).toEqual([]);
-    }
-  });
+  test.each(Object.keys(cases) as FindingCode[])(
+    '%s names things as people on site do, never by id',
+    (code) => {
+      const plan = cases[code]();
+      const ids = collections.flatMap((name) => (name === 'points' ? [] : Object.keys(plan[name])));
+      for (const f of computed(plan).findings) {
+        const words = `${f.says} ${f.fix}`.split(/[^A-Za-z0-9_-]+/);
+        expect(
+          words.filter((w) => ids.includes(w) && !/^\d+$/.test(w)),
+          f.says,
+        ).toEqual([]);
+      }
+    },
+  );
 
   test('a sound room has none of them', () => {
     const plan = edited(room('bedroom', { openings: { o1: door('w1') } }), 'propose', { only: ['boxes'] });

@@ -26,12 +26,7 @@ export function wallSegment(plan: Plan, wallId: string): WallSegment | null {
 }
 
 /** Where a box dragged over a ceiling should stop: in line with other boxes of its room, else on the whole inch. */
-export function snappedFlat(
-  plan: Plan,
-  id: string,
-  to: XY,
-  reach: number,
-): XY {
+export function snappedFlat(plan: Plan, id: string, to: XY, reach: number): XY {
   const own = entryOf(plan.boxes, id).on;
   const room = 'ceiling' in own ? own.ceiling : null;
   const others = Object.entries(plan.boxes).flatMap(([other, { on }]) =>
@@ -78,16 +73,8 @@ export function snappedOffset(
 }
 
 /** Where a drawn wall's end should land: a corner, the middle of a wall, square to where it began, or the whole inch. Plan coordinates, y up. */
-export function snappedEnd(
-  plan: Plan,
-  level: string,
-  to: XY,
-  from: XY | null,
-  reach: number,
-): XY {
-  const corner = Object.values(plan.points).find(
-    (p) => p.level === level && distance(p, to) < reach,
-  );
+export function snappedEnd(plan: Plan, level: string, to: XY, from: XY | null, reach: number): XY {
+  const corner = Object.values(plan.points).find((p) => p.level === level && distance(p, to) < reach);
   if (corner) return { x: corner.x, y: corner.y };
   const squared = from ? squareTo(from, to) : to;
   for (const [id, w] of Object.entries(plan.walls)) {

@@ -99,7 +99,9 @@ describe('walls cut, joined, drawn, copied', () => {
   });
 
   test('what cannot be is refused with its reason', () => {
-    expect(refused(twoRooms(), 'splitWall', { wall: 'w1', at: 160 })).toContain('cuts through the door in wall A of');
+    expect(refused(twoRooms(), 'splitWall', { wall: 'w1', at: 160 })).toContain(
+      'cuts through the door in wall A of',
+    );
     expect(refused(twoRooms(), 'joinWalls', { walls: ['w1', 'w2'] })).toContain('in line');
     expect(
       refused(twoRooms(), 'addWall', { level: 'L1', from: { x: 0, y: 0 }, to: { x: 0.1, y: 0 } }),

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { compute } from '@fieldchalk/core';
-import { marlStreet, study } from '@fieldchalk/core/demo';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { extentOf, planShapes } from './planShapes.ts';
 
 const house = marlStreet();
