@@ -1,8 +1,4 @@
 import highsLoader from 'highs';
-import { medianMs } from './timing.ts';
-import { Computer } from '../src/compute/index.ts';
-import { propose } from '../src/proposals/index.ts';
-import { roomsInRows } from './boxes.bench.ts';
 import { randomSharing } from '../testing/randomSharing.ts';
 import { groupCost, isAllowed, shareOut, type Sharing } from '../src/proposals/circuits/partition.ts';
 
@@ -26,7 +22,7 @@ function asProgram(s: Sharing): string {
   return `Minimize\n obj: ${terms((c, k) => `+ ${c.cost.toFixed(6)} x${k}`)}\nSubject To\n${rows.join('\n')}\n${enough}\nBinary\n ${columns.map((_, k) => `x${k}`).join('\n ')}\nEnd\n`;
 }
 
-/** Gap to the exact answer of a mixed-integer solver on medium cases, and the time to propose the circuits of 1, 8 and 30 rooms. */
+/** Gap to the exact answer of a mixed-integer solver on medium cases. */
 export async function bench(): Promise<string[]> {
   const highs = await highsLoader();
   const gaps: number[] = [];
@@ -45,24 +41,8 @@ export async function bench(): Promise<string[]> {
     gaps.push((found.total / solved.ObjectiveValue - 1) * 100);
   }
   const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
-  const lines = [
+  return [
     `8 sharings of 14 and 15 items against HiGHS: gap ${mean(gaps).toFixed(2)} % on average, ${Math.max(...gaps).toFixed(2)} % at worst, exact in ${gaps.filter((g) => g < 1e-4).length}`,
     `  ours ${mean(ours).toFixed(1)} ms, HiGHS ${mean(theirs).toFixed(0)} ms: ${(mean(ours) / mean(theirs)).toFixed(3)} × its time, columns not counted`,
   ];
-  let one = 0;
-  for (const count of [1, 8, 30]) {
-    const plan = roomsInRows(count);
-    plan.panels['n1'] = { ...plan.panels['n1']!, spaces: 84 };
-    propose(plan, ['boxes']);
-    const ms = medianMs(3, () => propose(structuredClone(plan), ['circuits']));
-    const compute = medianMs(3, () => new Computer().compute(plan));
-    if (count === 1) one = ms;
-    lines.push(
-      `propose circuits, ${count} ${count === 1 ? 'room' : 'rooms'} (${Object.keys(plan.devices).length} devices)`.padEnd(
-        44,
-      ) +
-        ` ${ms.toFixed(1).padStart(8)} ms   ${(ms / compute).toFixed(1)} × a full compute, ${(ms / count / one).toFixed(1)} × one room’s, a room`,
-    );
-  }
-  return lines;
 }

@@ -8,6 +8,7 @@ import { RoomsStage } from '../src/rooms/index.ts';
 import { ruleBook } from '../src/rules/index.ts';
 import { edited, planOf } from '../testing/index.ts';
 import { FramingStage } from '../src/framing/index.ts';
+import { wired } from './wired.ts';
 
 /** Rooms in rows: long walls run through, partitions stand between them, every room with a door and every outer one with a window. */
 export function gridHouse(columns: number, rows: number): Plan {
@@ -39,7 +40,8 @@ export function gridHouse(columns: number, rows: number): Plan {
       { x: ((i % columns) + 0.5) * w, y: (Math.floor(i / columns) + 0.5) * h, use: 'bedroom' },
     ]),
   );
-  return planOf({ points, walls, openings, rooms });
+  const panels = { n1: { on: { wall: 'h0', side: 'left', at: 20, away: 60 } } };
+  return planOf({ points, walls, openings, rooms, panels });
 }
 
 export function bench(): string[] {
@@ -53,7 +55,7 @@ export function bench(): string[] {
       return void new RoomsStage().run(plan, framing, rules);
     }),
   );
-  const big = edited(houses[2]!, 'propose', { only: ['boxes'] });
+  const big = wired(houses[2]!);
   const studs = compute(big).members.filter((m) => m.number !== null).length;
   const full = medianMs(5, () => compute(big));
   const computer = new Computer();
@@ -76,7 +78,7 @@ export function bench(): string[] {
       `${(spaces[2]! / spaces[0]!).toFixed(1)} × one room`,
     ),
     line(
-      'one wall moved in 30 rooms with their boxes',
+      'one wall moved in 30 wired rooms',
       moved,
       `${(moved / full).toFixed(2)} × a full compute (${full.toFixed(0)} ms)`,
     ),

@@ -1,34 +1,41 @@
 import type { EditArgs, Edited, Patch, Plan } from '@fieldchalk/core';
 import { startCompute, type Answer, type Trial } from '../worker/client.ts';
 
+/** What a gesture would make of the plan, and the patches that lead there. */
+interface Ahead {
+  readonly plan: Plan;
+  readonly patches: readonly Patch[];
+}
+
 /** What the worker makes of the plan, asked for in the order of the edits. A plain object: what it hears it tells. */
 export class Answers {
   private readonly worker = startCompute();
   private queue: Promise<unknown> = Promise.resolve();
-  private waiting: readonly Patch[] | null = null;
+  private waiting: Ahead | null = null;
   private previewing = false;
   private stopped = false;
 
-  constructor(private readonly tell: (answer: Answer, settled: boolean) => void) {}
+  /** `of` is the plan an answer is of: by the time it comes the window may be further on. */
+  constructor(private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void) {}
 
   /** Follows the plan: by patches from the plan before, or anew where there are none. `room` is read when its turn comes. */
   follow(plan: Plan, patches: readonly Patch[] | null, room: () => string | null): void {
     void this.inTurn(async (compute) => {
       const answer = patches ? await compute.follow(patches, room()) : await compute.load(plan, room());
-      if (!this.stopped) this.tell(answer, true);
+      if (!this.stopped) this.tell(answer, plan, true);
     });
   }
 
   /** What a gesture under way would give; only the latest is computed. */
-  async preview(patches: readonly Patch[], room: () => string | null): Promise<void> {
-    this.waiting = patches;
+  async preview(ahead: Ahead, room: () => string | null): Promise<void> {
+    this.waiting = ahead;
     if (this.previewing) return;
     this.previewing = true;
     while (this.waiting && !this.stopped) {
       const next = this.waiting;
       this.waiting = null;
-      const answer = await this.worker.compute.preview(next, room());
-      if (!this.stopped) this.tell(answer, false);
+      const answer = await this.worker.compute.preview(next.patches, room());
+      if (!this.stopped) this.tell(answer, next.plan, false);
     }
     this.previewing = false;
   }

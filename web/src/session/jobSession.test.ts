@@ -155,3 +155,29 @@ test('work made with no network outlives the window and is sent by the next one'
   expect(Object.keys(localStorage)).toEqual([]);
   second.session.close();
 });
+
+test('one request at a time, also after a refusal: the next goes when the last is answered', async () => {
+  const { session } = open();
+  let under = 0;
+  let most = 0;
+  const answer = server.fetch;
+  vi.stubGlobal('fetch', async (url: string, init: { body: string | null }) => {
+    most = Math.max(most, ++under);
+    await new Promise((go) => setTimeout(go, 5));
+    return answer(url, init).finally(() => under--);
+  });
+  const patches: Patch[] = [
+    { op: 'remove', path: ['boxes', 'b9'] },
+    { op: 'remove', path: ['devices', 'd9'] },
+    { op: 'remove', path: ['controls', 'k1'] },
+    ...runsAt('b9').map((id): Patch => ({ op: 'remove', path: ['runs', id] })),
+  ];
+  server.store({ id: 'other', base: 0, name: 'removeBoxes', client: 'else', patches });
+  session.edit('moveBox', { box: 'b9', at: 70 });
+  for (const place of [50, 55, 60]) session.edit('moveBox', { box: 'b1', at: place });
+  await new Promise((go) => setTimeout(go, 150));
+  expect(most).toBe(1);
+  expect(at(server.plan, 'b1')).toBe(60);
+  expect(server.changes.filter((c) => c.name === 'moveBox')).toHaveLength(3);
+  session.close();
+});

@@ -22,6 +22,7 @@ import { tallyOf, type Tally } from './tally.ts';
 /** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */
 export const useSession = defineStore('session', () => {
   const plan = shallowRef<Plan | null>(null);
+  const answered = shallowRef<Plan | null>(null);
   const result = shallowRef<Result | null>(null);
   const unrolled = shallowRef<Unrolled | null>(null);
   const tally = shallowRef<Tally | null>(null);
@@ -37,7 +38,8 @@ export const useSession = defineStore('session', () => {
   let answers: Answers | null = null;
   let room: string | null = null;
 
-  function show(answer: Answer, settled: boolean): void {
+  function show(answer: Answer, of: Plan, settled: boolean): void {
+    answered.value = of;
     result.value = answer.result;
     unrolled.value = answer.unrolled;
     const next = tallyOf(answer.result);
@@ -77,7 +79,7 @@ export const useSession = defineStore('session', () => {
     job?.close();
     answers?.stop();
     job = answers = null;
-    plan.value = result.value = unrolled.value = tally.value = before.value = null;
+    plan.value = answered.value = result.value = unrolled.value = tally.value = before.value = null;
     marks.value = [];
     problems.value = [];
     notice.value = '';
@@ -118,7 +120,7 @@ export const useSession = defineStore('session', () => {
   function tryOut<N extends EditName>(name: N, args: EditArgs<N>): Plan | null {
     const ahead = job?.preview(name, args) ?? null;
     if (!ahead) return null;
-    void answers?.preview(ahead.patches, () => room);
+    void answers?.preview(ahead, () => room);
     return ahead.plan;
   }
 
@@ -144,6 +146,9 @@ export const useSession = defineStore('session', () => {
     plan: computed(() => plan.value),
     /** The plan where a job is open for certain; throws where none is. */
     opened: computed(() => must(plan.value, 'the plan of an open job')),
+    /** The plan that `result` and `unrolled` are of: what draws from both draws this one, and never misses what is gone. */
+    answered: computed(() => answered.value),
+    drawn: computed(() => must(answered.value, 'the plan of the answer')),
     result: computed(() => result.value),
     unrolled: computed(() => unrolled.value),
     tally: computed(() => tally.value),

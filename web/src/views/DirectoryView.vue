@@ -9,7 +9,7 @@ import { useSession } from '../stores/session.ts';
 /** The directory that goes inside each panel's door: what every breaker feeds, in words a stranger understands (NEC 408.4, from memory). */
 usePageJob();
 const session = useSession();
-const panels = computed(() => Object.entries(session.plan?.panels ?? {}));
+const panels = computed(() => Object.entries(session.answered?.panels ?? {}));
 const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } as const;
 /** Rooms a circuit serves, by what the plan says or the audit found. */
 function serves(plan: Plan, id: string): string {
@@ -34,13 +34,13 @@ function serves(plan: Plan, id: string): string {
       <h2 class="mb-1 text-xl font-bold">
         {{ p.name || id }} · {{ p.amps }} A
         <span class="font-normal text-quiet"
-          >fed by {{ session.opened.panels[p.source]?.name ?? p.source }}</span
+          >fed by {{ session.drawn.panels[p.source]?.name ?? p.source }}</span
         >
       </h2>
       <table class="w-full table-fixed border-2 border-ink text-left">
         <tbody>
           <tr
-            v-for="([left, right], i) in panelRows(session.opened, id)"
+            v-for="([left, right], i) in panelRows(session.drawn, id)"
             :key="i"
             class="border-b border-rule"
           >
@@ -54,17 +54,17 @@ function serves(plan: Plan, id: string): string {
                 <template v-for="s in place?.seats ?? []" :key="s.id">
                   <span v-if="s.lower" class="text-quiet">with {{ place!.space - 2 }}</span>
                   <span v-else-if="s.kind === 'feeder'"
-                    >feeds {{ session.opened.panels[s.id]!.name || s.id }}</span
+                    >feeds {{ session.drawn.panels[s.id]!.name || s.id }}</span
                   >
                   <p v-else>
                     <b
-                      >{{ s.half ? circuitNumber(session.opened, s.id) : '' }}
-                      {{ session.opened.circuits[s.id]!.name }}</b
+                      >{{ s.half ? circuitNumber(session.drawn, s.id) : '' }}
+                      {{ session.drawn.circuits[s.id]!.name }}</b
                     >
                     <span class="block text-sm text-quiet print:text-black"
-                      >{{ session.opened.circuits[s.id]!.amps }} A
-                      {{ protection[session.opened.circuits[s.id]!.protection] }}
-                      {{ serves(session.opened, s.id) }}</span
+                      >{{ session.drawn.circuits[s.id]!.amps }} A
+                      {{ protection[session.drawn.circuits[s.id]!.protection] }}
+                      {{ serves(session.drawn, s.id) }}</span
                     >
                   </p>
                 </template>

@@ -24,11 +24,11 @@ const boxes = computed(() => {
       No cable comes into any box yet. Assign circuits and lay the runs first.
     </p>
     <div
-      v-if="session.plan && session.result"
+      v-if="session.answered && session.result"
       class="grid gap-8"
       :class="boxes.length > 1 ? 'md:grid-cols-2 print:grid-cols-2' : ''"
     >
-      <MakeUpSheet v-for="b in boxes" :key="b" :plan="session.plan" :result="session.result" :box="b" />
+      <MakeUpSheet v-for="b in boxes" :key="b" :plan="session.answered" :result="session.result" :box="b" />
     </div>
   </PrintPage>
 </template>

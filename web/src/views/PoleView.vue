@@ -11,9 +11,9 @@ const route = useRoute();
 void session.open(String(route.params['job']));
 onBeforeUnmount(() => session.close());
 const sheets = computed(() => {
-  if (!session.plan || !session.result) return [];
-  const { plan } = session;
-  return storyPoles(plan, session.result.marks).map((pole) => ({
+  const { answered: plan, result } = session;
+  if (!plan || !result) return [];
+  return storyPoles(plan, result.marks).map((pole) => ({
     says: `${pole.levels.map((l) => plan.levels[l]?.name || l).join(', ')}: ${formatLength(pole.floorFinish)} of floor`,
     pages: storyPoleSvg(pole, `${plan.job.name}, story pole`).map(
       (svg) => `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`,

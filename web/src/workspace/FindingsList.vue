@@ -20,7 +20,7 @@ const groups = computed(() => {
   for (const n of all.value) {
     if (n.f.accepted !== null) continue;
     const room = stepping.roomOf(n.f);
-    const name = room ? entryOf(session.opened.rooms, room).name || room : 'The whole job';
+    const name = room ? entryOf(session.drawn.rooms, room).name || room : 'The whole job';
     byRoom.set(name, [...(byRoom.get(name) ?? []), n]);
   }
   return [...byRoom];

@@ -126,7 +126,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
           {{ session.result.makeup[box]!.joints.length }} joints</b
         >
       </summary>
-      <MakeUpSheet :plan="plan" :result="session.result" :box="box" />
+      <MakeUpSheet :plan="session.drawn" :result="session.result" :box="box" />
       <RouterLink class="key mt-1" :to="`/jobs/${String(route.params['job'])}/makeup/${box}`"
         >Open and print</RouterLink
       >

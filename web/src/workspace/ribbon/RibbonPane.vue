@@ -46,8 +46,8 @@ const selectedRun = computed(() => (selection.chosen?.kind === 'run' ? selection
 const selectedBox = computed(() => (selection.chosen?.kind === 'box' ? selection.chosen.id : null));
 
 const looks = computed(() =>
-  selection.stage === 'circuits' && session.plan
-    ? boxLooks(session.plan, selection.tripped, selection.circuitInHand)
+  selection.stage === 'circuits' && session.answered
+    ? boxLooks(session.answered, selection.tripped, selection.circuitInHand)
     : null,
 );
 
@@ -148,8 +148,8 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
     tabindex="0"
   >
     <RibbonDrawing
-      v-if="session.plan && session.result && session.unrolled && session.unrolled.walls.length > 0"
-      :plan="session.plan"
+      v-if="session.answered && session.result && session.unrolled && session.unrolled.walls.length > 0"
+      :plan="session.answered"
       :result="session.result"
       :unrolled="session.unrolled"
       :scale="scale"

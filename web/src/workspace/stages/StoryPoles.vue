@@ -8,7 +8,7 @@ import { boxNumber } from '../names.ts';
 /** Every distinct mark of the job, to be laid out once on a stick. */
 const session = useSession();
 const poles = computed(() =>
-  session.plan && session.result ? storyPoles(session.plan, session.result.marks) : [],
+  session.answered && session.result ? storyPoles(session.answered, session.result.marks) : [],
 );
 const route = useRoute();
 </script>

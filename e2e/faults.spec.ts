@@ -1,0 +1,120 @@
+import { chalk, expect, studyJob, tally, test } from './helpers.ts';
+
+/** Every test here fails on an uncaught error by itself: see helpers. */
+test('a wall of a wired room is deleted: its boxes and cables go with it, the screen stands, undo brings all of it back', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Wall deleted');
+  await page.goto(`/jobs/${job}/runs`);
+  await expect.poll(() => tally(page, 'boxes')).not.toBe('');
+  const boxes = await tally(page, 'boxes');
+  await page.goto(`/jobs/${job}/walk`);
+  const walls = page.locator('[data-wall]');
+  await expect(walls.first()).toBeVisible();
+  const count = await walls.count();
+  const plain = walls.filter({ hasNot: page.locator('[data-opening]') });
+  for (let left = count; left > count - 2; left--) {
+    await plain.first().locator('> polygon').first().click();
+    await expect(page.locator('[data-card]')).toBeVisible();
+    await page.keyboard.press('Delete');
+    await expect(walls).toHaveCount(left - 1);
+    await expect(page.locator('[data-card]')).toHaveCount(0);
+    await expect(page.locator('[data-boundary]')).toHaveCount(0);
+  }
+  await expect.poll(() => tally(page, 'boxes')).not.toBe(boxes);
+  for (const stage of ['boxes', 'circuits', 'runs', 'order', 'crew', 'walk']) {
+    await page.getByRole('link', { name: new RegExp(`\\d${stage}`) }).click();
+    await expect(page.locator('[data-boundary]')).toHaveCount(0);
+    await expect(page.locator('[data-tally="boxes"]')).toBeVisible();
+  }
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(walls).toHaveCount(count);
+  await expect.poll(() => tally(page, 'boxes')).toBe(boxes);
+});
+
+test('what one window holds is deleted in another: it lets go, and what is typed after that is taken', async ({
+  page,
+  context,
+}) => {
+  const job = await studyJob(page, 'Held and deleted');
+  const other = await context.newPage();
+  await page.goto(`/jobs/${job}/boxes`);
+  await other.goto(`/jobs/${job}/boxes`);
+  await page.locator('[data-box=b2]').click();
+  await page.locator('[data-box=b3]').click({ modifiers: ['Shift'] });
+  await expect(page.locator('[data-card]')).toBeVisible();
+  await other.locator('[data-box=b2]').focus();
+  await other.keyboard.press('Delete');
+  await expect(page.locator('[data-box=b2]')).toHaveCount(0);
+  await expect(page.locator('[data-card]')).toBeVisible();
+  await other.locator('[data-box=b3]').focus();
+  await other.keyboard.press('Delete');
+  await expect(page.locator('[data-card]')).toHaveCount(0);
+  await page.keyboard.press('Delete');
+  await chalk(page, 'receptacle 40 wall A');
+  await expect.poll(() => tally(other, 'boxes')).toBe('5');
+  await expect(page.locator('[data-boundary]')).toHaveCount(0);
+});
+
+test('an absurd height is refused with its reason, and the box stays where it was', async ({ page }) => {
+  const job = await studyJob(page, 'Absurd height');
+  await page.goto(`/jobs/${job}/boxes`);
+  await page.locator('[data-box=b2]').click();
+  const height = page.getByLabel('Height', { exact: true });
+  const before = await page.locator('[data-card] .figure').first().textContent();
+  for (const typed of ["1000000'", '99999999999', '-40', 'tall']) {
+    await height.fill(typed);
+    await height.press('Enter');
+    await expect(page.getByRole('alert').first()).toBeVisible();
+    await expect(page.locator('[data-card] .figure').first()).toHaveText(before!);
+    await expect(page.locator('[data-boundary]')).toHaveCount(0);
+    await height.press('Escape');
+  }
+  await height.fill('20');
+  await height.press('Enter');
+  await expect(page.locator('[data-card] .figure').first()).not.toHaveText(before!);
+});
+
+test('keys do nothing under an open sheet; several deleted at once, or a box stepped, are one step of undo', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Keys and steps');
+  await page.goto(`/jobs/${job}/boxes`);
+  await page.locator('[data-box=b2]').click();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog').getByRole('heading')).toBeVisible();
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.locator('[data-box=b2]')).toHaveCount(1);
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await expect(undo).toBeDisabled();
+
+  await page.locator('[data-box=b2]').focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(undo).toBeEnabled();
+  await undo.click();
+  await expect(undo).toBeDisabled();
+
+  await page.goto(`/jobs/${job}/walk`);
+  const openings = page.locator('[data-opening]');
+  await expect(openings.first()).toBeVisible();
+  const count = await openings.count();
+  expect(count).toBeGreaterThan(1);
+  await openings
+    .nth(0)
+    .locator('polygon')
+    .first()
+    .click({ position: { x: 3, y: 2 } });
+  await openings
+    .nth(1)
+    .locator('polygon')
+    .first()
+    .click({ modifiers: ['Shift'], position: { x: 3, y: 2 } });
+  await page.keyboard.press('Delete');
+  await expect(openings).toHaveCount(count - 2);
+  await undo.click();
+  await expect(openings).toHaveCount(count);
+});
