@@ -289,7 +289,7 @@ test('thirty wired rooms with over 250 boxes stay smooth while a wall, a door, a
   const boxes = async () => Number(await tally(page, 'boxes')) + (await page.locator('[data-flat]').count());
   await expect.poll(boxes, { timeout: 30_000 }).toBeGreaterThan(250);
   await chalk(page, 'propose circuits', 'propose runs');
-  await expect.poll(() => tally(page, 'holes').then(Number), { timeout: 60_000 }).toBeGreaterThan(1000);
+  await expect.poll(() => tally(page, 'holes').then(Number), { timeout: 60_000 }).toBeGreaterThan(400);
   await page.waitForTimeout(500);
   const report: Record<string, number[]> = {};
   report['wall'] = await dragFrames(page, await middle('[data-wall=v2_3] > polygon'), { x: 14, y: 0 });

@@ -37,6 +37,7 @@ export const useSession = defineStore('session', () => {
   let job: JobSession | null = null;
   let answers: Answers | null = null;
   let room: string | null = null;
+  let proposing: Promise<void> = Promise.resolve();
 
   function show(answer: Answer, of: Plan, settled: boolean): void {
     answered.value = of;
@@ -91,7 +92,7 @@ export const useSession = defineStore('session', () => {
     if (!job) return false;
     notice.value = '';
     if (name === 'propose') {
-      void propose(args as EditArgs<'propose'>);
+      proposing = proposing.then(() => propose(args as EditArgs<'propose'>)).catch(() => undefined);
       return true;
     }
     problems.value = job.edit(name, args);
@@ -106,7 +107,7 @@ export const useSession = defineStore('session', () => {
     return problems.value.length === 0;
   }
 
-  /** Proposals are worked out in the worker, after the edits made before them; the screen stays free. */
+  /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
   async function propose(args: EditArgs<'propose'>): Promise<void> {
     const own = job;
     const done = await answers?.propose(args);

@@ -210,3 +210,19 @@ test('trouble is shown, written to the log and to the server, and can be put awa
   trouble.clear();
   expect(trouble.last).toBe(null);
 });
+
+test('a proposal asked for before the last has come is worked out on what that one gave', async () => {
+  const plan = study();
+  const { session } = await open({
+    ...plan,
+    circuits: {},
+    runs: {},
+    devices: Object.fromEntries(Object.entries(plan.devices).map(([id, d]) => [id, { ...d, circuit: null }])),
+  });
+  session.edit('propose', { only: ['circuits'] });
+  session.edit('propose', { only: ['runs'] });
+  await vi.waitFor(() => expect(Object.keys(session.opened.runs).length).toBeGreaterThan(3), {
+    timeout: 10_000,
+  });
+  expect(Object.keys(session.opened.circuits).length).toBeGreaterThan(0);
+});
