@@ -27,6 +27,7 @@ describe('where a cable may go', () => {
   test('every step goes both ways, at one length, through the same members in turn', () => {
     const graph = graphOf(marlStreet());
     expect(graph.nodes.length).toBeGreaterThan(500);
+    const oneWay: string[] = [];
     graph.steps.forEach((steps, from) => {
       for (const s of steps) {
         const back = graph.steps[s.to]!.find(
@@ -36,13 +37,16 @@ describe('where a cable may go', () => {
             b.length === s.length &&
             b.members.length === s.members.length,
         );
-        expect(back?.members).toEqual([...s.members].reverse());
+        const turned = [...s.members].reverse();
+        if (!back?.members.every((m, i) => m === turned[i])) oneWay.push(`${from} to ${s.to}`);
       }
     });
+    expect(oneWay).toEqual([]);
   });
 
   test('a step is never shorter than the way between its ends, and what is bored stands between them', () => {
     const graph = graphOf(marlStreet());
+    const short: string[] = [];
     let bored = 0;
     graph.nodes.forEach((node, from) => {
       for (const s of stepsFrom(graph, from)) {
@@ -51,7 +55,7 @@ describe('where a cable may go', () => {
           s.kind === 'above' || s.kind === 'below'
             ? squareDistance(node.at, to.at)
             : distance(node.at, to.at);
-        expect(s.length, `${from} to ${s.to}`).toBeGreaterThanOrEqual(straight - 1e-6);
+        if (s.length < straight - 1e-6) short.push(`${from} to ${s.to}`);
         for (const m of s.members) {
           bored++;
           if (s.kind !== 'bore' || node.wall !== to.wall || m.wall !== node.wall) continue;
@@ -59,6 +63,7 @@ describe('where a cable may go', () => {
         }
       }
     });
+    expect(short).toEqual([]);
     expect(bored).toBeGreaterThan(500);
   });
 

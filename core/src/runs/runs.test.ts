@@ -50,8 +50,10 @@ describe('laying a run', () => {
     expect(ways[1]!.bores.filter((b) => b.member.includes('top-1'))).toHaveLength(2);
     expect(ways[2]!.bores.filter((b) => b.member.includes('bottom'))).toHaveLength(2);
     for (const run of ways) expect(polylineLength(run.path)).toBeCloseTo(run.length.path, 6);
-    const doorway = computed(twoBoxes(true, 'wall')).runs.k1!.path.filter((p) => p.x > 65 && p.x < 97);
-    expect(notEmpty(doorway).every((p) => p.z > 83)).toBe(true);
+    const { path } = computed(twoBoxes(true, 'wall')).runs.k1!;
+    const legs = path.slice(1).map((to, i) => [path[i]!, to] as const);
+    const acrossDoorway = legs.filter(([a, b]) => Math.min(a.x, b.x) < 97 && Math.max(a.x, b.x) > 65);
+    expect(notEmpty(acrossDoorway).every(([a, b]) => Math.min(a.z, b.z) > 83)).toBe(true);
   });
 
   test('a closed wall is never bored; on a slab with a closed ceiling no way is a finding, not a failure', () => {
