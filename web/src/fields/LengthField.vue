@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FieldProblem from './FieldProblem.vue';
 import { parseLength, typedLength } from '@fieldchalk/core';
 import { nextTick, ref, useId, watch } from 'vue';
 
@@ -50,6 +51,6 @@ function back() {
       @keydown.enter.prevent="take"
       @keydown.escape="back"
     />
-    <p v-if="problem" :id="`${id}p`" class="mt-1 text-sm text-trouble" role="alert">{{ problem }}</p>
+    <FieldProblem v-if="problem" :id="`${id}p`" :says="problem" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="N extends number | null">
+import FieldProblem from './FieldProblem.vue';
 import { ref, useId } from 'vue';
 import { readNumber } from './number.ts';
 
@@ -41,6 +42,6 @@ function take(event: Event) {
       :aria-describedby="problem ? `${id}p` : undefined"
       @change="take"
     />
-    <p v-if="problem" :id="`${id}p`" class="mt-1 text-sm text-trouble" role="alert">{{ problem }}</p>
+    <FieldProblem v-if="problem" :id="`${id}p`" :says="problem" />
   </div>
 </template>
