@@ -3,8 +3,20 @@ import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
 import { compute, planSchema, type Plan, type ResultFile, resultFile } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
+import * as command from './chalk.ts';
 
-function chalk(args: string[], input = '') {
+async function chalk(args: string[], input = '') {
+  const heard = { out: '', errors: '' };
+  const code = await command.chalk(args, {
+    input: () => Buffer.from(input),
+    out: (text) => (heard.out += text),
+    errors: (text) => (heard.errors += text),
+  });
+  return { code, ...heard };
+}
+
+/** The same as a process of its own, as a shell runs it. */
+function spawned(args: string[], input = '') {
   const done = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
     input,
     encoding: 'utf8',
@@ -14,29 +26,29 @@ function chalk(args: string[], input = '') {
 const demo = JSON.stringify(study());
 
 describe('chalk', () => {
-  test('compute prints what the core computes', () => {
-    const { code, out } = chalk(['compute', '-'], demo);
+  test('compute prints what the core computes', async () => {
+    const { code, out } = await chalk(['compute', '-'], demo);
     expect(code).toBe(0);
     expect(JSON.parse(out) as ResultFile).toEqual(JSON.parse(JSON.stringify(resultFile(compute(study())))));
   });
 
-  test('check exits 0 on a sound plan and 1 where an error is found', () => {
-    expect(chalk(['check', '-'], demo).code).toBe(0);
+  test('check exits 0 on a sound plan and 1 where an error is found', async () => {
+    expect((await chalk(['check', '-'], demo)).code).toBe(0);
     const plan = study();
     const wrong = { ...plan, circuits: { ...plan.circuits, c1: { ...plan.circuits.c1!, amps: 20 } } };
-    const { code, out } = chalk(['check', '-'], JSON.stringify(wrong));
+    const { code, out } = await chalk(['check', '-'], JSON.stringify(wrong));
     expect(code).toBe(1);
     expect(out).toContain('circuit.breaker');
   });
 
-  test('bad input: every problem as path: sentence, exit 2, nothing on standard output, no stack', () => {
+  test('bad input: every problem as path: sentence, exit 2, nothing on standard output, no stack', async () => {
     const bad = {
       format: 'fieldchalk.plan',
       version: 1,
       walls: { w1: { from: 'a', to: 'b', kind: 'x' } },
       points: { a: { x: 'far', y: 0 } },
     };
-    const { code, out, errors } = chalk(['compute', '-'], JSON.stringify(bad));
+    const { code, out, errors } = await chalk(['compute', '-'], JSON.stringify(bad));
     expect([code, out]).toEqual([2, '']);
     expect(errors).toMatch(/^walls\.w1\.kind: .+$/m);
     expect(errors).toMatch(/^points\.a\.x: must be a number$/m);
@@ -49,13 +61,13 @@ describe('chalk', () => {
       ['import', '-', '--from', 'dxf'],
       ['import', '-', '--from', 'doc'],
     ]) {
-      const answer = chalk(args, demo);
+      const answer = await chalk(args, demo);
       expect([args.join(' '), answer.code]).toEqual([args.join(' '), 2]);
       expect(answer.errors).not.toMatch(/\n\s+at /);
     }
   });
 
-  test('propose lays out only what is asked, the same each time', () => {
+  test('propose lays out only what is asked, the same each time', async () => {
     const plan = planSchema.parse({
       ...study(),
       boxes: {},
@@ -64,26 +76,25 @@ describe('chalk', () => {
       runs: {},
       circuits: {},
     });
-    const [a, b] = [1, 2].map(
-      () => chalk(['propose', '-', '--only', 'receptacles'], JSON.stringify(plan)).out,
-    );
+    const receptacles = () => chalk(['propose', '-', '--only', 'receptacles'], JSON.stringify(plan));
+    const [a, b] = [(await receptacles()).out, (await receptacles()).out];
     expect(a).toBe(b);
-    const proposed = JSON.parse(a!) as Plan;
+    const proposed = JSON.parse(a) as Plan;
     expect(Object.keys(proposed.boxes).length).toBe(5);
     expect(proposed.circuits).toEqual({});
-    const whole = JSON.parse(chalk(['propose', '-'], JSON.stringify(plan)).out) as Plan;
+    const whole = JSON.parse((await chalk(['propose', '-'], JSON.stringify(plan))).out) as Plan;
     const onWalls = Object.values(whole.boxes).filter((box) => 'wall' in box.on);
     expect(onWalls).toHaveLength(6);
     expect(Object.keys(whole.runs)).toHaveLength(Object.keys(whole.boxes).length);
     expect(notEmpty(onWalls).every((box) => box.model.startsWith('plastic-1g'))).toBe(true);
   });
 
-  test('rules, schema, import and export', () => {
-    expect((JSON.parse(chalk(['rules']).out) as { id: string }[]).map((r) => r.id)).toContain(
+  test('rules, schema, import and export', async () => {
+    expect((JSON.parse((await chalk(['rules'])).out) as { id: string }[]).map((r) => r.id)).toContain(
       'spacing.maxGap',
     );
-    expect(chalk(['schema']).out).toContain('$schema');
-    const rooms = chalk(
+    expect((await chalk(['schema'])).out).toContain('$schema');
+    const rooms = await chalk(
       ['import', '-', '--from', 'csv'],
       `Name,Length,Width,Use\nDen,"12'6""",10 4,den\nHall,20',4',hall\n`,
     );
@@ -93,18 +104,26 @@ describe('chalk', () => {
       150 * 124,
       240 * 48,
     ]);
-    expect(chalk(['import', '-', '--from', 'csv'], 'name,length\nDen,x').errors).toContain(
-      'width: is a column',
-    );
+    const narrow = await chalk(['import', '-', '--from', 'csv'], 'name,length\nDen,x');
+    expect(narrow.errors).toContain('width: is a column');
     const drawing = 'node_modules/dxf/test/resources/floorplan.dxf';
-    const house = chalk(['import', drawing]);
+    const house = await chalk(['import', drawing]);
     expect(house.errors).toContain('taken as inches');
     expect(Object.keys((JSON.parse(house.out) as Plan).openings)).toHaveLength(27);
-    expect(chalk(['export', '-', '--to', 'csv'], demo).out).toContain('cable-14/2');
-    expect(chalk(['export', '-', '--to', 'csv', '--what', 'audit'], demo).out).toMatch(
+    expect((await chalk(['export', '-', '--to', 'csv'], demo)).out).toContain('cable-14/2');
+    expect((await chalk(['export', '-', '--to', 'csv', '--what', 'audit'], demo)).out).toMatch(
       /^space,half,name,amps/,
     );
-    const asked = chalk(['export', '-', '--to', 'csv', '--what', 'audit', '--panel', 'n9'], demo);
+    const asked = await chalk(['export', '-', '--to', 'csv', '--what', 'audit', '--panel', 'n9'], demo);
     expect([asked.code, asked.errors]).toEqual([2, '--panel: “n9” is not a panel of the plan\n']);
+  });
+
+  test('as a process: standard input, output, errors and the exit code', () => {
+    const sound = spawned(['compute', '-'], demo);
+    expect([sound.code, sound.errors]).toEqual([0, '']);
+    expect(JSON.parse(sound.out)).toEqual(JSON.parse(JSON.stringify(resultFile(compute(study())))));
+    const bad = spawned(['check', '-'], '{"format": "fieldchalk.plan"');
+    expect([bad.code, bad.out]).toEqual([2, '']);
+    expect(bad.errors).toMatch(/^\(file\): is not JSON: .+\n$/);
   });
 });

@@ -1,0 +1,221 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import {
+  auditCsv,
+  compareIds,
+  compute,
+  listRules,
+  planJsonSchema,
+  proposalKinds,
+  makeEdit,
+  readPlanText,
+  storyPoles,
+  storyPoleSvg,
+  resultFile,
+  takeoffCsv,
+  writtenFinding,
+  type Plan,
+  type PlanReading,
+  type ProposalKind,
+} from '@fieldchalk/core';
+import {
+  drawingUnits,
+  formatOfName,
+  importFormats,
+  importPlan,
+  type DrawingUnit,
+  type ImportFormat,
+} from '@fieldchalk/core/import';
+
+/** Where a command reads its standard input from and writes its answer and its complaints to. */
+export interface Terminal {
+  readonly input: () => Buffer;
+  readonly out: (text: string) => void;
+  readonly errors: (text: string) => void;
+}
+
+const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
+
+  check FILE                    findings alone
+  compute FILE                  the whole result
+  propose FILE [--only boxes,circuits,runs,models; parts of boxes: receptacles,lights,switches,alarms,data]
+  import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
+                                a plan; what is doubtful goes to standard error
+  export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
+  rules                         every rule with default, unit, source, schools
+  schema                        the JSON Schema of a plan`;
+
+class BadInput extends Error {
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'));
+  }
+}
+
+const options = {
+  only: { type: 'string' },
+  from: { type: 'string' },
+  unit: { type: 'string' },
+  to: { type: 'string' },
+  what: { type: 'string' },
+  panel: { type: 'string' },
+  out: { type: 'string', short: 'o' },
+} as const;
+
+interface Asked {
+  readonly command: string | undefined;
+  readonly file: string | undefined;
+  readonly values: Partial<Record<keyof typeof options, string>>;
+}
+
+function asked(args: readonly string[]): Asked {
+  try {
+    const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
+    const [command, file, extra] = positionals;
+    if (extra !== undefined)
+      throw new BadInput([`${extra}: is one thing too many; a command takes one FILE`]);
+    return { command, file, values };
+  } catch (error) {
+    if (error instanceof BadInput) throw error;
+    throw new BadInput([`(option): ${(error as Error).message}`, usage]);
+  }
+}
+
+function readBytes(file: string | undefined, { input }: Terminal): Buffer {
+  if (!file) throw new BadInput(['(command): needs a FILE', usage]);
+  try {
+    return file === '-' ? input() : readFileSync(file);
+  } catch (error) {
+    throw new BadInput([
+      `${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'})`,
+    ]);
+  }
+}
+
+function accepted(read: PlanReading): Plan {
+  if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  return read.plan;
+}
+
+const loadPlan = (file: string | undefined, terminal: Terminal): Plan =>
+  accepted(readPlanText(readBytes(file, terminal).toString('utf8')));
+
+const written = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
+
+function onlyKinds(only: string | undefined): readonly ProposalKind[] {
+  if (only === undefined) return proposalKinds;
+  const kinds = only.split(',').map((k) => k.trim());
+  const unknown = kinds.filter((k) => !proposalKinds.includes(k as ProposalKind));
+  if (unknown.length > 0)
+    throw new BadInput([`--only: “${unknown.join(', ')}” is not one of ${proposalKinds.join(', ')}`]);
+  return kinds as ProposalKind[];
+}
+
+/** The panel an audit is written for: the one named, or the first. */
+function panelAsked(plan: Plan, asked: string | undefined): string {
+  const panel = asked ?? Object.keys(plan.panels).sort(compareIds)[0];
+  if (panel === undefined || !plan.panels[panel])
+    throw new BadInput([
+      `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
+    ]);
+  return panel;
+}
+
+/** The text of an export: what is asked for, in the format it is asked in. */
+function exported(plan: Plan, values: Asked['values']): string {
+  const to = values.to ?? 'json';
+  const what = values.what ?? { csv: 'takeoff', svg: 'pole' }[to] ?? 'result';
+  switch (`${to} ${what}`) {
+    case 'json plan':
+      return written(plan);
+    case 'json result':
+      return written(resultFile(compute(plan)));
+    case 'json takeoff':
+      return written(compute(plan).takeoff);
+    case 'csv takeoff':
+      return takeoffCsv(compute(plan).takeoff);
+    case 'csv audit':
+      return auditCsv(plan, panelAsked(plan, values.panel));
+    case 'svg pole':
+      return storyPoles(plan, compute(plan).marks)
+        .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
+        .join('\n');
+    default:
+      throw new BadInput([
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff or audit, svg takes pole`,
+      ]);
+  }
+}
+
+async function importFile(
+  { file, values: { from = formatOfName(file ?? '') ?? 'json', unit } }: Asked,
+  terminal: Terminal,
+): Promise<Plan> {
+  if (!importFormats.includes(from as ImportFormat))
+    throw new BadInput([`--from: “${from}” is not one of ${importFormats.join(', ')}`]);
+  if (unit !== undefined && !isUnit(unit))
+    throw new BadInput([`--unit: “${unit}” is not one of ${Object.keys(drawingUnits).join(', ')}`]);
+  const read = await importPlan(
+    from as ImportFormat,
+    readBytes(file, terminal),
+    () => import('web-ifc'),
+    unit ? { unit } : {},
+  );
+  if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  for (const d of read.doubts) terminal.errors(`${d.about}: ${d.says}\n`);
+  return read.plan;
+}
+
+const isUnit = (unit: string): unit is DrawingUnit => Object.hasOwn(drawingUnits, unit);
+
+/** Lays out what is missing, through the same gate as every edit. */
+function proposed(plan: Plan, only: readonly ProposalKind[]): Plan {
+  const done = makeEdit(plan, 'propose', { only });
+  if (!done.ok) throw new BadInput(done.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
+  return done.plan;
+}
+
+async function run(ask: Asked, terminal: Terminal): Promise<number> {
+  const { command, file, values } = ask;
+  const print = (value: unknown) => terminal.out(written(value));
+  switch (command) {
+    case 'check': {
+      const { findings } = compute(loadPlan(file, terminal));
+      print(findings.map(writtenFinding));
+      return findings.some((f) => f.level === 'error' && f.accepted === null) ? 1 : 0;
+    }
+    case 'compute':
+      print(resultFile(compute(loadPlan(file, terminal))));
+      return 0;
+    case 'propose':
+      print(proposed(loadPlan(file, terminal), onlyKinds(values.only)));
+      return 0;
+    case 'import':
+      print(await importFile(ask, terminal));
+      return 0;
+    case 'export': {
+      const text = exported(loadPlan(file, terminal), values);
+      if (values.out) writeFileSync(values.out, text);
+      else terminal.out(text);
+      return 0;
+    }
+    case 'rules':
+      print(listRules());
+      return 0;
+    case 'schema':
+      print(planJsonSchema());
+      return 0;
+    default:
+      throw new BadInput([`(command): ${command ? `“${command}” is not a command` : 'is missing'}`, usage]);
+  }
+}
+
+/** The `chalk` command: the core without a screen. Answers 0 when done, 1 when `check` found an error, 2 when the input is bad. */
+export async function chalk(args: readonly string[], terminal: Terminal): Promise<number> {
+  try {
+    return await run(asked(args), terminal);
+  } catch (error) {
+    const lines = error instanceof BadInput ? error.lines : [`(internal): ${(error as Error).message}`];
+    terminal.errors(`${lines.join('\n')}\n`);
+    return 2;
+  }
+}
