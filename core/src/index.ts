@@ -10,8 +10,15 @@ export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
 export { edits, makeEdit, makeEdits, recipeOf } from './edits/index.ts';
 export type { EditArgs, EditName, EditStep } from './edits/index.ts';
-export { roomHolding } from './rooms/index.ts';
-export { boundedRooms, pastCorner, roomOfBox, roomSeeing, type WallPoint } from './rooms/seeing.ts';
+export {
+  boundedRooms,
+  boxesOfRoom,
+  pastCorner,
+  roomHolding,
+  roomOfBox,
+  roomSeeing,
+  type WallPoint,
+} from './rooms/seeing.ts';
 export { walkClosure, walkPoints } from './survey/walk.ts';
 export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';
@@ -37,7 +44,14 @@ export {
 export { listRules, ruleCatalogue, ruleBook, ruleIds } from './rules/index.ts';
 export type { Height, Rule, RuleId } from './rules/index.ts';
 export { homeLabel } from './boxes/dataHome.ts';
-export { bottomFromSubfloor, deviceWords, heightIn, heightWords } from './boxes/index.ts';
+export {
+  bottomFromSubfloor,
+  deviceWords,
+  heightIn,
+  heightWords,
+  lightKinds,
+  switchKinds,
+} from './boxes/index.ts';
 export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts, identityOf } from './findings/index.ts';
@@ -52,10 +66,12 @@ export type { AuditReading, FoundEntry } from './formats/auditCsv.ts';
 export { drawMakeUp, netWords } from './outputs/drawing/makeup.ts';
 export type { DrawnJoint, DrawnWire, MakeUpDrawing } from './outputs/drawing/makeup.ts';
 export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './circuits/index.ts';
-export { circuitTerms, darkenedBy } from './circuits/terms.ts';
+export { circuitTerms } from './circuits/terms.ts';
+export { deadWith } from './circuits/dark.ts';
+export { devicesSuiting } from './circuits/suiting.ts';
 export { circuitTrials } from './proposals/circuits/trials.ts';
 export type { CircuitTerms } from './circuits/terms.ts';
-export { deadWith, whyOnCircuit } from './circuits/why.ts';
+export { whyOnCircuit } from './circuits/why.ts';
 export { faultWords } from './findings/panels.ts';
 export type { LoadLine, ServiceLoad } from './circuits/service.ts';
 export { circuitNumber } from './outputs/labels.ts';

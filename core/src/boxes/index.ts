@@ -20,6 +20,7 @@ export {
   deviceWords,
   isBoxless,
   isLowVoltage,
+  alarmKinds,
   lightKinds,
   switchKinds,
   yokeKinds,

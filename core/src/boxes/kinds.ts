@@ -53,6 +53,9 @@ export function deviceWords(kind: DeviceKind): string {
   return kindWords[kind] ?? kind.replaceAll('-', ' ');
 }
 
+/** Alarms, which speak to each other over one wire. */
+export const alarmKinds: ReadonlySet<DeviceKind> = new Set(['smoke-alarm', 'co-alarm']);
+
 export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 /** Whether nothing is nailed up for a box at rough-in: a ceiling place with wafer lights alone, which bring their own. */

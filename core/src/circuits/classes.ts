@@ -1,6 +1,6 @@
 import { entryOf } from '../lookups/index.ts';
 import { lightKinds, switchKinds } from '../boxes/index.ts';
-import type { Plan } from '../plan/index.ts';
+import type { DeviceKind, Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
 import { isReceptacle } from './protection.ts';
@@ -95,6 +95,10 @@ const shared = (
   why,
 });
 
+/** Lights, what switches them, and alarms: what goes with a room's lighting rather than with what people plug in. */
+export const isLighting = (kind: DeviceKind): boolean =>
+  lightKinds.has(kind) || switchKinds.has(kind) || isAlarm(kind);
+
 const roomsOfLight =
   'Lights are on circuits of their own: a receptacle that trips leaves no one in the dark.';
 
@@ -102,7 +106,7 @@ const roomsOfLight =
 export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitClass {
   const roomName = load.room ? entryOf(plan.rooms, load.room).name || load.room : 'Elsewhere';
   const { kind } = load.device;
-  const lit = lightKinds.has(kind) || switchKinds.has(kind) || isAlarm(kind);
+  const lit = isLighting(kind);
   const bath = load.use === 'bath' || load.use === 'powder';
   if (bath && rules('circuit.bath') === 'one-room' && !isAlarm(kind))
     return shared(
@@ -125,6 +129,44 @@ export function classOf(load: PlacedLoad, plan: Plan, rules: RuleBook): CircuitC
     : shared('general', 'General', general, 'What people plug in anywhere.');
 }
 
+type SharedRoom = Pick<CircuitClass, 'group' | 'name' | 'amps' | 'why'> & { readonly atLeast?: number };
+
+const smallAppliances: SharedRoom = {
+  group: { kind: 'small-appliance' },
+  name: 'Small appliances',
+  amps: 20,
+  atLeast: 2,
+  why: 'Two 20 A circuits or more for kitchen, dining and pantry receptacles, nothing else: NEC 210.11(C)(1) (from memory).',
+};
+const bathReceptacles: SharedRoom = {
+  group: { kind: 'bath' },
+  name: 'Bathroom receptacles',
+  amps: 20,
+  why: 'A 20 A circuit for bathroom receptacles, nothing else: NEC 210.11(C)(3) (from memory).',
+};
+/** Rooms whose receptacles the code puts on circuits of their own. */
+const byCode: Partial<Record<RoomUse, SharedRoom>> = {
+  kitchen: smallAppliances,
+  dining: smallAppliances,
+  pantry: smallAppliances,
+  bath: bathReceptacles,
+  powder: bathReceptacles,
+  laundry: {
+    group: { kind: 'laundry' },
+    name: 'Laundry',
+    amps: 20,
+    why: 'A 20 A circuit for the laundry, nothing else: NEC 210.11(C)(2) (from memory).',
+  },
+  garage: {
+    group: { kind: 'garage' },
+    name: 'Garage',
+    amps: 20,
+    why: 'A 20 A circuit for the garage’s receptacles, nothing else inside: NEC 210.11(C)(4) (from memory).',
+  },
+};
+const dampUses: ReadonlySet<RoomUse> = new Set(['workshop', 'basement', 'utility', 'storage', 'mud']);
+const outdoorUses: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
+
 function receptacleClass(
   load: PlacedLoad,
   roomName: string,
@@ -140,69 +182,29 @@ function receptacleClass(
       20,
       'Door openers may share the garage’s circuit: NEC 210.11(C)(4) (from memory).',
     );
-  switch (use) {
-    case 'kitchen':
-    case 'dining':
-    case 'pantry':
-      return shared(
-        'small-appliance',
-        'Small appliances',
-        20,
-        'Two 20 A circuits or more for kitchen, dining and pantry receptacles, nothing else: NEC 210.11(C)(1) (from memory).',
-        2,
-      );
-    case 'laundry':
-      return shared(
-        'laundry',
-        'Laundry',
-        20,
-        'A 20 A circuit for the laundry, nothing else: NEC 210.11(C)(2) (from memory).',
-      );
-    case 'bath':
-    case 'powder':
-      return shared(
-        'bath',
-        'Bathroom receptacles',
-        20,
-        'A 20 A circuit for bathroom receptacles, nothing else: NEC 210.11(C)(3) (from memory).',
-      );
-    case 'garage':
-      return shared(
-        'garage',
-        'Garage',
-        20,
-        'A 20 A circuit for the garage’s receptacles, nothing else inside: NEC 210.11(C)(4) (from memory).',
-      );
-    case 'porch':
-    case 'outdoor':
-      return shared(
-        'outside',
-        'Outside',
-        general,
-        'Outlets out of doors are together, behind one ground-fault protection.',
-      );
-    case 'workshop':
-    case 'basement':
-    case 'utility':
-    case 'storage':
-    case 'mud':
-      return shared(
-        { kind: 'damp', of: use },
-        roomName,
-        use === 'workshop' ? 20 : general,
-        'Outlets that need ground-fault protection are together.',
-      );
-    case 'office':
-      if (more)
-        return shared(
-          { kind: 'office', of: load.room ?? '' },
-          roomName,
-          20,
-          'House rule: an office has a circuit to itself.',
-        );
-      break;
-    default:
-  }
+  const owed = use === null ? undefined : byCode[use];
+  if (owed) return shared(owed.group, owed.name, owed.amps, owed.why, owed.atLeast);
+  if (use && outdoorUses.has(use))
+    return shared(
+      'outside',
+      'Outside',
+      general,
+      'Outlets out of doors are together, behind one ground-fault protection.',
+    );
+  if (use && dampUses.has(use))
+    return shared(
+      { kind: 'damp', of: use },
+      roomName,
+      use === 'workshop' ? 20 : general,
+      'Outlets that need ground-fault protection are together.',
+    );
+  if (more && use === 'office')
+    return shared(
+      { kind: 'office', of: load.room ?? '' },
+      roomName,
+      20,
+      'House rule: an office has a circuit to itself.',
+    );
   if (more && device.label.toLowerCase() === 'television')
     return shared(
       { kind: 'screen', of: load.room ?? '' },
@@ -210,8 +212,7 @@ function receptacleClass(
       20,
       'House rule: a television wall has a circuit to itself.',
     );
-  const withLights = rules('circuit.lighting') === 'with-receptacles';
-  return withLights
+  return rules('circuit.lighting') === 'with-receptacles'
     ? shared('general', 'General', 15, 'A room’s lights and receptacles are together by house rule.')
     : shared('general', 'Receptacles', general, 'What people plug in anywhere; neighbours are together.');
 }

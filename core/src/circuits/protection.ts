@@ -1,5 +1,5 @@
 import { distance, type XY } from '../geometry/index.ts';
-import { isLowVoltage, lightKinds } from '../boxes/index.ts';
+import { alarmKinds, isLowVoltage, lightKinds } from '../boxes/index.ts';
 import type { Device, DeviceKind, Fixture, Plan, RoomUse } from '../plan/index.ts';
 
 /**
@@ -106,7 +106,7 @@ export interface Duties {
 /** Which protection an outlet needs under an edition, and why. */
 export function dutiesOf({ device, use, volts, near }: Outlet, edition: Edition): Duties {
   const table = protectionTables[edition];
-  const outlet = isReceptacle(device.kind) || lightKinds.has(device.kind) || device.kind.endsWith('alarm');
+  const outlet = isReceptacle(device.kind) || lightKinds.has(device.kind) || alarmKinds.has(device.kind);
   const arcFault = outlet && use !== null && table.arcFault.has(use) && volts <= 125;
   if (!isReceptacle(device.kind) || isLowVoltage(device.kind))
     return { arcFault, groundFault: false, why: '' };

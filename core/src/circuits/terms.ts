@@ -1,7 +1,6 @@
 import { entryOf, must } from '../lookups/index.ts';
 import { lightKinds } from '../boxes/index.ts';
 import type { Framing } from '../framing/index.ts';
-import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { classOf, groupKey } from './classes.ts';
@@ -16,6 +15,7 @@ import {
   type Rooms,
 } from './loads.ts';
 import { cableOfCircuit } from './cable.ts';
+import { darkenedBy } from './dark.ts';
 import { legLoads } from './spaces.ts';
 
 /** What a set of circuits comes to, however it was made: the terms a proposal weighs, for comparing one with another. */
@@ -29,17 +29,6 @@ export interface CircuitTerms {
   readonly dark: number;
   /** Volt-amperes between the legs of the panels, the largest of them. */
   readonly legs: number;
-}
-
-/** Rooms that one breaker leaves dark: all their lights, two or more, on one circuit. */
-export function darkenedBy(loads: readonly PlacedLoad[], tripped: ReadonlySet<string>): string[] {
-  const lights = loads.filter(
-    (l) => l.room !== null && lightKinds.has(l.device.kind) && l.device.circuit !== null,
-  );
-  const rooms = [...new Set(lights.map((l) => must(l.room, 'the room')))].sort(compareIds);
-  return rooms.filter((r) =>
-    lights.filter((l) => l.room === r).every((l) => tripped.has(must(l.device.circuit, 'the circuit'))),
-  );
 }
 
 /** Rooms with lights on two switches or more, which could therefore be on two circuits. */

@@ -16,8 +16,6 @@ import {
 } from './loads.ts';
 import { capacityOf } from './capacity.ts';
 
-const listed = (words: readonly string[]) => words.filter((w) => w !== '').join(' ');
-
 /** What a circuit has left: outlets and volt-amperes, for one more of these. */
 function hasRoom(plan: Plan, circuit: string, added: PlacedLoad, rules: RuleBook): boolean {
   const c = entryOf(plan.circuits, circuit);
@@ -26,6 +24,39 @@ function hasRoom(plan: Plan, circuit: string, added: PlacedLoad, rules: RuleBook
   const outletVa = rules('circuit.outletVa');
   const va = own.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0) + plannedLoad(added.device, outletVa);
   return own.filter(isOutlet).length + 1 <= cap.outlets && va <= cap.va;
+}
+
+/** What every other circuit the device could be on would cost in cable against its own, or that it is full. */
+function choices(
+  load: PlacedLoad,
+  others: readonly PlacedLoad[],
+  nearestOn: (circuit: string) => number,
+  plan: Plan,
+  rules: RuleBook,
+): string[] {
+  const own = must(load.device.circuit, 'the circuit');
+  const group = groupKey(classOf(load, plan, rules).group);
+  const alike = others.filter((o) => groupKey(classOf(o, plan, rules).group) === group);
+  return [...new Set(alike.map((o) => must(o.device.circuit, 'the circuit')))]
+    .filter((c) => c !== own)
+    .sort(compareIds)
+    .map((c) => {
+      const name = entryOf(plan.circuits, c).name || c;
+      if (!hasRoom(plan, c, load, rules)) return `${name} is full.`;
+      const more = nearestOn(c) - nearestOn(own);
+      return more >= 0
+        ? `On ${name} instead: about ${formatLength(Math.round(more))} more cable.`
+        : `On ${name} instead: about ${formatLength(Math.round(-more))} less to its nearest box, but more over the whole.`;
+    });
+}
+
+/** The protection the device needs where it stands, as a sentence; none when it needs none. */
+function protection(load: PlacedLoad, circuit: string, plan: Plan): string[] {
+  const duties = dutiesOfLoad(load, entryOf(plan.circuits, circuit).volts, plan);
+  const needs = [...(duties.arcFault ? ['arc-fault'] : []), ...(duties.groundFault ? ['ground-fault'] : [])];
+  if (needs.length === 0) return [];
+  const since = duties.why ? `, since ${duties.why}` : '';
+  return [`It needs ${needs.join(' and ')} protection by the ${plan.rules.edition} edition${since}.`];
 }
 
 /**
@@ -42,67 +73,21 @@ export function whyOnCircuit(
   const load = placedLoad(deviceId, plan, framing, rooms);
   const { circuit } = load.device;
   if (circuit === null) return ['It is on no circuit yet.'];
-  const kind = classOf(load, plan, rules);
-  const others = Object.keys(plan.devices)
-    .filter(
-      (d) =>
-        d !== deviceId &&
-        entryOf(plan.devices, d).box !== load.device.box &&
-        entryOf(plan.devices, d).circuit !== null,
-    )
-    .map((d) => placedLoad(d, plan, framing, rooms));
+  const others = Object.entries(plan.devices)
+    .filter(([id, d]) => id !== deviceId && d.box !== load.device.box && d.circuit !== null)
+    .map(([id]) => placedLoad(id, plan, framing, rooms));
   const nearestOn = (c: string) =>
     Math.min(
       ...others.filter((o) => o.device.circuit === c).map((o) => cableBetween(o.at, load.at)),
       Infinity,
     );
-  const own = nearestOn(circuit);
-  const alike = [
-    ...new Set(
-      others
-        .filter((o) => groupKey(classOf(o, plan, rules).group) === groupKey(kind.group))
-        .map((o) => must(o.device.circuit, 'the circuit')),
-    ),
-  ]
-    .filter((c) => c !== circuit)
-    .sort(compareIds);
-  const choices = alike.map((c) => {
-    const name = entryOf(plan.circuits, c).name || c;
-    if (!hasRoom(plan, c, load, rules)) return `${name} is full.`;
-    const more = nearestOn(c) - own;
-    return more >= 0
-      ? `On ${name} instead: about ${formatLength(Math.round(more))} more cable.`
-      : `On ${name} instead: about ${formatLength(Math.round(-more))} less to its nearest box, but more over the whole.`;
-  });
-  const duties = dutiesOfLoad(load, entryOf(plan.circuits, circuit).volts, plan);
-  const needs = [...(duties.arcFault ? ['arc-fault'] : []), ...(duties.groundFault ? ['ground-fault'] : [])];
+  const nearest = nearestOn(circuit);
   return [
-    kind.why,
-    ...(Number.isFinite(own)
-      ? [`The nearest box on it is about ${formatLength(Math.round(own))} away.`]
-      : ['Nothing else is on it.']),
-    ...choices,
-    ...(needs.length > 0
-      ? [
-          listed([
-            `It needs ${needs.join(' and ')} protection by the ${plan.rules.edition} edition`,
-            duties.why ? `, since ${duties.why}` : '',
-            '.',
-          ])
-            .replace(' ,', ',')
-            .replace(' .', '.'),
-        ]
-      : []),
+    classOf(load, plan, rules).why,
+    Number.isFinite(nearest)
+      ? `The nearest box on it is about ${formatLength(Math.round(nearest))} away.`
+      : 'Nothing else is on it.',
+    ...choices(load, others, nearestOn, plan, rules),
+    ...protection(load, circuit, plan),
   ];
-}
-
-/** What goes dead when breakers are off: boxes without power, and rooms with no light left. */
-export function deadWith(tripped: ReadonlySet<string>, plan: Plan): { boxes: string[]; devices: string[] } {
-  const devices = Object.keys(plan.devices).filter((d) =>
-    tripped.has(entryOf(plan.devices, d).circuit ?? ''),
-  );
-  const held = [...new Set(devices.map((d) => entryOf(plan.devices, d).box))];
-  const live = (box: string) =>
-    Object.values(plan.devices).some((d) => d.box === box && d.circuit !== null && !tripped.has(d.circuit));
-  return { devices, boxes: held.filter((b) => !live(b)).sort(compareIds) };
 }

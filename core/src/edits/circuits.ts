@@ -7,7 +7,7 @@ import { circuitTree, fitCables } from '../wiring/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type Circuit, type Device, type FoundCircuit, type Plan } from '../plan/index.ts';
-import { ampsByGauge } from '../materials/index.ts';
+import { ampsByGauge, cableNamed, cables } from '../materials/index.ts';
 import { need, parsed } from './need.ts';
 
 /** Small conductors: a breaker larger than the wire allows is never let through, but for motors. NEC 240.4(D), (G) (from memory). */
@@ -62,10 +62,11 @@ export const circuitEdits = {
     const circuit = need(draft.circuits, args.circuit, 'circuit');
     Object.assign(circuit, args.changes);
     refuseLargeBreaker(circuit);
-    if (args.changes.gauge === undefined) return;
+    const { gauge } = args.changes;
+    if (gauge === undefined) return;
     for (const run of Object.values(draft.runs))
       if (run.circuit === args.circuit)
-        run.cable = entrySchemas.runs.shape.cable.parse(`${args.changes.gauge}/${run.cable.split('/')[1]}`);
+        run.cable = cableNamed(gauge, entryOf(cables, run.cable).conductors === 3 ? 3 : 2);
   },
   /** Removes a circuit with its cables; its devices are free again. */
   removeCircuit: (draft: Plan, args: { circuit: string }) => {

@@ -80,6 +80,10 @@ export const cables: Record<string, Cable> = {
   data: cable(dataGauge, 8, 'blue', 0.24, 0.24),
 };
 
+/** The cable of a gauge with two or three insulated conductors. */
+export const cableNamed = <G extends Gauge, N extends 2 | 3>(gauge: G, conductors: N): `${G}/${N}` =>
+  `${gauge}/${conductors}`;
+
 export const cableNames = Object.keys(cables);
 
 export const isData = (type: string): boolean => cables[type]?.gauge === dataGauge;

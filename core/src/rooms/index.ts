@@ -1,10 +1,10 @@
 import { entryOf } from '../lookups/index.ts';
 import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/index.ts';
-import { FramingStage, type Framing } from '../framing/index.ts';
+import type { Framing } from '../framing/index.ts';
 import { Memo } from '../incremental/memo.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
-import { ruleBook, type RuleBook } from '../rules/index.ts';
+import type { RuleBook } from '../rules/index.ts';
 import { closureGap, type ClosureGap } from './closure.ts';
 import { findBoundaries, type Boundary } from './faces.ts';
 import { floorLines, isRequired, straightLines, type FloorLine } from './spaces.ts';
@@ -101,17 +101,6 @@ function findRoom(id: string, plan: Plan, boundary: Boundary | null, rules: Rule
     spaces: floorLines(boundary, plan).map(measured),
     straight: straightLines(boundary, plan).map(measured),
   };
-}
-
-/** The room of a level that holds a place, worked out from the walls; null when none closes around it. */
-export function roomHolding(plan: Plan, level: string, at: { x: number; y: number }): string | null {
-  const rules = ruleBook(plan.rules.values);
-  const rooms = new RoomsStage().run(plan, new FramingStage().run(plan, rules), rules);
-  const holds = (r: FoundRoom) =>
-    entryOf(plan.rooms, r.id).level === level &&
-    r.boundary !== null &&
-    pointInPolygon(at, r.boundary.polygon);
-  return Object.values(rooms).find(holds)?.id ?? null;
 }
 
 /** The room nearest a place on a level: the one that holds it, else the one whose name point is closest; null when there are none. */

@@ -1,3 +1,6 @@
+import { pointInPolygon, type XY } from '../geometry/index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { compareIds } from '../plan/ids.ts';
 import { isOnWall, type Box, type Plan, type Side } from '../plan/index.ts';
 import type { Boundary } from './faces.ts';
 import { boundaryOfRoom } from './walked.ts';
@@ -67,4 +70,21 @@ export function boundedRooms(plan: Plan): BoundedRooms {
   );
   bounded.set(plan, rooms);
   return rooms;
+}
+
+/** The room of a level whose walls close around a place; null when none does. */
+export function roomHolding(plan: Plan, level: string, at: XY): string | null {
+  const rooms = boundedRooms(plan);
+  const holds = (id: string) => {
+    const { boundary } = entryOf(rooms, id);
+    return (
+      entryOf(plan.rooms, id).level === level && boundary !== null && pointInPolygon(at, boundary.polygon)
+    );
+  };
+  return Object.keys(rooms).sort(compareIds).find(holds) ?? null;
+}
+
+/** Boxes that serve a room: in its ceiling, its floor, or on the walls it sees; in the order of the plan. */
+export function boxesOfRoom(plan: Plan, room: string, rooms: BoundedRooms = boundedRooms(plan)): string[] {
+  return Object.keys(plan.boxes).filter((id) => roomOfBox(entryOf(plan.boxes, id), rooms) === room);
 }

@@ -1,7 +1,7 @@
 import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
-import { cables, isData, type Gauge } from '../materials/index.ts';
+import { cableNamed, cables, isData } from '../materials/index.ts';
 import {
   circuitNets,
   hot,
@@ -99,7 +99,7 @@ export function fitCables(draft: Plan, circuitId: string, school: NeutralSchool)
   for (const stretch of tree.stretches) {
     const runs = stretch.runs.map((id) => [id, entryOf(draft.runs, id)] as const);
     if (runs.some(([, r]) => r.pinned)) continue;
-    const want = cablesFor(valueIn(nets.onStretch, stretch).length).map((n) => nameOf(gauge, n));
+    const want = cablesFor(valueIn(nets.onStretch, stretch).length).map((n) => cableNamed(gauge, n));
     want.forEach((cable, i) => {
       const known = runs[i]?.[1];
       if (known?.cable === cable) return;
@@ -128,7 +128,5 @@ export function fitCables(draft: Plan, circuitId: string, school: NeutralSchool)
 export function fitAllCables(draft: Plan, school: NeutralSchool): void {
   for (const id of Object.keys(draft.circuits).sort(compareIds)) fitCables(draft, id, school);
 }
-
-const nameOf = (gauge: Gauge, conductors: 2 | 3): Plan['runs'][string]['cable'] => `${gauge}/${conductors}`;
 
 export const carriesPower = (plan: Plan, run: string): boolean => !isData(entryOf(plan.runs, run).cable);

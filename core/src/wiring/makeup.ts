@@ -1,7 +1,7 @@
 import { entryOf, must } from '../lookups/index.ts';
 import { yokeKinds, type BoxDevices } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import type { DeviceKind, Plan } from '../plan/index.ts';
 import { cables, isData, type BoxModel, type Gauge } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { byNet, hot, neutral } from './nets.ts';
@@ -94,6 +94,9 @@ function cablesIn(
   return list.sort((a, b) => key(a) - key(b) || compareIds(a.run, b.run));
 }
 
+/** Lights and fans whose ground is joined in the box; a wafer light's is joined in a box of its own. */
+const wiredLights: ReadonlySet<DeviceKind> = new Set(['light', 'fan', 'bath-fan']);
+
 function groundsOf(
   list: readonly MakeUpCable[],
   devices: BoxDevices,
@@ -104,7 +107,7 @@ function groundsOf(
   if (list.length === 0) return null;
   const sizes = list.map((c) => entryOf(cables, c.cable).gauge as Gauge);
   const grounded = devices.filter(
-    ([, d]) => d.circuit !== null && (yokeKinds.has(d.kind) || d.kind === 'light' || d.kind.endsWith('fan')),
+    ([, d]) => d.circuit !== null && (yokeKinds.has(d.kind) || wiredLights.has(d.kind)),
   );
   const bonded = model?.material === 'metal';
   const tails = grounded.length + (bonded ? 1 : 0);

@@ -1,5 +1,5 @@
 import { entryOf, lastOf, never, nth, valueIn } from '../lookups/index.ts';
-import { isLowVoltage, switchKinds } from '../boxes/index.ts';
+import { alarmKinds, isLowVoltage, switchKinds } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Device, Plan } from '../plan/index.ts';
 import type { CircuitTree, Stretch } from './tree.ts';
@@ -76,7 +76,7 @@ export interface CircuitNets {
 
 /** Appliances that need the grounded conductor beside both legs; the plate on the appliance decides. Common practice, no source. */
 const withNeutral: ReadonlySet<string> = new Set(['range', 'oven', 'cooktop', 'dryer']);
-export const isAlarm = (kind: Device['kind']): boolean => kind.endsWith('alarm');
+export const isAlarm = (kind: Device['kind']): boolean => alarmKinds.has(kind);
 
 export const travellers = (control: string, stretch: number): readonly [Net, Net] => [
   same({ kind: 'traveller', control, stretch, lane: 'a' }),

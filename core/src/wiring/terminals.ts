@@ -41,9 +41,18 @@ export interface WiredTerminal extends Terminal {
 
 /** The colour of the screw a terminal has: brass for hot, silver for neutral, dark for the common of a three-way switch. */
 export function screwOf(name: TerminalName): 'brass' | 'silver' | 'dark' | 'lead' {
-  if (name.endsWith('neutral')) return 'silver';
-  if (name === 'common') return 'dark';
-  return name === 'signal' ? 'lead' : 'brass';
+  switch (name) {
+    case 'neutral':
+    case 'line neutral':
+    case 'load neutral':
+      return 'silver';
+    case 'common':
+      return 'dark';
+    case 'signal':
+      return 'lead';
+    default:
+      return 'brass';
+  }
 }
 
 function switchTerminals(device: string, control: string, chain: readonly string[]): WiredTerminal[] {

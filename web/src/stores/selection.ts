@@ -1,5 +1,6 @@
 import {
   boundedRooms,
+  boxesOfRoom,
   must,
   nth,
   pastCorner,
@@ -114,10 +115,9 @@ export const useSelection = defineStore('selection', () => {
 
   /** Boxes on the walls that the room in hand sees. */
   function boxesInHand(): string[] {
-    const walls = session.unrolled?.walls ?? [];
-    return Object.entries(session.result?.marks ?? {})
-      .filter(([, m]) => walls.some((w) => w.wall === m.wall && w.side === m.side))
-      .map(([id]) => id);
+    const { plan, result } = session;
+    if (!plan || !result || room.value === null) return [];
+    return boxesOfRoom(plan, room.value).filter((id) => id in result.marks);
   }
   /** Keeping what was proposed pins it: the chosen boxes, or all boxes the room in hand sees. */
   function keep(): void {

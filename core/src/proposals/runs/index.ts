@@ -3,7 +3,7 @@ import type { BoxLayout } from '../../boxes/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
 import { entrySchemas, type Plan } from '../../plan/index.ts';
-import { isData } from '../../materials/index.ts';
+import { cableNamed, isData } from '../../materials/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
@@ -23,7 +23,7 @@ export interface Ways {
 
 function linksFor(plan: Plan, circuitId: string, { layout, graph, framing, rules }: Ways): Link[] {
   const circuit = entryOf(plan.circuits, circuitId);
-  const stepCost = stepCostFor('auto', rules, cableCents(plan, `${circuit.gauge}/2`, rules));
+  const stepCost = stepCostFor('auto', rules, cableCents(plan, cableNamed(circuit.gauge, 2), rules));
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
   const ends = new Map(places.map((id) => [id, runEnd(id, plan, layout, graph, framing)]));
   const kept = new Map<string, number>();
@@ -48,7 +48,7 @@ export function addRuns(draft: Plan, ways: Ways): string[] {
       from,
       to,
       circuit,
-      cable: `${entryOf(draft.circuits, circuit).gauge}/2`,
+      cable: cableNamed(entryOf(draft.circuits, circuit).gauge, 2),
     });
   });
   for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, ways.rules('control.neutral'));

@@ -2,7 +2,7 @@
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { deviceKinds, deviceWords, homeLabel, type Device } from '@fieldchalk/core';
+import { deviceKinds, deviceWords, homeLabel, lightKinds, switchKinds } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight, X } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -29,7 +29,6 @@ async function explain() {
 }
 /** What the list of devices to add shows while none is chosen. */
 const nothing = null;
-const isSwitch = (d: Device) => d.kind.startsWith('switch') || d.kind === 'dimmer';
 const sets = computed(() => lightSets(session.opened));
 const worked = (device: string) => setOf(session.opened, device)?.key ?? '';
 function work(device: string, key: string) {
@@ -39,7 +38,6 @@ function work(device: string, key: string) {
 }
 const workedBy = (device: string) =>
   Object.values(session.opened.controls).find((c) => c.loads.includes(device))?.switches.length ?? 0;
-const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].includes(d.kind);
 </script>
 
 <template>
@@ -82,14 +80,14 @@ const isLit = (d: Device) => ['light', 'wafer-light', 'fan', 'bath-fan'].include
         </template>
       </div>
       <ChoiceField
-        v-if="isSwitch(d)"
+        v-if="switchKinds.has(d.kind)"
         data-works
         label="works"
         :model-value="worked(id)"
         :options="[{ value: '', says: 'nothing yet' }, ...sets.map((s) => ({ value: s.key, says: s.says }))]"
         @update:model-value="(key) => work(id, key)"
       />
-      <p v-else-if="isLit(d)" class="text-sm text-quiet">
+      <p v-else-if="lightKinds.has(d.kind)" class="text-sm text-quiet">
         {{
           workedBy(id) === 0
             ? 'No switch works it yet.'

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
-import { ampsByGauge, type Circuit, entryOf, gauges } from '@fieldchalk/core';
+import { ampsByGauge, boxesOfRoom, type Circuit, devicesSuiting, entryOf, gauges } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { circuitLooks, circuitsInOrder, devicesOfRoomFor } from '../circuits/look.ts';
+import { circuitLooks, circuitsInOrder } from '../circuits/look.ts';
 import { boxNumber } from '../names.ts';
 
 /** One circuit: what is on it, how it is fed and protected, and why it is as it is. */
@@ -17,13 +17,7 @@ const circuit = computed(() => session.opened.circuits[id.value]);
 const result = computed(() => session.result?.circuits[id.value]);
 const look = computed(() => circuitLooks(session.opened).get(id.value));
 const set = (changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id.value, changes });
-const boxes = computed(() => selection.boxesInHand());
-const ceiling = computed(() =>
-  Object.entries(session.result?.ceilings ?? {})
-    .filter(([, c]) => c.room === selection.room)
-    .map(([b]) => b),
-);
-const inRoom = computed(() => [...boxes.value, ...ceiling.value]);
+const inRoom = computed(() => boxesOfRoom(session.opened, selection.room ?? ''));
 const isOn = (box: string) =>
   Object.values(session.opened.devices).some((d) => d.box === box && d.circuit === id.value);
 const others = computed(() =>
@@ -53,7 +47,7 @@ function withWire() {
 }
 const wholeRoom = () =>
   session.edit('assignDevices', {
-    devices: devicesOfRoomFor(session.opened, new Set(inRoom.value), id.value),
+    devices: devicesSuiting(session.opened, selection.room ?? '', id.value),
     circuit: id.value,
   });
 const mates = computed(() => [
@@ -194,7 +188,7 @@ function split() {
         :class="{ 'key-main': isOn(b) }"
         :aria-pressed="isOn(b)"
         draggable="true"
-        @dragstart="$event.dataTransfer?.setData('text/boxes', b)"
+        @dragstart="$event.dataTransfer?.setData('text/box', b)"
         @click="session.edit('assignBoxes', { boxes: [b], circuit: isOn(b) ? null : id })"
       >
         {{ boxNumber(b) }}
@@ -203,7 +197,7 @@ function split() {
         class="key"
         type="button"
         draggable="true"
-        @dragstart="$event.dataTransfer?.setData('text/boxes', `room ${selection.room}`)"
+        @dragstart="$event.dataTransfer?.setData('text/room', selection.room ?? '')"
         @click="wholeRoom"
       >
         whole room

@@ -1,5 +1,13 @@
-import { entryOf, must } from '@fieldchalk/core';
-import { deviceWords, isOnWall, type Plan } from '@fieldchalk/core';
+import {
+  boundedRooms,
+  deviceWords,
+  entryOf,
+  lightKinds,
+  isOnWall,
+  nth,
+  roomOfBox,
+  type Plan,
+} from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
 
 /** Lights a switch can be told to work: those that go together already, and what nothing works yet, by room. */
@@ -10,21 +18,23 @@ export interface LightSet {
   readonly switches: readonly string[];
 }
 
-const lit = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
-
-function roomOf(plan: Plan, device: string): string | null {
-  const { on } = entryOf(plan.boxes, entryOf(plan.devices, device).box);
-  return isOnWall(on) ? null : 'ceiling' in on ? on.ceiling : on.floor;
-}
-
 function says(plan: Plan, loads: readonly string[]): string {
-  const [first] = loads;
-  const device = entryOf(plan.devices, must(first, 'the first'));
-  const room = roomOf(plan, must(first, 'the first'));
-  const where = room ? entryOf(plan.rooms, room).name || room : `box ${boxNumber(device.box)} on a wall`;
+  const device = entryOf(plan.devices, nth(loads, 0));
+  const box = entryOf(plan.boxes, device.box);
+  const room = roomOfBox(box, boundedRooms(plan));
+  const named = room ? entryOf(plan.rooms, room).name || room : null;
+  const where = isOnWall(box.on)
+    ? `${named ? `${named}, ` : ''}box ${boxNumber(device.box)} on a wall`
+    : (named ?? 'Elsewhere');
   const what = deviceWords(device.kind);
   return `${where}: ${loads.length === 1 ? what : `${loads.length} ${what}s`}`;
 }
+
+/** The room whose ceiling or floor a box is in; null on a wall, where each light stands for itself. */
+const overhead = (plan: Plan, box: string): string | null => {
+  const { on } = entryOf(plan.boxes, box);
+  return isOnWall(on) ? null : 'ceiling' in on ? on.ceiling : on.floor;
+};
 
 /** Every set, those controlled first, in the order of the plan. */
 export function lightSets(plan: Plan): LightSet[] {
@@ -37,8 +47,8 @@ export function lightSets(plan: Plan): LightSet[] {
   const taken = new Set(controlled.flatMap((s) => s.loads));
   const free = new Map<string, string[]>();
   for (const [id, d] of Object.entries(plan.devices)) {
-    if (!lit.has(d.kind) || taken.has(id)) continue;
-    const key = `${roomOf(plan, id) ?? d.box} ${d.kind}`;
+    if (!lightKinds.has(d.kind) || taken.has(id)) continue;
+    const key = `${overhead(plan, d.box) ?? d.box} ${d.kind}`;
     free.set(key, [...(free.get(key) ?? []), id]);
   }
   return [

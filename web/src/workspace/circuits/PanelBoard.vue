@@ -15,7 +15,8 @@ const emit = defineEmits<{
   choose: [circuit: string];
   trip: [circuit: string];
   seat: [circuit: string, space: number, half: 'A' | 'B' | null];
-  boxes: [dragged: string, circuit: string];
+  box: [box: string, circuit: string];
+  room: [room: string, circuit: string];
 }>();
 const looks = computed(() => circuitLooks(props.plan));
 const rows = computed(() => panelRows(props.plan, props.panel));
@@ -29,12 +30,14 @@ const feederName = (id: string) => entryOf(props.plan.panels, id).name || id;
 function begin(circuit: string, event: DragEvent) {
   event.dataTransfer?.setData('text/circuit', circuit);
 }
-/** A breaker dropped goes to that place; boxes or a room dropped on a breaker go on its circuit. */
+/** A breaker dropped goes to that place; a box or a room dropped on a breaker go on its circuit. */
 function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
   const moved = event.dataTransfer?.getData('text/circuit');
-  const dragged = event.dataTransfer?.getData('text/boxes');
+  const box = event.dataTransfer?.getData('text/box');
+  const room = event.dataTransfer?.getData('text/room');
   if (moved) emit('seat', moved, place.space, null);
-  else if (dragged && circuit) emit('boxes', dragged, circuit);
+  else if (box && circuit) emit('box', box, circuit);
+  else if (room && circuit) emit('room', room, circuit);
 }
 </script>
 

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { marlStreet } from '@fieldchalk/core/demo';
-import { boxLooks, circuitLooks, circuitsInOrder, devicesOfRoomFor, panelRows } from './look.ts';
+import { boxLooks, circuitLooks, circuitsInOrder, panelRows } from './look.ts';
 
 const plan = marlStreet();
 const luminance = (hex: string) =>
@@ -37,14 +37,4 @@ test('a breaker off leaves its boxes dead, not those that have another circuit t
     );
     expect(looks.get(d.box)!.dead).toBe(!others);
   }
-});
-
-test('a room dropped on a lighting circuit brings its lights and switches, on another what is plugged in', () => {
-  const boxes = new Set(Object.keys(plan.boxes));
-  const of = (name: string) =>
-    Object.keys(plan.circuits).find((c) => plan.circuits[c]!.name.startsWith(name))!;
-  const kinds = (circuit: string) =>
-    new Set(devicesOfRoomFor(plan, boxes, circuit).map((d) => plan.devices[d]!.kind));
-  expect(kinds(of('Lighting')).has('receptacle')).toBe(false);
-  expect(kinds(of('Receptacles')).has('switch')).toBe(false);
 });

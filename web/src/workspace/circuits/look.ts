@@ -1,5 +1,13 @@
 import { entryOf, nth, valueIn } from '@fieldchalk/core';
-import { circuitNumber, compareIds, deadWith, legOf, seatsOf, type Plan } from '@fieldchalk/core';
+import {
+  boundedRooms,
+  circuitNumber,
+  compareIds,
+  deadWith,
+  legOf,
+  seatsOf,
+  type Plan,
+} from '@fieldchalk/core';
 
 /** How a circuit looks wherever it is shown: a colour, the dashes of its ring, and its number, so that none of them is the only sign. */
 export interface CircuitLook {
@@ -72,7 +80,7 @@ export function boxLooks(
   inHand: string | null = null,
 ): Map<string, BoxLook> {
   const looks = circuitLooks(plan);
-  const dead = new Set(deadWith(tripped, plan).boxes);
+  const dead = new Set(deadWith(tripped, plan, boundedRooms(plan)).boxes);
   const circuits = new Map<string, string[]>();
   for (const id of Object.keys(plan.devices).sort(
     (a, b) => entryOf(plan.devices, a).slot - entryOf(plan.devices, b).slot || compareIds(a, b),
@@ -122,19 +130,4 @@ export function panelRows(plan: Plan, panel: string): [PanelPlace, PanelPlace | 
     place(2 * i + 1),
     2 * i + 2 <= spaces ? place(2 * i + 2) : null,
   ]);
-}
-
-/** Devices of a room that belong on a circuit like this one: its lights and switches, or what people plug in. */
-export function devicesOfRoomFor(plan: Plan, boxesInRoom: ReadonlySet<string>, circuit: string): string[] {
-  const isLit = (kind: string) => /light|switch|dimmer|fan|alarm/.test(kind);
-  const own = Object.values(plan.devices).filter((d) => d.circuit === circuit);
-  const lights =
-    own.length > 0
-      ? own.some((d) => isLit(d.kind))
-      : entryOf(plan.circuits, circuit).name.startsWith('Lighting');
-  return Object.keys(plan.devices).filter((id) => {
-    const { box, kind } = entryOf(plan.devices, id);
-    const plugged = /receptacle|gfci|opener/.test(kind);
-    return boxesInRoom.has(box) && (lights ? isLit(kind) : plugged);
-  });
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { must } from '@fieldchalk/core';
+import { boundedRooms, deadWith, devicesSuiting, entryOf } from '@fieldchalk/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -8,7 +8,6 @@ import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
 import PanelBoard from '../circuits/PanelBoard.vue';
 import TrialsDialog from '../circuits/TrialsDialog.vue';
-import { devicesOfRoomFor } from '../circuits/look.ts';
 
 /** Panels and what is in them; proposals; the ways to the audit, the load and the directory. */
 const session = useSession();
@@ -54,31 +53,13 @@ function addPanel() {
 const without = computed(() =>
   Object.entries(session.opened.circuits).filter(([, c]) => c.panel === null || c.space === null),
 );
-const boxesOfRoom = (room: string) =>
-  new Set([
-    ...selection.boxesInHand(),
-    ...Object.entries(session.result?.ceilings ?? {}).flatMap(([b, c]) => (c.room === room ? [b] : [])),
-  ]);
-function dropBoxes(dragged: string, circuit: string) {
-  const room = /^room (.+)$/.exec(dragged)?.[1];
-  if (room)
-    session.edit('assignDevices', {
-      devices: devicesOfRoomFor(session.opened, boxesOfRoom(room), circuit),
-      circuit,
-    });
-  else session.edit('assignBoxes', { boxes: [dragged], circuit });
-}
-const dark = computed(() => {
-  const plan = session.opened;
-  const lights = Object.values(plan.devices).filter(
-    (d) => /^(light|wafer-light)$/.test(d.kind) && d.circuit !== null,
-  );
-  const places = Object.entries(session.result?.ceilings ?? {});
-  return Object.keys(plan.rooms).filter((r) => {
-    const own = lights.filter((d) => places.some(([b, c]) => b === d.box && c.room === r));
-    return own.length > 0 && own.every((d) => selection.tripped.has(must(d.circuit, 'the circuit')));
+const dropBox = (box: string, circuit: string) => session.edit('assignBoxes', { boxes: [box], circuit });
+const dropRoom = (room: string, circuit: string) =>
+  session.edit('assignDevices', {
+    devices: devicesSuiting(session.opened, room, circuit),
+    circuit,
   });
-});
+const dark = computed(() => deadWith(selection.tripped, session.opened, boundedRooms(session.opened)).dark);
 const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
 </script>
 
@@ -162,7 +143,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
     <p v-if="selection.tripped.size > 0" class="mb-2 border-l-4 border-trouble p-2" role="status">
       {{ selection.tripped.size }} off on screen{{
         dark.length > 0
-          ? `: dark ${dark.map((r) => session.opened.rooms[r]!.name).join(', ')}`
+          ? `: dark ${dark.map((r) => entryOf(session.opened.rooms, r).name || r).join(', ')}`
           : ': no room is wholly dark'
       }}.
       <button class="key" type="button" @click="[...selection.tripped].forEach((c) => selection.trip(c))">
@@ -179,7 +160,8 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
       @choose="(id) => selection.choose({ kind: 'circuit', id })"
       @trip="selection.trip"
       @seat="(circuit, space, half) => session.edit('seatCircuit', { circuit, space, half })"
-      @boxes="dropBoxes"
+      @box="dropBox"
+      @room="dropRoom"
     />
     <div v-if="without.length > 0" class="mt-2">
       <h2 class="heading">Not in a panel</h2>
