@@ -3,7 +3,8 @@ import { distance, type XYZ } from '../geometry/index.ts';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import type { Plan } from '../plan/index.ts';
 import { planOf, roomOf, stagesOf, wallOf } from '../../testing/index.ts';
-import { buildRouteGraph, joistsCrossed, squareDistance, stepsFrom, type RouteGraph } from './graph.ts';
+import { joistsCrossed, squareDistance, stepsFrom, type RouteGraph } from './graph.ts';
+import { buildRouteGraph } from './buildGraph.ts';
 
 function graphOf(plan: Plan): RouteGraph {
   const { framing, rooms, rules } = stagesOf(plan);

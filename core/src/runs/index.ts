@@ -10,7 +10,8 @@ import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 import { openEnd, runEnd, type RunEnd } from './ends.ts';
-import { buildRouteGraph, type RouteGraph } from './graph.ts';
+import { buildRouteGraph } from './buildGraph.ts';
+import type { RouteGraph } from './graph.ts';
 import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
 import { closedMinutes, layRoute, stepCostFor, type Route } from './route.ts';
 

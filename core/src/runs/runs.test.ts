@@ -8,7 +8,7 @@ import { computed, edited, notEmpty, randomFrom, roomOf } from '../../testing/in
 import { planCoils } from '../outputs/takeoff/index.ts';
 import { stepCostFor } from './route.ts';
 import { cheapestPath } from './search.ts';
-import { cheapestCostPlainly } from './search.reference.ts';
+import { cheapestCostPlainly } from '../../testing/plainSearch.ts';
 import { cheapestOrder, exactUpTo } from '../proposals/runs/visitOrder.ts';
 
 function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Plan {

@@ -87,6 +87,82 @@ function flatSteps(graph: RouteGraph, stepCost: StepCost): FlatSteps {
   return flat;
 }
 
+/** One search under way: the cheapest way known to each node so far, and the nodes still to go on from. */
+class Search {
+  readonly cost: Float64Array;
+  readonly length: Float64Array;
+  readonly before: Int32Array;
+  /** The space a node was reached through, or -1: going on in the same space is never shorter than going there at once. */
+  private readonly through: Int32Array;
+
+  constructor(
+    private readonly graph: RouteGraph,
+    private readonly flat: FlatSteps,
+    starts: readonly Access[],
+  ) {
+    const count = graph.nodes.length;
+    this.cost = new Float64Array(count).fill(Infinity);
+    this.length = new Float64Array(count);
+    this.before = new Int32Array(count).fill(-1);
+    this.through = new Int32Array(count).fill(-1);
+    heap.clear();
+    for (const start of starts) {
+      if (start.node < 0 || start.node >= count)
+        throw new Error(`Route starts at unknown node ${start.node} of ${count}`);
+      if (start.cost < this.cost[start.node]!) {
+        this.cost[start.node] = start.cost;
+        this.length[start.node] = start.length;
+        heap.push(start.node, start.cost);
+      }
+    }
+  }
+
+  /** Goes on from a node along its steps in the walls. */
+  alongSteps(node: number): void {
+    const { first, to, cost, length } = this.flat;
+    const end = first[node + 1]!;
+    for (let k = first[node]!; k < end; k++) {
+      const next = to[k]!;
+      const reached = this.cost[node]! + cost[k]!;
+      if (reached >= this.cost[next]!) continue;
+      this.cost[next] = reached;
+      this.length[next] = this.length[node]! + length[k]!;
+      this.before[next] = node;
+      this.through[next] = -1;
+      heap.push(next, reached);
+    }
+  }
+
+  /** Goes on from a node across the spaces over and under rooms that it lies in. */
+  acrossSpaces(node: number): void {
+    for (const index of this.graph.spacesOf[node]!) {
+      const space = this.flat.spaces[index]!;
+      if (this.through[node] === index || space.base === Infinity) continue;
+      const own = space.nodes.indexOf(node);
+      const [x, y, line] = [space.x[own]!, space.y[own]!, space.line[own]!];
+      const from = this.cost[node]! + space.base;
+      for (let k = 0; k < space.nodes.length; k++) {
+        const inches = Math.abs(space.x[k]! - x) + Math.abs(space.y[k]! - y);
+        const reached = from + inches * space.perInch + Math.abs(space.line[k]! - line) * space.perJoist;
+        const next = space.nodes[k]!;
+        if (reached >= this.cost[next]!) continue;
+        this.cost[next] = reached;
+        this.length[next] = this.length[node]! + inches;
+        this.before[next] = node;
+        this.through[next] = index;
+        heap.push(next, reached);
+      }
+    }
+  }
+
+  /** Nodes passed on the way to a node, first to last. */
+  pathTo(node: number): number[] {
+    const nodes: number[] = [];
+    for (let at = node; at >= 0; at = this.before[at]!) nodes.push(at);
+    return nodes.reverse();
+  }
+}
+
 /**
  * The cheapest way from any start to any goal through the framing (Dijkstra). `null` when none exists, which is a normal
  * answer. Throws when a cost is negative or a node unknown. Ties leave in the order found, so the answer is repeatable.
@@ -97,68 +173,24 @@ export function cheapestPath(
   goals: readonly Access[],
   stepCost: StepCost,
 ): FoundPath | null {
-  const count = graph.nodes.length;
-  const flat = flatSteps(graph, stepCost);
-  const cost = new Float64Array(count).fill(Infinity);
-  const length = new Float64Array(count);
-  const before = new Int32Array(count).fill(-1);
-  // The space a node was reached through: going on in the same space is never shorter than going there at once.
-  const through = new Int32Array(count).fill(-1);
+  const search = new Search(graph, flatSteps(graph, stepCost), starts);
   const closing = new Map(goals.map((g) => [g.node, g]));
-  heap.clear();
-  for (const start of starts) {
-    if (start.node < 0 || start.node >= count)
-      throw new Error(`Route starts at unknown node ${start.node} of ${count}`);
-    if (start.cost < cost[start.node]!) {
-      cost[start.node] = start.cost;
-      length[start.node] = start.length;
-      heap.push(start.node, start.cost);
-    }
-  }
-  let best: { node: number; cost: number } | null = null;
+  let best: { goal: Access; cost: number } | null = null;
   for (let entry = heap.pop(); entry && (!best || entry.cost < best.cost); entry = heap.pop()) {
     const { item: node } = entry;
-    if (entry.cost > cost[node]!) continue;
+    if (entry.cost > search.cost[node]!) continue;
     const goal = closing.get(node);
-    if (goal && (!best || entry.cost + goal.cost < best.cost)) best = { node, cost: entry.cost + goal.cost };
-    const end = flat.first[node + 1]!;
-    for (let k = flat.first[node]!; k < end; k++) {
-      const next = flat.to[k]!;
-      const reached = entry.cost + flat.cost[k]!;
-      if (reached >= cost[next]!) continue;
-      cost[next] = reached;
-      length[next] = length[node]! + flat.length[k]!;
-      before[next] = node;
-      through[next] = -1;
-      heap.push(next, reached);
-    }
-    for (const index of graph.spacesOf[node]!) {
-      const space = flat.spaces[index]!;
-      if (through[node] === index || space.base === Infinity) continue;
-      const own = space.nodes.indexOf(node);
-      const [x, y, line] = [space.x[own]!, space.y[own]!, space.line[own]!];
-      const from = entry.cost + space.base;
-      for (let k = 0; k < space.nodes.length; k++) {
-        const inches = Math.abs(space.x[k]! - x) + Math.abs(space.y[k]! - y);
-        const reached = from + inches * space.perInch + Math.abs(space.line[k]! - line) * space.perJoist;
-        const next = space.nodes[k]!;
-        if (reached >= cost[next]!) continue;
-        cost[next] = reached;
-        length[next] = length[node]! + inches;
-        before[next] = node;
-        through[next] = index;
-        heap.push(next, reached);
-      }
-    }
+    if (goal && (!best || entry.cost + goal.cost < best.cost)) best = { goal, cost: entry.cost + goal.cost };
+    search.alongSteps(node);
+    search.acrossSpaces(node);
   }
-  if (!best) return null;
-  const nodes: number[] = [];
-  for (let at = best.node; at >= 0; at = before[at]!) nodes.push(at);
-  return {
-    nodes: nodes.reverse(),
-    cost: best.cost,
-    length: length[best.node]! + closing.get(best.node)!.length,
-  };
+  return (
+    best && {
+      nodes: search.pathTo(best.goal.node),
+      cost: best.cost,
+      length: search.length[best.goal.node]! + best.goal.length,
+    }
+  );
 }
 
 /** The cheapest step between two neighbouring nodes of a path. */

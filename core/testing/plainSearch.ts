@@ -1,5 +1,5 @@
-import { stepsFrom, type RouteGraph } from './graph.ts';
-import type { Access, StepCost } from './search.ts';
+import { stepsFrom, type RouteGraph } from '../src/runs/graph.ts';
+import type { Access, StepCost } from '../src/runs/search.ts';
 
 /** The plain answer for tests: relaxes every step until nothing changes (Bellman–Ford). Cost only; null when there is no way. */
 export function cheapestCostPlainly(
