@@ -170,7 +170,9 @@ export function trimSolids(plan: Plan, wallId: string, rules: RuleBook): Solid[]
 function neighbours(frame: WallFrame, at: number): [number, number] | null {
   const before = frame.standing.findLast((m) => m.at < at);
   const after = frame.standing.find((m) => m.at >= at);
-  return before && after ? [must(before.number, 'the number'), must(after.number, 'the number')] : null;
+  return before && after
+    ? [must(before.number, 'the number of a stud'), must(after.number, 'the number of a stud')]
+    : null;
 }
 
 function backingFor(setting: WallSetting, at: number): Backing | null {

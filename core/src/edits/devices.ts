@@ -113,7 +113,7 @@ export const deviceEdits = {
       const bottom = bottomFromSubfloor(on.height ?? houseHeight(held, rules), size.height, floor);
       return heightIn(bottom, size.height, floor, 'center', 'finished');
     };
-    const line = middle(first, must(firstId, 'the firstId'));
+    const line = middle(first, must(firstId, 'the first box of the line'));
     rest.forEach((box, i) => {
       if (!isOnWall(box.on)) return;
       const id = nth(args.boxes, i + 1);

@@ -21,7 +21,7 @@ export function parsed<T>(
   what: string,
 ): T {
   const read = schema.safeParse(value);
-  if (read.success) return must(read.data, 'the data');
+  if (read.success) return must(read.data, what);
   const issue = nth(must(read.error, 'the error').issues, 0);
   throw new EditRefused(String(issue.path[0] ?? what), issue.message);
 }

@@ -37,7 +37,7 @@ export interface BoxFill {
 }
 
 function part(what: FillPart['what'], gauge: number, count: number): FillPart {
-  const each = must(conductorVolume[gauge], 'the entry');
+  const each = must(conductorVolume[gauge], `the volume of a ${gauge} AWG conductor`);
   return { what, gauge, count, each, total: count * each };
 }
 

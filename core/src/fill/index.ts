@@ -125,7 +125,8 @@ function fillBox(
   const deepest = candidates
     .filter((id) => entryOf(catalogue, id).gangs === catalogue[best ?? '']?.gangs)
     .at(-1);
-  const proposed = rules('box.size') === 'deepest' && best ? must(deepest, 'the deepest') : best;
+  const proposed =
+    rules('box.size') === 'deepest' && best ? must(deepest, 'the deepest box of as many gangs') : best;
   const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? 'plastic-1g-22.5') : box.model;
   const { volume, mostCables } = entryOf(catalogue, model);
   const fill = fillOf(entryOf(catalogue, model));

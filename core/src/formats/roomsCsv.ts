@@ -89,7 +89,7 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
             about: r.name,
             level: 'L1',
             at: null,
-            says: `${r.name} is ${formatLength(r.height)} high; the level came in at ${formatLength(must(usual, 'the usual'))}.`,
+            says: `${r.name} is ${formatLength(r.height)} high; the level came in at ${formatLength(must(usual, 'the usual height of a room'))}.`,
           },
         ]
       : [],

@@ -22,8 +22,8 @@ export function wallLetter(index: number): string {
 
 /** Order of ids as people read them: b2 before b10. */
 export function compareIds(a: string, b: string): number {
-  const pa = must(/^(.*?)(\d*)$/.exec(a), 'the match');
-  const pb = must(/^(.*?)(\d*)$/.exec(b), 'the match');
-  if (pa[1] !== pb[1]) return must(pa[1], 'the entry') < must(pb[1], 'the entry') ? -1 : 1;
+  const pa = must(/^(.*?)(\d*)$/.exec(a), 'the parts of an id');
+  const pb = must(/^(.*?)(\d*)$/.exec(b), 'the parts of an id');
+  if (pa[1] !== pb[1]) return nth(pa, 1) < nth(pb, 1) ? -1 : 1;
   return Number(pa[2] || -1) - Number(pb[2] || -1) || (a < b ? -1 : a > b ? 1 : 0);
 }

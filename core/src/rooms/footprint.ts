@@ -18,7 +18,10 @@ export function footprintOf(f: Fixture, framing: Framing): XY[] | null {
   const u = { x: Math.cos(turn), y: Math.sin(turn) };
   const corner = (a: number, b: number) =>
     add(
-      add({ x: must(f.x, 'the x'), y: must(f.y, 'the y') }, scale(u, (a * f.width) / 2)),
+      add(
+        { x: must(f.x, 'the x of a fixture on the floor'), y: must(f.y, 'the y of a fixture on the floor') },
+        scale(u, (a * f.width) / 2),
+      ),
       scale(leftOf(u), (b * f.depth) / 2),
     );
   return [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];

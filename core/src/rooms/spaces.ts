@@ -1,4 +1,4 @@
-import { lastOf, must, nth } from '../lookups/index.ts';
+import { lastOf, nth } from '../lookups/index.ts';
 import type { Opening, Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Boundary, Face } from './faces.ts';
@@ -158,8 +158,10 @@ export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
     });
   }
   if (!broken) return [floorLineOf(nth(groups, 0), true, plan)];
-  const wrapped = [...must(groups.pop(), 'the pop'), ...must(groups.shift(), 'the shift')];
-  return [...groups, wrapped].map((g) => floorLineOf(g, false, plan)).filter((line) => line.length > 1e-6);
+  const wrapped = [...lastOf(groups), ...nth(groups, 0)];
+  return [...groups.slice(1, -1), wrapped]
+    .map((g) => floorLineOf(g, false, plan))
+    .filter((line) => line.length > 1e-6);
 }
 
 /** The same floor lines cut at every corner, for the school that takes each straight wall by itself. */

@@ -55,8 +55,9 @@ function writePiece(
     return id;
   }
   Object.assign(known, { from, to });
-  if (faceBefore !== undefined) shiftThings(draft, must(wallId, 'the wallId'), piece.faceStart - faceBefore);
-  return must(wallId, 'the wallId');
+  if (faceBefore !== undefined)
+    shiftThings(draft, must(wallId, 'the wall of a leg'), piece.faceStart - faceBefore);
+  return must(wallId, 'the wall of a leg');
 }
 
 function dropLoosePoints(draft: Plan): void {

@@ -1,4 +1,4 @@
-import { entryOf, must } from '../lookups/index.ts';
+import { entryOf, nth } from '../lookups/index.ts';
 /**
  * Lengths as people on site say and write them. Inside Field Chalk a length is a number of inches.
  */
@@ -73,20 +73,18 @@ export function parseLength(text: string): LengthReading {
   if (plain === '') return refuse(`Type a length, like ${examples}.`);
   if (plain.startsWith('-')) return refuse('A length cannot be negative.');
   const metric = /^(\d+(?:\.\d+)?|\.\d+) ?(mm|cm|m)$/.exec(plain);
-  if (metric)
-    return { ok: true, inches: Number(metric[1]) * entryOf(metricInches, must(metric[2], 'the entry')) };
+  if (metric) return { ok: true, inches: Number(metric[1]) * entryOf(metricInches, nth(metric, 2)) };
   const marked = /^([^']*)'(.*?)"?$/.exec(plain);
-  if (marked && !must(marked[1], 'the entry').includes('"'))
-    return feetAndInches(must(marked[1], 'the entry'), must(marked[2], 'the entry'));
+  if (marked && !nth(marked, 1).includes('"')) return feetAndInches(nth(marked, 1), nth(marked, 2));
   const inchesOnly = /^([^"]+)"$/.exec(plain);
   if (inchesOnly) {
-    const inches = mixedNumber(must(inchesOnly[1], 'the entry'));
+    const inches = mixedNumber(nth(inchesOnly, 1));
     return inches === null
       ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
       : { ok: true, inches };
   }
   const bareFeet = /^(\d+) (\d+(?:\.\d+)?(?: \d+\/\d+)?)$/.exec(plain);
-  if (bareFeet) return feetAndInches(must(bareFeet[1], 'the entry'), must(bareFeet[2], 'the entry'));
+  if (bareFeet) return feetAndInches(nth(bareFeet, 1), nth(bareFeet, 2));
   const inches = mixedNumber(plain);
   return inches === null
     ? refuse(`“${text.trim()}” is not a length. Write it like ${examples}.`)
@@ -118,8 +116,7 @@ export function fractionGlyph(over: number, under: number): string {
   if (over === 0) return '';
   const found = Object.entries(glyphFractions).find(([, value]) => value === `${over}/${under}`);
   if (found) return found[0];
-  const small = (n: number, digits: string) =>
-    [...String(n)].map((d) => must(digits[Number(d)], 'the entry')).join('');
+  const small = (n: number, digits: string) => [...String(n)].map((d) => nth(digits, Number(d))).join('');
   return `${small(over, superscripts)}⁄${small(under, subscripts)}`;
 }
 

@@ -9,6 +9,6 @@ export {
 export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type JointMethod } from './joints.ts';
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
 export { isTraveller, netId, type Net, type NeutralSchool } from './nets.ts';
-export { makeUpBox, type MakeUp, type MakeUpCable, type Tails } from './makeup.ts';
+export { makeUpBox, type GroundJoint, type MakeUp, type MakeUpCable, type Tails } from './makeup.ts';
 
 export { coveredBoxes, deriveWiring, wiringOf, type Wiring } from './wiring.ts';

@@ -1,6 +1,6 @@
 import { entryOf, must, nth } from '../lookups/index.ts';
 import type { BoxDevices } from '../boxes/index.ts';
-import type { Plan } from '../plan/index.ts';
+import type { DeviceKind, Plan } from '../plan/index.ts';
 import { cables, gauges, type Gauge } from '../materials/index.ts';
 import type { CircuitConductors, Conductor } from './cables.ts';
 import { byNet, hot, netId, neutral, spare, type Net } from './nets.ts';
@@ -106,13 +106,21 @@ function gaugeOf(plan: Plan, run: string): Gauge {
   const { gauge } = entryOf(cables, entryOf(plan.runs, run).cable);
   return must(
     gauges.find((g) => g === gauge),
-    'what was looked for',
+    `the gauge ${gauge}`,
   );
 }
 
+/** Receptacles whose two pairs of screws may carry the circuit on. */
+const feedThroughKinds: ReadonlySet<DeviceKind> = new Set([
+  'receptacle',
+  'gfci',
+  'counter-receptacle',
+  'appliance-receptacle',
+]);
+
 const feedsThrough = (terminals: readonly WiredTerminal[], plan: Plan): boolean => {
   const kind = entryOf(plan.devices, nth(terminals, 0).device).kind;
-  return terminals.length === 1 && (kind.includes('receptacle') || kind === 'gfci');
+  return terminals.length === 1 && feedThroughKinds.has(kind);
 };
 
 function joint(g: Group, circuitGauge: Gauge, s: JointSetting): Joint {

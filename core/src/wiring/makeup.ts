@@ -61,7 +61,7 @@ function slotOf(run: string, joints: readonly Joint[], devices: BoxDevices): num
         (t) =>
           must(
             devices.find(([id]) => id === t.device),
-            'what was looked for',
+            `device ${t.device} of the box`,
           )[1].slot,
       ),
     );

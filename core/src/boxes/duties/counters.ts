@@ -1,4 +1,4 @@
-import { must } from '../../lookups/index.ts';
+import { nth } from '../../lookups/index.ts';
 import { type Fixture, thing } from '../../plan/index.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { coverLine } from '../coverLine.ts';
@@ -60,7 +60,7 @@ export function counterDuties(s: Setting): OpenDuty[] {
     (p) => aboveFloor(p, s) > low && aboveFloor(p, s) <= high + 1e-6,
   );
   return counterLines(s).flatMap(({ line, fixture }): OpenDuty[] => {
-    const [piece] = line.pieces;
+    const piece = nth(line.pieces, 0);
     const fixed = seenOn(line, seen);
     const maxGap = rules('counter.maxGap');
     const widest = lineGaps(line, fixed);
@@ -91,9 +91,9 @@ export function counterDuties(s: Setting): OpenDuty[] {
         about: [thing.room(s.room.id), thing.fixture(fixture)],
         figures,
         place: {
-          wall: must(piece, 'the piece').wall,
-          side: must(piece, 'the piece').side,
-          at: (must(piece, 'the piece').start + must(piece, 'the piece').end) / 2,
+          wall: piece.wall,
+          side: piece.side,
+          at: (piece.start + piece.end) / 2,
         },
         boxes: cover.added.map((c) => boxAt(c, 'counter-receptacle', null)),
       },

@@ -1,4 +1,4 @@
-import { must, nth } from '../../lookups/index.ts';
+import { nth } from '../../lookups/index.ts';
 import { headingOf, type XY } from '../../geometry/index.ts';
 import { formatLength } from '../../units/index.ts';
 import type {
@@ -178,9 +178,7 @@ function labelsOf(drawing: Drawing): ImportedLabel[] {
 
 const distanceAlong = (from: XY, to: XY) => Math.hypot(to.x - from.x, to.y - from.y);
 const titled = (words: string) =>
-  words
-    .replace(/[A-Za-z]{3,}/g, (w) => must(w[0], 'the entry').toUpperCase() + w.slice(1).toLowerCase())
-    .trim();
+  words.replace(/[A-Za-z]{3,}/g, (w) => nth(w, 0).toUpperCase() + w.slice(1).toLowerCase()).trim();
 
 function doubtsOf(
   scale: ScaleReading,

@@ -68,9 +68,9 @@ function groupInLine(strips: readonly Strip[]): Strip[][] {
   for (const strip of [...strips].sort((a, b) => a.offset - b.offset || a.start - b.start)) {
     const group = groups.find(
       ([first]) =>
-        must(first, 'the first').family === strip.family &&
-        Math.abs(must(first, 'the first').offset - strip.offset) < sameLine &&
-        Math.abs(must(first, 'the first').thickness - strip.thickness) < sameLine,
+        must(first, 'the first strip of a group').family === strip.family &&
+        Math.abs(must(first, 'the first strip of a group').offset - strip.offset) < sameLine &&
+        Math.abs(must(first, 'the first strip of a group').thickness - strip.thickness) < sameLine,
     );
     if (group) group.push(strip);
     else groups.push([strip]);

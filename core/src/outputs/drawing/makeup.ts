@@ -1,7 +1,15 @@
 import { must, never, nth, valueIn } from '../../lookups/index.ts';
 import { deviceWords, type BoxDevices } from '../../boxes/index.ts';
 import type { Plan } from '../../plan/index.ts';
-import type { Conductor, Joint, MakeUp, Net, TerminalName } from '../../wiring/index.ts';
+import {
+  screwOf,
+  type Conductor,
+  type GroundJoint,
+  type Joint,
+  type MakeUp,
+  type Net,
+  type TerminalName,
+} from '../../wiring/index.ts';
 
 /**
  * A box opened flat: cables come in from above in the order of their slots, joints hang at the back, devices stand below with their
@@ -30,6 +38,7 @@ export interface MakeUpDrawing {
     readonly y: number;
     readonly text: TerminalName;
     readonly circuit: string;
+    readonly colour: ReturnType<typeof screwOf>;
   }[];
 }
 
@@ -84,6 +93,129 @@ const curve = (x1: number, y1: number, x2: number, y2: number) => {
 
 const colourOf = (net: Net): WireColour => (net.kind === 'neutral' ? 'white' : 'black');
 
+interface DrawnScrew {
+  readonly device: string;
+  readonly x: number;
+  readonly y: number;
+  readonly text: TerminalName;
+  readonly circuit: string;
+}
+
+/** Where cables, devices and their screws stand, before anything is joined. */
+interface Layout {
+  readonly width: number;
+  readonly cables: MakeUpDrawing['cables'];
+  /** Where each conductor leaves its cable, by `endKey`. */
+  readonly ends: ReadonlyMap<string, number>;
+  readonly devices: MakeUpDrawing['devices'];
+  readonly screws: readonly DrawnScrew[];
+}
+
+const endKey = (c: Conductor) => `${c.run} ${c.colour}`;
+/** The middle of place `i` of `n` across the width. */
+const spread = (width: number, i: number, n: number) => Math.round((width / n) * (i + 0.5));
+
+function layOut(held: BoxDevices, makeup: MakeUp, label: (run: string) => string): Layout {
+  const { joints } = makeup;
+  const wired = held.filter(
+    ([id, d]) => d.circuit !== null || joints.some((j) => j.terminals.some((t) => t.device === id)),
+  );
+  const width = Math.max(340, makeup.cables.length * 118, (joints.length + 1) * 74, wired.length * 184) + 24;
+  const ends = new Map<string, number>();
+  const cables = makeup.cables.map((c, i) => {
+    const x = spread(width, i, makeup.cables.length);
+    const own = joints.flatMap((j) => j.conductors).filter((k) => k.run === c.run);
+    own.forEach((conductor, k) => ends.set(endKey(conductor), x - 12 * own.length + 24 * k + 6));
+    return { run: c.run, x, width: 22 + own.length * 12, text: label(c.run), feed: c.feed };
+  });
+  const devices = wired.map(([id, d], i) => ({
+    id,
+    x: spread(width, i, wired.length),
+    width: 160,
+    text: `${d.slot + 1}  ${deviceWords(d.kind)}`,
+  }));
+  return { width, cables, ends, devices, screws: devices.flatMap((d) => screwsOf(d, joints)) };
+}
+
+function screwsOf(device: Layout['devices'][number], joints: readonly Joint[]): DrawnScrew[] {
+  const own = joints.flatMap((j) =>
+    j.terminals.filter((t) => t.device === device.id).map((t) => ({ ...t, circuit: j.circuit })),
+  );
+  return own.map((t, k) => ({
+    device: device.id,
+    x: device.x - device.width / 2 + (device.width / (own.length + 1)) * (k + 1),
+    y: row.device - 8,
+    text: t.name,
+    circuit: t.circuit,
+  }));
+}
+
+interface Drawn {
+  readonly joint: DrawnJoint | null;
+  readonly wires: readonly DrawnWire[];
+}
+
+const drawnWire = (
+  path: string,
+  colour: WireColour,
+  at: { x: number; y: number },
+  remarked = false,
+): DrawnWire => ({ path, colour, remarked, letter: letters[colour], at });
+
+/** The bare conductors: every cable's to the joint, and from there to the devices, or to the one screw. */
+function drawGrounds(g: GroundJoint, jointCount: number, { width, cables, devices }: Layout): Drawn {
+  const x = spread(width, 0, jointCount + 1);
+  const says = `grounds, ${g.cables} + ${g.tails} tails`;
+  const grounded = devices.slice(0, g.method === 'screw' ? 1 : devices.length);
+  return {
+    joint: { x, y: row.ground, size: g.connector, method: g.method, says, ground: true },
+    wires: [
+      ...cables.map((c) => {
+        const from = c.x + c.width / 2 - 4;
+        return drawnWire(curve(from, row.cable, x, row.ground - 10), 'bare', { x: from, y: row.cable + 12 });
+      }),
+      ...grounded.map((d) => {
+        const to = d.x + d.width / 2 - 6;
+        return drawnWire(curve(x, row.ground + 8, to, row.device), 'bare', { x: to, y: row.device - 10 });
+      }),
+    ],
+  };
+}
+
+/** Joint `i` of a box: its conductors come to it and tails go on to the screws; made on a screw itself, they go there at once. */
+function drawJoint(j: Joint, i: number, jointCount: number, layout: Layout, plan: Plan): Drawn {
+  const x = spread(layout.width, i + 1, jointCount + 1);
+  const y = row.joint + (i % 3) * row.step;
+  const direct = j.method === 'screw' || j.method === 'through';
+  const says = `${netWords(j.net, plan)}${j.side ? `, ${j.side}` : ''}`;
+  const screwOfTerminal = (t: Joint['terminals'][number]) =>
+    must(
+      layout.screws.find((s) => s.device === t.device && s.text === t.name),
+      `the screw ${t.name} of ${t.device}`,
+    );
+  const conductors = j.conductors.map((c, k) => {
+    const from = valueIn(layout.ends, endKey(c));
+    const to = direct
+      ? { x: screwOfTerminal(nth(j.terminals, 0)).x + k * 5, y: row.device - 14 }
+      : { x: x + (k - (j.conductors.length - 1) / 2) * 6, y: y - 12 };
+    const at = { x: from, y: row.cable + 12 };
+    return drawnWire(curve(from, row.cable, to.x, to.y), c.colour, at, c.remarked);
+  });
+  if (direct) return { joint: null, wires: conductors };
+  const tails = j.terminals.map((t, k) => {
+    const to = screwOfTerminal(t);
+    const from = x + (k - (j.terminals.length - 1) / 2) * 8;
+    return drawnWire(curve(from, y + 10, to.x, row.device - 14), colourOf(j.net), {
+      x: to.x,
+      y: row.device - 26,
+    });
+  });
+  return {
+    joint: { x, y, size: j.connector, method: j.method, says, ground: false },
+    wires: [...conductors, ...tails],
+  };
+}
+
 /** Lays out one box. `label` gives the words on each cable. */
 export function drawMakeUp(
   held: BoxDevices,
@@ -91,100 +223,19 @@ export function drawMakeUp(
   makeup: MakeUp,
   label: (run: string) => string,
 ): MakeUpDrawing {
-  const wired = held.filter(
-    ([id, d]) => d.circuit !== null || makeup.joints.some((j) => j.terminals.some((t) => t.device === id)),
-  );
-  const joints = makeup.joints;
-  const width = Math.max(340, makeup.cables.length * 118, (joints.length + 1) * 74, wired.length * 184) + 24;
-  const spread = (i: number, n: number) => Math.round((width / n) * (i + 0.5));
-  const wires: DrawnWire[] = [];
-  const ends = new Map<string, { x: number; conductor: Conductor }>();
-  const cables = makeup.cables.map((c, i) => {
-    const x = spread(i, makeup.cables.length);
-    const own = joints.flatMap((j) => j.conductors).filter((k) => k.run === c.run);
-    own.forEach((conductor, k) =>
-      ends.set(`${c.run} ${conductor.colour}`, { x: x - 12 * own.length + 24 * k + 6, conductor }),
-    );
-    return { run: c.run, x, width: 22 + own.length * 12, text: label(c.run), feed: c.feed };
-  });
-  const wire = (path: string, colour: WireColour, at: { x: number; y: number }, remarked = false) =>
-    wires.push({ path, colour, remarked, letter: letters[colour], at });
-  const devices = wired.map(([id, d], i) => ({
-    id,
-    x: spread(i, wired.length),
-    width: 160,
-    text: `${d.slot + 1}  ${deviceWords(d.kind)}`,
-  }));
-  const screws = devices.flatMap((dev) => {
-    const own = joints.flatMap((j) =>
-      j.terminals.filter((t) => t.device === dev.id).map((t) => ({ ...t, circuit: j.circuit })),
-    );
-    return own.map((t, k) => ({
-      device: dev.id,
-      x: dev.x - dev.width / 2 + (dev.width / (own.length + 1)) * (k + 1),
-      y: row.device - 8,
-      text: t.name,
-      circuit: t.circuit,
-    }));
-  });
-  const drawn: DrawnJoint[] = [];
-  if (makeup.grounds) {
-    const g = makeup.grounds;
-    const x = spread(0, joints.length + 1);
-    drawn.push({
-      x,
-      y: row.ground,
-      size: g.connector,
-      method: g.method,
-      says: `grounds, ${g.cables} + ${g.tails} tails`,
-      ground: true,
-    });
-    for (const c of cables)
-      wire(curve(c.x + c.width / 2 - 4, row.cable, x, row.ground - 10), 'bare', {
-        x: c.x + c.width / 2 - 4,
-        y: row.cable + 12,
-      });
-    for (const dev of devices.slice(0, g.method === 'screw' ? 1 : devices.length))
-      wire(curve(x, row.ground + 8, dev.x + dev.width / 2 - 6, row.device), 'bare', {
-        x: dev.x + dev.width / 2 - 6,
-        y: row.device - 10,
-      });
-  }
-  joints.forEach((j, i) => {
-    const x = spread(i + 1, joints.length + 1);
-    const y = row.joint + (i % 3) * row.step;
-    const direct = j.method === 'screw' || j.method === 'through';
-    const words = `${netWords(j.net, plan)}${j.side ? `, ${j.side}` : ''}`;
-    if (!direct) drawn.push({ x, y, size: j.connector, method: j.method, says: words, ground: false });
-    const at = (t: Joint['terminals'][number]) =>
-      must(
-        screws.find((s) => s.device === t.device && s.text === t.name),
-        'what was looked for',
-      );
-    j.conductors.forEach((c, k) => {
-      const from = valueIn(ends, `${c.run} ${c.colour}`);
-      const to = direct
-        ? { x: at(nth(j.terminals, 0)).x + k * 5, y: row.device - 14 }
-        : { x: x + (k - (j.conductors.length - 1) / 2) * 6, y: y - 12 };
-      wire(curve(from.x, row.cable, to.x, to.y), c.colour, { x: from.x, y: row.cable + 12 }, c.remarked);
-    });
-    if (direct) return;
-    j.terminals.forEach((t, k) => {
-      const to = at(t);
-      wire(
-        curve(x + (k - (j.terminals.length - 1) / 2) * 8, y + 10, to.x, row.device - 14),
-        colourOf(j.net),
-        { x: to.x, y: row.device - 26 },
-      );
-    });
-  });
+  const layout = layOut(held, makeup, label);
+  const count = makeup.joints.length;
+  const drawn = [
+    ...(makeup.grounds ? [drawGrounds(makeup.grounds, count, layout)] : []),
+    ...makeup.joints.map((j, i) => drawJoint(j, i, count, layout, plan)),
+  ];
   return {
-    width,
+    width: layout.width,
     height: row.device + 66,
-    cables,
-    wires,
-    joints: drawn,
-    devices,
-    screws: screws.map(({ x, y, text, circuit }) => ({ x, y, text, circuit })),
+    cables: layout.cables,
+    wires: drawn.flatMap((d) => d.wires),
+    joints: drawn.flatMap((d) => d.joint ?? []),
+    devices: layout.devices,
+    screws: layout.screws.map(({ x, y, text, circuit }) => ({ x, y, text, circuit, colour: screwOf(text) })),
   };
 }

@@ -265,7 +265,7 @@ function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLo
       if (!from || from === home) continue;
       const load = must(
         from.loads.find((l) => l.id === id),
-        'what was looked for',
+        `device ${id} on its circuit`,
       );
       from.loads = from.loads.filter((l) => l !== load);
       home.loads.push(load);

@@ -62,7 +62,7 @@ export function exchange(
   loads: { A: number; B: number },
   legs: 1 | 2,
 ): void {
-  const legAt = (id: string) => legOf(must(seating.get(id), 'the get').space, legs);
+  const legAt = (id: string) => legOf(must(seating.get(id), 'the seat of a circuit').space, legs);
   for (let better = true; better;) {
     better = false;
     for (const a of singles)
@@ -71,7 +71,10 @@ export function exchange(
         const gap = loads.A - loads.B;
         const after = gap - 2 * (a.va - b.va);
         if (Math.abs(after) >= Math.abs(gap) - 1e-9) continue;
-        const [sa, sb] = [must(seating.get(a.id), 'the get'), must(seating.get(b.id), 'the get')];
+        const [sa, sb] = [
+          must(seating.get(a.id), 'the seat of a circuit'),
+          must(seating.get(b.id), 'the seat of a circuit'),
+        ];
         seating.set(a.id, sb);
         seating.set(b.id, sa);
         loads.A += b.va - a.va;

@@ -28,7 +28,8 @@ export function reached(plan: Plan, circuitId: string): string[] {
   const list = sourcesOf(plan, circuitId);
   for (let i = 0; i < list.length; i++) {
     for (const [, run] of runs) {
-      const other = run.from === list[i] ? must(run.to, 'the to') : run.to === list[i] ? run.from : null;
+      const other =
+        run.from === list[i] ? must(run.to, 'the far end of a run') : run.to === list[i] ? run.from : null;
       if (other && !list.includes(other)) list.push(other);
     }
   }

@@ -68,6 +68,9 @@ export function whatElse(result: Result, box: string, limit: number): number[] {
   });
   const uprights = result.members.filter((m) => m.wall === mark.wall && m.number !== null);
   const numberAt = (at: number) =>
-    must(uprights.reduce((a, b) => (Math.abs(b.at - at) < Math.abs(a.at - at) ? b : a)).number, 'the number');
+    must(
+      uprights.reduce((a, b) => (Math.abs(b.at - at) < Math.abs(a.at - at) ? b : a)).number,
+      'the number of a stud',
+    );
   return [...new Set(good.map(numberAt))].sort((a, b) => a - b);
 }

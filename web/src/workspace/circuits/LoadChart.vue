@@ -65,7 +65,7 @@ function draw() {
   chart.resize();
 }
 onMounted(() => {
-  chart = init(must(frame.value, 'the frame'), null, { renderer: 'svg' });
+  chart = init(must(frame.value, 'the frame of the chart'), null, { renderer: 'svg' });
   draw();
 });
 onUnmounted(() => chart?.dispose());

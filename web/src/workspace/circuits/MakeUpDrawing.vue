@@ -13,6 +13,7 @@ const drawing = computed(() => {
   return drawMakeUp(held, props.plan, props.makeup, label);
 });
 const strokes = { black: '#17191a', red: '#b3261e', white: '#ffffff', bare: '#b8752a' } as const;
+const screws = { brass: '#d9b23c', silver: '#e3e6e8', dark: '#555555', lead: '#d9b23c' } as const;
 const capSize = { small: 7, middle: 9, large: 11 } as const;
 /** A label in lines short enough to stand over its cable. */
 const lines = (text: string) => {
@@ -117,13 +118,7 @@ const lines = (text: string) => {
       </text>
     </g>
     <g v-for="(s, i) in drawing.screws" :key="`s${i}`">
-      <circle
-        :cx="s.x"
-        :cy="s.y + 4"
-        r="5"
-        :fill="s.text.endsWith('neutral') ? '#e3e6e8' : s.text === 'common' ? '#555' : '#d9b23c'"
-        stroke="#17191a"
-      />
+      <circle :cx="s.x" :cy="s.y + 4" r="5" :fill="screws[s.colour]" stroke="#17191a" />
       <text :x="s.x" :y="s.y + 22" font-size="9.5" fill="#17191a" text-anchor="middle">
         {{ s.text.replace('traveller', 'trav.') }}
       </text>

@@ -1,4 +1,4 @@
-import { entryOf, must } from '@fieldchalk/core';
+import { entryOf, must, nth } from '@fieldchalk/core';
 import {
   deviceKinds,
   parseLength,
@@ -126,7 +126,7 @@ function opening(kind: Opening['kind'], rest: string, context: EntryContext): Or
 function leg(text: string, context: EntryContext): Order {
   const match = must(
     /^(.*?)(?:[\s,]+(right|left|r|l|straight|-?\d+(?:\.\d+)?°|-?\d+(?:\.\d+)?\s*deg))?$/i.exec(text),
-    'the match',
+    'the parts of a leg',
   );
   if (context.room === null) return problem('Name the room first: room Study office.');
   const length = lengthOf(match[1], 'Wall');
@@ -229,13 +229,11 @@ function chooseOrder(text: string, context: EntryContext): Order | null {
   const { plan, unrolled } = context;
   const [, word, name] = /^(box|wall)\s+(\S+)$/i.exec(text) ?? [];
   if (word?.toLowerCase() === 'box') {
-    const id = Object.keys(plan.boxes).find(
-      (b) => boxNumber(b).toLowerCase() === must(name, 'the name').toLowerCase(),
-    );
+    const id = Object.keys(plan.boxes).find((b) => boxNumber(b).toLowerCase() === name?.toLowerCase());
     return id ? { kind: 'choose', what: 'box', id } : problem(`There is no box ${name}.`);
   }
   if (word) {
-    const wall = unrolled?.walls.find((w) => w.letter.toLowerCase() === must(name, 'the name').toLowerCase());
+    const wall = unrolled?.walls.find((w) => w.letter.toLowerCase() === name?.toLowerCase());
     return wall
       ? { kind: 'choose', what: 'wall', id: wall.wall }
       : problem(`There is no wall ${name} in this room.`);
@@ -273,7 +271,7 @@ export function entryWords(context: EntryContext): string[] {
     ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),
-    ...roomUses.map((use) => `room ${must(use[0], 'the entry').toUpperCase()}${use.slice(1)} ${use}`),
+    ...roomUses.map((use) => `room ${nth(use, 0).toUpperCase()}${use.slice(1)} ${use}`),
     ...Object.keys(plan.boxes).map((b) => `box ${boxNumber(b)}`),
     ...(unrolled?.walls ?? []).map((w) => `wall ${w.letter}`),
     ...names.filter(Boolean),
