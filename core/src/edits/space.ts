@@ -5,6 +5,7 @@ import {
   type Fixture,
   type Layer,
   type Level,
+  type MemberRole,
   type Obstacle,
   type Opening,
   type Plan,
@@ -32,7 +33,7 @@ export const spaceEdits = {
       wall: string;
       at: number;
       was: number;
-      role?: 'stud' | 'king' | 'jack' | 'corner' | 'partition' | 'cripple';
+      role?: MemberRole;
     },
   ) => {
     need(draft.walls, args.wall, 'wall');

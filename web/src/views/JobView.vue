@@ -16,7 +16,7 @@ import { useRoute } from 'vue-router';
 import { useSession } from '../stores/session.ts';
 import { useSelection } from '../stores/selection.ts';
 import { useActions } from '../workspace/actions.ts';
-import { stages } from '../workspace/entry/entry.ts';
+import { stages } from '../workspace/entry/order.ts';
 import ErrorBoundary from '../workspace/ErrorBoundary.vue';
 import PlanPane from '../workspace/plan/PlanPane.vue';
 import RibbonPane from '../workspace/ribbon/RibbonPane.vue';

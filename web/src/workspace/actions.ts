@@ -6,7 +6,7 @@ import { useSession } from '../stores/session.ts';
 import { useSelection } from '../stores/selection.ts';
 import { useFindings } from '../stores/findings.ts';
 import { circuitsInOrder } from './circuits/look.ts';
-import { stages } from './entry/entry.ts';
+import { stages } from './entry/order.ts';
 import { isInDialog, isTyping } from './keys.ts';
 
 /** Something a single key does anywhere in the workspace. */
@@ -15,6 +15,19 @@ export interface Action {
   readonly says: string;
   readonly act: () => void;
 }
+
+/** Keys that the drawings answer to by themselves, for the sheet. */
+const drawingKeys: readonly [string, string][] = [
+  ['← →', 'a chosen box to the next stud face'],
+  ['Shift ← →', 'a chosen box by a sixteenth, exact'],
+  ['← ↑ → ↓', 'a chosen wall, corner, opening or fixture by an inch; with Shift a sixteenth'],
+  ['Shift click', 'choose more of the same kind'],
+  ['L', 'lock what is chosen'],
+  ['P', 'pin a chosen box'],
+  ['Delete', 'delete what is chosen'],
+  ['Escape', 'let go, or give a drag up'],
+  ['Ctrl Z', 'undo; with Shift redo'],
+];
 
 /** The keys of the workspace, and whether their sheet is open. One list: the keyboard, the sheet and the chalk line read it. */
 export function useActions() {
@@ -79,32 +92,28 @@ export function useActions() {
     { key: '?', says: 'this sheet of keys', act: () => (keysOpen.value = true) },
   ];
 
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (isInDialog()) return;
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
-      event.preventDefault();
-      if (event.shiftKey) session.redo();
-      else session.undo();
-      return;
-    }
-    if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || !session.plan) return;
-    const action = actions.find((a) => a.key === event.key);
-    if (!action) return;
-    event.preventDefault();
-    action.act();
-  });
-
+  listenTo(actions);
   const sheet = computed(() => [
     ...actions.map((a): [string, string] => [a.key === 'N' ? 'Shift N' : a.key.toUpperCase(), a.says]),
-    ['← →', 'a chosen box to the next stud face'],
-    ['Shift ← →', 'a chosen box by a sixteenth, exact'],
-    ['← ↑ → ↓', 'a chosen wall, corner, opening or fixture by an inch; with Shift a sixteenth'],
-    ['Shift click', 'choose more of the same kind'],
-    ['L', 'lock what is chosen'],
-    ['P', 'pin a chosen box'],
-    ['Delete', 'delete what is chosen'],
-    ['Escape', 'let go, or give a drag up'],
-    ['Ctrl Z', 'undo; with Shift redo'],
+    ...drawingKeys,
   ]);
   return { actions, keysOpen, sheet };
+}
+
+/** Acts on the keys while nothing is typed and no dialog is open; Ctrl Z anywhere but in a field. */
+function listenTo(actions: readonly Action[]): void {
+  const session = useSession();
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (isInDialog() || isTyping(event.target)) return;
+    const held = event.ctrlKey || event.metaKey;
+    const act =
+      held && event.key.toLowerCase() === 'z'
+        ? () => (event.shiftKey ? session.redo() : session.undo())
+        : held || event.altKey || !session.plan
+          ? undefined
+          : actions.find((a) => a.key === event.key)?.act;
+    if (!act) return;
+    event.preventDefault();
+    act();
+  });
 }

@@ -7,14 +7,8 @@ import LengthField from '../../fields/LengthField.vue';
 const selection = useSelection();
 const session = useSession();
 const stud = computed(() => {
-  if (selection.chosen?.kind !== 'stud') return null;
-  const [wall, at] = selection.chosen.id.split('@') as [string, string];
-  const uprights = session.result?.members.filter((m) => m.wall === wall && m.number !== null) ?? [];
-  const off = (m: { at: number }) => Math.abs(m.at - Number(at));
-  return uprights.reduce<(typeof uprights)[number] | null>(
-    (best, m) => (!best || off(m) < off(best) ? m : best),
-    null,
-  );
+  const { chosen } = selection;
+  return chosen?.kind === 'stud' ? session.result?.members.find((m) => m.id === chosen.id) : undefined;
 });
 const studWall = computed(() => session.unrolled?.walls.find((w) => w.wall === stud.value?.wall));
 const studFromLeft = computed(() =>
@@ -30,9 +24,7 @@ function measure(fromLeft: number) {
   if (!studWall.value || !stud.value) return;
   const at = studWall.value.origin + fromLeft * studWall.value.sign;
   if (Math.abs(at - stud.value.at) < 1e-6) return;
-  const role = stud.value.role as 'stud';
-  if (session.edit('measureStud', { wall: stud.value.wall, was: stud.value.at, at, role }))
-    selection.choose({ kind: 'stud', id: `${stud.value.wall}@${at}` });
+  session.edit('measureStud', { wall: stud.value.wall, was: stud.value.at, at, role: stud.value.role });
 }
 </script>
 

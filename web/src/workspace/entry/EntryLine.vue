@@ -7,7 +7,9 @@ import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useFindings } from '../../stores/findings.ts';
 import { useWalk } from '../../stores/walk.ts';
-import { entryWords, readEntry, type EntryContext } from './entry.ts';
+import { readEntry } from './entry.ts';
+import type { EntryContext } from './order.ts';
+import { entryWords } from './words.ts';
 
 const session = useSession();
 const selection = useSelection();
@@ -47,12 +49,13 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
     selection.choose({ kind: what, id });
   }
   if (place) return selection.look({ wall: place.wall, side: place.side, at: place.at });
-  const wall = session.unrolled?.walls.find((w) => w.wall === id.split('@')[0]);
+  const stud = what === 'stud' ? session.result?.members.find((m) => m.id === id) : undefined;
+  const wall = session.unrolled?.walls.find((w) => w.wall === (stud?.wall ?? id));
   if (wall)
     selection.look({
       wall: wall.wall,
       side: wall.side,
-      at: Number(id.split('@')[1] ?? wall.origin + (wall.sign * wall.length) / 2),
+      at: stud?.at ?? wall.origin + (wall.sign * wall.length) / 2,
     });
 }
 

@@ -1,7 +1,9 @@
 import { expect, test } from 'vitest';
 import { Computer, unrollRoom } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import { entryWords, readEntry, type EntryContext, type Order } from './entry.ts';
+import { readEntry } from './entry.ts';
+import type { EntryContext, Order } from './order.ts';
+import { entryWords } from './words.ts';
 
 const plan = study();
 const computer = new Computer();

@@ -35,9 +35,9 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   box: [id: string, more: boolean];
-  stud: [wall: string, at: number];
+  stud: [member: string];
   opening: [id: string];
-  grabStud: [wall: UnrolledWall, at: number, event: PointerEvent];
+  grabStud: [wall: UnrolledWall, stud: Result['members'][number], event: PointerEvent];
   obstacle: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
@@ -147,7 +147,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
     <g class="fill-wood stroke-wood-edge" :stroke-width="0.7 / scale">
       <template v-for="m in framing" :key="m.key">
         <rect
-          v-if="m.number !== null && !crew"
+          v-if="m.member && m.number !== null && !crew"
           :x="m.x"
           :y="y(m.low + m.height)"
           :width="m.width"
@@ -157,8 +157,8 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           :aria-label="studLabel(m)"
           class="cursor-pointer hover:brightness-90"
           :class="{ 'stroke-ink': m.measured }"
-          @click="emit('stud', m.wall, m.at)"
-          @pointerdown="emit('grabStud', m.on, m.at, $event)"
+          @click="emit('stud', m.member.id)"
+          @pointerdown="emit('grabStud', m.on, m.member, $event)"
         />
         <rect
           v-else

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, ruleBook, type UnrolledWall } from '@fieldchalk/core';
+import { formatLength, type Result, ruleBook, type UnrolledWall } from '@fieldchalk/core';
 import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
@@ -72,20 +72,18 @@ const travelled = (from: PointerEvent, to: PointerEvent, wall: UnrolledWall) =>
   ((to.clientX - from.clientX) / scale.value) * wall.sign;
 
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
-function grabStud(wall: UnrolledWall, at: number, event: PointerEvent) {
-  const member = session.result?.members.find(
-    (m) => m.wall === wall.wall && m.at === at && m.number !== null,
-  );
-  if (event.button !== 0 || !member) return;
+function grabStud(wall: UnrolledWall, stud: Result['members'][number], event: PointerEvent) {
+  if (event.button !== 0) return;
+  const { at, role } = stud;
   const placeAt = (e: PointerEvent) => Math.round((at + travelled(event, e, wall)) * 16) / 16;
   let last = at;
   drag.start(
     event,
     (e) => {
       last = placeAt(e);
-      return order('measureStud', { wall: wall.wall, was: at, at: last, role: member.role as 'stud' });
+      return order('measureStud', { wall: wall.wall, was: at, at: last, role });
     },
-    () => selection.choose({ kind: 'stud', id: `${wall.wall}@${last}` }),
+    () => selection.choose({ kind: 'stud', id: stud.id }),
   );
 }
 
@@ -124,9 +122,7 @@ function place(x: number) {
   const wall = session.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
   if (wall) session.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
 }
-function chooseStud(wall: string, at: number) {
-  selection.choose({ kind: 'stud', id: `${wall}@${at}` });
-}
+const chooseStud = (id: string) => selection.choose({ kind: 'stud', id });
 const zooming = d3Zoom<HTMLElement, unknown>()
   .scaleExtent([1, 12])
   .filter((event: Event) =>

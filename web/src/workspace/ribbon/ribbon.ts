@@ -24,6 +24,8 @@ export interface RibbonRect {
   readonly number: number | null;
   readonly at: number;
   readonly wall: string;
+  /** The member it shows; null where it is another wall's end. */
+  readonly member: Result['members'][number] | null;
   /** The stretch of the ribbon it stands in. */
   readonly on: UnrolledWall;
   readonly measured: boolean;
@@ -51,6 +53,7 @@ function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
       number: null,
       at: 0,
       wall: wall.wall,
+      member: null,
       on: wall,
       measured: false,
     }));
@@ -78,6 +81,7 @@ export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
             number: m.number,
             at: m.at,
             wall: m.wall,
+            member: m,
             on: wall,
             measured: m.measured,
           },

@@ -6,7 +6,7 @@ import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import HouseHeight from './HouseHeight.vue';
 import StoryPoles from './StoryPoles.vue';
-import { boxParts } from '../entry/entry.ts';
+import { boxParts } from '../entry/order.ts';
 import { boxNumber } from '../names.ts';
 import { wallName } from '../cards/onWall.ts';
 import BoxCatalogue from './BoxCatalogue.vue';

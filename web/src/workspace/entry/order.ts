@@ -1,0 +1,29 @@
+import { type EditName, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+
+/** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
+export type Order =
+  | { readonly kind: 'edit'; readonly name: EditName; readonly args: unknown; readonly turnNext?: number }
+  | { readonly kind: 'stage'; readonly stage: string }
+  | { readonly kind: 'undo' | 'redo' | 'keep' | 'next' | 'previous' }
+  | {
+      readonly kind: 'choose';
+      readonly what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel';
+      readonly id: string;
+    }
+  | { readonly kind: 'problem'; readonly says: string };
+
+export interface EntryContext {
+  readonly plan: Plan;
+  readonly room: string | null;
+  /** The level in hand, where a new room is walked. */
+  readonly level: string | null;
+  readonly unrolled: Unrolled | null;
+  readonly result: Result | null;
+  /** The turn to take before the next wall, degrees to the right. */
+  readonly turn: number;
+}
+
+/** Parts of the boxes that can be proposed alone. */
+export const boxParts = ['receptacles', 'lights', 'switches', 'alarms', 'data'] as const;
+
+export const stages = ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew'] as const;
