@@ -1,3 +1,4 @@
+export type { XY } from './geometry/index.ts';
 export { compute, Computer } from './compute/index.ts';
 export type { Result, SpaceResult } from './compute/index.ts';
 export { propose, proposalKinds } from './proposals/index.ts';
@@ -46,6 +47,7 @@ export type { Height, Rule, RuleId } from './rules/index.ts';
 export { homeLabel } from './boxes/dataHome.ts';
 export {
   bottomFromSubfloor,
+  boxSize,
   deviceWords,
   heightIn,
   heightWords,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatLength } from '@fieldchalk/core';
 import type { BoxLook } from '../circuits/look.ts';
-import CircuitDot from '../circuits/CircuitDot.vue';
+import BoxDot from './BoxDot.vue';
 import type { PlanShapes } from './planShapes.ts';
 
 /** A level seen from above. Draws only; what is done with it is the pane's. */
@@ -195,41 +195,18 @@ const emit = defineEmits<{
       @pointerenter="emit('over', f.id, $event)"
     >
       <circle :cx="f.x" :cy="f.y" :r="12 / scale" fill="transparent" />
-      <CircuitDot
-        v-if="looks"
+      <BoxDot
         :x="f.x"
         :y="f.y"
+        :inches="f.size"
+        :pixels="6.5"
         :scale="scale"
-        :look="looks.get(f.id)"
+        :sign="f.sign"
+        :kept="f.kept"
         :chosen="chosen.has(f.id)"
+        :looks="looks ?? null"
+        :box="f.id"
       />
-      <template v-else>
-        <circle
-          :cx="f.x"
-          :cy="f.y"
-          :r="Math.max(f.size, 6.5 / scale)"
-          :class="[
-            chosen.has(f.id)
-              ? 'fill-chalk stroke-chalk'
-              : f.kept
-                ? 'fill-ink stroke-ink'
-                : 'fill-sheet stroke-chalk',
-          ]"
-          :stroke-width="1.6 / scale"
-          :stroke-dasharray="f.kept || chosen.has(f.id) ? undefined : `${3 / scale} ${2 / scale}`"
-        />
-        <text
-          :x="f.x"
-          :y="f.y + 3.2 / scale"
-          :font-size="9 / scale"
-          text-anchor="middle"
-          pointer-events="none"
-          class="font-bold"
-          :class="chosen.has(f.id) || f.kept ? 'fill-sheet' : 'fill-chalk'"
-        >
-          {{ f.sign }}
-        </text>
-      </template>
     </g>
     <g
       v-for="b in shapes.boxes"
@@ -239,41 +216,18 @@ const emit = defineEmits<{
       @pointerdown="emit('grab', 'box', b.id, $event)"
       @pointerenter="emit('over', b.id, $event)"
     >
-      <CircuitDot
-        v-if="looks"
+      <BoxDot
         :x="b.x"
         :y="b.y"
+        :inches="3"
+        :pixels="8"
         :scale="scale"
-        :look="looks.get(b.id)"
+        :sign="b.label"
+        :kept="b.kept"
         :chosen="chosen.has(b.id)"
+        :looks="looks ?? null"
+        :box="b.id"
       />
-      <template v-else>
-        <circle
-          :cx="b.x"
-          :cy="b.y"
-          :r="Math.max(3, 8 / scale)"
-          :class="
-            chosen.has(b.id)
-              ? 'fill-chalk stroke-chalk'
-              : b.kept
-                ? 'fill-ink stroke-ink'
-                : 'fill-sheet stroke-chalk'
-          "
-          :stroke-width="1.6 / scale"
-          :stroke-dasharray="b.kept || chosen.has(b.id) ? undefined : `${3 / scale} ${2 / scale}`"
-        />
-        <text
-          :x="b.x"
-          :y="b.y + 3.4 / scale"
-          :font-size="9.5 / scale"
-          text-anchor="middle"
-          pointer-events="none"
-          class="font-bold"
-          :class="chosen.has(b.id) || b.kept ? 'fill-sheet' : 'fill-chalk'"
-        >
-          {{ b.label }}
-        </text>
-      </template>
     </g>
     <circle
       v-for="c in shapes.corners"

@@ -1,6 +1,5 @@
 import {
   deviceWords,
-  entryOf,
   unnamedSpaces,
   wallSegment,
   type DeviceKind,
@@ -8,8 +7,11 @@ import {
   type Plan,
   type Result,
   type WallSegment,
+  type XY,
 } from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
+import { at, block, bow, show } from './planLines.ts';
+import { wallShape, type WallShape } from './wallShapes.ts';
 
 /** A level's plan as shapes for the screen: inches, y down. */
 export interface PlanShapes {
@@ -34,17 +36,6 @@ export interface PlanShapes {
   /** Closed spaces nobody has named yet. */
   readonly unnamed: readonly { x: number; y: number }[];
   readonly panels: readonly { id: string; points: string; name: string; x: number; y: number }[];
-}
-
-export interface WallShape {
-  readonly id: string;
-  readonly block: string;
-  readonly studs: string;
-  readonly closed: boolean;
-  readonly openings: readonly { id: string; block: string; arc: string; glass: string }[];
-  readonly obstacles: readonly { id: string; block: string }[];
-  /** The wall's own directions, for dragging: along it, and to its left. */
-  readonly along: { readonly x: number; readonly y: number };
 }
 
 export interface FlatShape {
@@ -96,15 +87,6 @@ function nameHeight(x: number, y: number, flat: readonly FlatShape[], reach: num
   return y + (tries.find(clear) ?? 0);
 }
 
-/** A light bow from a switch to what it works, so that lines side by side can be told apart. */
-function bow(from: { x: number; y: number }, to: { x: number; y: number }): string {
-  const middle = {
-    x: (from.x + to.x) / 2 - (to.y - from.y) * 0.12,
-    y: (from.y + to.y) / 2 + (to.x - from.x) * 0.12,
-  };
-  return `M${show(from)}Q${show(middle)} ${show(to)}`;
-}
-
 /** How far a place on a ceiling is from the walls it is measured from, as lines to draw. */
 export function distanceLines(
   shapes: PlanShapes,
@@ -126,89 +108,6 @@ export function distanceLines(
       },
     ];
   });
-}
-
-/** A place along a wall and off its middle, on the screen. */
-const at = ({ a, u }: WallSegment, along: number, off: number) => ({
-  x: a.x + u.x * along - u.y * off,
-  y: -(a.y + u.y * along + u.x * off),
-});
-const show = (p: { x: number; y: number }) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`;
-const block = (line: WallSegment, start: number, end: number, off = line.half) =>
-  [at(line, start, off), at(line, end, off), at(line, end, -off), at(line, start, -off)].map(show).join(' ');
-
-function doorArc(line: WallSegment, o: Plan['openings'][string]): string {
-  const hinge = o.hinge === 'from' ? o.at : o.at + o.width;
-  const strike = o.hinge === 'from' ? o.at + o.width : o.at;
-  const out = o.swing === 'left' ? 1 : -1;
-  const [h, s, tip] = [
-    at(line, hinge, line.half * out),
-    at(line, strike, line.half * out),
-    at(line, hinge, (line.half + o.width) * out),
-  ];
-  const sweep = (o.hinge === 'from') === (o.swing === 'left') ? 1 : 0;
-  return `M${show(h)}L${show(tip)}A${o.width} ${o.width} 0 0 ${sweep} ${show(s)}`;
-}
-
-/** What tells the kinds of opening apart: leaves, tracks, glass. */
-function openingLines(line: WallSegment, o: Plan['openings'][string]): string {
-  const rule = (from: number, to: number, off: number) =>
-    `M${show(at(line, from, off))}L${show(at(line, to, off))}`;
-  const [start, end, middle] = [o.at, o.at + o.width, o.at + o.width / 2];
-  switch (o.kind) {
-    case 'window':
-      return rule(start, end, 0);
-    case 'fixed-glass':
-      return rule(start, end, 0.6) + rule(start, end, -0.6);
-    case 'sliding-door':
-      return rule(start, middle + 2, 0.7) + rule(middle - 2, end, -0.7);
-    case 'garage-door':
-      return rule(start, end, 0.9) + rule(start, end, 0) + rule(start, end, -0.9);
-    case 'fireplace':
-    case 'cabinet':
-      return rule(start, end, line.half) + rule(start, end, -line.half);
-    default:
-      return '';
-  }
-}
-
-/** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
-function framedEnds(line: WallSegment, members: Result['members']): [number, number] {
-  const plates = members.filter((m) => m.role === 'top-plate');
-  const start = Math.min(...plates.map((m) => m.at - m.width / 2));
-  const end = Math.max(...plates.map((m) => m.at + m.width / 2));
-  const isCurrent = Math.abs(start) < 12 && Math.abs(end - line.span) < 12;
-  return isCurrent ? [start, end] : [-line.half, line.span + line.half];
-}
-
-function wallShape(plan: Plan, members: Result['members'], id: string): WallShape | null {
-  const line = wallSegment(plan, id);
-  if (!line) return null;
-  const studs = members
-    .filter((m) => m.number !== null)
-    .map((m) => `M${block(line, m.at - 0.75, m.at + 0.75).replaceAll(' ', 'L')}z`)
-    .join('');
-  return {
-    id,
-    block: block(line, ...framedEnds(line, members)),
-    studs,
-    closed: entryOf(plan.walls, id).cover === 'closed',
-    along: line.u,
-    openings: Object.entries(plan.openings)
-      .filter(([, o]) => o.wall === id)
-      .map(([openingId, o]) => ({
-        id: openingId,
-        block: block(line, o.at, o.at + o.width),
-        arc: o.kind === 'door' ? doorArc(line, o) : '',
-        glass: openingLines(line, o),
-      })),
-    obstacles: Object.entries(plan.obstacles)
-      .filter(([, x]) => x.wall === id)
-      .map(([obstacleId, x]) => ({
-        id: obstacleId,
-        block: block(line, x.at, x.at + x.width, line.half * 0.8),
-      })),
-  };
 }
 
 function fixtureShape(plan: Plan, id: string, f: Fixture) {
@@ -240,93 +139,120 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
   ];
 }
 
-/** Everything on one level, from the plan as it is shown and the last result. */
-export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
-  const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
-  const walls = Object.keys(plan.walls).filter(onLevel);
+/** What is asked of every layer: the plan as it is shown, the last result, and which walls are on the level. */
+interface Sheet {
+  readonly plan: Plan;
+  readonly result: Result | null;
+  readonly level: string;
+  readonly onLevel: (wall: string) => boolean;
+}
+
+function wallsOn({ plan, result, onLevel }: Sheet): WallShape[] {
   const framing = new Map<string, Result['members'][number][]>();
   for (const m of result?.members ?? []) {
     const own = framing.get(m.wall);
     if (own) own.push(m);
     else framing.set(m.wall, [m]);
   }
-  const flat = flatShapes(plan, level);
-  const boxes = Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
+  return Object.keys(plan.walls)
+    .filter(onLevel)
+    .flatMap((id) => wallShape(plan, framing.get(id) ?? [], id) ?? []);
+}
+
+function boxesOn({ plan, result, onLevel }: Sheet): PlanShapes['boxes'] {
+  return Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
     const line = onLevel(m.wall) ? wallSegment(plan, m.wall) : null;
     if (!line) return [];
     const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
     const kept = plan.boxes[id]?.pinned === true || plan.boxes[id]?.existing === true;
     return [{ id, ...at(line, m.at, off), label: boxNumber(id), kept }];
   });
-  const places = new Map([...boxes, ...flat].map((b) => [b.id, b] as const));
-  const placeOf = (box: string) => places.get(box);
-  const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
+}
+
+function controlsBetween(plan: Plan, placeOf: (box: string) => XY | undefined): PlanShapes['controls'] {
+  return Object.entries(plan.controls).flatMap(([id, c]) =>
+    c.switches.flatMap((s) =>
+      c.loads.flatMap((l) => {
+        const ends = [plan.devices[s]?.box ?? '', plan.devices[l]?.box ?? ''] as const;
+        const [from, to] = ends.map(placeOf);
+        return from && to ? [{ id: `${id} ${s} ${l}`, boxes: ends, path: bow(from, to) }] : [];
+      }),
+    ),
+  );
+}
+
+/** Cables that begin on the level. */
+function cablesOn({ plan, result, level, onLevel }: Sheet): PlanShapes['cables'] {
+  return Object.entries(result?.runs ?? {}).flatMap(([id, r]) => {
+    const run = plan.runs[id];
+    const from = run && (plan.boxes[run.from]?.on ?? plan.panels[run.from]?.on);
+    const here =
+      from &&
+      ('wall' in from
+        ? onLevel(from.wall)
+        : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
+    return here ? [{ id, points: r.path.map((p) => `${p.x},${-p.y}`).join(' ') }] : [];
+  });
+}
+
+const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
+
+function roomsOn({ plan, result, level }: Sheet, flat: readonly FlatShape[]): PlanShapes['rooms'] {
+  return Object.entries(plan.rooms)
+    .filter(([, r]) => r.level === level)
+    .map(([id, r]) => {
+      const found = result?.rooms[id];
+      return {
+        id,
+        x: r.x,
+        y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3),
+        name: r.name || 'Room',
+        says: found?.closed
+          ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round`
+          : 'not closed yet',
+        across: found?.closed ? Math.sqrt(found.area) : 120,
+      };
+    });
+}
+
+function panelsOn({ plan, onLevel }: Sheet): PlanShapes['panels'] {
+  return Object.entries(plan.panels).flatMap(([id, p]) => {
+    const line = onLevel(p.on.wall) ? wallSegment(plan, p.on.wall) : null;
+    if (!line) return [];
+    const out = p.on.side === 'left' ? 1 : -1;
+    const corners = [
+      at(line, p.on.at - 7, line.half * out),
+      at(line, p.on.at + 7, line.half * out),
+      at(line, p.on.at + 7, (line.half + 4) * out),
+      at(line, p.on.at - 7, (line.half + 4) * out),
+    ];
+    const name = p.name || 'Panel';
+    return [{ id, points: corners.map(show).join(' '), name, ...at(line, p.on.at, (line.half + 10) * out) }];
+  });
+}
+
+/** Everything on one level, from the plan as it is shown and the last result. */
+export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
+  const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
+  const sheet: Sheet = { plan, result, level, onLevel };
+  const flat = flatShapes(plan, level);
+  const boxes = boxesOn(sheet);
+  const places = new Map([...boxes, ...flat].map((b): [string, XY] => [b.id, b]));
   return {
-    walls: walls.flatMap((id) => wallShape(plan, framing.get(id) ?? [], id) ?? []),
+    walls: wallsOn(sheet),
     corners: Object.entries(plan.points)
       .filter(([, p]) => p.level === level)
       .map(([id, p]) => ({ id, x: p.x, y: -p.y })),
     boxes,
     flat,
-    controls: Object.entries(plan.controls).flatMap(([id, c]) =>
-      c.switches.flatMap((s) =>
-        c.loads.flatMap((l) => {
-          const ends = [plan.devices[s]?.box ?? '', plan.devices[l]?.box ?? ''] as const;
-          const [from, to] = ends.map(placeOf);
-          return from && to ? [{ id: `${id} ${s} ${l}`, boxes: ends, path: bow(from, to) }] : [];
-        }),
-      ),
-    ),
-    cables: Object.entries(result?.runs ?? {}).flatMap(([id, r]) => {
-      const run = plan.runs[id];
-      const from = run && (plan.boxes[run.from]?.on ?? plan.panels[run.from]?.on);
-      const here =
-        from &&
-        ('wall' in from
-          ? onLevel(from.wall)
-          : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
-      return here ? [{ id, points: r.path.map((p) => `${p.x},${-p.y}`).join(' ') }] : [];
-    }),
-    rooms: Object.entries(plan.rooms)
-      .filter(([, r]) => r.level === level)
-      .map(([id, r]) => {
-        const found = result?.rooms[id];
-        const says = found?.closed
-          ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round`
-          : 'not closed yet';
-        const across = found?.closed ? Math.sqrt(found.area) : 120;
-        return {
-          id,
-          x: r.x,
-          y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3),
-          name: r.name || 'Room',
-          says,
-          across,
-        };
-      }),
+    controls: controlsBetween(plan, (box) => places.get(box)),
+    cables: cablesOn(sheet),
+    rooms: roomsOn(sheet, flat),
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)
       .flatMap(([id, f]) => fixtureShape(plan, id, f)),
     unnamed: unnamedSpaces(plan, level).map((u) => ({ x: u.x, y: -u.y })),
-    panels: Object.entries(plan.panels).flatMap(([id, p]) => {
-      const line = onLevel(p.on.wall) ? wallSegment(plan, p.on.wall) : null;
-      if (!line) return [];
-      const out = p.on.side === 'left' ? 1 : -1;
-      const corners = [
-        at(line, p.on.at - 7, line.half * out),
-        at(line, p.on.at + 7, line.half * out),
-        at(line, p.on.at + 7, (line.half + 4) * out),
-        at(line, p.on.at - 7, (line.half + 4) * out),
-      ];
-      return [
-        {
-          id,
-          points: corners.map(show).join(' '),
-          name: p.name || 'Panel',
-          ...at(line, p.on.at, (line.half + 10) * out),
-        },
-      ];
-    }),
+    panels: panelsOn(sheet),
   };
 }
 

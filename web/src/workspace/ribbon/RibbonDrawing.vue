@@ -3,8 +3,6 @@ import { formatLength, type Plan, type Result, type Unrolled, type UnrolledWall 
 import { computed } from 'vue';
 import {
   boxRects,
-  cableLabels,
-  cableLines,
   framingRects,
   holesOn,
   isOn,
@@ -14,6 +12,7 @@ import {
   ribbonX,
   type RibbonBox,
 } from './ribbon.ts';
+import { cableLabels, cableLines } from './ribbonCables.ts';
 import type { BoxLook } from '../circuits/look.ts';
 import RibbonBoxMark from './RibbonBoxMark.vue';
 import RibbonPanelMark from './RibbonPanelMark.vue';
@@ -54,9 +53,12 @@ const framing = computed(() => framingRects(props.result, props.unrolled));
 const openings = computed(() => openingRects(props.plan, props.unrolled));
 const obstacles = computed(() => obstacleRects(props.plan, props.unrolled));
 const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled));
-const cables = computed(() => cableLines(props.plan, props.result, props.unrolled));
+const lines = computed(() => cableLines(props.plan, props.result, props.unrolled));
+const cables = computed(() =>
+  lines.value.map((c) => ({ ...c, path: c.points.map((p) => `${p.x},${p.y}`).join(' ') })),
+);
 const labels = computed(() =>
-  cableLabels(props.plan, cables.value, (text) => (text.length * 5.6) / props.scale),
+  cableLabels(props.plan, lines.value, (text) => (text.length * 5.6) / props.scale),
 );
 const panels = computed(() => panelsOn(props.plan, props.unrolled));
 /** Findings that have a place on this room's walls, with their number in the list. */
@@ -98,9 +100,6 @@ const numbered = computed(() => {
 });
 const studFont = computed(() => Math.min(9, 10 / props.scale));
 const words = (kind: string) => kind.replaceAll('-', ' ');
-function studLabel(at: { wall: string; number: number | null }) {
-  return `Stud ${at.number}`;
-}
 function place(event: MouseEvent) {
   const svg = event.currentTarget as SVGGraphicsElement;
   const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()?.inverse());
@@ -154,7 +153,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           :height="m.height"
           role="button"
           tabindex="-1"
-          :aria-label="studLabel(m)"
+          :aria-label="`Stud ${m.number}`"
           class="cursor-pointer hover:brightness-90"
           :class="{ 'stroke-ink': m.measured }"
           @click="emit('stud', m.member.id)"
@@ -221,7 +220,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
     <g fill="none" stroke-linejoin="round">
       <template v-for="c in cables" :key="c.id">
         <polyline
-          :points="c.points"
+          :points="c.path"
           stroke="transparent"
           :stroke-width="14 / scale"
           class="cursor-pointer"
@@ -229,13 +228,13 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
           @click="emit('run', c.run)"
         />
         <polyline
-          :points="c.points"
+          :points="c.path"
           :class="selectedRun === c.run ? 'stroke-chalk' : 'stroke-[#15181a]'"
           pointer-events="none"
           :stroke-width="Math.max(1.3, (selectedRun === c.run ? 8 : 4.2) / scale)"
         />
         <polyline
-          :points="c.points"
+          :points="c.path"
           :stroke="jackets[c.jacket]"
           pointer-events="none"
           :stroke-width="Math.max(0.7, 2.2 / scale)"

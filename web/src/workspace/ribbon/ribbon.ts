@@ -1,6 +1,12 @@
-import { entryOf, lastOf, nth } from '@fieldchalk/core';
+import {
+  boxSize,
+  catalogueOf,
+  type Plan,
+  type Result,
+  type Unrolled,
+  type UnrolledWall,
+} from '@fieldchalk/core';
 import { boxNumber } from '../names.ts';
-import { cables, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 
 /** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
 export function ribbonX(wall: UnrolledWall, at: number): number {
@@ -152,11 +158,12 @@ export interface RibbonBox {
 }
 
 export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): RibbonBox[] {
+  const catalogue = catalogueOf(plan);
   return Object.entries(result.marks).flatMap(([id, mark]): RibbonBox[] => {
     const wall = unrolled.walls.find((w) => w.wall === mark.wall && w.side === mark.side && isOn(w, mark.at));
     const box = plan.boxes[id];
     if (!wall || !box) return [];
-    const width = [2.25, 4, 5.8, 7.6][box.gangs - 1] ?? 9;
+    const { width } = boxSize(box, catalogue);
     const devices = Object.values(plan.devices).filter((d) => d.box === id);
     return [
       {
@@ -172,85 +179,6 @@ export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): Ribbon
       },
     ];
   });
-}
-
-export interface RibbonCable {
-  readonly id: string;
-  readonly run: string;
-  readonly points: string;
-  readonly cable: string;
-  readonly jacket: string;
-}
-
-/** Cables on the stretches they pass; parts over the plates or under the floor show where they leave the wall. */
-export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): RibbonCable[] {
-  const height = unrolled.height;
-  return Object.entries(result.runs).flatMap(([id, run]) =>
-    unrolled.walls.flatMap((wall): RibbonCable[] => {
-      const frame = entryOf(plan.walls, wall.wall);
-      const [a, b] = [entryOf(plan.points, frame.from), entryOf(plan.points, frame.to)];
-      const span = Math.hypot(b.x - a.x, b.y - a.y);
-      const floor = plan.levels[a.level]?.elevation ?? 0;
-      const local = run.path.map((p) => ({
-        at: ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / span,
-        off: Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / span,
-        z: p.z - floor,
-      }));
-      const parts: string[][] = [];
-      local.forEach((p, i) => {
-        const onLevel = (z: number) => z > -12 && z < wall.ceiling + 12;
-        const near = p.off < 4 && isOn(wall, p.at, 3) && onLevel(p.z);
-        if (!near) return;
-        const joined = i > 0 && nth(local, i - 1).off < 4 && isOn(wall, nth(local, i - 1).at, 3);
-        const point = `${ribbonX(wall, p.at).toFixed(2)},${(height - p.z).toFixed(2)}`;
-        if (joined && parts.length > 0) lastOf(parts).push(point);
-        else parts.push([point]);
-      });
-      return parts
-        .filter((p) => p.length > 1)
-        .map((p, i) => ({
-          id: `${id} ${wall.letter}${i}`,
-          run: id,
-          points: p.join(' '),
-          cable: run.cable,
-          jacket: entryOf(cables, run.cable).jacket,
-        }));
-    }),
-  );
-}
-
-export interface RibbonLabel {
-  readonly id: string;
-  readonly x: number;
-  readonly y: number;
-  readonly text: string;
-}
-
-/** One label for each run, over its longest level stretch in the room; where two would meet, the first stands. */
-export function cableLabels(
-  plan: Plan,
-  lines: readonly RibbonCable[],
-  widthOf: (text: string) => number,
-): RibbonLabel[] {
-  const longest = new Map<string, { x: number; y: number; span: number; cable: string }>();
-  for (const line of lines) {
-    const points = line.points.split(' ').map((p) => p.split(',').map(Number) as [number, number]);
-    for (let i = 1; i < points.length; i++) {
-      const [a, b] = [nth(points, i - 1), nth(points, i)];
-      const span = Math.abs(a[0] - b[0]);
-      if (Math.abs(a[1] - b[1]) > 0.01 || span <= (longest.get(line.run)?.span ?? 0)) continue;
-      longest.set(line.run, { x: (a[0] + b[0]) / 2, y: a[1], span, cable: line.cable });
-    }
-  }
-  const labels: RibbonLabel[] = [];
-  for (const [run, at] of longest) {
-    const circuit = plan.circuits[plan.runs[run]?.circuit ?? ''];
-    const text = `${at.cable} · ${circuit?.space ? `circuit ${circuit.space}` : (circuit?.name ?? run)}`;
-    const width = widthOf(text);
-    const meets = labels.some((l) => Math.abs(l.y - at.y) < 8 && Math.abs(l.x - at.x) < width * 1.1);
-    if (at.span > width && !meets) labels.push({ id: run, x: at.x, y: at.y, text });
-  }
-  return labels;
 }
 
 export interface RibbonPanel {
