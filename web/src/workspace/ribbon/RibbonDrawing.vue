@@ -5,16 +5,15 @@ import {
   boxRects,
   framingRects,
   holesOn,
-  isOn,
   obstacleRects,
   openingRects,
   panelsOn,
-  ribbonX,
   type RibbonBox,
 } from './ribbon.ts';
-import { cableLabels, cableLines } from './ribbonCables.ts';
 import type { BoxLook } from '../circuits/look.ts';
 import RibbonBoxMark from './RibbonBoxMark.vue';
+import RibbonCables from './RibbonCables.vue';
+import RibbonFindings from './RibbonFindings.vue';
 import RibbonPanelMark from './RibbonPanelMark.vue';
 import RibbonProfile from './RibbonProfile.vue';
 
@@ -53,25 +52,7 @@ const framing = computed(() => framingRects(props.result, props.unrolled));
 const openings = computed(() => openingRects(props.plan, props.unrolled));
 const obstacles = computed(() => obstacleRects(props.plan, props.unrolled));
 const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled));
-const lines = computed(() => cableLines(props.plan, props.result, props.unrolled));
-const cables = computed(() =>
-  lines.value.map((c) => ({ ...c, path: c.points.map((p) => `${p.x},${p.y}`).join(' ') })),
-);
-const labels = computed(() =>
-  cableLabels(props.plan, lines.value, (text) => (text.length * 5.6) / props.scale),
-);
 const panels = computed(() => panelsOn(props.plan, props.unrolled));
-/** Findings that have a place on this room's walls, with their number in the list. */
-const troubles = computed(() =>
-  props.result.findings.flatMap((f, index) => {
-    const at = f.place;
-    const wall =
-      at && props.unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
-    return wall && f.level !== 'note' && f.accepted === null
-      ? [{ index, says: f.says, level: f.level, x: ribbonX(wall, at.at) }]
-      : [];
-  }),
-);
 const holes = computed(() => holesOn(props.result, props.unrolled));
 const fold = computed(() => 13 / props.scale);
 const box = computed(() => ({
@@ -79,13 +60,6 @@ const box = computed(() => ({
   h: height.value + top + 16 + profileHeight.value,
 }));
 const y = (z: number) => height.value - z;
-const jackets: Record<string, string> = {
-  white: '#fdfdfb',
-  yellow: '#f2cf3b',
-  orange: '#e8862e',
-  black: '#30363a',
-  blue: '#7fb0e6',
-};
 /** Numbers that have room: the first of a crowd stands for it. */
 const numbered = computed(() => {
   let last = -Infinity;
@@ -217,48 +191,14 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         {{ x.kind }}
       </text>
     </g>
-    <g fill="none" stroke-linejoin="round">
-      <template v-for="c in cables" :key="c.id">
-        <polyline
-          :points="c.path"
-          stroke="transparent"
-          :stroke-width="14 / scale"
-          class="cursor-pointer"
-          pointer-events="stroke"
-          @click="emit('run', c.run)"
-        />
-        <polyline
-          :points="c.path"
-          :class="selectedRun === c.run ? 'stroke-chalk' : 'stroke-[#15181a]'"
-          pointer-events="none"
-          :stroke-width="Math.max(1.3, (selectedRun === c.run ? 8 : 4.2) / scale)"
-        />
-        <polyline
-          :points="c.path"
-          :stroke="jackets[c.jacket]"
-          pointer-events="none"
-          :stroke-width="Math.max(0.7, 2.2 / scale)"
-        />
-      </template>
-    </g>
-    <g
-      :font-size="11 / scale"
-      text-anchor="middle"
-      class="fill-ink"
-      paint-order="stroke"
-      pointer-events="none"
-    >
-      <text
-        v-for="l in labels"
-        :key="l.id"
-        :x="l.x"
-        :y="l.y - 5 / scale"
-        class="stroke-sheet"
-        :stroke-width="3 / scale"
-      >
-        {{ l.text }}
-      </text>
-    </g>
+    <RibbonCables
+      :plan="plan"
+      :result="result"
+      :unrolled="unrolled"
+      :scale="scale"
+      :selected="selectedRun ?? null"
+      @run="emit('run', $event)"
+    />
     <RibbonPanelMark
       v-for="p in panels"
       :key="p.id"
@@ -306,31 +246,13 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
       :fold="fold"
       :scale="scale"
     />
-    <g
-      v-for="t in crew ? [] : troubles"
-      :key="`t${t.index}`"
-      role="button"
-      tabindex="0"
-      class="cursor-pointer focus:outline-none"
-      :aria-label="`Finding: ${t.says}`"
-      @click="emit('finding', t.index)"
-      @keydown.enter.prevent="emit('finding', t.index)"
-    >
-      <path
-        :d="`M${t.x} ${2 / scale}l${-9 / scale} ${-15 / scale}h${18 / scale}z`"
-        class="fill-trouble stroke-sheet"
-        :stroke-width="(selectedFinding === t.index ? 3 : 1) / scale"
-        :class="{ 'stroke-ink!': selectedFinding === t.index }"
-      />
-      <text
-        :x="t.x"
-        :y="-4.5 / scale"
-        :font-size="11 / scale"
-        text-anchor="middle"
-        class="fill-sheet font-bold"
-      >
-        !
-      </text>
-    </g>
+    <RibbonFindings
+      v-if="!crew"
+      :findings="result.findings"
+      :unrolled="unrolled"
+      :scale="scale"
+      :selected="selectedFinding ?? null"
+      @finding="emit('finding', $event)"
+    />
   </svg>
 </template>
