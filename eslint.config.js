@@ -61,6 +61,10 @@ export default ts.config(
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'error',
       'max-params': ['error', 5],
+      'vue/no-restricted-syntax': [
+        'error',
+        { selector: 'TSNonNullExpression', message: 'Look it up so that what is missing is named.' },
+      ],
     },
   },
   {

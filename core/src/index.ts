@@ -42,8 +42,8 @@ export {
   gauges,
   panelSize,
 } from './materials/index.ts';
-export { listRules, ruleCatalogue, ruleBook, ruleIds } from './rules/index.ts';
-export type { Height, Rule, RuleId } from './rules/index.ts';
+export { groupOfRule, listRules, ruleBook, ruleCatalogue, ruleGroups, ruleIds } from './rules/index.ts';
+export type { Height, Rule, RuleGroup, RuleId } from './rules/index.ts';
 export { homeLabel } from './boxes/dataHome.ts';
 export {
   bottomFromSubfloor,
@@ -58,7 +58,8 @@ export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts, identityOf } from './findings/index.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
-export { namesOf } from './outputs/names.ts';
+export { namesOf, sentence } from './outputs/names.ts';
+export { boxNumber } from './plan/things.ts';
 export type { Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './outputs/takeoff/index.ts';
 export { takeoffCsv } from './formats/csv.ts';

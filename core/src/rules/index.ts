@@ -1,4 +1,5 @@
 export { ruleCatalogue, ruleIds, isRuleId } from './catalogue.ts';
+export { groupOfRule, ruleGroups, type RuleGroup } from './groups.ts';
 export type { RuleId, RuleValue } from './catalogue.ts';
 export { heightSchema } from './rule.ts';
 export type { Height, Rule } from './rule.ts';

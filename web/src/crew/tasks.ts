@@ -1,13 +1,23 @@
-import { entryOf, must } from '@fieldchalk/core';
-import { deviceWords, formatLength, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import {
+  boxNumber,
+  deviceWords,
+  entryOf,
+  formatLength,
+  must,
+  namesOf,
+  type Plan,
+  type Result,
+  type Unrolled,
+} from '@fieldchalk/core';
 import type { MarkRecord } from '@fieldchalk/contracts';
-import { boxNumber, endName } from '../workspace/names.ts';
 import { boxRects, holesOn, type RibbonBox } from '../workspace/ribbon/ribbon.ts';
 
 /** One thing to do and tick off: what it is in big letters, and what one needs to know to do it. */
 export interface Task {
   readonly kind: MarkRecord['kind'];
   readonly about: string;
+  /** What it is about, as it is called on site, where a sentence names it. */
+  readonly name?: string;
   readonly big: string;
   readonly small: string;
 }
@@ -66,8 +76,9 @@ const labelsOf = (result: Result, run: string) =>
     .join(' / ') || run;
 
 function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[] {
+  const names = namesOf(plan);
   const ends = (id: string) =>
-    [entryOf(plan.runs, id).from, entryOf(plan.runs, id).to].map((e) => endName(plan, e)).join(' → ');
+    [entryOf(plan.runs, id).from, entryOf(plan.runs, id).to].map(names.end).join(' → ');
   return Object.keys(result.runs)
     .filter((id) => ids.has(entryOf(plan.runs, id).from) || ids.has(entryOf(plan.runs, id).to ?? ''))
     .flatMap((id): Task[] => [
@@ -91,6 +102,7 @@ function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task
       {
         kind: 'makeup',
         about: id,
+        name: `box ${boxNumber(id)}`,
         big: `Box ${boxNumber(id)}: ${m.cables.length} ${m.cables.length === 1 ? 'cable' : 'cables'}`,
         small: `${contents(plan, id)} · ${connectors.join(', ') || 'no connectors'}`,
       },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../fields/ChoiceField.vue';
-import { heightWords, ruleCatalogue, type Height, type Rule, type RuleId } from '@fieldchalk/core';
+import { heightWords, nth, ruleCatalogue, type Height, type Rule, type RuleId } from '@fieldchalk/core';
 import { computed } from 'vue';
 import LengthField from '../fields/LengthField.vue';
 
@@ -26,7 +26,9 @@ const number = (event: Event) => {
       class="field"
       :aria-label="rule.title"
       :value="picked"
-      @change="Number(text($event)) >= 0 && emit('update:modelValue', schools[Number(text($event))]!.value)"
+      @change="
+        Number(text($event)) >= 0 && emit('update:modelValue', nth(schools, Number(text($event))).value)
+      "
     >
       <option v-for="(s, i) in schools" :key="i" :value="i">{{ s.says }}</option>
       <option v-if="rule.unit === 'height'" :value="-1">our own: {{ heightWords(height) }}</option>

@@ -1,5 +1,4 @@
-import { entryOf } from '@fieldchalk/core';
-import { type Plan, type RulesFile, makeEdit } from '@fieldchalk/core';
+import { entryOf, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
 import { tallyOf, type Tally } from '../stores/tally.ts';
 import { startCompute } from '../worker/client.ts';
 

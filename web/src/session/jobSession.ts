@@ -1,17 +1,17 @@
-import { nth } from '@fieldchalk/core';
 import {
   applyChange,
-  patched,
   type Change,
   type EditArgs,
-  type EditName,
   type Edited,
-  type Patch,
-  type Plan,
-  type Problem,
+  type EditName,
+  type EditStep,
   makeEdit,
   makeEdits,
-  type EditStep,
+  nth,
+  type Patch,
+  patched,
+  type Plan,
+  type Problem,
 } from '@fieldchalk/core';
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';

@@ -35,19 +35,12 @@ watch(
 );
 const circuits = computed(() =>
   Object.keys(session.plan?.circuits ?? {})
-    .filter(
-      (id) =>
-        entryOf(session.opened.circuits, id).existing &&
-        entryOf(session.opened.circuits, id).panel === panel.value,
-    )
-    .sort(
-      (a, b) =>
-        (entryOf(session.opened.circuits, a).space ?? 99) -
-          (entryOf(session.opened.circuits, b).space ?? 99) || compareIds(a, b),
-    ),
+    .filter((id) => circuitOf(id).existing && circuitOf(id).panel === panel.value)
+    .sort((a, b) => (circuitOf(a).space ?? 99) - (circuitOf(b).space ?? 99) || compareIds(a, b)),
 );
+const circuitOf = (id: string) => entryOf(session.opened.circuits, id);
 const empty: FoundCircuit = { serves: '', outlets: 0, supply: 'normal', faults: [], extend: false, note: '' };
-const found = (id: string): FoundCircuit => entryOf(session.opened.circuits, id).found ?? empty;
+const found = (id: string): FoundCircuit => circuitOf(id).found ?? empty;
 const set = (id: string, changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id, changes });
 const setFound = (id: string, changes: Partial<FoundCircuit>) =>
   set(id, { found: { ...found(id), ...changes } });
@@ -137,20 +130,18 @@ const tests = [
         :key="id"
         class="mb-3 break-inside-avoid border-b-2 border-ink pb-2"
         :data-audit="id"
-        :aria-label="`Space ${session.opened.circuits[id]!.space}`"
+        :aria-label="`Space ${circuitOf(id).space}`"
       >
         <div class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_5.5rem_6rem_5rem_7rem_auto]">
-          <p class="figure">
-            {{ session.opened.circuits[id]!.space }}{{ session.opened.circuits[id]!.half ?? '' }}
-          </p>
+          <p class="figure">{{ circuitOf(id).space }}{{ circuitOf(id).half ?? '' }}</p>
           <TextField
             label="What its label says"
-            :model-value="session.opened.circuits[id]!.name"
+            :model-value="circuitOf(id).name"
             @update:model-value="(v) => set(id, { name: v })"
           />
           <NumberField
             label="Breaker, A"
-            :model-value="session.opened.circuits[id]!.amps"
+            :model-value="circuitOf(id).amps"
             :min="1"
             whole
             @update:model-value="(v) => set(id, { amps: v })"
@@ -158,7 +149,7 @@ const tests = [
           <label class="text-sm text-quiet"
             >Wire<select
               class="field text-base"
-              :value="session.opened.circuits[id]!.gauge"
+              :value="circuitOf(id).gauge"
               @change="set(id, { gauge: Number(value($event)) as 14 })"
             >
               <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
@@ -180,7 +171,7 @@ const tests = [
           <button
             class="key print:hidden"
             type="button"
-            :aria-label="`Strike out space ${session.opened.circuits[id]!.space}`"
+            :aria-label="`Strike out space ${circuitOf(id).space}`"
             @click="session.edit('removeCircuit', { circuit: id })"
           >
             ✕

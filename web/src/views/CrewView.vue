@@ -128,12 +128,13 @@ const roomExtent = computed(() => {
   return own ? { x: own.x - reach, y: own.y - reach, size: reach * 2 } : null;
 });
 const tasks = computed((): Task[] => {
-  if (!plan.value || !answer.value || !one.value || !room.value) return [];
+  const open = plan.value;
+  if (!open || !answer.value || !one.value || !room.value) return [];
   const { result, unrolled } = answer.value;
-  if (!onCeiling.value) return wallTasks(plan.value, result, one.value);
-  const letter = (w: string) => `wall ${wallName(unrolled, w)}`;
-  const tail = ruleBook(plan.value.rules.values)('light.tail');
-  return ceilingTasks(plan.value, result, room.value, letter, tail);
+  if (!onCeiling.value) return wallTasks(open, result, one.value);
+  const letter = (w: string) => wallName(open, unrolled, w);
+  const tail = ruleBook(open.rules.values)('light.tail');
+  return ceilingTasks(open, result, room.value, letter, tail);
 });
 const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple', makeup: 'Make up' } as const;
 /** The box whose make-up is open on the phone. */
@@ -209,9 +210,9 @@ function tick(task: Task) {
           />
         </svg>
         <RibbonDrawing
-          v-else
+          v-else-if="answer"
           :plan="plan"
-          :result="answer!.result"
+          :result="answer.result"
           :unrolled="one"
           :scale="scale"
           :selected="null"
@@ -252,14 +253,14 @@ function tick(task: Task) {
             :data-open-makeup="t.about"
             @click="opened = opened === t.about ? null : t.about"
           >
-            How {{ t.big.split(':')[0]!.toLowerCase() }} is made up
+            How {{ t.name }} is made up
             <span aria-hidden="true">{{ opened === t.about ? '▴' : '▾' }}</span>
           </button>
           <MakeUpSheet
-            v-if="opened === t.about"
+            v-if="answer && opened === t.about"
             class="mb-4"
             :plan="plan"
-            :result="answer!.result"
+            :result="answer.result"
             :box="t.about"
           />
         </div>

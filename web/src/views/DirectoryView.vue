@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { circuitNumber, entryOf, type Plan } from '@fieldchalk/core';
+import { boundedRooms, circuitNumber, compareIds, entryOf, roomOfBox, type Plan } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { panelRows } from '../workspace/circuits/look.ts';
 import PrintPage from './PrintPage.vue';
@@ -15,16 +15,12 @@ const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } a
 function serves(plan: Plan, id: string): string {
   const c = entryOf(plan.circuits, id);
   if (c.found) return c.found.serves;
-  const rooms = new Set<string>();
-  for (const [box, mark] of Object.entries(session.result?.ceilings ?? {}))
-    if (Object.values(plan.devices).some((d) => d.box === box && d.circuit === id))
-      rooms.add(entryOf(plan.rooms, mark.room).name);
-  for (const label of session.result?.labels ?? []) {
-    if (plan.runs[label.run]?.circuit !== id) continue;
-    const place = /(?:FROM|TO) (.+?) \d+(?: ·|$)/.exec(label.text)?.[1];
-    if (place && Object.values(plan.rooms).some((r) => r.name === place)) rooms.add(place);
-  }
-  return [...rooms].join(', ');
+  const seen = boundedRooms(plan);
+  const rooms = Object.values(plan.devices)
+    .filter((d) => d.circuit === id)
+    .flatMap((d) => roomOfBox(entryOf(plan.boxes, d.box), seen) ?? []);
+  const names = [...new Set(rooms)].sort(compareIds).map((r) => entryOf(plan.rooms, r).name);
+  return [...new Set(names)].filter(Boolean).join(', ');
 }
 </script>
 
@@ -52,18 +48,18 @@ function serves(plan: Plan, id: string): string {
               </td>
               <td class="p-1 align-top" :class="{ 'border-r-2 border-ink': side === 0 }">
                 <template v-for="s in place?.seats ?? []" :key="s.id">
-                  <span v-if="s.lower" class="text-quiet">with {{ place!.space - 2 }}</span>
+                  <span v-if="place && s.lower" class="text-quiet">with {{ place.space - 2 }}</span>
                   <span v-else-if="s.kind === 'feeder'"
-                    >feeds {{ session.drawn.panels[s.id]!.name || s.id }}</span
+                    >feeds {{ entryOf(session.drawn.panels, s.id).name || s.id }}</span
                   >
                   <p v-else>
                     <b
                       >{{ s.half ? circuitNumber(session.drawn, s.id) : '' }}
-                      {{ session.drawn.circuits[s.id]!.name }}</b
+                      {{ entryOf(session.drawn.circuits, s.id).name }}</b
                     >
                     <span class="block text-sm text-quiet print:text-black"
-                      >{{ session.drawn.circuits[s.id]!.amps }} A
-                      {{ protection[session.drawn.circuits[s.id]!.protection] }}
+                      >{{ entryOf(session.drawn.circuits, s.id).amps }} A
+                      {{ protection[entryOf(session.drawn.circuits, s.id).protection] }}
                       {{ serves(session.drawn, s.id) }}</span
                     >
                   </p>

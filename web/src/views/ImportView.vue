@@ -66,17 +66,17 @@ const rooms = computed(() => Object.entries(plan.value?.rooms ?? {}));
 /** The size written in a room beside the one its walls give, which agree within two inches, either way round. */
 const sizeOf = (room: string) => {
   const known = read.value?.rooms.find((r) => r.room === room);
-  if (!known?.written || !known.measured) return null;
+  if (!known?.written || !known.measured) return [];
   const words = (size: readonly number[]) => size.map((v) => formatLength(v)).join(' × ');
   const [w, h] = known.measured;
   const [a, b] = known.written;
   const off = (x: number, y: number) => Math.max(Math.abs(a - x), Math.abs(b - y));
-  return {
-    written: words(known.written),
-    measured: words(known.measured),
-    agree: Math.min(off(w, h), off(h, w)) <= 2,
-  };
+  const agree = Math.min(off(w, h), off(h, w)) <= 2;
+  return [{ written: words(known.written), measured: words(known.measured), agree }];
 };
+function rename(name: string) {
+  if (plan.value) plan.value = { ...plan.value, job: { ...plan.value.job, name } };
+}
 const planRead = () => must(plan.value, 'the plan read from the file');
 function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
   const { rooms, ...rest } = planRead();
@@ -149,12 +149,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
           <option v-for="u in units" :key="u">{{ u }}</option>
         </select></label
       >
-      <TextField
-        v-if="plan"
-        label="Job name"
-        :model-value="plan.job.name"
-        @update:model-value="(v) => (plan = { ...plan!, job: { ...plan!.job, name: v } })"
-      />
+      <TextField v-if="plan" label="Job name" :model-value="plan.job.name" @update:model-value="rename" />
       <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
         Accept as a new job
       </button>
@@ -255,12 +250,12 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
             </button>
           </div>
           <p
-            v-if="sizeOf(id)"
+            v-for="size in sizeOf(id)"
+            :key="size.written"
             class="text-sm"
-            :class="sizeOf(id)!.agree ? 'text-quiet' : 'font-bold text-trouble'"
+            :class="size.agree ? 'text-quiet' : 'font-bold text-trouble'"
           >
-            written {{ sizeOf(id)!.written }}, measured {{ sizeOf(id)!.measured
-            }}{{ sizeOf(id)!.agree ? '' : ': look again' }}
+            written {{ size.written }}, measured {{ size.measured }}{{ size.agree ? '' : ': look again' }}
           </p>
         </div>
       </div>

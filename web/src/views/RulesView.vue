@@ -16,6 +16,9 @@ import {
   ruleIds,
   type RulesFile,
   withRule,
+  groupOfRule,
+  ruleGroups,
+  type RuleGroup,
 } from '@fieldchalk/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
@@ -57,37 +60,13 @@ const groups = computed(() => {
     const rule = ruleCatalogue[id] as Rule;
     return `${id} ${rule.title} ${rule.says} ${rule.source}`.toLowerCase().includes(words);
   });
-  const map = new Map<string, RuleId[]>();
+  const map = new Map<RuleGroup, RuleId[]>();
   for (const id of wanted) {
-    const group = nth(id.split('.'), 0);
+    const group = groupOfRule(id);
     map.set(group, [...(map.get(group) ?? []), id]);
   }
   return [...map];
 });
-const groupNames: Record<string, string> = {
-  spacing: 'Receptacle spacing',
-  height: 'Heights',
-  box: 'Boxes',
-  framing: 'Framing',
-  drill: 'Drilling',
-  bore: 'Bores',
-  staple: 'Staples',
-  end: 'Cable ends',
-  run: 'Runs',
-  bend: 'Bends',
-  circuit: 'Circuits',
-  protect: 'Protection',
-  makeup: 'Make-up',
-  label: 'Labels',
-  control: 'Switches and lights',
-  panel: 'Panels',
-  shape: 'Shape of circuits',
-  route: 'Routes',
-  coil: 'Coils',
-  cost: 'Cost',
-  minutes: 'Minutes',
-  closed: 'Closed walls',
-};
 function words(id: RuleId, value: unknown): string {
   const rule = ruleCatalogue[id] as Rule;
   if (rule.unit === 'height') return heightWords(value as Height);
@@ -223,7 +202,7 @@ async function openFile(event: Event) {
     </div>
     <p v-if="says" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
     <section v-for="[group, ids] in groups" :key="group" class="mb-4 bg-sheet p-3">
-      <h2 class="text-xl font-bold">{{ groupNames[group] ?? group }}</h2>
+      <h2 class="text-xl font-bold">{{ ruleGroups[group] }}</h2>
       <div
         v-for="id in ids"
         :key="id"
@@ -275,7 +254,7 @@ async function openFile(event: Event) {
         <div class="min-w-64 flex-1">
           <b>{{
             pending.about.length === 1
-              ? ruleCatalogue[pending.about[0]!].title
+              ? ruleCatalogue[nth(pending.about, 0)].title
               : `${pending.about.length} rules`
           }}</b>
           <p v-if="!effect" class="text-quiet">

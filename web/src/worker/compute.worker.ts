@@ -1,15 +1,21 @@
-import { must } from '@fieldchalk/core';
-import { expose } from 'comlink';
 import {
   circuitTerms,
+  type CircuitTerms,
   circuitTrials,
   Computer,
+  type EditArgs,
+  type Edited,
+  makeEdit,
+  must,
+  type Patch,
   patched,
+  type Plan,
+  type Result,
+  type Unrolled,
   unrollRoom,
   whyOnCircuit,
-  makeEdit,
 } from '@fieldchalk/core';
-import type { CircuitTerms, EditArgs, Edited, Patch, Plan, Result, Unrolled } from '@fieldchalk/core';
+import { expose } from 'comlink';
 
 /** One room's answer: the whole result, and the room unrolled. */
 export interface Answer {

@@ -36,7 +36,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
   <div>
     <details v-if="fill && fill.model !== 'none'">
       <summary class="row cursor-pointer">
-        <span>Fill · {{ catalogue[fill.model]!.name }}</span
+        <span>Fill · {{ entryOf(catalogue, fill.model).name }}</span
         ><b :class="{ 'text-trouble': !fill.fits }">{{ fill.used }} of {{ fill.volume }} in³</b>
       </summary>
       <div v-for="p in fill.parts" :key="p.what + p.gauge" class="row pl-4 text-sm">
@@ -44,7 +44,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         ><span>{{ p.total }} in³</span>
       </div>
       <p v-if="fill.withOneMore && fill.withOneMore !== fill.model" class="row pl-4 text-sm">
-        <span>With one more cable</span><span>{{ catalogue[fill.withOneMore]!.name }}</span>
+        <span>With one more cable</span><span>{{ entryOf(catalogue, fill.withOneMore).name }}</span>
       </p>
       <p
         v-for="o in fill.others"
@@ -52,7 +52,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         class="row pl-4 text-sm"
         :class="{ 'text-trouble': o.used > o.volume }"
       >
-        <span>{{ catalogue[o.model]!.name }}</span><span>{{ o.used }} of {{ o.volume }}</span>
+        <span>{{ entryOf(catalogue, o.model).name }}</span><span>{{ o.used }} of {{ o.volume }}</span>
       </p>
       <div class="mt-1 grid grid-cols-3 gap-1 text-sm text-quiet">
         <ChoiceField
@@ -122,8 +122,8 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
       <summary class="row cursor-pointer">
         <span>Make-up</span
         ><b
-          >{{ session.result.makeup[box]!.cables.length }} cables,
-          {{ session.result.makeup[box]!.joints.length }} joints</b
+          >{{ entryOf(session.result.makeup, box).cables.length }} cables,
+          {{ entryOf(session.result.makeup, box).joints.length }} joints</b
         >
       </summary>
       <MakeUpSheet :plan="session.drawn" :result="session.result" :box="box" />

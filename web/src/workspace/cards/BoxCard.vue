@@ -2,12 +2,11 @@
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { entryOf, formatLength, type Height, must, ruleBook } from '@fieldchalk/core';
+import { type Box, boxNumber, entryOf, formatLength, type Height, must, ruleBook } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
-import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
 import ManyBoxes from './ManyBoxes.vue';
@@ -59,6 +58,10 @@ const height = computed((): Height => {
   const m = must(mark.value, 'the mark of the box');
   return ownHeight.value ?? { value: m.centerFromFinished, to: 'center', from: 'finished' };
 });
+const set = (changes: Partial<Box>) =>
+  session.edit('setBox', { box: must(boxId.value, 'the box chosen'), changes });
+const setHeight = (to: Height | null) =>
+  session.edit('setBoxHeight', { box: must(boxId.value, 'the box chosen'), height: to });
 /** Changing the reference keeps the box where it is; only the figure is read another way. */
 function reread(to: Height['to'], from: Height['from']) {
   const m = must(mark.value, 'the mark of the box');
@@ -67,18 +70,15 @@ function reread(to: Height['to'], from: Height['from']) {
     center: (m.bottomFromSubfloor + m.topFromSubfloor) / 2,
     top: m.topFromSubfloor,
   }[to];
-  session.edit('setBoxHeight', {
-    box: must(boxId.value, 'the box chosen'),
-    height: { value: rise - (from === 'finished' ? floor.value : 0), to, from },
-  });
+  setHeight({ value: rise - (from === 'finished' ? floor.value : 0), to, from });
 }
 </script>
 
 <template>
-  <div v-if="box && mark && fill" class="mb-4 border-b-2 border-ink pb-3" data-card>
+  <div v-if="boxId && box && mark && fill" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <div class="flex items-start justify-between gap-2">
       <p class="text-quiet">
-        Box {{ boxNumber(boxId!) }} · wall {{ letter }} · stud {{ mark.stud }}, {{ mark.studSide }} face
+        Box {{ boxNumber(boxId) }} · wall {{ letter }} · stud {{ mark.stud }}, {{ mark.studSide }} face
       </p>
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
@@ -133,9 +133,7 @@ function reread(to: Height['to'], from: Height['from']) {
       <LengthField
         label="Height"
         :model-value="height.value"
-        @update:model-value="
-          (value) => session.edit('setBoxHeight', { box: boxId!, height: { ...height, value } })
-        "
+        @update:model-value="(value) => setHeight({ ...height, value })"
       />
       <ChoiceField
         label="To its"
@@ -156,20 +154,9 @@ function reread(to: Height['to'], from: Height['from']) {
       label="Why it is not at the house height"
       :model-value="box.reason"
       :maxlength="1000"
-      @update:model-value="
-        (v) =>
-          session.edit('setBox', {
-            box: boxId!,
-            changes: { reason: v },
-          })
-      "
+      @update:model-value="(v) => set({ reason: v })"
     />
-    <button
-      v-if="ownHeight"
-      class="key mt-1"
-      type="button"
-      @click="session.edit('setBoxHeight', { box: boxId!, height: null })"
-    >
+    <button v-if="ownHeight" class="key mt-1" type="button" @click="setHeight(null)">
       Back to the house height
     </button>
     <ChoiceField
@@ -183,13 +170,7 @@ function reread(to: Height['to'], from: Height['from']) {
         { value: 'screw', says: 'screws' },
         { value: 'powder', says: 'powder-actuated fasteners, on concrete' },
       ]"
-      @update:model-value="
-        (v) =>
-          session.edit('setBox', {
-            box: boxId!,
-            changes: { fixing: v },
-          })
-      "
+      @update:model-value="(v) => set({ fixing: v })"
     />
     <ManyBoxes lines-up />
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
@@ -197,7 +178,7 @@ function reread(to: Height['to'], from: Height['from']) {
       <LengthField v-model="every" label="times, to the right every" />
       <button class="key" type="submit">Repeat</button>
     </form>
-    <BoxDevices :box="boxId!" />
-    <BoxBody :box="boxId!" />
+    <BoxDevices :box="boxId" />
+    <BoxBody :box="boxId" />
   </div>
 </template>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { isOnWall, must, wallSegment } from '@fieldchalk/core';
+import { boxNumber, isOnWall, must, wallSegment } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
-import { boxNumber } from '../names.ts';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
 import CardHead from './CardHead.vue';
@@ -45,7 +44,7 @@ function setDistance(wall: string, was: number, now: number) {
       <LengthField
         v-for="f in mark?.from ?? []"
         :key="f.wall"
-        :label="`From wall ${wallName(session.unrolled, f.wall)}`"
+        :label="`From ${wallName(session.opened, session.unrolled, f.wall)}`"
         :model-value="f.distance"
         @update:model-value="(now) => setDistance(f.wall, f.distance, now)"
       />

@@ -1,13 +1,20 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
-import { ampsByGauge, boxesOfRoom, type Circuit, devicesSuiting, entryOf, gauges } from '@fieldchalk/core';
+import {
+  ampsByGauge,
+  boxesOfRoom,
+  boxNumber,
+  type Circuit,
+  devicesSuiting,
+  entryOf,
+  gauges,
+} from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { circuitLooks, circuitsInOrder } from '../circuits/look.ts';
-import { boxNumber } from '../names.ts';
 
 /** One circuit: what is on it, how it is fed and protected, and why it is as it is. */
 const session = useSession();

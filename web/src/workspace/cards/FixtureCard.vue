@@ -20,6 +20,9 @@ const wall = computed(() =>
     : undefined,
 );
 const set = (changes: Partial<Fixture>) => session.edit('setFixture', { fixture: id.value, changes });
+const moveTo = (left: number) => {
+  if (wall.value && fixture.value) set({ at: atFromLeft(wall.value, left, fixture.value.width) });
+};
 </script>
 
 <template>
@@ -27,7 +30,9 @@ const set = (changes: Partial<Fixture>) => session.edit('setFixture', { fixture:
     <CardHead
       :title="fixture.label || fixture.kind"
       :says="
-        fixture.wall ? `wall ${wallName(session.unrolled, fixture.wall)}` : 'on no wall; drag it on the plan'
+        fixture.wall
+          ? wallName(session.opened, session.unrolled, fixture.wall)
+          : 'on no wall; drag it on the plan'
       "
     />
     <div class="grid grid-cols-3 gap-2">
@@ -41,7 +46,7 @@ const set = (changes: Partial<Fixture>) => session.edit('setFixture', { fixture:
         v-if="wall"
         label="From the left corner"
         :model-value="fromLeft(wall, fixture.at, fixture.width)"
-        @update:model-value="(v) => set({ at: atFromLeft(wall!, v, fixture!.width) })"
+        @update:model-value="moveTo"
       />
       <LengthField
         label="Width"

@@ -18,13 +18,16 @@ const wall = computed(() =>
     : undefined,
 );
 const set = (changes: Partial<Obstacle>) => session.edit('setObstacle', { obstacle: id.value, changes });
+const moveTo = (left: number) => {
+  if (wall.value && obstacle.value) set({ at: atFromLeft(wall.value, left, obstacle.value.width) });
+};
 </script>
 
 <template>
   <div v-if="obstacle" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
       :title="obstacle.kind"
-      :says="`in wall ${wallName(session.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
+      :says="`in ${wallName(session.opened, session.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
     />
     <div class="grid grid-cols-3 gap-2">
       <TextField
@@ -36,7 +39,7 @@ const set = (changes: Partial<Obstacle>) => session.edit('setObstacle', { obstac
         v-if="wall"
         label="From the left corner"
         :model-value="fromLeft(wall, obstacle.at, obstacle.width)"
-        @update:model-value="(v) => set({ at: atFromLeft(wall!, v, obstacle!.width) })"
+        @update:model-value="moveTo"
       />
       <LengthField
         label="Width"

@@ -28,11 +28,17 @@ const wall = computed(() =>
     : undefined,
 );
 const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening: id.value, changes });
+const moveTo = (left: number) => {
+  if (wall.value && opening.value) set({ at: atFromLeft(wall.value, left, opening.value.width) });
+};
 </script>
 
 <template>
   <div v-if="opening" class="mb-4 border-b-2 border-ink pb-3" data-card>
-    <CardHead :title="openingName(opening.kind)" :says="`wall ${wallName(session.unrolled, opening.wall)}`" />
+    <CardHead
+      :title="openingName(opening.kind)"
+      :says="wallName(session.opened, session.unrolled, opening.wall)"
+    />
     <div class="grid grid-cols-3 gap-2">
       <ChoiceField
         label="Kind"
@@ -44,7 +50,7 @@ const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening:
         v-if="wall"
         label="From the left corner"
         :model-value="fromLeft(wall, opening.at, opening.width)"
-        @update:model-value="(v) => set({ at: atFromLeft(wall!, v, opening!.width) })"
+        @update:model-value="moveTo"
       />
       <LengthField
         label="Width"
@@ -58,7 +64,7 @@ const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening:
           label="Hinge"
           :model-value="hingeHand(opening, wall)"
           :options="['left', 'right']"
-          @update:model-value="(v) => set({ hinge: hingeEnd(v, wall!) })"
+          @update:model-value="(v) => wall && set({ hinge: hingeEnd(v, wall) })"
         />
         <ChoiceField
           label="Swing"
@@ -67,7 +73,7 @@ const set = (changes: Partial<Opening>) => session.edit('setOpening', { opening:
             { value: 'in', says: 'into this room' },
             { value: 'out', says: 'out of it' },
           ]"
-          @update:model-value="(v) => set({ swing: swingSide(v === 'in', wall!) })"
+          @update:model-value="(v) => wall && set({ swing: swingSide(v === 'in', wall) })"
         />
       </template>
     </div>

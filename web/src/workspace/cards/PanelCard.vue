@@ -26,6 +26,7 @@ const moveTo = (left: number) =>
     on: { at: wall.value.origin + left * wall.value.sign },
   });
 const set = (changes: Partial<Omit<Panel, 'on'>>) => session.edit('setPanel', { panel: id.value, changes });
+const setClear = (changes: Partial<Panel['clear']>) => set({ clear: { ...panel.value?.clear, ...changes } });
 function feed(changes: Partial<NonNullable<Panel['feeder']>>) {
   const feeder = panel.value?.feeder;
   if (feeder) set({ feeder: { ...feeder, ...changes } });
@@ -80,8 +81,8 @@ const feederSpaces = computed(() => {
         @update:model-value="(v) => session.edit('setPanel', { panel: id, changes: { spaces: v } })"
       />
       <LengthField
-        v-if="fromLeft !== null"
-        :label="`From left, wall ${wall!.letter}`"
+        v-if="wall && fromLeft !== null"
+        :label="`From left, wall ${wall.letter}`"
         :model-value="fromLeft"
         @update:model-value="moveTo"
       />
@@ -166,17 +167,17 @@ const feederSpaces = computed(() => {
       <LengthField
         label="Clear in front, wide"
         :model-value="panel.clear.width ?? null"
-        @update:model-value="(width) => set({ clear: { ...panel!.clear, width } })"
+        @update:model-value="(width) => setClear({ width })"
       />
       <LengthField
         label="deep"
         :model-value="panel.clear.depth ?? null"
-        @update:model-value="(depth) => set({ clear: { ...panel!.clear, depth } })"
+        @update:model-value="(depth) => setClear({ depth })"
       />
       <LengthField
         label="high"
         :model-value="panel.clear.height ?? null"
-        @update:model-value="(height) => set({ clear: { ...panel!.clear, height } })"
+        @update:model-value="(height) => setClear({ height })"
       />
     </div>
     <p class="mt-2 text-sm text-quiet">

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { formatLength } from '@fieldchalk/core';
+import { formatLength, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { endName } from '../names.ts';
 
 const session = useSession();
+const names = computed(() => namesOf(session.opened));
 const selection = useSelection();
 const id = computed(() => selection.chosenId);
 const run = computed(() => session.opened.runs[id.value]);
 const laid = computed(() => session.result?.runs[id.value]);
 const title = computed(() =>
-  run.value ? `${endName(session.opened, run.value.from)} → ${endName(session.opened, run.value.to)}` : '',
+  run.value ? `${names.value.end(run.value.from)} → ${names.value.end(run.value.to)}` : '',
 );
 const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
@@ -27,8 +27,8 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
     <p>
       <span class="figure">{{ formatLength(laid.length.cut) }}</span> to cut
     </p>
-    <div v-for="l in session.result!.labels.filter((x) => x.run === id)" :key="l.end" class="row">
-      <span>Label at {{ endName(session.opened, l.end) }}</span
+    <div v-for="l in session.result?.labels.filter((x) => x.run === id)" :key="l.end" class="row">
+      <span>Label at {{ names.end(l.end) }}</span
       ><b>{{ l.text }}</b>
     </div>
     <div class="row">

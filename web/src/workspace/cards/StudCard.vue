@@ -20,6 +20,9 @@ const measuredAs = computed(
       ([, m]) => m.wall === stud.value?.wall && Math.abs(m.at - stud.value.at) < 0.05,
     )?.[0],
 );
+const forget = () => {
+  if (measuredAs.value) session.edit('forgetStud', { member: measuredAs.value });
+};
 function measure(fromLeft: number) {
   if (!studWall.value || !stud.value) return;
   const at = studWall.value.origin + fromLeft * studWall.value.sign;
@@ -40,13 +43,6 @@ function measure(fromLeft: number) {
       :model-value="studFromLeft"
       @update:model-value="measure"
     />
-    <button
-      v-if="measuredAs"
-      class="key mt-2"
-      type="button"
-      @click="session.edit('forgetStud', { member: measuredAs! })"
-    >
-      Back to the layout
-    </button>
+    <button v-if="measuredAs" class="key mt-2" type="button" @click="forget">Back to the layout</button>
   </div>
 </template>

@@ -11,6 +11,7 @@ import {
   type RoomUse,
   roomUses,
   type Wall,
+  sentence,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -74,7 +75,7 @@ const accesses = [
 <template>
   <div v-if="wall" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
-      :title="many > 1 ? `${many} walls` : `Wall ${wallName(session.unrolled, id)}`"
+      :title="many > 1 ? `${many} walls` : sentence(wallName(session.opened, session.unrolled, id))"
       :says="`${formatLength(span)} between centres · ${roomsAt(session.opened, session.result?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
     />
     <div class="grid grid-cols-3 gap-2">
@@ -83,7 +84,12 @@ const accesses = [
         label="Length, face to face"
         :model-value="leg.length"
         @update:model-value="
-          (length) => session.edit('setWallLength', { room: selection.room!, wall: id, length })
+          (length) =>
+            session.edit('setWallLength', {
+              room: must(selection.room, 'the room in hand'),
+              wall: id,
+              length,
+            })
         "
       />
       <LengthField label="Move out by" :model-value="null" @update:model-value="moveOut" />
@@ -176,7 +182,7 @@ const accesses = [
         type="button"
         @click="session.edit('joinWalls', { walls: [id, other] })"
       >
-        Join with {{ wallName(session.unrolled, other) }}
+        Join with {{ wallName(session.opened, session.unrolled, other) }}
       </button>
       <button
         class="key"

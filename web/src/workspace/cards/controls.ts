@@ -1,14 +1,14 @@
 import {
   boundedRooms,
+  boxNumber,
   deviceWords,
   entryOf,
-  lightKinds,
   isOnWall,
+  lightKinds,
   nth,
-  roomOfBox,
   type Plan,
+  roomOfBox,
 } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
 
 /** Lights a switch can be told to work: those that go together already, and what nothing works yet, by room. */
 export interface LightSet {

@@ -1,4 +1,4 @@
-import type { Opening, Plan, Unrolled, UnrolledWall } from '@fieldchalk/core';
+import { namesOf, type Opening, type Plan, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 
 /** How a thing on a wall is told by someone in the room: measured from the wall's left corner as they face it. */
 export function wallSeen(
@@ -29,9 +29,10 @@ export const swingsIn = (o: Opening, wall: UnrolledWall) => o.swing === wall.sid
 export const swingSide = (inward: boolean, wall: UnrolledWall): Opening['swing'] =>
   inward ? wall.side : wall.side === 'left' ? 'right' : 'left';
 
-/** A wall's letter in the room in hand; its id elsewhere. */
-export function wallName(unrolled: Unrolled | null, wallId: string): string {
-  return unrolled?.walls.find((w) => w.wall === wallId)?.letter ?? wallId.replace(/^w/, '№ ');
+/** What a wall is called by someone in the room in hand: by its letter there, elsewhere by the room that sees it. */
+export function wallName(plan: Plan, unrolled: Unrolled | null, wallId: string): string {
+  const here = unrolled?.walls.find((w) => w.wall === wallId);
+  return here ? `wall ${here.letter}` : namesOf(plan).wall(wallId);
 }
 
 export const openingName = (kind: Opening['kind']) => kind.replaceAll('-', ' ');

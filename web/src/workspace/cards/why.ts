@@ -1,6 +1,4 @@
-import { must, nth } from '@fieldchalk/core';
-import { formatLength, type Result } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
+import { boxNumber, formatLength, must, nth, type Result } from '@fieldchalk/core';
 import { facePlaces } from '../ribbon/ribbon.ts';
 
 type Space = Result['rooms'][string]['spaces'][number];

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { formatLength, netId, netWords, type Plan, type Result, ruleBook } from '@fieldchalk/core';
+import { boxNumber, formatLength, netId, netWords, type Plan, type Result, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { boxNumber } from '../names.ts';
 import MakeUpDrawing from './MakeUpDrawing.vue';
 
 /** The make-up of one box: drawn, and step by step in the order of the work. */

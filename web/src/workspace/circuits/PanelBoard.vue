@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { entryOf, legLoads, type Plan, type Result } from '@fieldchalk/core';
+import { entryOf, legLoads, type Plan, type Result, valueIn } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { circuitLooks, panelRows, type PanelPlace } from './look.ts';
 
@@ -45,7 +45,7 @@ function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
   <div
     class="border-4 border-ink bg-ground p-1"
     role="group"
-    :aria-label="`Panel ${plan.panels[panel]!.name || panel}`"
+    :aria-label="`Panel ${entryOf(plan.panels, panel).name || panel}`"
   >
     <div class="mb-1 grid grid-cols-2 gap-2 text-sm">
       <div v-for="leg in ['A', 'B'] as const" :key="leg" :data-leg="leg">
@@ -108,11 +108,11 @@ function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
                   class="w-9 shrink-0 text-[0.65rem] font-bold"
                   :class="tripped.has(s.id) ? 'bg-trouble text-sheet' : 'bg-ink text-sheet'"
                   type="button"
-                  :aria-label="`Breaker ${looks.get(s.id)!.number} ${plan.circuits[s.id]!.name}`"
+                  :aria-label="`Breaker ${valueIn(looks, s.id).number} ${entryOf(plan.circuits, s.id).name}`"
                   :aria-pressed="!tripped.has(s.id)"
                   @click.stop="emit('trip', s.id)"
                 >
-                  {{ tripped.has(s.id) ? 'OFF' : plan.circuits[s.id]!.amps }}
+                  {{ tripped.has(s.id) ? 'OFF' : entryOf(plan.circuits, s.id).amps }}
                 </button>
                 <button
                   class="flex min-w-0 flex-1 flex-col justify-center px-1 text-left"
@@ -123,7 +123,7 @@ function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
                   <span
                     class="line-clamp-2 text-[0.8rem] leading-[1.05] font-bold"
                     :class="{ 'line-through': tripped.has(s.id) }"
-                    >{{ s.half ?? '' }} {{ plan.circuits[s.id]!.name || 'no name' }}</span
+                    >{{ s.half ?? '' }} {{ entryOf(plan.circuits, s.id).name || 'no name' }}</span
                   >
                   <span class="mt-0.5 h-1.5 bg-rule" :title="`${share(s.id)} % of the breaker`"
                     ><span
@@ -135,12 +135,12 @@ function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
                 <span
                   class="m-1 grid w-6 shrink-0 place-items-center rounded-full text-xs font-bold text-white"
                   :style="{
-                    background: looks.get(s.id)!.fill,
-                    border: `2px ${looks.get(s.id)!.border} var(--sheet)`,
+                    background: valueIn(looks, s.id).fill,
+                    border: `2px ${valueIn(looks, s.id).border} var(--sheet)`,
                     outline: '1px solid var(--ink)',
                   }"
                   aria-hidden="true"
-                  >{{ looks.get(s.id)!.number }}</span
+                  >{{ valueIn(looks, s.id).number }}</span
                 >
               </div>
             </template>

@@ -1,12 +1,14 @@
-import { entryOf, nth, valueIn } from '@fieldchalk/core';
 import {
   boundedRooms,
   circuitNumber,
   compareIds,
   deadWith,
+  entryOf,
   legOf,
-  seatsOf,
+  nth,
   type Plan,
+  seatsOf,
+  valueIn,
 } from '@fieldchalk/core';
 
 /** How a circuit looks wherever it is shown: a colour, the dashes of its ring, and its number, so that none of them is the only sign. */

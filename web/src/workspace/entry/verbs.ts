@@ -1,15 +1,15 @@
 import {
-  entryOf,
-  must,
-  parseLength,
-  roomUses,
+  boxNumber,
   type DeviceKind,
   type EditArgs,
   type EditName,
+  entryOf,
+  must,
   type Opening,
+  parseLength,
   type RoomUse,
+  roomUses,
 } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
 import type { EntryContext, Order } from './order.ts';
 
 const turns: Record<string, number> = { right: 90, r: 90, left: -90, l: -90, straight: 0 };

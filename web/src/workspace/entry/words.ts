@@ -1,5 +1,4 @@
-import { deviceKinds, nth, roomUses } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
+import { boxNumber, deviceKinds, nth, roomUses } from '@fieldchalk/core';
 import { boxParts, stages, type EntryContext } from './order.ts';
 
 /** Lines the chalk line offers while typing: what can be done, and everything that has a name. */

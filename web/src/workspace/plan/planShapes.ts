@@ -1,15 +1,15 @@
 import {
-  deviceWords,
-  unnamedSpaces,
-  wallSegment,
+  boxNumber,
   type DeviceKind,
+  deviceWords,
   type Fixture,
   type Plan,
   type Result,
+  unnamedSpaces,
+  wallSegment,
   type WallSegment,
   type XY,
 } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
 import { at, block, bow, show } from './planLines.ts';
 import { wallShape, type WallShape } from './wallShapes.ts';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, type Unrolled } from '@fieldchalk/core';
+import { formatLength, lastOf, nth, type Unrolled } from '@fieldchalk/core';
 
 /** The proof under the walls: distance along the floor line to the nearest receptacle, against the limit. */
 const props = defineProps<{ unrolled: Unrolled; limit: number; top: number; fold: number; scale: number }>();
@@ -30,7 +30,7 @@ const depth = (d: number) => props.top + (Math.min(d, props.limit * 1.6) / props
     <text
       v-for="(p, i) in unrolled.profile.filter((q) => q.served && q.points.length > 0)"
       :key="`c${i}`"
-      :x="(p.points[0]!.x + p.points.at(-1)!.x) / 2"
+      :x="(nth(p.points, 0).x + lastOf(p.points).x) / 2"
       :y="top + limitDepth * 0.7"
       :font-size="fold * 0.85"
       text-anchor="middle"

@@ -1,4 +1,5 @@
 import {
+  boxNumber,
   boxSize,
   catalogueOf,
   type Plan,
@@ -6,7 +7,6 @@ import {
   type Unrolled,
   type UnrolledWall,
 } from '@fieldchalk/core';
-import { boxNumber } from '../names.ts';
 
 /** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
 export function ribbonX(wall: UnrolledWall, at: number): number {

@@ -27,7 +27,7 @@ function left(wall: string, at: number, width: number): string {
   return seen ? formatLength(fromLeft(seen, at, width)) : '';
 }
 const openingWords = (o: Opening) =>
-  `${openingName(o.kind)} ${formatLength(o.width)} · wall ${wallName(session.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
+  `${openingName(o.kind)} ${formatLength(o.width)} · ${wallName(session.opened, session.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
 const letter = ref('');
 const at = ref<number | null>(0);
 const width = ref<number | null>(36);
@@ -88,7 +88,8 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
     <span
       >{{ f.label || f.kind }} {{ formatLength(f.width)
       }}<template v-if="f.wall">
-        · wall {{ wallName(session.unrolled, f.wall) }} at {{ left(f.wall, f.at, f.width) }}</template
+        · {{ wallName(session.opened, session.unrolled, f.wall) }} at
+        {{ left(f.wall, f.at, f.width) }}</template
       ></span
     ><span v-if="f.va" class="text-sm text-quiet">{{ f.va }} VA</span>
   </button>
@@ -101,8 +102,8 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
     @click="choose('obstacle', id)"
   >
     <span
-      >{{ x.kind }} {{ formatLength(x.width) }} · in wall {{ wallName(session.unrolled, x.wall) }} at
-      {{ left(x.wall, x.at, x.width) }}</span
+      >{{ x.kind }} {{ formatLength(x.width) }} · in
+      {{ wallName(session.opened, session.unrolled, x.wall) }} at {{ left(x.wall, x.at, x.width) }}</span
     >
   </button>
   <form class="mt-2 grid grid-cols-[1fr_4rem_5rem_5rem_auto] items-end gap-2" @submit.prevent="add">

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { deviceWords, formatLength, ruleBook } from '@fieldchalk/core';
+import { boxNumber, deviceWords, formatLength, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import HouseHeight from './HouseHeight.vue';
 import StoryPoles from './StoryPoles.vue';
 import { boxParts } from '../entry/order.ts';
-import { boxNumber } from '../names.ts';
 import { wallName } from '../cards/onWall.ts';
 import BoxCatalogue from './BoxCatalogue.vue';
 import LightRows from './LightRows.vue';
@@ -122,7 +121,9 @@ const proof = computed(() =>
         >
         <b>{{
           c.from
-            .map((f) => `${formatLength(f.distance)} from ${wallName(session.unrolled, f.wall)}`)
+            .map(
+              (f) => `${formatLength(f.distance)} from ${wallName(session.opened, session.unrolled, f.wall)}`,
+            )
             .join(', ')
         }}</b>
       </button>

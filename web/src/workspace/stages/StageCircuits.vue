@@ -132,7 +132,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         :disabled="!panel"
         @click="
           session.edit('addCircuit', {
-            panel: panel!,
+            panel,
             name: `Circuit ${Object.keys(session.opened.circuits).length + 1}`,
           })
         "

@@ -37,6 +37,13 @@ function done(kind: string): number {
   const last = new Map(session.marks.filter((m) => m.kind === kind).map((m) => [m.about, m.done]));
   return [...last.values()].filter(Boolean).length;
 }
+const ticked = {
+  box: 'boxes nailed',
+  hole: 'holes drilled',
+  pull: 'cables pulled',
+  staple: 'cables stapled',
+  makeup: 'boxes made up',
+} as const;
 </script>
 
 <template>
@@ -57,19 +64,8 @@ function done(kind: string): number {
       </button>
     </div>
     <h2 class="heading">Ticked by the crew</h2>
-    <div
-      v-for="[kind, label] in [
-        ['box', 'boxes nailed'],
-        ['hole', 'holes drilled'],
-        ['pull', 'cables pulled'],
-        ['staple', 'cables stapled'],
-        ['makeup', 'boxes made up'],
-      ]"
-      :key="kind"
-      class="row"
-      :data-done="kind"
-    >
-      <span>{{ label }}</span><b>{{ done(kind!) }}</b>
+    <div v-for="(label, kind) in ticked" :key="kind" class="row" :data-done="kind">
+      <span>{{ label }}</span><b>{{ done(kind) }}</b>
     </div>
   </div>
 </template>

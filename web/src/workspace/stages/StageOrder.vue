@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { takeoffCsv } from '@fieldchalk/core';
+import { entryOf, namesOf, nth, takeoffCsv } from '@fieldchalk/core';
+import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 
 const session = useSession();
@@ -9,6 +10,15 @@ function download(name: string, text: string, type: string) {
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
+const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
+const names = computed(() => namesOf(session.drawn));
+/** Cuts of one coil are all of one cable. */
+const cableOf = (cuts: readonly { readonly run: string }[]) =>
+  entryOf(session.drawn.runs, nth(cuts, 0).run).cable;
+function ends(run: string) {
+  const { from, to } = entryOf(session.drawn.runs, run);
+  return `${names.value.end(from)} → ${names.value.end(to)}`;
+}
 const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100).toFixed(2)}`);
 </script>
 
@@ -18,7 +28,8 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       <button
         class="key"
         type="button"
-        @click="download(`${file()}-list.csv`, takeoffCsv(session.result!.takeoff), 'text/csv')"
+        :disabled="!session.result"
+        @click="download(`${file()}-list.csv`, list, 'text/csv')"
       >
         Download CSV
       </button>
@@ -47,14 +58,11 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
     <h2 class="heading">Coils</h2>
     <details v-for="(c, i) in session.result?.takeoff.coils ?? []" :key="i" class="border-b border-rule">
       <summary class="row cursor-pointer border-0">
-        <span
-          >{{ c.item.replace('cable-', '') }}, {{ c.feet }} ft
-          {{ c.from === 'new' ? 'new' : 'from stock' }}</span
+        <span>{{ cableOf(c.cuts) }}, {{ c.feet }} ft {{ c.from === 'new' ? 'new' : 'from stock' }}</span
         ><b>{{ c.left }} ft left</b>
       </summary>
       <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm">
-        <span>run {{ cut.run }}</span
-        ><span>{{ cut.feet }} ft</span>
+        <span>{{ ends(cut.run) }}</span><span>{{ cut.feet }} ft</span>
       </p>
     </details>
     <h2 class="heading">Hours</h2>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { formatLength } from '@fieldchalk/core';
+import { formatLength, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { endName } from '../names.ts';
 
 const session = useSession();
+const names = computed(() => namesOf(session.opened));
 const selection = useSelection();
 const runs = computed(() => Object.entries(session.result?.runs ?? {}));
 </script>
@@ -32,9 +32,8 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
       @click="selection.choose({ kind: 'run', id })"
     >
       <span
-        >{{ endName(session.opened, session.opened.runs[id]?.from ?? null) }} →
-        {{ endName(session.opened, session.opened.runs[id]?.to ?? null) }} · {{ r.cable }} ·
-        {{ r.way ?? 'no way' }}</span
+        >{{ names.end(session.opened.runs[id]?.from ?? null) }} →
+        {{ names.end(session.opened.runs[id]?.to ?? null) }} · {{ r.cable }} · {{ r.way ?? 'no way' }}</span
       ><b>cut {{ formatLength(r.length.cut) }}</b>
     </button>
     <p class="mt-3 text-sm text-quiet">

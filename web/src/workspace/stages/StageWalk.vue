@@ -11,6 +11,7 @@ import {
   roomUses,
   walkClosure,
   wallLetter,
+  nth,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -26,7 +27,9 @@ const turning = useWalk();
 const name = ref('');
 const use = ref<RoomUse>('bedroom');
 const walk = computed(() => (session.plan && selection.room ? readWalk(session.plan, selection.room) : null));
-const legs = computed(() => walk.value?.walk.legs ?? []);
+const legs = computed(() =>
+  (walk.value?.walk.legs ?? []).map((l) => ({ ...l, wall: must(l.wall, 'the wall of a leg') })),
+);
 const gap = computed(() =>
   walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
 );
@@ -56,8 +59,9 @@ function letterOf(wall: string) {
     wallLetter(legs.value.findIndex((l) => l.wall === wall))
   );
 }
+const roomInHand = () => must(selection.room, 'the room in hand');
 const setRoom = (changes: { name?: string; use?: RoomUse }) =>
-  session.edit('setRoom', { room: must(selection.room, 'the room in hand'), changes });
+  session.edit('setRoom', { room: roomInHand(), changes });
 /** A copy beside the room; mirrored left to right when asked. */
 function copyRoom(mirrored: boolean) {
   const xs = (session.unrolled?.walls ?? []).flatMap((w) => {
@@ -65,13 +69,15 @@ function copyRoom(mirrored: boolean) {
     return [entryOf(session.opened.points, wall.from).x, entryOf(session.opened.points, wall.to).x];
   });
   const by = { x: Math.max(...xs) - Math.min(...xs) + 36, y: 0 };
-  session.edit('copyRoom', { room: must(selection.room, 'the room in hand'), by, mirrored });
+  session.edit('copyRoom', { room: roomInHand(), by, mirrored });
 }
 const turnWords = (turn: number) =>
   turn === 90 ? 'turn right' : turn === -90 ? 'turn left' : `turn ${Math.round(turn * 10) / 10}°`;
 function setTurn(wall: string, turn: number) {
   if (selection.room) session.edit('setTurn', { room: selection.room, wall, turn });
 }
+const setLength = (wall: string, length: number) =>
+  session.edit('setWallLength', { room: roomInHand(), wall, length });
 const offBy = (v: number, plus: string, minus: string) =>
   Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
 const gapWords = computed(() =>
@@ -135,26 +141,24 @@ const gapWords = computed(() =>
           <button
             type="button"
             class="text-left font-bold hover:underline"
-            @click="selection.choose({ kind: 'wall', id: leg.wall! })"
+            @click="selection.choose({ kind: 'wall', id: leg.wall })"
           >
-            Wall {{ letterOf(leg.wall!) }}
+            Wall {{ letterOf(leg.wall) }}
           </button>
           <LengthField
-            :label="`Length of wall ${letterOf(leg.wall!)}`"
+            :label="`Length of wall ${letterOf(leg.wall)}`"
             hide-label
             :model-value="leg.length"
-            @update:model-value="
-              (length) => session.edit('setWallLength', { room: selection.room!, wall: leg.wall!, length })
-            "
+            @update:model-value="(length) => setLength(leg.wall, length)"
           />
-          <span v-if="i === legs.length - 1 && !walk!.closed" />
-          <span v-else-if="walk!.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
+          <span v-if="i === legs.length - 1 && !walk?.closed" />
+          <span v-else-if="walk?.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
           <NumberField
             v-else
             label="turn °"
-            :aria-label="`Turn after wall ${letterOf(leg.wall!)}, degrees to the right`"
+            :aria-label="`Turn after wall ${letterOf(leg.wall)}, degrees to the right`"
             :model-value="leg.turn"
-            @update:model-value="(turn) => setTurn(leg.wall!, turn)"
+            @update:model-value="(turn) => setTurn(leg.wall, turn)"
           />
         </li>
       </ol>
@@ -162,7 +166,7 @@ const gapWords = computed(() =>
         <button
           class="key float-right"
           type="button"
-          @click="session.edit('walkBack', { room: selection.room! })"
+          @click="session.edit('walkBack', { room: roomInHand() })"
         >
           Take the last wall back
         </button>
@@ -170,22 +174,22 @@ const gapWords = computed(() =>
           <b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.
         </p>
         <p v-else>
-          <b>Does not close by {{ formatLength(gap.distance) }}</b> at wall {{ letterOf(legs[0]!.wall!) }}’s
-          first corner: {{ gapWords }}.
+          <b>Does not close by {{ formatLength(gap.distance) }}</b> at wall
+          {{ letterOf(nth(legs, 0).wall) }}’s first corner: {{ gapWords }}.
         </p>
         <div class="mt-2 flex flex-wrap gap-2">
           <template v-if="legs.length > 2 && gap.distance < 60">
             <button
               class="key"
               type="button"
-              @click="session.edit('closeRoom', { room: selection.room!, closing: 'square' })"
+              @click="session.edit('closeRoom', { room: roomInHand(), closing: 'square' })"
             >
               Square it
             </button>
             <button
               class="key"
               type="button"
-              @click="session.edit('closeRoom', { room: selection.room!, closing: 'distribute' })"
+              @click="session.edit('closeRoom', { room: roomInHand(), closing: 'distribute' })"
             >
               Spread the error
             </button>
@@ -194,14 +198,14 @@ const gapWords = computed(() =>
             v-if="legs.length > 1"
             class="key"
             type="button"
-            @click="session.edit('closeRoom', { room: selection.room!, closing: 'last-wall' })"
+            @click="session.edit('closeRoom', { room: roomInHand(), closing: 'last-wall' })"
           >
             Close with a last wall
           </button>
         </div>
       </div>
       <RoomThings />
-      <button class="key mt-2" type="button" @click="session.edit('removeRoom', { room: selection.room! })">
+      <button class="key mt-2" type="button" @click="session.edit('removeRoom', { room: roomInHand() })">
         Forget this room; its walls stay
       </button>
     </template>

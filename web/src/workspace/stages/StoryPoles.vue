@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { formatLength, storyPoles } from '@fieldchalk/core';
+import { boxNumber, formatLength, storyPoles } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
-import { boxNumber } from '../names.ts';
 
 /** Every distinct mark of the job, to be laid out once on a stick. */
 const session = useSession();

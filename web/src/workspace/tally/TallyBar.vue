@@ -44,7 +44,11 @@ const items = computed(() => {
       <PopoverPanel
         class="absolute bottom-full left-0 z-10 mb-2 max-h-96 w-80 overflow-y-auto border border-ink bg-sheet p-3 text-ink"
       >
-        <p v-for="p in partsOf(i.key, session.result!)" :key="p.what" class="row text-sm">
+        <p
+          v-for="p in session.result ? partsOf(i.key, session.result) : []"
+          :key="p.what"
+          class="row text-sm"
+        >
           <span>{{ p.what }}</span><b>{{ p.value }}</b>
         </p>
       </PopoverPanel>
