@@ -1,6 +1,6 @@
 import { entryOf } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { boxNumber, type Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { hot, isTraveller } from '../wiring/nets.ts';
@@ -39,7 +39,7 @@ export function cableLabels(
   const wording = rules('label.wording');
   const name = (end: string) => {
     if (plan.panels[end]) return plan.panels[end].name || 'Panel';
-    const number = end.replace(/^b/, '');
+    const number = boxNumber(end);
     return wording === 'short' ? number : `${placeOf(end)} ${number}`;
   };
   return Object.keys(plan.runs)

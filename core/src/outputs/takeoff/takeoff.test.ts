@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import { marlStreet } from '../../../demo/marlStreet.ts';
 import { study } from '../../../demo/study.ts';
 import { computed, edited, randomFrom } from '../../../testing/index.ts';
+import type { Item } from '../../materials/item.ts';
 import { planCoils } from './index.ts';
 
 const cuts = (feet: readonly number[]) => feet.map((f, i) => ({ run: `k${i + 1}`, feet: f }));
@@ -76,4 +78,28 @@ describe('the list', () => {
     const kept = edited(plan, 'setBox', { box: 'b1', changes: { existing: true } });
     expect(quantity('device-receptacle-15', computed(kept))).toBe(4);
   });
+});
+
+/** How the text of each kind of item begins; a kind added to the union and not here does not compile. */
+const beginnings: Readonly<Record<Item['kind'], string>> = {
+  cable: 'cable-',
+  box: 'box-',
+  backing: 'backing-',
+  device: 'device-',
+  plate: 'plate-',
+  breaker: 'breaker-',
+  'wire-connector': 'wire-connector-',
+  tail: 'tail-',
+  staple: 'staple-',
+  strap: 'strap-',
+  'cable-connector': 'connector-',
+  'nail-plate': 'nail-plate',
+  tube: 'tube-',
+};
+
+test('every kind of item is made by some plan: the demo house, and a study where little wood is left beside holes', () => {
+  const thin = edited(study(), 'setRule', { rule: 'drill.edge', value: 1.5 });
+  const made = [marlStreet(), thin].flatMap((plan) => computed(plan).takeoff.lines.map((l) => l.item));
+  const unmade = Object.entries(beginnings).filter(([, begins]) => !made.some((m) => m.startsWith(begins)));
+  expect(unmade).toEqual([]);
 });

@@ -27,9 +27,9 @@ const turning = useWalk();
 const name = ref('');
 const use = ref<RoomUse>('bedroom');
 const walk = computed(() => (session.plan && selection.room ? readWalk(session.plan, selection.room) : null));
-const legs = computed(() =>
-  (walk.value?.walk.legs ?? []).map((l) => ({ ...l, wall: must(l.wall, 'the wall of a leg') })),
-);
+const legs = computed(() => walk.value?.walk.legs ?? []);
+/** Legs along a wall; around the end of one there are others, which nobody measures. */
+const walled = computed(() => legs.value.flatMap((l) => (l.wall ? [{ ...l, wall: l.wall }] : [])));
 const gap = computed(() =>
   walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
 );
@@ -134,7 +134,7 @@ const gapWords = computed(() =>
       </div>
       <ol>
         <li
-          v-for="(leg, i) in legs.filter((l) => l.wall)"
+          v-for="(leg, i) in walled"
           :key="leg.wall"
           class="grid grid-cols-[4.5rem_1fr_6rem] items-center gap-2 border-b border-rule py-1"
         >
@@ -151,7 +151,7 @@ const gapWords = computed(() =>
             :model-value="leg.length"
             @update:model-value="(length) => setLength(leg.wall, length)"
           />
-          <span v-if="i === legs.length - 1 && !walk?.closed" />
+          <span v-if="i === walled.length - 1 && !walk?.closed" />
           <span v-else-if="walk?.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
           <NumberField
             v-else
@@ -175,7 +175,7 @@ const gapWords = computed(() =>
         </p>
         <p v-else>
           <b>Does not close by {{ formatLength(gap.distance) }}</b> at wall
-          {{ letterOf(nth(legs, 0).wall) }}’s first corner: {{ gapWords }}.
+          {{ letterOf(nth(walled, 0).wall) }}’s first corner: {{ gapWords }}.
         </p>
         <div class="mt-2 flex flex-wrap gap-2">
           <template v-if="legs.length > 2 && gap.distance < 60">
