@@ -16,7 +16,10 @@ const refused = (recipe: Parameters<typeof applyEdit>[2], given: Parameters<type
 describe('the gate', () => {
   test('an entry its own schema refuses comes back as problems of its fields, not as a throw', () => {
     const problems = refused((draft) => {
-      draft.boxes['b99'] = entrySchemas.boxes.parse({ on: { wall: 'w1', side: 'right', at: 'far' }, gangs: 0 });
+      draft.boxes['b99'] = entrySchemas.boxes.parse({
+        on: { wall: 'w1', side: 'right', at: 'far' },
+        gangs: 0,
+      });
     });
     expect(problems.map((p) => p.path)).toContain('gangs');
     for (const p of problems) expect(p.message).not.toBe('');

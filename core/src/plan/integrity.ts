@@ -64,12 +64,12 @@ const openingsFitTheirWall: Invariant = (plan) =>
     if (length === null) return missing;
     const problems: Problem[] = [];
     if (o.head <= o.sill)
-      problems.push({ path: `${path}.head`, message: `must be above the sill (${o.sill})` });
+      problems.push({ path: `${path}.head`, message: `must be above the sill (${formatLength(o.sill)})` });
     if (o.at < 0) problems.push({ path: `${path}.at`, message: 'starts before the wall does' });
     if (o.at + o.width > length + 1e-6)
       problems.push({
         path: `${path}.width`,
-        message: `ends ${o.at + o.width} in. along a wall ${Math.round(length * 16) / 16} in. long`,
+        message: `ends ${formatLength(o.at + o.width)} along a wall ${formatLength(length)} long`,
       });
     return problems;
   });
@@ -99,7 +99,7 @@ const thingsOnWallsHaveTheirWall: Invariant = (plan) => [
   ...entries(plan.obstacles).flatMap(([id, x]) => [
     ...onWall(plan, x.wall, x.at, `obstacles.${id}`),
     ...(x.high <= x.low
-      ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${x.low})` }]
+      ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${formatLength(x.low)})` }]
       : []),
   ]),
   ...entries(plan.panels).flatMap(([id, p]) => [
@@ -115,7 +115,12 @@ function onWall(plan: Plan, wallId: string, at: number, path: string): Problem[]
   const length = wallLength(plan, wallId);
   if (length === null) return missing;
   return at < -12 || at > length + 12
-    ? [{ path: `${path}.at`, message: `is ${at} in. along a wall ${Math.round(length * 16) / 16} in. long` }]
+    ? [
+        {
+          path: `${path}.at`,
+          message: `is ${at < 0 ? `${formatLength(-at)} before the start of` : `${formatLength(at)} along`} a wall ${formatLength(length)} long`,
+        },
+      ]
     : [];
 }
 
@@ -193,7 +198,7 @@ const layersAddUp: Invariant = (plan) => {
       ? [
           {
             path,
-            message: `is ${total}, but its layers add up to ${Math.round(sum * 1000) / 1000}; make them agree`,
+            message: `is ${total} in., but its layers add up to ${Math.round(sum * 1000) / 1000} in.; make them agree`,
           },
         ]
       : [];

@@ -52,7 +52,7 @@ describe('reading plans', () => {
     const layers = { left: [{ name: 'tile', thickness: 0.75 }] };
     const walls = { w1: { from: 'a', to: 'b', layers } };
     expect(problemsOf({ ...head, points, walls })).toEqual([
-      'walls.w1.finish.left: is 0.5, but its layers add up to 0.75; make them agree',
+      'walls.w1.finish.left: is 0.5 in., but its layers add up to 0.75 in.; make them agree',
     ]);
     expect(problemsOf({ ...head, points, walls: { w1: { ...walls.w1, finish: { left: 0.75 } } } })).toEqual(
       [],

@@ -1,12 +1,14 @@
 import {
-  must,
   type EditArgs,
   type EditName,
   type EditStep,
+  must,
   type Patch,
   type Plan,
   type Problem,
   type Result,
+  toldProblem,
+  type ToldProblem,
   type Unrolled,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
@@ -28,7 +30,7 @@ export const useSession = defineStore('session', () => {
   const tally = shallowRef<Tally | null>(null);
   const before = shallowRef<Tally | null>(null);
   const marks = shallowRef<readonly MarkRecord[]>([]);
-  const problems = shallowRef<readonly Problem[]>([]);
+  const problems = shallowRef<readonly ToldProblem[]>([]);
   const notice = ref('');
   const failure = ref('');
   const saving = ref(false);
@@ -87,6 +89,13 @@ export const useSession = defineStore('session', () => {
     room = null;
   }
 
+  /** Whether an edit was taken; what is wrong with it is told by the names of the plan it was made on. */
+  function taken(wrong: readonly Problem[]): boolean {
+    const on = plan.value;
+    problems.value = on ? wrong.map((p) => toldProblem(p, on)) : [];
+    return wrong.length === 0;
+  }
+
   /** Makes a named edit; says whether it was taken. What is wrong with it is in `problems`. */
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
     if (!job) return false;
@@ -95,16 +104,14 @@ export const useSession = defineStore('session', () => {
       proposing = proposing.then(() => propose(args as EditArgs<'propose'>)).catch(() => undefined);
       return true;
     }
-    problems.value = job.edit(name, args);
-    return problems.value.length === 0;
+    return taken(job.edit(name, args));
   }
 
   /** Several edits as one: one gesture is one undo step. */
   function editAll(name: string, steps: readonly EditStep[]): boolean {
     if (!job || steps.length === 0) return false;
     notice.value = '';
-    problems.value = job.editAll(name, steps);
-    return problems.value.length === 0;
+    return taken(job.editAll(name, steps));
   }
 
   /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
@@ -112,9 +119,9 @@ export const useSession = defineStore('session', () => {
     const own = job;
     const done = await answers?.propose(args);
     if (!done || !own || own !== job) return;
-    if (!done.ok) problems.value = done.problems;
+    if (!done.ok) taken(done.problems);
     else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
-    else problems.value = own.replay('propose', done.change.patches);
+    else taken(own.replay('propose', done.change.patches));
   }
 
   /** What an edit would give, shown while a gesture is under way; null where it would be refused. */
@@ -175,7 +182,7 @@ export const useSession = defineStore('session', () => {
     /** Proposals to look at side by side before one is taken; worked out in the worker. */
     trials: async (): Promise<Trial[]> => (await answers?.trials()) ?? [],
     take: (patches: readonly Patch[]): void => {
-      if (job) problems.value = job.replay('propose', [...patches]);
+      if (job) taken(job.replay('propose', [...patches]));
     },
     whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
   };

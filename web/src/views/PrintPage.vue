@@ -54,8 +54,8 @@ const print = () => window.print();
       role="alert"
       class="my-3 border-l-4 border-trouble p-2 print:hidden"
     >
-      <p v-for="p in session.problems" :key="p.path + p.message">
-        <b>{{ p.path }}</b> {{ p.message }}
+      <p v-for="p in session.problems" :key="p.about + p.says">
+        <b>{{ p.about }}</b> {{ p.says }}
       </p>
     </div>
     <slot v-if="session.plan" />

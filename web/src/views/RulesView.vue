@@ -135,7 +135,7 @@ async function take() {
   await attempt(async () => {
     if (jobId) {
       if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons }))
-        throw new Error(session.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+        throw new Error(session.problems.map((p) => `${p.about}: ${p.says}`).join('; '));
     } else company.value = await call<RulesFile>('PUT', '/rules', kept);
     leave();
   });

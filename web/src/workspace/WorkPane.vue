@@ -15,8 +15,8 @@ const session = useSession();
       {{ session.notice }}
     </p>
     <div v-if="session.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2">
-      <p v-for="p in session.problems" :key="p.path">
-        <b>{{ p.path }}</b> {{ p.message }}
+      <p v-for="p in session.problems" :key="p.about + p.says">
+        <b>{{ p.about }}</b> {{ p.says }}
       </p>
     </div>
     <template v-if="session.plan">

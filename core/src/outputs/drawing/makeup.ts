@@ -165,7 +165,7 @@ const drawnWire = (
 /** The bare conductors: every cable's to the joint, and from there to the devices, or to the one screw. */
 function drawGrounds(g: GroundJoint, jointCount: number, { width, cables, devices }: Layout): Drawn {
   const x = spread(width, 0, jointCount + 1);
-  const says = `grounds, ${g.cables} + ${g.tails} tails`;
+  const says = `grounds, ${g.cables} + ${g.tails} ${g.tails === 1 ? 'tail' : 'tails'}`;
   const grounded = devices.slice(0, g.method === 'screw' ? 1 : devices.length);
   return {
     joint: { x, y: row.ground, size: g.connector, method: g.method, says, ground: true },

@@ -98,7 +98,8 @@ function split() {
     </div>
     <p class="mt-1 text-sm text-quiet">
       {{ circuit.existing ? 'existing · ' : '' }}{{ Math.round(result?.va ?? 0) }} VA ·
-      {{ result?.outlets ?? 0 }} outlets · drop {{ (result?.dropPercent ?? 0).toFixed(1) }} %
+      {{ result?.outlets ?? 0 }} {{ result?.outlets === 1 ? 'outlet' : 'outlets' }} · drop
+      {{ (result?.dropPercent ?? 0).toFixed(1) }} %
     </p>
     <div class="mt-1 grid grid-cols-3 gap-2">
       <ChoiceField

@@ -113,14 +113,16 @@ const lines = (text: string) => {
         stroke="#17191a"
         stroke-width="2"
       />
-      <text :x="d.x" y="402" font-size="12" font-weight="700" fill="#17191a" text-anchor="middle">
+      <text :x="d.x" y="405" font-size="12" font-weight="700" fill="#17191a" text-anchor="middle">
         {{ d.text }}
       </text>
     </g>
     <g v-for="(s, i) in drawing.screws" :key="`s${i}`">
       <circle :cx="s.x" :cy="s.y + 4" r="5" :fill="screws[s.colour]" stroke="#17191a" />
-      <text :x="s.x" :y="s.y + 22" font-size="9.5" fill="#17191a" text-anchor="middle">
-        {{ s.text.replace('traveller', 'trav.') }}
+      <text :y="s.y + 18" font-size="9.5" fill="#17191a" text-anchor="middle">
+        <tspan v-for="(word, k) in s.text.split(' ')" :key="k" :x="s.x" :dy="k === 0 ? 0 : 9">
+          {{ word }}
+        </tspan>
       </text>
     </g>
   </svg>

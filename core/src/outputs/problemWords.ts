@@ -1,0 +1,96 @@
+import type { CollectionName, Plan } from '../plan/index.ts';
+import type { Problem } from '../plan/problems.ts';
+import { namesOf, sentence } from './names.ts';
+
+/** A problem as a person hears it: what it is about by its name on site, never by id, and what is wrong with it. */
+export interface ToldProblem {
+  readonly about: string;
+  readonly says: string;
+}
+
+/** What one thing of a collection is called while it is not yet in the plan, or is nothing people name. */
+const unnamed: Readonly<Record<CollectionName, string>> = {
+  levels: 'the level',
+  points: 'the corner',
+  walls: 'the wall',
+  openings: 'the opening',
+  members: 'the stud',
+  obstacles: 'the thing in the wall',
+  rooms: 'the room',
+  fixtures: 'the fixture',
+  boxes: 'the box',
+  devices: 'the device',
+  controls: 'what the switch works',
+  panels: 'the panel',
+  circuits: 'the circuit',
+  runs: 'the cable',
+  accepted: 'the finding let stand',
+  models: 'the box model',
+  stock: 'the stock',
+};
+
+/** Fields by the words of the screen, where they are not the field's own name. */
+const fieldWords: Readonly<Record<string, string>> = {
+  at: 'place along the wall',
+  x: 'place',
+  y: 'place',
+  z: 'height',
+  va: 'volt-amperes',
+  amps: 'breaker',
+  gauge: 'wire',
+  from: 'start',
+  to: 'end',
+  endsAt: 'open end',
+  fromWall: 'distance from the walls',
+  fromLeft: 'distance from the left corner',
+  high: 'upper side',
+  low: 'lower side',
+  values: 'rule',
+};
+
+/** `floorFinish` as it is said: floor finish. */
+const spoken = (field: string): string =>
+  fieldWords[field] ?? field.replaceAll(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+
+function thingWords(collection: CollectionName, id: string, plan: Plan): string {
+  if (!Object.hasOwn(plan[collection], id)) return unnamed[collection];
+  const names = namesOf(plan);
+  switch (collection) {
+    case 'walls':
+      return names.wall(id);
+    case 'openings':
+      return names.opening(id);
+    case 'rooms':
+      return names.room(id);
+    case 'fixtures':
+      return names.fixture(id);
+    case 'boxes':
+      return names.box(id);
+    case 'devices':
+      return names.device(id);
+    case 'panels':
+      return names.panel(id);
+    case 'circuits':
+      return `circuit ${names.circuit(id)}`;
+    case 'runs':
+      return names.run(id);
+    case 'levels':
+      return plan.levels[id]?.name ?? unnamed.levels;
+    default:
+      return unnamed[collection];
+  }
+}
+
+/** Parts of an address that nobody says: the place of an item in a list, and what a thing is on. */
+const unsaid = /^(\d*|on)$/;
+
+const isCollection = (word: string): word is CollectionName => Object.hasOwn(unnamed, word);
+
+/** A problem of an edit, told to the one who made it. A path into the document is the address of a field: collection, entry, field. */
+export function toldProblem({ path, message }: Problem, plan: Plan): ToldProblem {
+  const [first = '', id, ...rest] = path.split('.');
+  const isThing = isCollection(first) && id !== undefined;
+  const fields = (isThing ? rest : path.split('.')).filter((f) => !unsaid.test(f));
+  const words = [...(isThing ? [thingWords(first, id, plan)] : []), ...fields.map(spoken)];
+  return { about: sentence([...new Set(words)].join(', ') || 'this'), says: message };
+}
