@@ -113,7 +113,7 @@ function enter() {
     case 'edit': {
       const rooms = Object.keys(session.plan.rooms);
       if (!session.edit(order.name as EditName, order.args as never)) {
-        says.value = session.problems.map((p) => `${p.about} ${p.says}`).join('; ');
+        says.value = session.problems.map((p) => `${p.about}: ${p.says}`).join('; ');
         return;
       }
       if (order.turnNext !== undefined) walk.turn = order.turnNext;

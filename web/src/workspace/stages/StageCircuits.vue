@@ -103,8 +103,13 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
           ...panels.map(([id, p]) => ({ value: id, says: p.name || id })),
         ]"
       />
-      <button class="key key-main col-span-3 justify-center" type="submit">Put the panel here</button>
-      <p class="col-span-3 text-sm text-quiet">
+      <button class="key key-main col-span-3 justify-center" type="submit" :disabled="walls.length === 0">
+        Put the panel here
+      </button>
+      <p v-if="walls.length === 0" class="col-span-3 text-sm text-quiet">
+        A panel hangs on a wall: walk a room first.
+      </p>
+      <p v-else class="col-span-3 text-sm text-quiet">
         On the wall with 0 away; or the place where the cable leaves the wall, and how far the panel is from
         there.
       </p>
