@@ -148,9 +148,9 @@ describe('files of other programs', () => {
       ['a.ifc', 'x', 422],
       ['a.doc', 'x', 400],
       ['a.json', '{', 422],
-    ] as const)
-      // prettier-ignore
+    ] as const) {
       expect([file, (await send(file, body)).status]).toEqual([file, status]);
+    }
   });
 });
 

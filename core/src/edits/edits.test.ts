@@ -241,9 +241,9 @@ describe('refusals name the field and the way out', () => {
       ['moveWall', { wall: 'w2', offset: 3 }],
       ['removeWalls', { walls: ['w2'] }],
       ['splitWall', { wall: 'w2', at: 40 }],
-    ] as [EditName, never][])
-      // prettier-ignore
+    ] as [EditName, never][]) {
       expect(refused(locked, name, args)).toContain('locked');
+    }
   });
 
   test('a room that is forgotten takes the boxes of its ceiling and floor with it, and nothing else', () => {

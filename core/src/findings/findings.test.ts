@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { stairwell } from '../../testing/drawnRooms.ts';
 import { collections, emptyPlan, type Plan, type RoomUse } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf, wallOf } from '../../testing/index.ts';
 import { findingTexts, type FindingCode } from './index.ts';
@@ -61,28 +62,17 @@ const runs = (circuit: string | null, ...ends: [string, string][]) =>
   Object.fromEntries(ends.map(([from, to], i) => [`k${i + 1}`, { from, to, circuit, cable: '14/2' }]));
 
 function stair(): Plan {
-  const square = (id: string, level: string) => ({
-    [`${id}a`]: { level, x: 0, y: 0 },
-    [`${id}b`]: { level, x: 120, y: 0 },
-    [`${id}c`]: { level, x: 120, y: 120 },
-    [`${id}d`]: { level, x: 0, y: 120 },
-  });
-  const walls = (id: string) => ({
-    [`${id}1`]: { from: `${id}a`, to: `${id}b` },
-    [`${id}2`]: { from: `${id}b`, to: `${id}c` },
-    [`${id}3`]: { from: `${id}c`, to: `${id}d` },
-    [`${id}4`]: { from: `${id}d`, to: `${id}a` },
-  });
-  return planOf({
-    levels: { L1: { name: 'Main' }, L2: { name: 'Upper', elevation: 107 } },
-    points: { ...square('p', 'L1'), ...square('q', 'L2') },
-    walls: { ...walls('p'), ...walls('q') },
-    openings: { o1: { wall: 'p1', at: 40 }, o2: { wall: 'q1', at: 40 } },
-    rooms: { r1: { x: 60, y: 60, use: 'stair' }, r2: { level: 'L2', x: 60, y: 60, use: 'stair' } },
-    boxes: { b1: { on: { ceiling: 'r1', x: 60, y: 60 } }, b2: { on: { wall: 'p2', side: 'left', at: 50 } } },
-    devices: { d1: { box: 'b1', kind: 'light' }, d2: { box: 'b2', kind: 'switch' } },
-    controls: { k1: { switches: ['d2'], loads: ['d1'] } },
-  });
+  return stairwell(
+    {},
+    {
+      boxes: {
+        b1: { on: { ceiling: 'r1', x: 60, y: 60 } },
+        b2: { on: { wall: 'p2', side: 'left', at: 50 } },
+      },
+      devices: { d1: { box: 'b1', kind: 'light' }, d2: { box: 'b2', kind: 'switch' } },
+      controls: { k1: { switches: ['d2'], loads: ['d1'] } },
+    },
+  );
 }
 
 const cases: Record<FindingCode, () => Plan> = {

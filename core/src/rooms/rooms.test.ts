@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { computed, edited, planOf, randomFrom, roomOf } from '../../testing/index.ts';
+import { twoRooms } from '../../testing/drawnRooms.ts';
+import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
 import { walkClosure } from '../survey/walk.ts';
 import { readWalk } from './walked.ts';
 
@@ -60,26 +61,7 @@ describe('rooms from a walk', () => {
   });
 
   test('two rooms either side of a T share the wall', () => {
-    const result = computed(
-      planOf({
-        points: {
-          a: { x: 0, y: 0 },
-          b: { x: 240, y: 0 },
-          c: { x: 240, y: 120 },
-          d: { x: 0, y: 120 },
-          e: { x: 120, y: 0 },
-          f: { x: 120, y: 120 },
-        },
-        walls: {
-          w1: { from: 'a', to: 'b' },
-          w2: { from: 'b', to: 'c' },
-          w3: { from: 'c', to: 'd' },
-          w4: { from: 'd', to: 'a' },
-          w5: { from: 'e', to: 'f' },
-        },
-        rooms: { r1: { x: 60, y: 60 }, r2: { x: 180, y: 60 } },
-      }),
-    );
+    const result = computed(twoRooms());
     expect(result.rooms.r1!.area).toBeCloseTo(116.5 * 116.5, 6);
     expect(result.rooms.r2!.area).toBeCloseTo(116.5 * 116.5, 6);
   });

@@ -1,32 +1,14 @@
 import { describe, expect, test } from 'vitest';
-
 import { type EditArgs, type EditName, makeEdit } from '../edits/index.ts';
 import { computed, edited, planOf, randomFrom, roomOf } from '../../testing/index.ts';
 import { readWalk, unnamedSpaces } from '../rooms/walked.ts';
+import { twoRooms as drawnRooms, walkedOn } from '../../testing/drawnRooms.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
 import type { Plan } from '../plan/index.ts';
 
-/** A 240 × 120 box cut in two by a T at 120. */
+/** With a door in the long wall and one in the partition. */
 const twoRooms = () =>
-  planOf({
-    points: {
-      a: { x: 0, y: 0 },
-      b: { x: 240, y: 0 },
-      c: { x: 240, y: 120 },
-      d: { x: 0, y: 120 },
-      e: { x: 120, y: 0 },
-      f: { x: 120, y: 120 },
-    },
-    walls: {
-      w1: { from: 'a', to: 'b' },
-      w2: { from: 'b', to: 'c' },
-      w3: { from: 'c', to: 'd' },
-      w4: { from: 'd', to: 'a' },
-      w5: { from: 'e', to: 'f' },
-    },
-    openings: { o1: { wall: 'w1', at: 150, width: 32 }, o2: { wall: 'w5', at: 40, width: 30 } },
-    rooms: { r1: { x: 60, y: 60, use: 'bedroom' }, r2: { x: 180, y: 60, use: 'bedroom' } },
-  });
+  drawnRooms({ openings: { o1: { wall: 'w1', at: 150, width: 32 }, o2: { wall: 'w5', at: 40, width: 30 } } });
 
 const area = (plan: Plan, room: string) => computed(plan).rooms[room]!.area;
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
@@ -163,13 +145,11 @@ describe('rooms walked on from other rooms', () => {
       behind: { wall: 'w2', side: 'right' },
     });
     expect(Object.keys(plan.walls)).toHaveLength(4);
-    for (const [length, turn] of [
+    plan = walkedOn(plan, 'r2', [
       [120, 0],
       [60, 90],
       [120, 90],
-    ] as const)
-      // prettier-ignore
-      plan = edited(plan, 'walkOn', { room: 'r2', length, turn });
+    ]);
     plan = edited(plan, 'closeRoom', { room: 'r2', closing: 'last-wall' });
     expect(Object.keys(plan.walls)).toHaveLength(7);
     expect(plan.rooms['r2']!.walk).toBeUndefined();
@@ -188,28 +168,24 @@ describe('rooms walked on from other rooms', () => {
       use: 'hall',
       behind: { wall: 'w2', side: 'right', at: 40 },
     });
-    for (const [length, turn] of [
+    plan = walkedOn(plan, 'r2', [
       [80, 0],
       [48, 90],
       [80, 90],
       [48, 90],
-    ] as const)
-      // prettier-ignore
-      plan = edited(plan, 'walkOn', { room: 'r2', length, turn });
+    ]);
     expect(computed(plan).rooms['r2']).toMatchObject({ closed: true, area: 80 * 48 });
     let long = edited(study(), 'startRoom', {
       name: 'Hall',
       use: 'hall',
       behind: { wall: 'w2', side: 'right' },
     });
-    for (const [length, turn] of [
+    long = walkedOn(long, 'r2', [
       [200, 0],
       [48, 90],
       [200, 90],
       [48, 90],
-    ] as const)
-      // prettier-ignore
-      long = edited(long, 'walkOn', { room: 'r2', length, turn });
+    ]);
     expect(computed(long).rooms['r2']).toMatchObject({ closed: true, area: 200 * 48 });
     expect(computed(long).rooms['r1']).toMatchObject({ closed: true, area: 150 * 120 });
   });
@@ -220,14 +196,12 @@ describe('rooms walked on from other rooms', () => {
       use: 'pantry',
       behind: { wall: 'w2', side: 'right' },
     });
-    for (const [length, turn] of [
+    plan = walkedOn(plan, 'r2', [
       [120, 0],
       [60, 90],
       [120, 90],
       [59.25, 90],
-    ] as const)
-      // prettier-ignore
-      plan = edited(plan, 'walkOn', { room: 'r2', length, turn });
+    ]);
     plan = edited(plan, 'closeRoom', { room: 'r2', closing: 'distribute' });
     expect(computed(plan).rooms['r2']!.closed).toBe(true);
     expect(computed(plan).rooms['r1']).toMatchObject({ area: 150 * 120 });
@@ -239,20 +213,16 @@ describe('rooms walked on from other rooms', () => {
       use: 'pantry',
       behind: { wall: 'w2', side: 'right' },
     });
-    for (const [length, turn] of [
+    plan = walkedOn(plan, 'r2', [
       [120, 0],
       [60, 90],
-    ] as const)
-      // prettier-ignore
-      plan = edited(plan, 'walkOn', { room: 'r2', length, turn });
+    ]);
     plan = edited(plan, 'walkBack', { room: 'r2' });
     expect(Object.keys(plan.walls)).toHaveLength(4);
-    for (const [length, turn] of [
+    plan = walkedOn(plan, 'r2', [
       [60, 90],
       [120, 90],
-    ] as const)
-      // prettier-ignore
-      plan = edited(plan, 'walkOn', { room: 'r2', length, turn });
+    ]);
     plan = edited(plan, 'closeRoom', { room: 'r2', closing: 'last-wall' });
     const grown = edited(plan, 'setWallLength', { room: 'r1', wall: 'w1', length: 160 });
     expect(computed(grown).rooms['r1']!.area).toBeCloseTo(160 * 120, 6);

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { distancePointSegment } from '../../geometry/index.ts';
 import type { Plan, RoomUse } from '../../plan/index.ts';
 import { computed, edited, planOf, roomOf } from '../../../testing/index.ts';
+import { stairwell } from '../../../testing/drawnRooms.ts';
 
 /**
  * Two rooms that share a wall, and what leads where:
@@ -200,30 +201,7 @@ describe('ways in', () => {
 });
 
 describe('stairs', () => {
-  const stair = () => {
-    const square = (id: string, level: string) => ({
-      [`${id}a`]: { level, x: 0, y: 0 },
-      [`${id}b`]: { level, x: 120, y: 0 },
-      [`${id}c`]: { level, x: 120, y: 120 },
-      [`${id}d`]: { level, x: 0, y: 120 },
-    });
-    const walls = (id: string) => ({
-      [`${id}1`]: { from: `${id}a`, to: `${id}b` },
-      [`${id}2`]: { from: `${id}b`, to: `${id}c` },
-      [`${id}3`]: { from: `${id}c`, to: `${id}d` },
-      [`${id}4`]: { from: `${id}d`, to: `${id}a` },
-    });
-    return planOf({
-      levels: { L1: { name: 'Main' }, L2: { name: 'Upper', elevation: 107 } },
-      points: { ...square('p', 'L1'), ...square('q', 'L2') },
-      walls: { ...walls('p'), ...walls('q') },
-      openings: { o1: door('p1', 40), o2: door('q1', 40) },
-      rooms: {
-        r1: { x: 60, y: 60, name: 'Stair', use: 'stair' },
-        r2: { level: 'L2', x: 60, y: 60, name: 'Landing', use: 'stair' },
-      },
-    });
-  };
+  const stair = () => stairwell({ kind: 'door', width: 32 });
 
   test('a switch at each level works the lights of both: NEC 210.70(A)(2)(3) (from memory)', () => {
     const plan = lit(stair());
