@@ -10,6 +10,7 @@ export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
 export { edits, makeEdit, makeEdits, recipeOf } from './edits/index.ts';
+export { editStep } from './edits/index.ts';
 export type { EditArgs, EditName, EditStep } from './edits/index.ts';
 export {
   boundedRooms,

@@ -81,6 +81,10 @@ export function makeEdit<N extends EditName>(plan: Plan, name: N, args: EditArgs
 /** One named edit of several that make up a gesture. */
 export type EditStep = { [N in EditName]: { readonly name: N; readonly args: EditArgs<N> } }[EditName];
 
+/** A named edit with arguments that fit it. */
+export const editStep = <N extends EditName>(name: N, args: EditArgs<N>): EditStep =>
+  ({ name, args }) as EditStep;
+
 /** Makes several edits as one change, so that one undo takes the gesture back. Refused as a whole where one of them is. */
 export function makeEdits(plan: Plan, name: string, steps: readonly EditStep[]): Edited {
   const all = (draft: Plan) => {

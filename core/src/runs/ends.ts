@@ -1,9 +1,10 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { distance, type XY, type XYZ } from '../geometry/index.ts';
+import { type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Plan, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
+import { Nearest } from './nearest.ts';
 import { overPlates, squareDistance, underFloor, type RouteGraph } from './graph.ts';
 
 /**
@@ -67,31 +68,37 @@ function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | n
   return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
 }
 
-const nearestJoins = new WeakMap<RouteGraph, Map<string, readonly number[]>>();
+/** The joints over or under one level, to be asked which are near. */
+interface Joints {
+  readonly nodes: readonly number[];
+  readonly nearest: Nearest;
+}
+const joints = new WeakMap<RouteGraph, Record<'over' | 'under', Map<string, Joints>>>();
 const mostJoins = 24;
 
-/** The joints of a level's framing nearest to a place over or under it. Kept with the graph: places seldom move, and a search of all joints is long. */
+function jointsOf(graph: RouteGraph, framing: Framing, level: string, side: 'over' | 'under'): Joints {
+  const kept = joints.get(graph) ?? { over: new Map<string, Joints>(), under: new Map<string, Joints>() };
+  joints.set(graph, kept);
+  const known = kept[side].get(level);
+  if (known) return known;
+  const nodes = Object.values(framing.lines)
+    .filter((l) => l.level === level)
+    .flatMap((l) => graph[side][l.id] ?? []);
+  const made = { nodes, nearest: new Nearest(nodes.map((n) => nth(graph.nodes, n).at)) };
+  kept[side].set(level, made);
+  return made;
+}
+
+/** The joints of a level's framing nearest to a place over or under it. */
 function joinsNear(
   graph: RouteGraph,
   framing: Framing,
   level: string,
   at: XY,
-  above: boolean,
+  side: 'over' | 'under',
 ): readonly number[] {
-  const kept = nearestJoins.get(graph) ?? new Map<string, readonly number[]>();
-  nearestJoins.set(graph, kept);
-  const key = `${level} ${at.x} ${at.y} ${above}`;
-  const known = kept.get(key);
-  if (known) return known;
-  const joins = Object.values(framing.lines)
-    .filter((l) => l.level === level)
-    .flatMap((l) => (above ? graph.over : graph.under)[l.id] ?? [])
-    .map((node) => ({ node, away: distance(nth(graph.nodes, node).at, at) }))
-    .sort((a, b) => a.away - b.away)
-    .slice(0, mostJoins)
-    .map(({ node }) => node);
-  kept.set(key, joins);
-  return joins;
+  const { nodes, nearest } = jointsOf(graph, framing, level, side);
+  return nearest.to(at, mostJoins).map((i) => nth(nodes, i));
 }
 
 function hangingEnd(
@@ -104,7 +111,7 @@ function hangingEnd(
   const levelId = entryOf(plan.rooms, above ? on.ceiling : on.floor).level;
   const level = entryOf(plan.levels, levelId);
   const at = { x: on.x, y: on.y };
-  const joins = joinsNear(graph, framing, levelId, at, above);
+  const joins = joinsNear(graph, framing, levelId, at, above ? 'over' : 'under');
   const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
   const drop = above ? overPlates : underFloor;
   return {

@@ -1,4 +1,4 @@
-import type { EditArgs, EditName } from '@fieldchalk/core';
+import { editStep, type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { useGesture } from '../stores/gesture.ts';
@@ -6,15 +6,11 @@ import { useSession } from '../stores/session.ts';
 import { isInDialog } from './keys.ts';
 
 /** The edit a drag stands for where the pointer is, with a word on where it has got to. */
-export interface Order {
-  readonly name: EditName;
-  readonly args: unknown;
-  readonly says: string;
-}
+export type Order = EditStep & { readonly says: string };
 
 /** An order whose arguments fit its edit. */
 export function order<N extends EditName>(name: N, args: EditArgs<N>, says = ''): Order {
-  return { name, args, says };
+  return { ...editStep(name, args), says };
 }
 
 /** Pixels the pointer goes before a press is a drag. */
@@ -58,13 +54,13 @@ export function useDrag() {
     const next = own.moved ? own.orderAt(event) : null;
     if (!next) return;
     last.value = next;
-    gesture.preview(next.name, next.args as never);
+    gesture.preview(next.name, next.args);
   });
   useEventListener(window, 'pointerup', () => {
     const [own, made] = [grip.value, last.value];
     grip.value = last.value = null;
     if (!own?.moved || !made) return;
-    if (session.edit(made.name, made.args as never)) own.done(made);
+    if (session.edit(made.name, made.args)) own.done(made);
     else gesture.settle();
   });
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {

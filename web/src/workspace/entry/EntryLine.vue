@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { EditName } from '@fieldchalk/core';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { computed, ref } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
@@ -112,7 +111,7 @@ function enter() {
       break;
     case 'edit': {
       const rooms = Object.keys(session.plan.rooms);
-      if (!session.edit(order.name as EditName, order.args as never)) {
+      if (!session.edit(order.name, order.args)) {
         says.value = session.problems.map((p) => `${p.about}: ${p.says}`).join('; ');
         return;
       }

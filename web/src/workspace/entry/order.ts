@@ -1,8 +1,8 @@
-import { type EditName, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
+import type { EditStep, Plan, Result, Unrolled } from '@fieldchalk/core';
 
 /** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
 export type Order =
-  | { readonly kind: 'edit'; readonly name: EditName; readonly args: unknown; readonly turnNext?: number }
+  | ({ readonly kind: 'edit'; readonly turnNext?: number } & EditStep)
   | { readonly kind: 'stage'; readonly stage: string }
   | { readonly kind: 'undo' | 'redo' | 'keep' | 'next' | 'previous' }
   | {

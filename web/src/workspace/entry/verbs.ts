@@ -1,4 +1,5 @@
 import {
+  editStep,
   boxNumber,
   type DeviceKind,
   type EditArgs,
@@ -32,8 +33,7 @@ const keywords = new Set([
 export const problem = (says: string): Order => ({ kind: 'problem', says });
 export const order = <N extends EditName>(name: N, args: EditArgs<N>, turnNext?: number): Order => ({
   kind: 'edit',
-  name,
-  args,
+  ...editStep(name, args),
   ...(turnNext === undefined ? {} : { turnNext }),
 });
 

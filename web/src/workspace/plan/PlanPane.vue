@@ -106,7 +106,7 @@ const headings: Record<string, { x: number; y: number }> = {
 function nudge(heading: { x: number; y: number }, step: number): boolean {
   const now = selection.chosen;
   const made = now && orderFor(now.kind, now.id, { x: heading.x * step, y: heading.y * step }, true);
-  return made !== null && session.edit(made.name, made.args as never);
+  return made !== null && session.edit(made.name, made.args);
 }
 /** Deletes all that is chosen, as one step. */
 function remove(): boolean {
