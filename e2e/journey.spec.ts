@@ -242,7 +242,7 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
     ['banana', 'not a length'],
     ['door at 3', 'Width'],
     ['door 32 at 14 wall Z', 'no wall Z'],
-    ["window 99' at 1 wall A", 'openings'],
+    ["window 99' at 1 wall A", 'The opening, width: ends'],
     ['go nowhere', 'Go where'],
     ['150', 'closed'],
   ] as const) {

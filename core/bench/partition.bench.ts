@@ -1,6 +1,7 @@
 import highsLoader from 'highs';
 import { randomSharing } from '../testing/randomSharing.ts';
-import { groupCost, isAllowed, shareOut, type Sharing } from '../src/proposals/circuits/partition.ts';
+import { shareOut } from '../src/proposals/circuits/partition.ts';
+import { groupCost, isAllowed, type Sharing } from '../src/proposals/circuits/sharing.ts';
 
 /**
  * The same sharing as a set-partitioning program: one column for every group a circuit can carry, each item in exactly one. Solved by

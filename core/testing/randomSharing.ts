@@ -1,5 +1,5 @@
 import { randomFrom } from './index.ts';
-import type { Sharing } from '../src/proposals/circuits/partition.ts';
+import type { Sharing } from '../src/proposals/circuits/sharing.ts';
 
 /** Outlets scattered over a house, some of them lights, from a seed. */
 export function randomSharing(seed: number, count: number): Sharing {

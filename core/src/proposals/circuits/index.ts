@@ -19,7 +19,8 @@ import {
   type PlacedLoad,
   type Rooms,
 } from '../../circuits/loads.ts';
-import { groupCost, shareOut, type Sharing } from './partition.ts';
+import { shareOut } from './partition.ts';
+import { groupCost, type Sharing } from './sharing.ts';
 import { seatCircuits } from './seats.ts';
 import { type Atom, atomsOf, nearest } from '../../circuits/cable.ts';
 import { capacityOf } from '../../circuits/capacity.ts';

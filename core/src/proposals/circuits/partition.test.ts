@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { cheapestByTrying } from './partition.reference.ts';
+import { cheapestByTrying } from '../../../testing/plainSharing.ts';
 import { randomSharing } from '../../../testing/randomSharing.ts';
-import { groupCost, isAllowed, shareOut, totalOf, type Sharing } from './partition.ts';
+import { shareOut } from './partition.ts';
+import { groupCost, isAllowed, totalOf, type Sharing } from './sharing.ts';
 
 describe('sharing outlets among circuits', () => {
   test('equals every way tried, on 200 seeded small cases', () => {

@@ -1,4 +1,4 @@
-import { groupCost, isAllowed, type Sharing } from './partition.ts';
+import { groupCost, isAllowed, type Sharing } from '../src/proposals/circuits/sharing.ts';
 
 /** The plain answer for a handful of items: every way to share them, each costed whole. */
 export function cheapestByTrying(s: Sharing): number {
