@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils';
 import { expect, test } from 'vitest';
+import CheckField from './CheckField.vue';
 import ChoiceField from './ChoiceField.vue';
 import LengthField from './LengthField.vue';
 import NumberField from './NumberField.vue';
@@ -51,6 +52,18 @@ test('a choice comes back as it was given, of its own type; what is refused does
   expect(field.emitted('update:modelValue')).toEqual([[20]]);
   await field.vm.$nextTick();
   expect(select.element.selectedIndex).toBe(0);
+});
+
+test('a check says yes or no by its words; what is refused goes back', async () => {
+  const field = mount(CheckField, { props: { label: 'locked', modelValue: false }, global });
+  const box = field.find('input');
+  await box.setValue(true);
+  expect(field.emitted('update:modelValue')).toEqual([[true]]);
+  await field.vm.$nextTick();
+  expect(box.element.checked).toBe(false);
+  await field.setProps({ modelValue: true });
+  expect(box.element.checked).toBe(true);
+  expect(field.find('label').text()).toBe('locked');
 });
 
 test('every field has its label, hidden or not', () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import NumberField from '../fields/NumberField.vue';
@@ -192,22 +193,19 @@ const tests = [
           />
         </div>
         <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1 text-sm print:hidden">
-          <label v-for="f in circuitFaults" :key="f" class="flex items-center gap-1"
-            ><input
-              type="checkbox"
-              class="h-5 w-5"
-              :checked="found(id).faults.includes(f)"
-              @change="toggle(id, f)"
-            />{{ faultWords[f].says }}</label
-          >
-          <label class="flex items-center gap-1 font-bold"
-            ><input
-              type="checkbox"
-              class="h-5 w-5"
-              :checked="found(id).extend"
-              @change="setFound(id, { extend: !found(id).extend })"
-            />may be extended</label
-          >
+          <CheckField
+            v-for="f in circuitFaults"
+            :key="f"
+            :label="faultWords[f].says"
+            :model-value="found(id).faults.includes(f)"
+            @update:model-value="toggle(id, f)"
+          />
+          <CheckField
+            class="font-bold"
+            label="may be extended"
+            :model-value="found(id).extend"
+            @update:model-value="(extend) => setFound(id, { extend })"
+          />
         </div>
         <p
           v-for="f in about(id)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import {
@@ -203,16 +204,14 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         </svg>
         <details v-if="read.layers" class="mt-2">
           <summary class="cursor-pointer font-bold">Layers that hold the walls</summary>
-          <label v-for="l in read.layers" :key="l.name" class="row"
-            ><span
-              ><input
-                type="checkbox"
-                :checked="l.walls"
-                @change="setLayer(l.name, ($event.target as HTMLInputElement).checked)"
-              />
-              {{ l.name }}</span
-            ><span class="text-quiet">{{ l.lines }} lines</span></label
-          >
+          <div v-for="l in read.layers" :key="l.name" class="row">
+            <CheckField
+              :label="l.name"
+              :model-value="l.walls"
+              @update:model-value="(walls) => setLayer(l.name, walls)"
+            />
+            <span class="text-quiet">{{ l.lines }} lines</span>
+          </div>
         </details>
       </div>
       <div>

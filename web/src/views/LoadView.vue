@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import NumberField from '../fields/NumberField.vue';
@@ -79,14 +80,12 @@ const methods = [
         :min="0"
         @update:model-value="(v) => set({ coolingVa: v })"
       />
-      <label class="flex items-end gap-2 text-sm"
-        ><input
-          type="checkbox"
-          class="h-5 w-5"
-          :checked="service.heatingIsNew"
-          @change="set({ heatingIsNew: ($event.target as HTMLInputElement).checked })"
-        />Heating or cooling is new</label
-      >
+      <CheckField
+        class="text-sm"
+        label="Heating or cooling is new"
+        :model-value="service.heatingIsNew"
+        @update:model-value="(heatingIsNew) => set({ heatingIsNew })"
+      />
       <NumberField
         label="Heaters controlled apart"
         :model-value="service.heatingUnits"

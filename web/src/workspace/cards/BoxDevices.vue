@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -102,20 +103,15 @@ const workedBy = (device: string) =>
         :maxlength="60"
         @update:model-value="(v) => session.edit('setDevice', { device: id, changes: { label: v } })"
       />
-      <label v-else-if="d.kind === 'data'" class="flex items-center gap-2 text-sm"
-        ><input
-          type="checkbox"
-          class="h-5 w-5"
-          :checked="d.label === homeLabel"
-          @change="
-            session.edit('setDevice', {
-              device: id,
-              changes: { label: ($event.target as HTMLInputElement).checked ? homeLabel : '' },
-            })
-          "
-        />
-        home of the data cables</label
-      >
+      <CheckField
+        v-else-if="d.kind === 'data'"
+        class="text-sm"
+        label="home of the data cables"
+        :model-value="d.label === homeLabel"
+        @update:model-value="
+          (isHome) => session.edit('setDevice', { device: id, changes: { label: isHome ? homeLabel : '' } })
+        "
+      />
     </div>
     <details v-if="held.length > 0" @toggle="explain">
       <summary class="row cursor-pointer">Load, and why on its circuit</summary>
@@ -132,19 +128,13 @@ const workedBy = (device: string) =>
             "
           />
           <span class="flex flex-wrap items-end gap-2">
-            <label v-for="[key, says] in marks" :key="key" class="flex items-center gap-1"
-              ><input
-                type="checkbox"
-                class="h-5 w-5"
-                :checked="d[key]"
-                @change="
-                  session.edit('setDevice', {
-                    device: id,
-                    changes: { [key]: ($event.target as HTMLInputElement).checked },
-                  })
-                "
-              />{{ says }}</label
-            >
+            <CheckField
+              v-for="[key, says] in marks"
+              :key="key"
+              :label="says"
+              :model-value="d[key]"
+              @update:model-value="(is) => session.edit('setDevice', { device: id, changes: { [key]: is } })"
+            />
           </span>
         </div>
         <p v-for="line in reasons[id] ?? []" :key="line" class="row text-sm">{{ line }}</p>

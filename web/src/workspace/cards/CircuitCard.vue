@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
 import {
@@ -174,14 +175,12 @@ function split() {
         Remove
       </button>
     </div>
-    <label class="mt-1 flex items-center gap-2 text-sm"
-      ><input
-        type="checkbox"
-        class="h-5 w-5"
-        :checked="circuit.motor"
-        @change="set({ motor: ($event.target as HTMLInputElement).checked })"
-      />a motor or air conditioner: its breaker may be larger, NEC 240.4(G)</label
-    >
+    <CheckField
+      class="mt-1 text-sm"
+      label="a motor or air conditioner: its breaker may be larger, NEC 240.4(G)"
+      :model-value="circuit.motor"
+      @update:model-value="(motor) => set({ motor })"
+    />
     <details v-if="circuit.reason" class="mt-1">
       <summary class="row cursor-pointer">Why it is as it is</summary>
       <p class="text-sm">{{ circuit.reason }}</p>

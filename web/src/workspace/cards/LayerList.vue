@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import type { Layer } from '@fieldchalk/core';
 import LengthField from '../../fields/LengthField.vue';
@@ -43,14 +44,12 @@ function add(i: number) {
         :model-value="l.thickness"
         @update:model-value="(thickness) => change(i, { thickness })"
       />
-      <label class="text-sm"
-        ><input
-          type="checkbox"
-          :checked="l.combustible"
-          @change="change(i, { combustible: ($event.target as HTMLInputElement).checked })"
-        />
-        burns</label
-      >
+      <CheckField
+        class="text-sm"
+        label="burns"
+        :model-value="l.combustible"
+        @update:model-value="(combustible) => change(i, { combustible })"
+      />
       <button
         class="key"
         type="button"

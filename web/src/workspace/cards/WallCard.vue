@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import {
@@ -40,7 +41,6 @@ const leg = computed(() => {
 });
 const set = (changes: Partial<Omit<Wall, 'from' | 'to'>>) =>
   session.edit('setWalls', { walls: selection.picked, changes });
-const checked = (event: Event) => (event.target as HTMLInputElement).checked;
 /** Positive moves the wall away from the room in hand. */
 const moveOut = (by: number) =>
   session.edit('moveWall', { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) });
@@ -148,18 +148,21 @@ const accesses = [
       />
     </div>
     <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1">
-      <label
-        ><input type="checkbox" :checked="wall.bearing" @change="set({ bearing: checked($event) })" />
-        bearing</label
-      >
-      <label
-        ><input type="checkbox" :checked="wall.exterior" @change="set({ exterior: checked($event) })" />
-        outside</label
-      >
-      <label
-        ><input type="checkbox" :checked="wall.locked" @change="set({ locked: checked($event) })" />
-        locked</label
-      >
+      <CheckField
+        label="bearing"
+        :model-value="wall.bearing"
+        @update:model-value="(bearing) => set({ bearing })"
+      />
+      <CheckField
+        label="outside"
+        :model-value="wall.exterior"
+        @update:model-value="(exterior) => set({ exterior })"
+      />
+      <CheckField
+        label="locked"
+        :model-value="wall.locked"
+        @update:model-value="(locked) => set({ locked })"
+      />
     </div>
     <LayerList
       :title="`Finish on this side: ${formatLength(wall.finish[side])}`"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
@@ -80,9 +81,7 @@ function add() {
           { value: 'ceiling', says: 'ceilings' },
         ]"
       />
-      <label class="col-span-2 flex items-center gap-2"
-        ><input v-model="model.fanRated" type="checkbox" class="h-5 w-5" /> holds a fan</label
-      >
+      <CheckField v-model="model.fanRated" class="col-span-2" label="holds a fan" />
       <button class="key key-main justify-center" type="submit">Add</button>
     </form>
   </details>
