@@ -72,7 +72,7 @@ export { drawMakeUp, netWords } from './outputs/drawing/makeup.ts';
 export type { DrawnJoint, DrawnWire, MakeUpDrawing } from './outputs/drawing/makeup.ts';
 export { freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './circuits/index.ts';
 export { circuitTerms } from './circuits/terms.ts';
-export { deadWith } from './circuits/dark.ts';
+export { darkRooms, deadBoxes } from './circuits/dark.ts';
 export { devicesSuiting } from './circuits/suiting.ts';
 export { circuitTrials } from './proposals/circuits/trials.ts';
 export type { CircuitTerms } from './circuits/terms.ts';

@@ -18,25 +18,21 @@ export function darkenedBy(
   );
 }
 
-/** What goes dead when breakers are off: devices, boxes without power, and rooms with no light left. */
-export function deadWith(
-  tripped: ReadonlySet<string>,
-  plan: Plan,
-  rooms: BoundedRooms,
-): { boxes: string[]; devices: string[]; dark: string[] } {
-  const devices = Object.keys(plan.devices).filter((d) =>
-    tripped.has(entryOf(plan.devices, d).circuit ?? ''),
-  );
-  const held = [...new Set(devices.map((d) => entryOf(plan.devices, d).box))];
-  const live = (box: string) =>
-    Object.values(plan.devices).some((d) => d.box === box && d.circuit !== null && !tripped.has(d.circuit));
+/** Boxes left without power when breakers are off: those with something on them and nothing on another. */
+export function deadBoxes(tripped: ReadonlySet<string>, plan: Plan): string[] {
+  if (tripped.size === 0) return [];
+  const [dead, live] = [new Set<string>(), new Set<string>()];
+  for (const { box, circuit } of Object.values(plan.devices))
+    if (circuit !== null) (tripped.has(circuit) ? dead : live).add(box);
+  return [...dead].filter((b) => !live.has(b)).sort(compareIds);
+}
+
+/** Rooms with no light left when breakers are off. */
+export function darkRooms(tripped: ReadonlySet<string>, plan: Plan, rooms: BoundedRooms): string[] {
+  if (tripped.size === 0) return [];
   const placed = Object.values(plan.devices).map((device) => ({
     device,
     room: roomOfBox(entryOf(plan.boxes, device.box), rooms),
   }));
-  return {
-    devices,
-    boxes: held.filter((b) => !live(b)).sort(compareIds),
-    dark: darkenedBy(placed, tripped),
-  };
+  return darkenedBy(placed, tripped);
 }

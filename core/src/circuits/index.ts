@@ -12,7 +12,7 @@ import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts'
 export { dutiesOfLoad, isOutlet, loadOf, placedLoad } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
 export { firstSpace, freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
-export { darkenedBy, deadWith } from './dark.ts';
+export { darkenedBy, darkRooms, deadBoxes } from './dark.ts';
 export { devicesSuiting } from './suiting.ts';
 export { circuitTerms, type CircuitTerms } from './terms.ts';
 export { serviceLoads, type ServiceLoad } from './service.ts';

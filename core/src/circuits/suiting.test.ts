@@ -1,8 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../demo/index.ts';
 import { edited, notEmpty } from '../../testing/index.ts';
-import { boundedRooms, boxesOfRoom } from '../rooms/seeing.ts';
-import { deadWith } from './dark.ts';
+import { boxesOfRoom } from '../rooms/seeing.ts';
 import { devicesSuiting } from './suiting.ts';
 
 const plan = marlStreet();
@@ -38,22 +37,4 @@ describe('a whole room on a circuit', () => {
     for (const d of devicesSuiting(empty, room, circuitWith('switch'))) freed.devices[d]!.circuit = null;
     expect(kindsOf(devicesSuiting(freed, room, added))).toContain('switch');
   });
-});
-
-test('with breakers off: boxes that have another circuit stay live; a room is dark when all its lights are off, wall lights too', () => {
-  const rooms = boundedRooms(plan);
-  const all = new Set(Object.keys(plan.circuits));
-  expect(deadWith(new Set(), plan, rooms)).toEqual({ boxes: [], devices: [], dark: [] });
-  const everything = deadWith(all, plan, rooms);
-  expect(everything.boxes).toHaveLength(
-    new Set(Object.values(plan.devices).flatMap((d) => (d.circuit === null ? [] : [d.box]))).size,
-  );
-  expect(notEmpty(everything.dark)).toContain(room);
-  const lit = Object.entries(plan.devices).find(
-    ([, d]) => d.kind === 'light' && 'wall' in plan.boxes[d.box]!.on && d.circuit !== null,
-  );
-  const kept = lit ? new Set([...all].filter((c) => c !== lit[1].circuit)) : all;
-  const where = lit && Object.keys(plan.rooms).find((r) => boxesOfRoom(plan, r).includes(lit[1].box));
-  expect(where).toBeTruthy();
-  expect(deadWith(kept, plan, rooms).dark).not.toContain(where);
 });

@@ -35,15 +35,16 @@ function choices(
   rules: RuleBook,
 ): string[] {
   const own = must(load.device.circuit, 'the circuit');
+  const nearest = nearestOn(own);
   const group = groupKey(classOf(load, plan, rules).group);
   const alike = others.filter((o) => groupKey(classOf(o, plan, rules).group) === group);
   return [...new Set(alike.map((o) => must(o.device.circuit, 'the circuit')))]
     .filter((c) => c !== own)
     .sort(compareIds)
     .map((c) => {
-      const name = entryOf(plan.circuits, c).name || c;
+      const name = entryOf(plan.circuits, c).name || 'the circuit without a name';
       if (!hasRoom(plan, c, load, rules)) return `${name} is full.`;
-      const more = nearestOn(c) - nearestOn(own);
+      const more = nearestOn(c) - nearest;
       return more >= 0
         ? `On ${name} instead: about ${formatLength(Math.round(more))} more cable.`
         : `On ${name} instead: about ${formatLength(Math.round(-more))} less to its nearest box, but more over the whole.`;

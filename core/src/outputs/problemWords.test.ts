@@ -37,6 +37,8 @@ describe('a refused edit is told by names, never by id', () => {
       says: 'is 20 A',
     });
     expect(toldProblem({ path: 'levels.L1.floorFinish', message: '' }, plan).about).toMatch(/floor finish$/);
+    const [rule] = told('setRule', { rule: 'spacing.maxGap', value: -1 });
+    expect(rule!.about).toBe('Longest gap between receptacles');
     expect(toldProblem({ path: '', message: 'no longer fits' }, plan).about).toBe('This');
   });
 

@@ -1,5 +1,6 @@
 import type { CollectionName, Plan } from '../plan/index.ts';
 import type { Problem } from '../plan/problems.ts';
+import { isRuleId, ruleCatalogue } from '../rules/index.ts';
 import { namesOf, sentence } from './names.ts';
 
 /** A problem as a person hears it: what it is about by its name on site, never by id, and what is wrong with it. */
@@ -45,7 +46,6 @@ const fieldWords: Readonly<Record<string, string>> = {
   fromLeft: 'distance from the left corner',
   high: 'upper side',
   low: 'lower side',
-  values: 'rule',
 };
 
 /** `floorFinish` as it is said: floor finish. */
@@ -86,9 +86,14 @@ const unsaid = /^(\d*|on)$/;
 
 const isCollection = (word: string): word is CollectionName => Object.hasOwn(unnamed, word);
 
+/** The rule an address under the rules’ values leads to; most ids have a dot of their own. */
+const ruleOf = (rest: readonly string[]) => [rest.slice(0, 2).join('.'), rest[0] ?? ''].find(isRuleId);
+
 /** A problem of an edit, told to the one who made it. A path into the document is the address of a field: collection, entry, field. */
 export function toldProblem({ path, message }: Problem, plan: Plan): ToldProblem {
   const [first = '', id, ...rest] = path.split('.');
+  const rule = first === 'rules' && id === 'values' ? ruleOf(rest) : undefined;
+  if (rule) return { about: ruleCatalogue[rule].title, says: message };
   const isThing = isCollection(first) && id !== undefined;
   const fields = (isThing ? rest : path.split('.')).filter((f) => !unsaid.test(f));
   const words = [...(isThing ? [thingWords(first, id, plan)] : []), ...fields.map(spoken)];

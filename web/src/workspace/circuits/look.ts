@@ -1,8 +1,7 @@
 import {
-  boundedRooms,
   circuitNumber,
   compareIds,
-  deadWith,
+  deadBoxes,
   entryOf,
   legOf,
   nth,
@@ -82,7 +81,7 @@ export function boxLooks(
   inHand: string | null = null,
 ): Map<string, BoxLook> {
   const looks = circuitLooks(plan);
-  const dead = new Set(deadWith(tripped, plan, boundedRooms(plan)).boxes);
+  const dead = new Set(deadBoxes(tripped, plan));
   const circuits = new Map<string, string[]>();
   for (const id of Object.keys(plan.devices).sort(
     (a, b) => entryOf(plan.devices, a).slot - entryOf(plan.devices, b).slot || compareIds(a, b),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { boundedRooms, deadWith, devicesSuiting, entryOf } from '@fieldchalk/core';
+import { boundedRooms, darkRooms, devicesSuiting, namesOf } from '@fieldchalk/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -59,7 +59,11 @@ const dropRoom = (room: string, circuit: string) =>
     devices: devicesSuiting(session.opened, room, circuit),
     circuit,
   });
-const dark = computed(() => deadWith(selection.tripped, session.opened, boundedRooms(session.opened)).dark);
+const dark = computed(() =>
+  darkRooms(selection.tripped, session.opened, boundedRooms(session.opened)).map(
+    namesOf(session.opened).room,
+  ),
+);
 const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
 </script>
 
@@ -147,9 +151,7 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
     </div>
     <p v-if="selection.tripped.size > 0" class="mb-2 border-l-4 border-trouble p-2" role="status">
       {{ selection.tripped.size }} off on screen{{
-        dark.length > 0
-          ? `: dark ${dark.map((r) => entryOf(session.opened.rooms, r).name || r).join(', ')}`
-          : ': no room is wholly dark'
+        dark.length > 0 ? `: dark ${dark.join(', ')}` : ': no room is wholly dark'
       }}.
       <button class="key" type="button" @click="[...selection.tripped].forEach((c) => selection.trip(c))">
         All on
