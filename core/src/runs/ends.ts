@@ -1,5 +1,5 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { type XY, type XYZ } from '../geometry/index.ts';
+import type { XY, XYZ } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Plan, type Run, type WallPlace } from '../plan/index.ts';
