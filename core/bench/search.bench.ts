@@ -11,9 +11,9 @@ import { cheapestPath } from '../src/runs/search.ts';
 
 /** The path search against a general path library (ngraph.path, A* without a heuristic) on the same graph and pairs. */
 export function bench(): string[] {
-  const stages = new Computer().stages(copies(study(), 4));
+  const stages = new Computer().take(copies(study(), 4));
   const graph = stages.runs.graph();
-  const cost = stepCostFor('auto', stages.rules, 48);
+  const cost = stepCostFor(stages.rules, 'auto', 48);
   const general = createGraph<undefined, number>({ multigraph: true });
   graph.nodes.forEach((_, i) => general.addNode(i));
   const all = graph.nodes.map((_, node) => stepsFrom(graph, node));

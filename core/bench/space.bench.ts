@@ -4,10 +4,8 @@ import { medianMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
 import { planFromDxf } from '../src/formats/dxf/index.ts';
 import type { Plan } from '../src/plan/index.ts';
-import { RoomsStage } from '../src/rooms/index.ts';
-import { ruleBook } from '../src/rules/index.ts';
 import { edited, planOf } from '../testing/index.ts';
-import { FramingStage } from '../src/framing/index.ts';
+import { valuesOf } from '../src/incremental/index.ts';
 import { wired } from './wired.ts';
 
 /** Rooms in rows: long walls run through, partitions stand between them, every room with a door and every outer one with a window. */
@@ -45,14 +43,13 @@ export function gridHouse(columns: number, rows: number): Plan {
 }
 
 export function bench(): string[] {
-  const rules = ruleBook({});
   const line = (what: string, ms: number, note: string) =>
     `${what.padEnd(44)} ${ms.toFixed(1).padStart(8)} ms   ${note}`;
   const houses = [gridHouse(1, 1), gridHouse(4, 2), gridHouse(6, 5)];
   const spaces = houses.map((plan) =>
     medianMs(9, () => {
-      const framing = new FramingStage().run(plan, rules);
-      return void new RoomsStage().run(plan, framing, rules);
+      const { framing, rooms } = new Computer().take(plan);
+      return void [valuesOf(framing.walls), valuesOf(rooms)];
     }),
   );
   const big = wired(houses[2]!);

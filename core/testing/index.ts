@@ -1,5 +1,5 @@
 import { compute, Computer, type Result } from '../src/compute/index.ts';
-import type { Stages } from '../src/stages/index.ts';
+import type { House } from '../src/stages/index.ts';
 
 import { type EditArgs, type EditName, makeEdit } from '../src/edits/index.ts';
 import { readPlan } from '../src/plan/read.ts';
@@ -62,8 +62,8 @@ export function randomFrom(seed: number): () => number {
   };
 }
 
-/** Every stage's own answer for a plan. */
-export const stagesOf = (plan: Plan): Stages => new Computer().stages(plan);
+/** A plan and all that follows from it. */
+export const houseOf = (plan: Plan): House => new Computer().take(plan);
 
 /** A list that a test says something of every item of, which says nothing of an empty one. */
 export function notEmpty<T>(list: readonly T[]): readonly T[] {

@@ -1,6 +1,8 @@
 import { entryOf } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan, RoomUse } from '../plan/index.ts';
+import { idsOf, valuesOf } from '../incremental/index.ts';
+import { entriesIn, type Plan, type RoomUse } from '../plan/index.ts';
+import { alarmKinds, kindsIn } from './kinds.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { openAir, waysInto, type Rooms } from '../rooms/ways.ts';
@@ -12,13 +14,10 @@ export interface OwedAlarm {
   readonly why: 'bedroom' | 'outside bedrooms' | 'level';
 }
 
-const alarmKinds = new Set(['smoke-alarm', 'co-alarm']);
-
 function hasAlarm(plan: Plan, room: string): boolean {
-  return Object.values(plan.devices).some((d) => {
-    const { on } = entryOf(plan.boxes, d.box);
-    return alarmKinds.has(d.kind) && 'ceiling' in on && on.ceiling === room;
-  });
+  return entriesIn(plan, 'boxesHungIn', room).some(
+    ([id, { on }]) => 'ceiling' in on && kindsIn(plan, id).some((kind) => alarmKinds.has(kind)),
+  );
 }
 
 const inTheWay: readonly RoomUse[] = ['hall', 'foyer', 'stair', 'living', 'family', 'library', 'recreation'];
@@ -42,7 +41,7 @@ function heartOf(rooms: readonly FoundRoom[]): FoundRoom | undefined {
 /** Alarms the plan still owes. Nothing where the house lays them out by hand. */
 export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm[] {
   if (rules('alarm.layout') === 'by-hand') return [];
-  const work = Object.values(rooms).filter((r) => r.boundary && !isLeftAsItIs(plan, r));
+  const work = valuesOf(rooms).filter((r) => r.boundary && !isLeftAsItIs(plan, r));
   const owed: OwedAlarm[] = [];
   const add = (room: string, why: OwedAlarm['why']) => {
     if (!hasAlarm(plan, room) && !owed.some((o) => o.room === room)) owed.push({ room, why });
@@ -55,7 +54,7 @@ export function owedAlarms(plan: Plan, rooms: Rooms, rules: RuleBook): OwedAlarm
         add(outside.id, 'outside bedrooms');
     }
   }
-  for (const level of Object.keys(plan.levels)) {
+  for (const level of idsOf(plan.levels)) {
     const here = work.filter((r) => entryOf(plan.rooms, r.id).level === level);
     const served = here.some((r) => hasAlarm(plan, r.id) || owed.some((o) => o.room === r.id));
     const heart = served ? undefined : heartOf(here);

@@ -1,7 +1,8 @@
-import { entryOf, valueIn } from '../lookups/index.ts';
-import { dot, distance, leftOf, scale, subtract } from '../geometry/index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { dot, distance, leftOf, scale, subtract, type XY } from '../geometry/index.ts';
+import { query } from '../incremental/index.ts';
 import type { Framing } from '../framing/index.ts';
-import type { Plan, Side } from '../plan/index.ts';
+import { valuesIn, type Plan, type Side } from '../plan/index.ts';
 import { nominalBoxSize } from '../materials/index.ts';
 import type { FloorLine, SpacePiece } from '../rooms/index.ts';
 import type { Height } from '../rules/index.ts';
@@ -9,7 +10,7 @@ import type { Site } from './site.ts';
 import { bottomFromSubfloor } from './kinds.ts';
 import { hiddenBy } from './counting.ts';
 import { boxSolids, ratedSolids, trimSolids, type WallSetting } from './place.ts';
-import { wetFixtureNear } from './wetZone.ts';
+import { wetFixtureNear, wetGrounds } from './wetZone.ts';
 import { alongPiece } from './reach.ts';
 import { isClear, studFaces, wallSolids, type BoxBody } from './studFaces.ts';
 import { formatLength } from '../units/index.ts';
@@ -36,6 +37,27 @@ function receptacleBody(floorFinish: number, at: Height) {
   return { width, bottom, top: bottom + height };
 }
 
+/** Where a door's leaf turns: about its hinge, away from its strike, into the room it swings to. */
+interface Swing {
+  readonly hinge: XY;
+  readonly width: number;
+  readonly away: XY;
+  readonly intoRoom: XY;
+}
+
+const doorSwings = query('door swings', (plan: Plan, framing: Framing): Swing[] =>
+  valuesIn(plan, 'openingsOfKind', 'door').map(({ wall, at, width, hinge: hung, swing }) => {
+    const [hingeAt, strikeAt] = hung === 'from' ? [at, at + width] : [at + width, at];
+    const hinge = facePoint(framing, wall, swing, hingeAt);
+    return {
+      hinge,
+      width,
+      away: subtract(hinge, facePoint(framing, wall, swing, strikeAt)),
+      intoRoom: scale(leftOf(entryOf(framing.lines, wall).unit), swing === 'left' ? 1 : -1),
+    };
+  }),
+);
+
 /** Whether a place is covered by a door standing open into the room: on the hinge side, within the leaf's width. */
 export function isBehindDoor(
   plan: Plan,
@@ -44,15 +66,8 @@ export function isBehindDoor(
   at: number,
 ): boolean {
   const spot = facePoint(framing, piece.wall, piece.side, at);
-  return Object.values(plan.openings).some((door) => {
-    if (door.kind !== 'door') return false;
-    const hingeAt = door.hinge === 'from' ? door.at : door.at + door.width;
-    const strikeAt = door.hinge === 'from' ? door.at + door.width : door.at;
-    const hinge = facePoint(framing, door.wall, door.swing, hingeAt);
-    if (distance(hinge, spot) > door.width) return false;
-    const line = entryOf(framing.lines, door.wall);
-    const intoRoom = scale(leftOf(line.unit), door.swing === 'left' ? 1 : -1);
-    const away = subtract(hinge, facePoint(framing, door.wall, door.swing, strikeAt));
+  return doorSwings(plan, framing).some(({ hinge, width, away, intoRoom }) => {
+    if (distance(hinge, spot) > width) return false;
     const offset = subtract(spot, hinge);
     return dot(offset, away) > -1e-6 && dot(offset, intoRoom) > -1;
   });
@@ -102,8 +117,8 @@ function candidatesOnPiece(
   { plan, framing, layout, rules }: Site,
   { exact = false, height = rules('height.receptacle'), hidden = false }: CandidateOptions,
 ): Candidate[] {
-  const setting = valueIn(layout.settings, piece.wall);
-  const others = Object.values(layout.placed).filter((p) => p.wall === piece.wall);
+  const setting = entryOf(layout.settings, piece.wall);
+  const others = entryOf(layout.onWall, piece.wall);
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
     ...boxSolids(others, piece.side, receptacleDepth, setting),
@@ -111,7 +126,7 @@ function candidatesOnPiece(
     ...trimSolids(plan, piece.wall, rules),
   ];
   const visible = [{ start: piece.start, end: piece.end }];
-  const wet = Object.values(plan.fixtures).some((f) => f.kind === 'tub' || f.kind === 'shower');
+  const wet = wetGrounds(plan, framing).length > 0;
   const isWet = ({ wall, side }: SpacePiece, at: number) =>
     wet &&
     wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, { plan, framing, rules }) !== null;

@@ -1,4 +1,4 @@
-import type { DeviceKind, Fixture, Plan, Side } from '../plan/index.ts';
+import { idsIn, valuesIn, type DeviceKind, type Fixture, type Plan, type Side } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
 import { countingKinds, type BoxDevices } from './kinds.ts';
@@ -41,8 +41,8 @@ export function hiddenBy(
   plan: Plan,
   rules: RuleBook,
 ): Fixture['kind'] | null {
-  const found = Object.values(plan.fixtures).find((f) => {
-    if (f.wall !== wall || f.side !== side || at < f.at || at > f.at + f.width) return false;
+  const found = valuesIn(plan, 'fixturesOnWall', wall).find((f) => {
+    if (f.side !== side || at < f.at || at > f.at + f.width) return false;
     if (f.kind === 'cabinet') return true;
     if (f.kind === 'counter' || f.kind === 'peninsula') return middle < rules('counter.top');
     return middle < (applianceHeights[f.kind] ?? 0);
@@ -52,7 +52,7 @@ export function hiddenBy(
 
 /** Devices that are only live while a switch is on: every one of their loads hangs on a control. A half-switched one is not listed. */
 function isWhollySwitched(plan: Plan, device: string): boolean {
-  return Object.values(plan.controls).some((c) => c.loads.includes(device));
+  return idsIn(plan, 'controlsOfLoad', device).length > 0;
 }
 
 /**

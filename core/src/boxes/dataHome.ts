@@ -1,12 +1,12 @@
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { valuesIn, type Plan } from '../plan/index.ts';
 
 /** The box data cables run home to; null while nobody has named one. */
 
 export function dataHome(plan: Plan): string | null {
   return (
-    Object.values(plan.devices)
-      .filter((d) => d.kind === 'data' && d.label === homeLabel)
+    valuesIn(plan, 'devicesOfKind', 'data')
+      .filter((d) => d.label === homeLabel)
       .map((d) => d.box)
       .sort(compareIds)[0] ?? null
   );

@@ -2,7 +2,8 @@ import { entryOf, must } from '../lookups/index.ts';
 import { add, leftOf, pointInPolygon, scale, type XY } from '../geometry/index.ts';
 import type { Framing } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { DeviceKind, Plan } from '../plan/index.ts';
+import { entriesIn, type DeviceKind, type Plan } from '../plan/index.ts';
+import { kindsIn } from './kinds.ts';
 import { facePoint } from '../framing/faces.ts';
 import type { Rooms } from '../rooms/ways.ts';
 import { isLeftAsItIs } from '../rooms/work.ts';
@@ -27,17 +28,14 @@ const openerInset = 108;
 const openerNear = 72;
 
 function flatBoxes(plan: Plan, room: string, kinds: ReadonlySet<DeviceKind>): XY[] {
-  return Object.entries(plan.boxes).flatMap(([id, { on }]) => {
-    const here = ('ceiling' in on && on.ceiling === room) || ('floor' in on && on.floor === room);
-    const holds = Object.values(plan.devices).some((d) => d.box === id && kinds.has(d.kind));
-    return here && holds && 'x' in on ? [{ x: on.x, y: on.y }] : [];
-  });
+  return entriesIn(plan, 'boxesHungIn', room).flatMap(([id, { on }]) =>
+    'x' in on && kindsIn(plan, id).some((kind) => kinds.has(kind)) ? [{ x: on.x, y: on.y }] : [],
+  );
 }
 
 /** A receptacle on the ceiling for each vehicle door's opener: common practice, no source. */
 function openersOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
-  return Object.entries(plan.openings).flatMap(([cause, o]): OwedFlat[] => {
-    if (o.kind !== 'garage-door') return [];
+  return entriesIn(plan, 'openingsOfKind', 'garage-door').flatMap(([cause, o]): OwedFlat[] => {
     const middle = o.at + o.width / 2;
     const side = (['left', 'right'] as const).find(
       (s) => roomSeeing(rooms, { wall: o.wall, side: s, at: middle }) !== null,
@@ -66,8 +64,8 @@ const middleOf = (ground: readonly XY[], axis: 'x' | 'y'): number =>
 function islandsOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
   const kind: DeviceKind = plan.rules.edition === '2023' ? 'splice' : 'counter-receptacle';
   const serves: ReadonlySet<DeviceKind> = new Set(['counter-receptacle', 'receptacle', 'gfci', kind]);
-  return Object.entries(plan.fixtures).flatMap(([cause, f]): OwedFlat[] => {
-    const ground = f.kind === 'island' && rooms[f.room]?.boundary ? footprintOf(f, framing) : null;
+  return entriesIn(plan, 'fixturesOfKind', 'island').flatMap(([cause, f]): OwedFlat[] => {
+    const ground = rooms[f.room]?.boundary ? footprintOf(f, framing) : null;
     if (!ground || flatBoxes(plan, f.room, serves).some((p) => pointInPolygon(p, ground))) return [];
     return [
       {

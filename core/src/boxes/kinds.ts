@@ -1,4 +1,5 @@
-import type { Box, Device, DeviceKind, Plan } from '../plan/index.ts';
+import { query } from '../incremental/index.ts';
+import { entriesIn, type Box, type Device, type DeviceKind, type Plan } from '../plan/index.ts';
 import { nominalBoxSize, type Catalogue } from '../materials/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -7,13 +8,14 @@ import { formatLength } from '../units/index.ts';
 /** Devices of one box, in slot order. */
 export type BoxDevices = readonly (readonly [id: string, device: Device])[];
 
-export function devicesByBox(plan: Plan): Map<string, BoxDevices> {
-  const map = new Map<string, [string, Device][]>();
-  for (const entry of Object.entries(plan.devices))
-    map.set(entry[1].box, [...(map.get(entry[1].box) ?? []), entry]);
-  for (const list of map.values()) list.sort((a, b) => a[1].slot - b[1].slot || compareIds(a[0], b[0]));
-  return map;
-}
+export const devicesIn = query('devices in box', (plan: Plan, box: string): BoxDevices =>
+  entriesIn(plan, 'devicesInBox', box).sort((a, b) => a[1].slot - b[1].slot || compareIds(a[0], b[0])),
+);
+
+/** Kinds of the devices of one box, in slot order. */
+export const kindsIn = query('kinds in box', (plan: Plan, box: string): readonly DeviceKind[] =>
+  devicesIn(plan, box).map(([, d]) => d.kind),
+);
 
 /** Receptacles that count for wall spacing: NEC 210.52 (from memory). Counter-top and appliance ones do not. */
 export const countingKinds: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci']);
@@ -59,13 +61,13 @@ export const alarmKinds: ReadonlySet<DeviceKind> = new Set(['smoke-alarm', 'co-a
 export const lightKinds: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan', 'bath-fan']);
 
 /** Whether nothing is nailed up for a box at rough-in: a ceiling place with wafer lights alone, which bring their own. */
-export function isBoxless(box: Box, held: BoxDevices): boolean {
-  return 'ceiling' in box.on && held.length > 0 && held.every(([, d]) => d.kind === 'wafer-light');
+export function isBoxless(box: Box, kinds: readonly DeviceKind[]): boolean {
+  return 'ceiling' in box.on && kinds.length > 0 && kinds.every((kind) => kind === 'wafer-light');
 }
 
 /** The house height for what a box holds. */
-export function houseHeight(devices: BoxDevices, rules: RuleBook): Height {
-  const kind = devices[0]?.[1].kind ?? 'receptacle';
+export function houseHeight(kinds: readonly DeviceKind[], rules: RuleBook): Height {
+  const [kind = 'receptacle'] = kinds;
   if (switchKinds.has(kind)) return rules('height.switch');
   if (kind === 'thermostat') return rules('height.thermostat');
   if (kind === 'doorbell') return rules('height.doorbell');

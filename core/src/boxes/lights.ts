@@ -1,5 +1,7 @@
 import { entryOf } from '../lookups/index.ts';
-import { type Plan, type RoomUse, otherSide } from '../plan/index.ts';
+import { query } from '../incremental/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import { entriesIn, isOnWall, type Box, type Plan, type RoomUse, otherSide } from '../plan/index.ts';
 import { spacedUses } from '../rooms/index.ts';
 import { roomSeeing } from '../rooms/seeing.ts';
 import type { Rooms, WayIn } from '../rooms/ways.ts';
@@ -20,36 +22,40 @@ export const litUses: ReadonlySet<RoomUse> = new Set([
   'utility',
   'storage',
 ]);
-const lightsKept = new WeakMap<
-  Rooms,
-  { plan: Pick<Plan, 'boxes' | 'devices'>; lights: Map<string, string[]> }
->();
 const noLights: readonly string[] = [];
 
-/** Light devices of every room, on its ceiling first and then on its walls. Worked out once for the rooms of one computation. */
-export function lightsByRoom(plan: Plan, rooms: Rooms): Map<string, string[]> {
-  const known = lightsKept.get(rooms);
-  if (known?.plan.boxes === plan.boxes && known.plan.devices === plan.devices) return known.lights;
+/** Where every light device hangs, in the order of their ids. */
+const lightPlaces = query('light places', (plan: Plan): { id: string; on: Box['on'] }[] =>
+  [...lightKinds]
+    .flatMap((kind) => entriesIn(plan, 'devicesOfKind', kind))
+    .sort((a, b) => compareIds(a[0], b[0]))
+    .map(([id, d]) => ({ id, on: entryOf(plan.boxes, d.box).on })),
+);
+
+/** Whether any light is in the plan. */
+export const isLaidOut = query('lights are laid out', (plan: Plan): boolean => lightPlaces(plan).length > 0);
+
+/** Light devices of every room, on its ceiling first and then on its walls. */
+const lightsByRoom = query('lights by room', (plan: Plan, rooms: Rooms): Map<string, string[]> => {
   const lights = new Map<string, string[]>();
   const add = (room: string | null, id: string) =>
     room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
-  const all = Object.entries(plan.devices).filter(([, d]) => lightKinds.has(d.kind));
-  for (const [id, d] of all) {
-    const on = entryOf(plan.boxes, d.box).on;
-    if ('ceiling' in on) add(on.ceiling, id);
-  }
-  for (const [id, d] of all) {
-    const on = entryOf(plan.boxes, d.box).on;
-    if ('wall' in on) add(roomSeeing(rooms, on), id);
-  }
-  lightsKept.set(rooms, { plan, lights });
+  const all = lightPlaces(plan);
+  for (const { id, on } of all) if ('ceiling' in on) add(on.ceiling, id);
+  for (const { id, on } of all) if (isOnWall(on)) add(roomSeeing(rooms, on), id);
   return lights;
-}
+});
+
+const lightsOfRoom = query(
+  'lights in room',
+  (plan: Plan, rooms: Rooms, room: string): readonly string[] =>
+    lightsByRoom(plan, rooms).get(room) ?? noLights,
+);
 
 /** Light devices of a room, fans among them. */
 
 export function lightsIn(plan: Plan, room: string, rooms: Rooms): readonly string[] {
-  return lightsByRoom(plan, rooms).get(room) ?? noLights;
+  return lightsOfRoom(plan, rooms, room);
 }
 
 /** A light this near an outside door, along its wall, lights it. */
@@ -59,8 +65,7 @@ const lightsDoorWithin = 60;
 
 export function lightsOutside(way: WayIn, plan: Plan): string[] {
   const o = entryOf(plan.openings, way.opening);
-  return Object.entries(plan.devices).flatMap(([id, d]) => {
-    const on = entryOf(plan.boxes, d.box).on;
+  return lightPlaces(plan).flatMap(({ id, on }) => {
     const near =
       'wall' in on &&
       on.wall === way.wall &&
@@ -68,6 +73,6 @@ export function lightsOutside(way: WayIn, plan: Plan): string[] {
       on.at > o.at - lightsDoorWithin &&
       on.at < o.at + o.width + lightsDoorWithin;
     const overhead = 'ceiling' in on && on.ceiling === way.leadsTo && way.leadsTo !== null;
-    return lightKinds.has(d.kind) && (near || overhead) ? [id] : [];
+    return near || overhead ? [id] : [];
   });
 }

@@ -1,9 +1,11 @@
 import { entryOf, must, nth } from '../lookups/index.ts';
-import type { Framing, WallFrame } from '../framing/index.ts';
+import type { WallFrame } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import {
   isOnWall,
+  valuesIn,
   type Box,
+  type DeviceKind,
   type Layer,
   type Obstacle,
   type Plan,
@@ -11,9 +13,10 @@ import {
   type WallPlace,
 } from '../plan/index.ts';
 import type { Catalogue } from '../materials/index.ts';
-import type { FoundRoom } from '../rooms/index.ts';
+import { sideSeen, type BoundedRooms } from '../rooms/seeing.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { bottomFromSubfloor, boxSize, houseHeight, type BoxDevices } from './kinds.ts';
+import { bottomFromSubfloor, boxSize, houseHeight } from './kinds.ts';
+import type { Bounded } from './site.ts';
 import {
   isClear,
   seenFrom,
@@ -63,34 +66,20 @@ export interface WallSetting {
   readonly cover: Plan['walls'][string]['cover'];
 }
 
-export function visibleStretches(
-  rooms: Readonly<Record<string, FoundRoom>>,
-): Map<string, { start: number; end: number }[]> {
-  const map = new Map<string, { start: number; end: number }[]>();
-  for (const room of Object.values(rooms)) {
-    for (const face of room.boundary?.faces ?? []) {
-      if (face.wall === null) continue;
-      const key = `${face.wall}/${face.side}`;
-      const stretch = { start: Math.min(face.startAt, face.endAt), end: Math.max(face.startAt, face.endAt) };
-      map.set(key, [...(map.get(key) ?? []), stretch]);
-    }
-  }
-  return map;
+/** Stretches of a wall's side that rooms see; null when none does. */
+function visibleOn(rooms: BoundedRooms, wall: string, side: Side): Visible {
+  const seen = sideSeen(rooms, wall, side);
+  return seen.length === 0 ? null : seen.map(({ start, end }) => ({ start, end }));
 }
 
-export function wallSetting(
-  plan: Plan,
-  framing: Framing,
-  wallId: string,
-  visible: Map<string, { start: number; end: number }[]>,
-): WallSetting {
+export function wallSetting({ plan, framing, rooms }: Bounded, wallId: string): WallSetting {
   const wall = entryOf(plan.walls, wallId);
   const frame = entryOf(framing.walls, wallId);
   return {
     frame,
     framingSize: wall.framing,
-    obstacles: Object.values(plan.obstacles).filter((x) => x.wall === wallId),
-    visible: { left: visible.get(`${wallId}/left`) ?? null, right: visible.get(`${wallId}/right`) ?? null },
+    obstacles: valuesIn(plan, 'obstaclesInWall', wallId),
+    visible: { left: visibleOn(rooms, wallId, 'left'), right: visibleOn(rooms, wallId, 'right') },
     floorFinish: entryOf(plan.levels, frame.line.level).floorFinish,
     finish: wall.finish,
     layers: wall.layers,
@@ -99,9 +88,9 @@ export function wallSetting(
   };
 }
 
-function bodyOf({ box, on, held }: WallBox, s: Placing): BoxBody & { depth: number } {
+function bodyOf({ box, on, kinds }: WallBox, s: Placing): BoxBody & { depth: number } {
   const size = boxSize(box, s.catalogue);
-  const height = on.height ?? houseHeight(held, s.rules);
+  const height = on.height ?? houseHeight(kinds, s.rules);
   const bottom = bottomFromSubfloor(height, size.height, s.setting.floorFinish);
   return { width: size.width, bottom, top: bottom + size.height, depth: size.depth };
 }
@@ -111,13 +100,13 @@ interface WallBox {
   readonly id: string;
   readonly box: Box;
   readonly on: WallPlace;
-  readonly held: BoxDevices;
+  readonly kinds: readonly DeviceKind[];
 }
 
 /** What all boxes of one wall are placed by. */
 export interface Placing {
   readonly setting: WallSetting;
-  readonly devices: ReadonlyMap<string, BoxDevices>;
+  readonly kindsOf: (box: string) => readonly DeviceKind[];
   readonly rules: RuleBook;
   readonly catalogue: Catalogue;
 }
@@ -157,8 +146,8 @@ export function ratedSolids(
 /** Trim around openings, which a plate must clear. Common practice, no source. */
 export function trimSolids(plan: Plan, wallId: string, rules: RuleBook): Solid[] {
   const trim = rules('trim.width');
-  return Object.values(plan.openings)
-    .filter((o) => o.wall === wallId && o.kind !== 'cabinet')
+  return valuesIn(plan, 'openingsInWall', wallId)
+    .filter((o) => o.kind !== 'cabinet')
     .map((o) => ({
       start: o.at - trim,
       end: o.at + o.width + trim,
@@ -246,7 +235,6 @@ export function placeBoxes(boxes: readonly (readonly [string, Box])[], s: Placin
   const ordered = [...boxes].sort((a, b) => rank(a[1]) - rank(b[1]) || compareIds(a[0], b[0]));
   const placed: PlacedBox[] = [];
   for (const [id, box] of ordered)
-    if (isOnWall(box.on))
-      placed.push(placeBox({ id, box, on: box.on, held: s.devices.get(id) ?? [] }, s, placed));
+    if (isOnWall(box.on)) placed.push(placeBox({ id, box, on: box.on, kinds: s.kindsOf(id) }, s, placed));
   return placed.sort((a, b) => a.at - b.at || compareIds(a.id, b.id));
 }

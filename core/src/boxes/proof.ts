@@ -1,10 +1,10 @@
 import { entryOf } from '../lookups/index.ts';
 import { alongLine, distancePointSegment } from '../geometry/index.ts';
-import { isOnWall, type Plan } from '../plan/index.ts';
+import { isOnWall, entriesIn, type Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { FloorLine, FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { countingKinds, type BoxDevices } from './kinds.ts';
+import { countingKinds, devicesIn, kindsIn } from './kinds.ts';
 import { countingOf } from './counting.ts';
 import type { PlacedBox } from './place.ts';
 import { alongLineOf, farthestPoint, type ReachPoint } from './reach.ts';
@@ -21,28 +21,16 @@ export interface RoomProof {
   readonly straight: readonly ProvenLine[];
 }
 
-function counts(
-  placed: PlacedBox,
-  devices: BoxDevices,
-  floorFinish: number,
-  plan: Plan,
-  rules: RuleBook,
-): boolean {
+function counts(placed: PlacedBox, floorFinish: number, plan: Plan, rules: RuleBook): boolean {
   const middle = (placed.bottom + placed.top) / 2 - floorFinish;
-  return countingOf({ ...placed, middle }, devices, plan, rules)?.does ?? false;
+  return countingOf({ ...placed, middle }, devicesIn(plan, placed.id), plan, rules)?.does ?? false;
 }
 
 /** Floor receptacles count where they stand near enough to the line: NEC 210.52(A)(3) (from memory). */
-function floorPoints(
-  plan: Plan,
-  line: FloorLine,
-  room: FoundRoom,
-  devices: Map<string, BoxDevices>,
-  rules: RuleBook,
-): ReachPoint[] {
-  return Object.entries(plan.boxes).flatMap(([id, box]) => {
-    if (isOnWall(box.on) || !('floor' in box.on) || box.on.floor !== room.id) return [];
-    if (!devices.get(id)?.some(([, d]) => countingKinds.has(d.kind))) return [];
+function floorPoints(plan: Plan, line: FloorLine, room: FoundRoom, rules: RuleBook): ReachPoint[] {
+  return entriesIn(plan, 'boxesHungIn', room.id).flatMap(([id, box]) => {
+    if (isOnWall(box.on) || !('floor' in box.on)) return [];
+    if (!kindsIn(plan, id).some((kind) => countingKinds.has(kind))) return [];
     const at = box.on;
     return (room.boundary?.faces ?? []).flatMap((face) => {
       if (face.wall === null || distancePointSegment(at, face.a, face.b) > rules('spacing.floorReach'))
@@ -65,22 +53,16 @@ export interface ProofInput {
   readonly room: FoundRoom;
   readonly plan: Plan;
   readonly placed: readonly PlacedBox[];
-  readonly devices: Map<string, BoxDevices>;
   readonly rules: RuleBook;
 }
 
-function provenLine(
-  line: ProvenLine['line'],
-  { room, plan, placed, devices, rules }: ProofInput,
-): ProvenLine {
+function provenLine(line: ProvenLine['line'], { room, plan, placed, rules }: ProofInput): ProvenLine {
   const floorFinish = entryOf(plan.levels, entryOf(plan.rooms, room.id).level).floorFinish;
   const onWalls = placed.flatMap((p): ReachPoint[] => {
     const along = alongLineOf(line, p.wall, p.side, p.at);
-    return along !== null && counts(p, devices.get(p.id) ?? [], floorFinish, plan, rules)
-      ? [{ box: p.id, along }]
-      : [];
+    return along !== null && counts(p, floorFinish, plan, rules) ? [{ box: p.id, along }] : [];
   });
-  const points = [...onWalls, ...floorPoints(plan, line, room, devices, rules)].sort(
+  const points = [...onWalls, ...floorPoints(plan, line, room, rules)].sort(
     (a, b) => a.along - b.along || compareIds(a.box, b.box),
   );
   return { line, points, farthest: farthestPoint(line, points) };

@@ -1,5 +1,6 @@
 import type { Framing } from '../framing/index.ts';
 import type { Plan } from '../plan/index.ts';
+import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { BoxLayout } from './index.ts';
 
@@ -8,5 +9,13 @@ export interface Site {
   readonly plan: Plan;
   readonly framing: Framing;
   readonly layout: BoxLayout;
+  readonly rules: RuleBook;
+}
+
+/** What boxes are placed by: walls as they are framed and rooms as they are bounded. */
+export interface Bounded {
+  readonly plan: Plan;
+  readonly framing: Framing;
+  readonly rooms: Readonly<Record<string, FoundRoom>>;
   readonly rules: RuleBook;
 }

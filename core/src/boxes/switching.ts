@@ -1,3 +1,4 @@
+import { valuesOf } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import type { DeviceKind, Plan } from '../plan/index.ts';
 import { type Rooms, type WayIn, arrivals, openAir, stairAbove, waysInto } from '../rooms/ways.ts';
@@ -17,17 +18,15 @@ export const rankOf = (kind: DeviceKind) => ({ fan: 1, 'bath-fan': 2 })[kind as 
 /** Lights of rooms and outside doors that nothing controls yet, grouped as they would be switched. */
 
 export function unswitched(plan: Plan, rooms: Rooms): Group[] {
-  const controlled = new Set(
-    Object.values(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])),
-  );
+  const controlled = new Set(valuesOf(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])));
   const free = (ids: readonly string[]) => ids.filter((id) => !controlled.has(id));
   const groups: Group[] = [];
   const below = new Set(
-    Object.values(rooms).flatMap((r) =>
+    valuesOf(rooms).flatMap((r) =>
       r.use === 'stair' && r.boundary ? (stairAbove(r.id, plan, rooms) ?? []) : [],
     ),
   );
-  for (const room of Object.values(rooms)) {
+  for (const room of valuesOf(rooms)) {
     if (!room.boundary || isLeftAsItIs(plan, room) || openAir.has(room.use)) continue;
     for (const way of waysInto(room.id, plan, rooms).filter((w) => w.outside)) {
       const loads = free(lightsOutside(way, plan)).filter((id) => !groups.some((g) => g.loads.includes(id)));

@@ -1,7 +1,7 @@
-import { nth, valueIn } from '../lookups/index.ts';
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
-import type { Plan } from '../plan/index.ts';
+import { idsIn, type Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { type PlacedLoad, cableBetween, isOutlet } from './loads.ts';
 
@@ -20,7 +20,9 @@ export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
     if (ra !== rb) lead.set(rb, ra);
   };
   const ids = new Set(loads.map((l) => l.id));
-  for (const { switches, loads: lit } of Object.values(plan.controls)) {
+  const controls = new Set(loads.flatMap((l) => idsIn(plan, 'controlsOfDevice', l.id)));
+  for (const id of [...controls].sort(compareIds)) {
+    const { switches, loads: lit } = entryOf(plan.controls, id);
     const own = [...switches, ...lit].filter((d) => ids.has(d));
     for (const d of own.slice(1)) join(nth(own, 0), d);
   }

@@ -150,7 +150,7 @@ describe('existing circuits', () => {
 
 describe('why', () => {
   const plan = marlStreet();
-  const { framing, rooms, rules } = new Computer().stages(plan);
+  const { framing, rooms, rules } = new Computer().take(plan);
   test('every device of the demo on a circuit is explained: what it may share with first', () => {
     for (const [id, d] of Object.entries(plan.devices)) {
       if (d.circuit === null || plan.circuits[d.circuit]!.existing) continue;

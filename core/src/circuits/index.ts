@@ -1,7 +1,8 @@
 import { entryOf, nth, valueIn } from '../lookups/index.ts';
-import type { BoxLayout } from '../boxes/index.ts';
+import { devicesIn } from '../boxes/index.ts';
+import { idsOf, query, viewOf } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Circuit, Plan } from '../plan/index.ts';
+import { idsIn, valuesIn, type Circuit, type Plan } from '../plan/index.ts';
 import { ohmsPer1000Feet } from '../materials/index.ts';
 import type { RunLayout } from '../runs/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -79,61 +80,56 @@ function farthestByDrop(
 }
 
 /** Devices downstream of a ground-fault receptacle, itself included; or all of them behind a protecting breaker. */
-function protectedDevices(
-  plan: Plan,
-  circuitId: string,
-  reached: readonly Reach[],
-  layout: BoxLayout,
-): string[] {
+function protectedDevices(plan: Plan, circuitId: string, reached: readonly Reach[]): string[] {
   const circuit = entryOf(plan.circuits, circuitId);
-  const own = (box: string) => (layout.devices.get(box) ?? []).filter(([, d]) => d.circuit === circuitId);
+  const own = (box: string) => devicesIn(plan, box).filter(([, d]) => d.circuit === circuitId);
   if ((circuit.protection === 'gfci' || circuit.protection === 'dual') && circuit.protectAt === 'breaker')
-    return Object.keys(plan.devices)
-      .filter((id) => entryOf(plan.devices, id).circuit === circuitId)
-      .sort(compareIds);
+    return [...idsIn(plan, 'devicesOnCircuit', circuitId)];
   const covered = new Set<string>();
   for (const r of reached)
     if (covered.has(r.from) || own(r.box).some(([, d]) => d.kind === 'gfci')) covered.add(r.box);
   return [...covered].flatMap((box) => own(box).map(([id]) => id)).sort(compareIds);
 }
 
-/** Stage 6: load, order, voltage drop and protection of every circuit. */
-export function deriveCircuits(
-  plan: Plan,
-  layout: BoxLayout,
-  runs: RunLayout,
-  rules: RuleBook,
-): Record<string, CircuitResult> {
-  const outletVa = rules('circuit.outletVa');
-  return Object.fromEntries(
-    Object.keys(plan.circuits)
-      .sort(compareIds)
-      .map((id): [string, CircuitResult] => {
-        const circuit = entryOf(plan.circuits, id);
-        const devices = Object.values(plan.devices).filter((d) => d.circuit === id);
-        const counted = devices.filter((d) => !isCounted(d, circuit, plan));
-        const there = foundLoad(circuit, outletVa);
-        const reached = reachFromPanel(plan, id);
-        const sources = sourcesOf(plan, id);
-        const boxes = [...new Set(devices.map((d) => d.box))].sort(compareIds);
-        const vaOf = (box: string) =>
-          devices.reduce((sum, d) => sum + (d.box === box ? loadOf(d, outletVa) : 0), 0);
-        const farthest = farthestByDrop(reached, circuit, vaOf, runs);
-        return [
-          id,
-          {
-            va: there.va + counted.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
-            planned: there.va + counted.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0),
-            outlets: there.outlets + counted.filter(isOutlet).length,
-            boxes,
-            order: circuit.panel === null ? [] : [circuit.panel, ...reached.map((r) => r.box)],
-            home: reached.find((r) => r.from === circuit.panel)?.via ?? null,
-            dropPercent: toDecimals(((farthest?.volts ?? 0) / circuit.volts) * 100, 3),
-            farthest: farthest?.box ?? null,
-            protected: protectedDevices(plan, id, reached, layout),
-            unreached: boxes.filter((b) => !sources.includes(b) && !reached.some((r) => r.box === b)),
-          },
-        ];
-      }),
-  );
+/** What circuits are worked out from. */
+export interface Laid {
+  readonly plan: Plan;
+  readonly runs: RunLayout;
+  readonly rules: RuleBook;
 }
+
+/** Load, order, voltage drop and protection of one circuit. */
+const circuitOf = query('circuit', ({ plan, runs, rules }: Laid, id: string): CircuitResult | undefined => {
+  const circuit = plan.circuits[id];
+  if (!circuit) return undefined;
+  const outletVa = rules('circuit.outletVa');
+  const devices = valuesIn(plan, 'devicesOnCircuit', id);
+  const counted = devices.filter((d) => !isCounted(d, circuit, plan));
+  const there = foundLoad(circuit, outletVa);
+  const reached = reachFromPanel(plan, id);
+  const sources = sourcesOf(plan, id);
+  const boxes = [...new Set(devices.map((d) => d.box))].sort(compareIds);
+  const vaOf = (box: string) =>
+    devices.reduce((sum, d) => sum + (d.box === box ? loadOf(d, outletVa) : 0), 0);
+  const farthest = farthestByDrop(reached, circuit, vaOf, runs);
+  return {
+    va: there.va + counted.reduce((sum, d) => sum + loadOf(d, outletVa), 0),
+    planned: there.va + counted.reduce((sum, d) => sum + plannedLoad(d, outletVa), 0),
+    outlets: there.outlets + counted.filter(isOutlet).length,
+    boxes,
+    order: circuit.panel === null ? [] : [circuit.panel, ...reached.map((r) => r.box)],
+    home: reached.find((r) => r.from === circuit.panel)?.via ?? null,
+    dropPercent: toDecimals(((farthest?.volts ?? 0) / circuit.volts) * 100, 3),
+    farthest: farthest?.box ?? null,
+    protected: protectedDevices(plan, id, reached),
+    unreached: boxes.filter((b) => !sources.includes(b) && !reached.some((r) => r.box === b)),
+  };
+});
+
+/** Load, order, voltage drop and protection of every circuit. */
+export const circuitsOf = query(
+  'circuits',
+  (laid: Laid): Readonly<Record<string, CircuitResult>> =>
+    viewOf({ ids: () => idsOf(laid.plan.circuits), get: (id) => circuitOf(laid, id) }),
+  Object.is,
+);

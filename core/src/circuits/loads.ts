@@ -13,6 +13,7 @@ import {
   type Plan,
   type RoomUse,
 } from '../plan/index.ts';
+import { query, valuesOf } from '../incremental/index.ts';
 import { panelSize } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
@@ -59,7 +60,7 @@ export function placeOfBox(box: Box, plan: Plan, framing: Framing): XYZ {
   }
   const level =
     plan.levels[plan.rooms['ceiling' in on ? on.ceiling : on.floor]?.level ?? 'L1'] ??
-    nth(Object.values(plan.levels), 0);
+    nth(valuesOf(plan.levels), 0);
   return { x: on.x, y: on.y, z: level.elevation + ('ceiling' in on ? level.ceiling : 0) };
 }
 
@@ -93,22 +94,21 @@ export interface PlacedLoad {
   readonly near: readonly Fixture['kind'][];
 }
 
-/** The last answer for each device, for as long as nothing it was made from changes: every check asks for the same places. */
-const placed = new WeakMap<Device, { from: readonly unknown[]; load: PlacedLoad }>();
+const placed = query(
+  'place of load',
+  (plan: Plan, framing: Framing, rooms: Rooms, id: string): PlacedLoad => {
+    const device = entryOf(plan.devices, id);
+    const box = entryOf(plan.boxes, device.box);
+    const room = roomOfBox(box, rooms);
+    const at = placeOfBox(box, plan, framing);
+    const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
+    return { id, device, room, use: room ? entryOf(plan.rooms, room).use : null, at, near };
+  },
+);
 
-export function placedLoad(id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad {
-  const device = entryOf(plan.devices, id);
-  const box = entryOf(plan.boxes, device.box);
-  const from = [id, box, plan.fixtures, plan.levels, framing, rooms];
-  const known = placed.get(device);
-  if (known && known.from.every((x, i) => x === from[i])) return known.load;
-  const room = roomOfBox(box, rooms);
-  const at = placeOfBox(box, plan, framing);
-  const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
-  const load = { id, device, room, use: room ? entryOf(plan.rooms, room).use : null, at, near };
-  placed.set(device, { from, load });
-  return load;
-}
+/** A device where it stands, in its room and among its fixtures. */
+export const placedLoad = (id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad =>
+  placed(plan, framing, rooms, id);
 
 /** Protection a device needs where it stands, on a circuit of so many volts. */
 export function dutiesOfLoad(load: PlacedLoad, volts: number, plan: Plan): Duties {

@@ -1,6 +1,13 @@
 import { distance, type XY } from '../geometry/index.ts';
 import { alarmKinds, isLowVoltage, lightKinds } from '../boxes/index.ts';
-import type { Device, DeviceKind, Fixture, Plan, RoomUse } from '../plan/index.ts';
+import {
+  valuesIn,
+  type Device,
+  type DeviceKind,
+  type Fixture,
+  type Plan,
+  type RoomUse,
+} from '../plan/index.ts';
 
 /**
  * Which outlets need which protection, by code edition. All from memory: NEC 210.8(A), 210.8(D) and 210.12(A) of each year.
@@ -134,8 +141,9 @@ export function fixturesNear(
   plan: Plan,
   middleOf: (fixture: Fixture) => XY | null,
 ): Fixture['kind'][] {
-  return Object.values(plan.fixtures).flatMap((f) => {
-    if (f.room !== room || !wet.has(f.kind)) return [];
+  if (room === null) return [];
+  return valuesIn(plan, 'fixturesInRoom', room).flatMap((f) => {
+    if (!wet.has(f.kind)) return [];
     const middle = middleOf(f);
     return middle && distance(middle, at) - Math.min(f.width, f.depth) / 2 <= reachOfWater ? [f.kind] : [];
   });

@@ -1,6 +1,7 @@
 import { entryOf, must } from '../lookups/index.ts';
-import type { Plan, RoomUse } from '../plan/index.ts';
-import { roomOfBox } from '../rooms/seeing.ts';
+import { query, valuesOf } from '../incremental/index.ts';
+import { valuesIn, type Plan, type RoomUse } from '../plan/index.ts';
+import { roomServed } from '../rooms/seeing.ts';
 import { type Rooms } from './loads.ts';
 
 /**
@@ -226,11 +227,12 @@ const fastenedKinds = new Set(['dishwasher', 'disposal', 'water-heater', 'furnac
 
 /** Circuits that feed receptacles of kitchen, dining room or pantry, whatever they are called. */
 function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
-  const kinds = new Set(['receptacle', 'gfci', 'counter-receptacle']);
   const uses = new Set<RoomUse>(['kitchen', 'dining', 'pantry']);
-  const circuits = Object.values(plan.devices).flatMap((d) => {
-    const room =
-      kinds.has(d.kind) && d.circuit !== null ? roomOfBox(entryOf(plan.boxes, d.box), rooms) : null;
+  const receptacles = (['receptacle', 'gfci', 'counter-receptacle'] as const).flatMap((kind) =>
+    valuesIn(plan, 'devicesOfKind', kind),
+  );
+  const circuits = receptacles.flatMap((d) => {
+    const room = d.circuit === null ? null : roomServed(plan, rooms, d.box);
     return room !== null &&
       uses.has(entryOf(plan.rooms, room).use) &&
       entryOf(plan.circuits, must(d.circuit, 'the circuit')).amps === 20
@@ -243,11 +245,11 @@ function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
 /** What the plan says of the service: areas of its rooms, appliances with a load, and what was entered of the house. */
 export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
   const { service } = plan;
-  const newArea = Object.values(rooms).reduce(
+  const newArea = valuesOf(rooms).reduce(
     (s, r) => s + (r.boundary && !outOfArea.has(r.use) ? r.area / 144 : 0),
     0,
   );
-  const fixtures = Object.values(plan.fixtures)
+  const fixtures = valuesOf(plan.fixtures)
     .filter((f) => f.va > 0)
     .map((f): Appliance & { kind: string } => ({
       name: f.label || f.kind,
@@ -259,7 +261,7 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
     service.appliances
       .filter((a) => a.kind === kind)
       .map((a): Appliance => ({ name: a.name, va: a.va, isNew: false }));
-  const uses = new Set(Object.values(plan.rooms).map((r) => r.use));
+  const uses = new Set(valuesOf(plan.rooms).map((r) => r.use));
   const small = smallApplianceCircuits(plan, rooms);
   return {
     area: newArea + service.existingArea,
@@ -278,7 +280,7 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
 }
 
 /** The methods that apply to a job, the one in force first: as chosen, or measured where it was measured, else by what the job is. */
-export function serviceLoads(plan: Plan, rooms: Rooms): ServiceLoad[] {
+export const serviceLoads = query('service load', (plan: Plan, rooms: Rooms): ServiceLoad[] => {
   const input = serviceInput(plan, rooms);
   const { method } = plan.service;
   const usual: ServiceMethod =
@@ -286,4 +288,4 @@ export function serviceLoads(plan: Plan, rooms: Rooms): ServiceLoad[] {
   const first = method === 'auto' ? usual : method;
   const others = serviceMethods.filter((m) => m !== first && (m !== 'measured' || input.measuredVa > 0));
   return [first, ...others].map((m) => serviceLoad(m, input));
-}
+});

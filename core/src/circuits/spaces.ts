@@ -1,6 +1,5 @@
 import { entryOf } from '../lookups/index.ts';
-import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { entriesIn, type Plan } from '../plan/index.ts';
 
 /** Breaker spaces of a panel, and the legs they hang on. A two-pole breaker takes its own space and the one below it, two numbers on. */
 
@@ -15,20 +14,14 @@ export interface Seat {
 }
 
 export function seatsOf(plan: Plan, panelId: string): Seat[] {
-  const circuits = Object.keys(plan.circuits)
-    .sort(compareIds)
-    .flatMap((id): Seat[] => {
-      const c = entryOf(plan.circuits, id);
-      if (c.panel !== panelId || c.space === null) return [];
-      return [{ id, kind: 'circuit', spaces: wholeOf(c.space, c.poles), half: c.half }];
-    });
-  const feeders = Object.keys(plan.panels)
-    .sort(compareIds)
-    .flatMap((id): Seat[] => {
-      const { source, feeder } = entryOf(plan.panels, id);
-      if (source !== panelId || !feeder || feeder.space === null) return [];
-      return [{ id, kind: 'feeder', spaces: wholeOf(feeder.space, 2), half: null }];
-    });
+  const circuits = entriesIn(plan, 'circuitsOnPanel', panelId).flatMap(([id, c]): Seat[] =>
+    c.space === null ? [] : [{ id, kind: 'circuit', spaces: wholeOf(c.space, c.poles), half: c.half }],
+  );
+  const feeders = entriesIn(plan, 'panelsFedBy', panelId).flatMap(([id, { feeder }]): Seat[] =>
+    !feeder || feeder.space === null
+      ? []
+      : [{ id, kind: 'feeder', spaces: wholeOf(feeder.space, 2), half: null }],
+  );
   return [...circuits, ...feeders];
 }
 

@@ -1,7 +1,7 @@
 import { entryOf } from '../lookups/index.ts';
-import type { BoxLayout, ProvenLine } from '../boxes/index.ts';
+import type { ProvenLine } from '../boxes/index.ts';
 import { ceilingMarks, marksOf, type CeilingMark, type Mark } from '../outputs/marks.ts';
-import { checkPlan, type Finding } from '../findings/index.ts';
+import { findingsOf, type Finding } from '../findings/index.ts';
 import {
   circuitTerms,
   serviceLoads,
@@ -12,19 +12,18 @@ import {
 import type { BoxResult } from '../fill/index.ts';
 import type { Member } from '../framing/index.ts';
 import { countHours, type StageHours } from '../outputs/hours.ts';
-import { Memo } from '../incremental/memo.ts';
-import { compareIds } from '../plan/ids.ts';
-import { planHash } from '../plan/hash.ts';
-import { catalogueOf, type Plan, type Side } from '../plan/index.ts';
-import { roomOfBox } from '../rooms/seeing.ts';
-import type { RuleBook } from '../rules/index.ts';
+import { forget, gathered, idsOf, query, valuesOf } from '../incremental/index.ts';
+import { FollowedPlan } from '../plan/followed.ts';
+import { PlanHash } from '../plan/hash.ts';
+import type { Plan, Side } from '../plan/index.ts';
 import type { LaidRun } from '../runs/index.ts';
-import type { Stages } from '../stages/index.ts';
+import type { House } from '../stages/index.ts';
+import { makeUps } from '../outputs/makeup.ts';
 import { takeOff, type Takeoff } from '../outputs/takeoff/index.ts';
 import { cableLabels, type CableLabel } from '../outputs/labels.ts';
-import { Kept, runPipeline } from './pipeline.ts';
+import { houseOf } from './pipeline.ts';
 import { tidy } from '../units/index.ts';
-import { makeUpBox, type MakeUp, type Wiring } from '../wiring/index.ts';
+import type { MakeUp } from '../wiring/index.ts';
 
 export { pipeline, pipelineTable } from './pipeline.ts';
 
@@ -37,15 +36,20 @@ export interface SpaceResult {
   readonly farthest: { along: number; distance: number } | null;
 }
 
+export interface RoomResult {
+  readonly closed: boolean;
+  readonly area: number;
+  readonly perimeter: number;
+  readonly spaces: readonly SpaceResult[];
+}
+
 /** What `compute` answers; the open result format (docs/plan-format.md). Same plan, same bytes. */
 export interface Result {
   readonly format: 'fieldchalk.result';
   readonly version: 1;
   readonly planHash: string;
   readonly members: readonly Member[];
-  readonly rooms: Readonly<
-    Record<string, { closed: boolean; area: number; perimeter: number; spaces: readonly SpaceResult[] }>
-  >;
+  readonly rooms: Readonly<Record<string, RoomResult>>;
   readonly marks: Readonly<Record<string, Mark>>;
   readonly ceilings: Readonly<Record<string, CeilingMark>>;
   readonly runs: Readonly<Record<string, Omit<LaidRun, 'id'>>>;
@@ -73,101 +77,81 @@ function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {
   };
 }
 
-function makeUps(
-  plan: Plan,
-  layout: BoxLayout,
-  wiring: Wiring,
-  boxes: Stages['boxes'],
-  rules: RuleBook,
-): Record<string, MakeUp> {
-  const catalogue = catalogueOf(plan);
-  return Object.fromEntries(
-    Object.keys(plan.boxes)
-      .sort(compareIds)
-      .flatMap((id): [string, MakeUp][] => {
-        const model = catalogue[boxes[id]?.model ?? ''] ?? null;
-        const made = makeUpBox(id, layout.devices.get(id) ?? [], { plan, wiring, model, rules });
-        return made ? [[id, made]] : [];
-      }),
-  );
-}
+const roomResult = query('result of room', ({ rooms, layout }: House, id: string): RoomResult => {
+  const { boundary, area, perimeter } = entryOf(rooms, id);
+  return {
+    closed: boundary !== null,
+    area: tidy(area),
+    perimeter: tidy(perimeter),
+    spaces: entryOf(layout.proofs, id).spaces.map(spaceResult),
+  };
+});
 
-function placeName(plan: Plan, box: string, rooms: Stages['rooms']): string {
-  const room = roomOfBox(entryOf(plan.boxes, box), rooms);
-  return room ? entryOf(plan.rooms, room).name || room : 'Box';
-}
+const runResult = query('result of run', ({ runs }: House, id: string): Omit<LaidRun, 'id'> => {
+  const { id: _, ...run } = entryOf(runs.runs, id);
+  return { ...run, path: run.path.map((p) => ({ x: tidy(p.x), y: tidy(p.y), z: tidy(p.z) })) };
+});
 
-function isOutside(plan: Plan, box: string, rooms: Stages['rooms']): boolean {
-  if (!plan.boxes[box]) return false;
-  const room = roomOfBox(entryOf(plan.boxes, box), rooms);
-  if (room) return ['porch', 'outdoor'].includes(entryOf(plan.rooms, room).use);
-  const { on } = entryOf(plan.boxes, box);
-  return 'wall' in on && entryOf(plan.walls, on.wall).exterior;
-}
+const plainOf = <T>(record: Readonly<Record<string, T>>) =>
+  gathered(idsOf(record), (id) => entryOf(record, id));
 
-/** A plan's stages by the pipeline, and the result made of them. Keep one computer for a plan being edited: each stage works out again only what changed. */
+/** The parts of the result, each a query of its own: a part that an edit leaves alone stays the same object. */
+const parts = {
+  members: query('members', ({ framing }: House) => valuesOf(framing.walls).flatMap((w) => w.members)),
+  rooms: query('result of rooms', (house: House) =>
+    gathered(idsOf(house.rooms), (id) => roomResult(house, id)),
+  ),
+  marks: marksOf,
+  ceilings: ceilingMarks,
+  runs: query('result of runs', (house: House) =>
+    gathered(idsOf(house.plan.runs), (id) => runResult(house, id)),
+  ),
+  circuits: query('result of circuits', (house: House) => plainOf(house.circuits)),
+  boxes: query('result of boxes', (house: House) => plainOf(house.boxes)),
+  makeup: makeUps,
+  labels: cableLabels,
+  terms: circuitTerms,
+  service: (house: House) => serviceLoads(house.plan, house.rooms),
+  takeoff: takeOff,
+  hours: query('result of hours', (house: House) => ({ stages: countHours(house) })),
+  findings: findingsOf,
+} as const satisfies Partial<{ [P in keyof Result]: (house: House) => Result[P] }>;
+
+/**
+ * Computes plans. Keep one computer for a plan being edited: whatever an edit left alone is not worked out again, and stays the same object.
+ * What follows from the plan it was given last is `house`, which answers by queries.
+ */
 export class Computer {
-  private readonly kept = new Kept();
-  private readonly makeups = new Memo<Record<string, MakeUp>>();
+  private readonly followed = new FollowedPlan();
+  readonly house: House = houseOf(this.followed.view);
+  private hash = new PlanHash();
 
-  stages(plan: Plan): Stages {
-    return runPipeline(this.kept, plan);
+  /** Takes a plan in place of the one before. */
+  take(plan: Plan): House {
+    for (const id of this.followed.take(plan)) for (const of of [this.house, this.house.plan]) forget(of, id);
+    return this.house;
   }
 
   compute(plan: Plan): Result {
-    return this.resultOf(plan, this.stages(plan));
-  }
-
-  /** The result made of stages already at hand. */
-  resultOf(plan: Plan, stages: Stages): Result {
-    const { framing, rooms, layout, runs, wiring, circuits, boxes, rules } = stages;
-    const models = Object.keys(boxes)
-      .map((id) => entryOf(boxes, id).model)
-      .join();
-    const makeup = this.makeups.get('all', [wiring, models, rules], () =>
-      makeUps(plan, layout, wiring, boxes, rules),
-    );
+    const house = this.take(plan);
     return {
       format: 'fieldchalk.result',
       version: 1,
-      planHash: planHash(plan),
-      members: Object.keys(framing.walls)
-        .sort(compareIds)
-        .flatMap((id) => entryOf(framing.walls, id).members),
-      rooms: Object.fromEntries(
-        Object.values(rooms).map((r) => [
-          r.id,
-          {
-            closed: r.boundary !== null,
-            area: tidy(r.area),
-            perimeter: tidy(r.perimeter),
-            spaces: entryOf(layout.proofs, r.id).spaces.map(spaceResult),
-          },
-        ]),
-      ),
-      marks: marksOf(plan, layout, rules),
-      ceilings: ceilingMarks(plan, rooms),
-      runs: Object.fromEntries(
-        Object.values(runs.runs).map(({ id, ...run }) => [
-          id,
-          { ...run, path: run.path.map((p) => ({ x: tidy(p.x), y: tidy(p.y), z: tidy(p.z) })) },
-        ]),
-      ),
-      circuits,
-      boxes,
-      makeup,
-      labels: cableLabels(
-        plan,
-        wiring,
-        (box) => placeName(plan, box, rooms),
-        (box) => isOutside(plan, box, rooms),
-        rules,
-      ),
-      terms: circuitTerms(plan, framing, rooms, rules),
-      service: serviceLoads(plan, rooms),
-      takeoff: takeOff({ plan, layout, runs, boxes, makeup, rules }),
-      hours: { stages: countHours(plan, runs, rules) },
-      findings: checkPlan({ plan, ...stages }),
+      planHash: this.hash.of(plan),
+      members: parts.members(house),
+      rooms: parts.rooms(house),
+      marks: parts.marks(house),
+      ceilings: parts.ceilings(house),
+      runs: parts.runs(house),
+      circuits: parts.circuits(house),
+      boxes: parts.boxes(house),
+      makeup: parts.makeup(house),
+      labels: parts.labels(house),
+      terms: parts.terms(house),
+      service: parts.service(house),
+      takeoff: parts.takeoff(house),
+      hours: parts.hours(house),
+      findings: parts.findings(house),
     };
   }
 }

@@ -6,7 +6,15 @@ import { ruleBook } from '../rules/index.ts';
 import { circuitTree, fitCables } from '../wiring/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
-import { entrySchemas, type Circuit, type Device, type FoundCircuit, type Plan } from '../plan/index.ts';
+import { settled } from '../plan/settled.ts';
+import {
+  entrySchemas,
+  idsIn,
+  type Circuit,
+  type Device,
+  type FoundCircuit,
+  type Plan,
+} from '../plan/index.ts';
 import { ampsByGauge, cableNamed, cables } from '../materials/index.ts';
 import { need, parsed } from './need.ts';
 
@@ -162,13 +170,10 @@ export const circuitEdits = {
   /** Makes the first receptacles that need it on each branch ground-fault ones, so that all beyond are covered; others become plain again. */
   protectCircuit: (draft: Plan, args: { circuit: string }) => {
     need(draft.circuits, args.circuit, 'circuit');
-    const plan = JSON.parse(JSON.stringify(draft)) as Plan;
-    const { framing, rooms } = new Computer().stages(plan);
+    const { plan, framing, rooms } = new Computer().take(settled(draft));
     const tree = circuitTree(plan, args.circuit);
     const own = (box: string) =>
-      Object.keys(plan.devices).filter(
-        (d) => entryOf(plan.devices, d).box === box && entryOf(plan.devices, d).circuit === args.circuit,
-      );
+      idsIn(plan, 'devicesInBox', box).filter((d) => entryOf(plan.devices, d).circuit === args.circuit);
     const needs = (d: string) =>
       dutiesOfLoad(placedLoad(d, plan, framing, rooms), entryOf(plan.circuits, args.circuit).volts, plan)
         .groundFault;

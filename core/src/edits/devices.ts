@@ -2,7 +2,7 @@ import { entryOf, must, nth } from '../lookups/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropDevices, dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { bottomFromSubfloor, boxSize, heightIn, houseHeight } from '../boxes/kinds.ts';
+import { bottomFromSubfloor, boxSize, heightIn, houseHeight, kindsIn } from '../boxes/kinds.ts';
 import { layLightRows } from './lightRows.ts';
 import { switchKind } from '../boxes/switching.ts';
 import {
@@ -109,8 +109,11 @@ export const deviceEdits = {
         draft.levels,
         entryOf(draft.points, entryOf(draft.walls, on.wall).from).level,
       ).floorFinish;
-      const held = Object.entries(draft.devices).filter(([, d]) => d.box === id);
-      const bottom = bottomFromSubfloor(on.height ?? houseHeight(held, rules), size.height, floor);
+      const bottom = bottomFromSubfloor(
+        on.height ?? houseHeight(kindsIn(draft, id), rules),
+        size.height,
+        floor,
+      );
       return heightIn(bottom, size.height, floor, 'center', 'finished');
     };
     const line = middle(first, must(firstId, 'the first box of the line'));

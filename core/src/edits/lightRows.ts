@@ -1,11 +1,9 @@
 import { entryOf } from '../lookups/index.ts';
-import { FramingStage } from '../framing/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { dropEnd } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Plan } from '../plan/index.ts';
-import { RoomsStage } from '../rooms/index.ts';
-import { ruleBook } from '../rules/index.ts';
+import { boundaryOfRoom } from '../rooms/walked.ts';
 import { lightPlaces } from '../proposals/lighting/lights.ts';
 
 const laidInRows: ReadonlySet<DeviceKind> = new Set(['light', 'wafer-light', 'fan']);
@@ -29,10 +27,7 @@ export function layLightRows(
   for (const name of ['columns', 'rows'] as const)
     if (!Number.isInteger(args[name]) || args[name] < 1 || args[name] > 20)
       throw new EditRefused(name, 'must be 1 to 20');
-  const plan = JSON.parse(JSON.stringify(draft)) as Plan;
-  const rules = ruleBook(plan.rules.values);
-  const framing = new FramingStage().run(plan, rules);
-  const boundary = entryOf(new RoomsStage().run(plan, framing, rules), args.room).boundary;
+  const boundary = boundaryOfRoom(draft, args.room);
   if (!boundary) throw new EditRefused('room', 'does not close yet; finish its walls first');
   const { polygon } = boundary;
   const span = (pick: (p: { x: number; y: number }) => number) =>
@@ -58,7 +53,7 @@ export function layLightRows(
     )
     .map(([id]) => id);
   const replaced = Object.keys(draft.devices).filter((d) => old.includes(entryOf(draft.devices, d).box));
-  const control = Object.entries(plan.controls).find(([, c]) => c.loads.some((l) => replaced.includes(l)));
+  const control = controlOf(draft, replaced);
   for (const id of old) dropEnd(draft, 'boxes', id);
   const made = places.map((p) => {
     const box = nextId(draft.boxes, 'b');
@@ -73,9 +68,12 @@ export function layLightRows(
     return device;
   });
   if (!control) return;
-  const [id, c] = control;
-  draft.controls[id] = {
-    switches: [...c.switches],
-    loads: [...c.loads.filter((l) => !replaced.includes(l)), ...made],
-  };
+  const { id, switches, loads } = control;
+  draft.controls[id] = { switches, loads: [...loads.filter((l) => !replaced.includes(l)), ...made] };
+}
+
+/** The first control that works one of these devices, as it is before they go. */
+function controlOf({ controls }: Plan, devices: readonly string[]) {
+  const found = Object.entries(controls).find(([, c]) => c.loads.some((l) => devices.includes(l)));
+  return found && { id: found[0], switches: [...found[1].switches], loads: [...found[1].loads] };
 }

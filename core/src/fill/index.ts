@@ -1,7 +1,7 @@
 import { entryOf, must } from '../lookups/index.ts';
-import { isBoxless, isLowVoltage, yokeKinds, type BoxDevices, type BoxLayout } from '../boxes/index.ts';
-import { compareIds } from '../plan/ids.ts';
-import { catalogueOf, isOnWall, type Box, type DeviceKind, type Plan } from '../plan/index.ts';
+import { devicesIn, isBoxless, isLowVoltage, kindsIn, yokeKinds, type BoxDevices } from '../boxes/index.ts';
+import { idsOf, query, viewOf } from '../incremental/index.ts';
+import { catalogueOf, isOnWall, valuesIn, type Box, type DeviceKind, type Plan } from '../plan/index.ts';
 import { isData, type BoxModel } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { countFill, modelsFor, smallestModel, type BoxFill } from './fill.ts';
@@ -55,15 +55,9 @@ function candidatesFor(box: Box, kinds: readonly DeviceKind[], plan: Plan, rules
   );
 }
 
-function cablesByBox(plan: Plan): Map<string, string[]> {
-  const cablesOf = new Map<string, string[]>();
-  for (const id of Object.keys(plan.runs).sort(compareIds)) {
-    const run = entryOf(plan.runs, id);
-    for (const end of [run.from, run.to])
-      if (end !== null && !isData(run.cable)) cablesOf.set(end, [...(cablesOf.get(end) ?? []), run.cable]);
-  }
-  return cablesOf;
-}
+/** Power cables that end in a box, in the order of their runs. */
+const cablesInto = (plan: Plan, box: string): string[] =>
+  valuesIn(plan, 'runsAtEnd', box).flatMap((r) => (isData(r.cable) ? [] : [r.cable]));
 
 /** A range or dryer outlet is two gangs wide and counts for each: NEC 314.16(B)(4) (from memory). */
 function yokesOf(devices: BoxDevices, plan: Plan): number[] {
@@ -81,7 +75,7 @@ const dividerVolume = { metal: 0.5, plastic: 1 } as const;
 
 /** How grounds are counted: as the job says, else by its edition; before 2020 all of them count as one. */
 function groundsSchool(plan: Plan, rules: RuleBook): '2020' | 'before-2020' {
-  const said = Object.hasOwn(plan.rules.values, 'makeup.grounds');
+  const said = plan.rules.values['makeup.grounds'] !== undefined;
   return !said && plan.rules.edition < '2020' ? 'before-2020' : rules('makeup.grounds');
 }
 
@@ -139,23 +133,17 @@ function fillBox(
   return { model, volume, ...fill, fits, smallest: best, withOneMore: more, others };
 }
 
-/** Stage 7: what each box holds and the smallest model it fits. */
-export function fillBoxes(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, BoxResult> {
-  const cablesOf = cablesByBox(plan);
-  return Object.fromEntries(
-    Object.keys(plan.boxes)
-      .sort(compareIds)
-      .map((id): [string, BoxResult] => [
-        id,
-        isBoxless(entryOf(plan.boxes, id), layout.devices.get(id) ?? [])
-          ? boxless
-          : fillBox(
-              entryOf(plan.boxes, id),
-              layout.devices.get(id) ?? [],
-              cablesOf.get(id) ?? [],
-              plan,
-              rules,
-            ),
-      ]),
-  );
-}
+const fillOf = query('fill of box', (plan: Plan, rules: RuleBook, id: string): BoxResult | undefined => {
+  const box = plan.boxes[id];
+  if (!box) return undefined;
+  if (isBoxless(box, kindsIn(plan, id))) return boxless;
+  return fillBox(box, devicesIn(plan, id), cablesInto(plan, id), plan, rules);
+});
+
+/** What each box holds and the smallest model it fits. */
+export const fillsOf = query(
+  'fills',
+  (plan: Plan, rules: RuleBook): Readonly<Record<string, BoxResult>> =>
+    viewOf({ ids: () => idsOf(plan.boxes), get: (id) => fillOf(plan, rules, id) }),
+  Object.is,
+);

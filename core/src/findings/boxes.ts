@@ -1,67 +1,59 @@
 import { thing } from '../plan/index.ts';
-import { entryOf, valueIn } from '../lookups/index.ts';
-import { depthPlan, switchKinds } from '../boxes/index.ts';
-import type { Check } from './check.ts';
+import { entryOf } from '../lookups/index.ts';
+import { depthPlan, kindsIn, switchKinds } from '../boxes/index.ts';
+import { ofBoxes, ofPlacedBoxes } from './check.ts';
 import { found, type FixEdit, type Found } from './finding.ts';
 
-export const boxesStandRight: Check = ({ plan, layout, rules }) =>
-  Object.values(layout.placed).flatMap((p) => {
-    const place = { wall: p.wall, side: p.side, at: p.at };
-    const devices = layout.devices.get(p.id) ?? [];
-    const floorFinish = valueIn(layout.settings, p.wall).floorFinish;
-    const handle = (p.bottom + p.top) / 2 - floorFinish;
-    const list: Found[] = [];
-    if (p.trouble === 'no-face') list.push(found('box.no-face', [thing.box(p.id)], { box: p.id }, { place }));
-    if (p.trouble === 'collides')
-      list.push(found('box.collides', [thing.box(p.id)], { box: p.id }, { place }));
-    if (devices.some(([, d]) => switchKinds.has(d.kind)) && handle > rules('height.switchHighest') + 1e-6)
-      list.push(
-        found(
-          'box.switch-height',
-          [thing.box(p.id)],
-          { box: p.id, height: handle, limit: rules('height.switchHighest') },
-          { place },
-        ),
-      );
-    const setting = valueIn(layout.settings, p.wall);
-    const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
-      depth: setting.frame.line.depth,
-    });
-    if (depth.needs !== 'nothing' && !entryOf(plan.boxes, p.id).existing)
-      list.push(
-        found(
-          'box.depth',
-          [thing.box(p.id)],
-          { box: p.id, finish: depth.finish, says: depth.says },
-          { place },
-        ),
-      );
-    if (devices.length > entryOf(plan.boxes, p.id).gangs)
-      list.push(
-        found(
-          'box.slot',
-          [thing.box(p.id)],
-          { box: p.id, gangs: entryOf(plan.boxes, p.id).gangs, devices: devices.length },
-          { place },
-        ),
-      );
-    return list;
-  });
-
-export const boxesHoldTheirWires: Check = ({ boxes, layout }) =>
-  Object.entries(boxes).flatMap(([id, b]) => {
-    if (b.fits) return [];
-    const placed = layout.placed[id];
-    const place = placed ? { wall: placed.wall, side: placed.side, at: placed.at } : null;
-    const fixes: FixEdit[] = b.smallest
-      ? [{ label: `Use ${b.smallest}`, edit: 'setBoxModel', args: { box: id, model: b.smallest } }]
-      : [];
-    return [
+export const boxesStandRight = ofPlacedBoxes((p, { plan, layout, rules }) => {
+  const place = { wall: p.wall, side: p.side, at: p.at };
+  const kinds = kindsIn(plan, p.id);
+  const setting = entryOf(layout.settings, p.wall);
+  const { floorFinish } = setting;
+  const handle = (p.bottom + p.top) / 2 - floorFinish;
+  const list: Found[] = [];
+  if (p.trouble === 'no-face') list.push(found('box.no-face', [thing.box(p.id)], { box: p.id }, { place }));
+  if (p.trouble === 'collides') list.push(found('box.collides', [thing.box(p.id)], { box: p.id }, { place }));
+  if (kinds.some((kind) => switchKinds.has(kind)) && handle > rules('height.switchHighest') + 1e-6)
+    list.push(
       found(
-        'fill.volume',
-        [thing.box(id)],
-        { box: id, used: b.used, volume: b.volume, smallest: b.smallest },
-        { place, fixes },
+        'box.switch-height',
+        [thing.box(p.id)],
+        { box: p.id, height: handle, limit: rules('height.switchHighest') },
+        { place },
       ),
-    ];
+    );
+  const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
+    depth: setting.frame.line.depth,
   });
+  if (depth.needs !== 'nothing' && !entryOf(plan.boxes, p.id).existing)
+    list.push(
+      found('box.depth', [thing.box(p.id)], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
+    );
+  if (kinds.length > entryOf(plan.boxes, p.id).gangs)
+    list.push(
+      found(
+        'box.slot',
+        [thing.box(p.id)],
+        { box: p.id, gangs: entryOf(plan.boxes, p.id).gangs, devices: kinds.length },
+        { place },
+      ),
+    );
+  return list;
+});
+
+export const boxesHoldTheirWires = ofBoxes((id, b, { layout }) => {
+  if (b.fits) return [];
+  const placed = layout.placed[id];
+  const place = placed ? { wall: placed.wall, side: placed.side, at: placed.at } : null;
+  const fixes: FixEdit[] = b.smallest
+    ? [{ label: `Use ${b.smallest}`, edit: 'setBoxModel', args: { box: id, model: b.smallest } }]
+    : [];
+  return [
+    found(
+      'fill.volume',
+      [thing.box(id)],
+      { box: id, used: b.used, volume: b.volume, smallest: b.smallest },
+      { place, fixes },
+    ),
+  ];
+});

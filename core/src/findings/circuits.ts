@@ -1,93 +1,85 @@
-import { thing } from '../plan/index.ts';
+import { entriesIn, thing, valuesIn } from '../plan/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
-import type { Check } from './check.ts';
+import { ofCircuits, ofJob, ofRuns } from './check.ts';
 import { found, type Found } from './finding.ts';
 
-export const breakersSuitWires: Check = ({ plan }) => [
-  ...Object.entries(plan.circuits).flatMap(([id, c]) => {
-    const allowed = ampsByGauge[c.gauge];
-    if (c.amps <= allowed) return [];
-    return [
-      found(
-        'circuit.breaker',
-        [thing.circuit(id)],
-        { circuit: id, amps: c.amps, gauge: c.gauge, allowed },
-        { level: c.gauge <= 8 ? 'warning' : 'error' },
-      ),
-    ];
-  }),
-  ...Object.entries(plan.runs).flatMap(([id, run]) => {
-    if (run.circuit === null) return [];
-    const circuit = entryOf(plan.circuits, run.circuit);
-    const { gauge } = entryOf(cables, run.cable);
-    if (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge]) return [];
-    return [
-      found('circuit.cable', [thing.run(id), thing.circuit(run.circuit)], {
-        run: id,
-        cable: run.cable,
-        amps: circuit.amps,
-        circuit: run.circuit,
+export const breakersSuitWires = ofCircuits((id, c) => {
+  const allowed = ampsByGauge[c.gauge];
+  if (c.amps <= allowed) return [];
+  return [
+    found(
+      'circuit.breaker',
+      [thing.circuit(id)],
+      { circuit: id, amps: c.amps, gauge: c.gauge, allowed },
+      { level: c.gauge <= 8 ? 'warning' : 'error' },
+    ),
+  ];
+});
+
+export const cablesSuitBreakers = ofRuns(({ id }, { plan }) => {
+  const run = entryOf(plan.runs, id);
+  if (run.circuit === null) return [];
+  const circuit = entryOf(plan.circuits, run.circuit);
+  const { gauge } = entryOf(cables, run.cable);
+  if (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge]) return [];
+  return [
+    found('circuit.cable', [thing.run(id), thing.circuit(run.circuit)], {
+      run: id,
+      cable: run.cable,
+      amps: circuit.amps,
+      circuit: run.circuit,
+    }),
+  ];
+});
+
+export const circuitsAreWithinLimits = ofCircuits((id, c, r, { plan, rules }) => {
+  const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
+  const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
+  const list: Found[] = [];
+  if (c.found && r.boxes.every((b) => entryOf(plan.boxes, b).existing)) return list;
+  if (c.panel === null) list.push(found('circuit.panel', [thing.circuit(id)], { circuit: id }));
+  if (c.amps <= 20 && r.outlets > cap)
+    list.push(found('circuit.cap', [thing.circuit(id)], { circuit: id, outlets: r.outlets, limit: cap }));
+  const planned = Math.round(r.planned);
+  if (planned > limit && r.outlets > 1)
+    list.push(found('circuit.load', [thing.circuit(id)], { circuit: id, va: planned, limit }));
+  if (r.unreached.length > 0)
+    list.push(found('circuit.unreached', [thing.circuit(id)], { circuit: id, boxes: r.unreached.length }));
+  if (r.dropPercent > rules('circuit.dropPercent'))
+    list.push(
+      found('circuit.drop', [thing.circuit(id)], {
+        circuit: id,
+        percent: r.dropPercent,
+        limit: rules('circuit.dropPercent'),
       }),
-    ];
-  }),
-];
+    );
+  return list;
+});
 
-export const circuitsAreWithinLimits: Check = ({ plan, circuits, rules }) =>
-  Object.entries(circuits).flatMap(([id, r]) => {
-    const c = entryOf(plan.circuits, id);
-    const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
-    const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
-    const list: Found[] = [];
-    if (c.found && r.boxes.every((b) => entryOf(plan.boxes, b).existing)) return list;
-    if (c.panel === null) list.push(found('circuit.panel', [thing.circuit(id)], { circuit: id }));
-    if (c.amps <= 20 && r.outlets > cap)
-      list.push(found('circuit.cap', [thing.circuit(id)], { circuit: id, outlets: r.outlets, limit: cap }));
-    const planned = Math.round(r.planned);
-    if (planned > limit && r.outlets > 1)
-      list.push(found('circuit.load', [thing.circuit(id)], { circuit: id, va: planned, limit }));
-    if (r.unreached.length > 0)
-      list.push(found('circuit.unreached', [thing.circuit(id)], { circuit: id, boxes: r.unreached.length }));
-    if (r.dropPercent > rules('circuit.dropPercent'))
-      list.push(
-        found('circuit.drop', [thing.circuit(id)], {
-          circuit: id,
-          percent: r.dropPercent,
-          limit: rules('circuit.dropPercent'),
-        }),
-      );
-    return list;
-  });
-
-export const devicesHaveCircuits: Check = ({ plan }) => {
-  const without = Object.values(plan.devices).filter(
-    (d) => d.circuit === null && !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing,
+export const devicesHaveCircuits = ofJob(({ plan }) => {
+  const without = valuesIn(plan, 'devicesOnCircuit', '').filter(
+    (d) => !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing,
   );
   return without.length > 0 ? [found('circuit.unassigned', [], { count: without.length })] : [];
-};
+});
 
-export const circuitsAreTrees: Check = ({ plan }) => {
+export const circuitsAreTrees = ofCircuits((circuit, _, __, { plan }) => {
   const leader = new Map<string, string>();
   /** Cables side by side between the same two ends are one branch. */
   const pairs = new Set<string>();
   const root = (key: string): string =>
     leader.has(key) && leader.get(key) !== key ? root(valueIn(leader, key)) : key;
-  return Object.keys(plan.runs)
-    .sort(compareIds)
-    .flatMap((id) => {
-      const run = entryOf(plan.runs, id);
-      if (run.circuit === null || run.to === null) return [];
-      const pair = [run.circuit, ...[run.from, run.to].sort(compareIds)].join(' ');
-      if (pairs.has(pair)) return [];
-      pairs.add(pair);
-      const [a, b] = [root(`${run.circuit}/${run.from}`), root(`${run.circuit}/${run.to}`)];
-      if (a === b)
-        return [
-          found('run.loop', [thing.run(id), thing.circuit(run.circuit)], { run: id, circuit: run.circuit }),
-        ];
-      leader.set(a, b);
-      return [];
-    });
-};
+  return entriesIn(plan, 'runsOnCircuit', circuit).flatMap(([id, { from, to }]) => {
+    if (to === null) return [];
+    const pair = [from, to].sort(compareIds).join(' ');
+    if (pairs.has(pair)) return [];
+    pairs.add(pair);
+    const [a, b] = [root(from), root(to)];
+    if (a === b) return [found('run.loop', [thing.run(id), thing.circuit(circuit)], { run: id, circuit })];
+    leader.set(a, b);
+    return [];
+  });
+});

@@ -1,16 +1,22 @@
+import { query } from '../incremental/index.ts';
 import { isAbout } from '../plan/accepted.ts';
+import { valuesIn } from '../plan/index.ts';
+import type { House } from '../stages/index.ts';
 import { boxesHoldTheirWires, boxesStandRight } from './boxes.ts';
 import {
   alarmsAreThere,
   closetLightsAreClear,
   lightsAreSwitched,
   roomsAreLit,
+  someLightsAreLaidOut,
   stairsHaveBothSwitches,
   switchesAreOutOfTheSwing,
   waysHaveSwitches,
+  waysOutAreLit,
 } from './lighting.ts';
 import {
   boxesClearTrim,
+  boxesKeepDataApart,
   dataHasAHome,
   dataKeepsApart,
   handlesAreInReach,
@@ -20,9 +26,10 @@ import {
   receptaclesAreNotBehindDoors,
   wetZonesAreFree,
 } from './standing.ts';
-import type { Check, CheckInput } from './check.ts';
+import type { Check } from './check.ts';
 import {
   breakersSuitWires,
+  cablesSuitBreakers,
   circuitsAreTrees,
   circuitsAreWithinLimits,
   devicesHaveCircuits,
@@ -40,6 +47,7 @@ import {
   dutyCircuitsAreApart,
   groundTailsAreFull,
   kitchensHaveTwoCircuits,
+  lightsHaveOneControl,
   singleLoadsFit,
   suppliesKeepApart,
 } from './wiring.ts';
@@ -56,14 +64,16 @@ import { boresLeaveWood, closedWallsAreAChoice, runsAreLaid } from './runs.ts';
 export { findingTexts, type FindingCode } from './texts.ts';
 export type { FindingLevel } from './text.ts';
 export { identityOf, type Finding, type FixEdit, type Found } from './finding.ts';
-export type { CheckInput } from './check.ts';
+export type { Check, Subject } from './check.ts';
 
 export const checks: readonly Check[] = [
   roomsClose,
   receptaclesReach,
   roomsHaveTheirOutlets,
   ceilingsAndFloorsHaveTheirOutlets,
+  someLightsAreLaidOut,
   roomsAreLit,
+  waysOutAreLit,
   lightsAreSwitched,
   stairsHaveBothSwitches,
   waysHaveSwitches,
@@ -77,11 +87,13 @@ export const checks: readonly Check[] = [
   neighboursLineUp,
   wetZonesAreFree,
   handlesAreInReach,
+  boxesKeepDataApart,
   dataKeepsApart,
   dataHasAHome,
   modelsSuitTheirPlace,
   boxesHoldTheirWires,
   breakersSuitWires,
+  cablesSuitBreakers,
   circuitsAreWithinLimits,
   spacesAreSingle,
   devicesHaveCircuits,
@@ -91,6 +103,7 @@ export const checks: readonly Check[] = [
   outletsAreProtected,
   groundFaultIsInReach,
   controlsAreWhole,
+  lightsHaveOneControl,
   cablesHaveConductors,
   suppliesKeepApart,
   groundTailsAreFull,
@@ -105,21 +118,28 @@ export const checks: readonly Check[] = [
 
 const rank = { error: 0, warning: 1, note: 2 } as const;
 
-/** All findings as data, in the order of the checks. */
-export function foundBy(input: CheckInput): Found[] {
-  return checks.flatMap((check) => check(input));
+/** A finding told as the app shows it, with the reason why a person let it stand. */
+function tell(own: Found, { plan }: House): Finding {
+  const same = identityOf({ ...own, rule: own.code });
+  const kept = valuesIn(plan, 'acceptedOfRule', own.code).find((a) => isAbout(a, same));
+  return told(own, namesOf(plan), kept?.reason ?? null);
 }
 
+/** For each check the findings about what it looks at, and all of them together, in the order of the checks. */
+const tellings = checks.map((check) => {
+  const about = query(`findings about ${check.about}`, (house: House, id: string): Finding[] =>
+    check.of(id, house).map((own) => tell(own, house)),
+  );
+  return query('findings of check', (house: House): Finding[] =>
+    check.ids(house).flatMap((id) => about(house, id)),
+  );
+});
+
 /** All findings told, worst first; within a level in the order of the checks. Those a person let stand say why and come last. */
-export function checkPlan(input: CheckInput): Finding[] {
-  const kept = Object.values(input.plan.accepted);
-  const names = namesOf(input.plan);
-  return foundBy(input)
-    .map((f) => {
-      const same = identityOf({ ...f, rule: f.code });
-      return told(f, names, kept.find((a) => isAbout(a, same))?.reason ?? null);
-    })
+export const findingsOf = query('findings', (house: House): Finding[] =>
+  tellings
+    .flatMap((tell) => tell(house))
     .sort(
       (a, b) => Number(a.accepted !== null) - Number(b.accepted !== null) || rank[a.level] - rank[b.level],
-    );
-}
+    ),
+);

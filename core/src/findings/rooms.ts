@@ -1,33 +1,33 @@
-import { type Plan, thing } from '../plan/index.ts';
+import { type Plan, thing, valuesIn } from '../plan/index.ts';
+import type { House } from '../stages/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
 import { owedFlat } from '../boxes/flat.ts';
-import { openDuties } from '../boxes/duties/index.ts';
+import { openDutiesOf } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
-import type { Check, CheckInput } from './check.ts';
+import { ofJob, ofRooms } from './check.ts';
 import { found, type FixEdit } from './finding.ts';
 
-export const roomsClose: Check = ({ rooms }) =>
-  Object.values(rooms)
-    .filter((r) => r.boundary === null)
-    .map((r) =>
-      found('rooms.open', [thing.room(r.id)], {
-        room: r.id,
-        gap: r.gap ? { distance: r.gap.distance, from: r.gap.from.wall, to: r.gap.to.wall } : null,
-      }),
-    );
+export const roomsClose = ofRooms(({ id, boundary, gap }) =>
+  boundary
+    ? []
+    : [
+        found('rooms.open', [thing.room(id)], {
+          room: id,
+          gap: gap ? { distance: gap.distance, from: gap.from.wall, to: gap.to.wall } : null,
+        }),
+      ],
+);
 
 /** What stands in the walls of a floor line, each kind once. */
 function inTheWay(proven: ProvenLine, plan: Plan): string[] {
   const walls = new Set(proven.line.pieces.map((p) => p.wall));
-  const kinds = Object.values(plan.obstacles)
-    .filter((x) => walls.has(x.wall))
-    .map((x) => `the ${x.kind}`);
+  const kinds = [...walls].flatMap((w) => valuesIn(plan, 'obstaclesInWall', w)).map((x) => `the ${x.kind}`);
   return [...new Set(kinds)];
 }
 
 /** Ways to cover a worst point: the stud faces nearest to it on either hand. */
-function spacingFixes(proven: ProvenLine, along: number, site: CheckInput): FixEdit[] {
+function spacingFixes(proven: ProvenLine, along: number, site: House): FixEdit[] {
   const limit = site.rules('spacing.maxGap') / 2;
   const near = receptacleCandidates(proven.line, site).filter((c) => Math.abs(c.along - along) <= limit);
   const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
@@ -44,42 +44,40 @@ function spacingFixes(proven: ProvenLine, along: number, site: CheckInput): FixE
   ];
 }
 
-export const receptaclesReach: Check = (input) => {
-  const { plan, rooms, layout, rules } = input;
+export const receptaclesReach = ofRooms((room, input) => {
+  const { plan, layout, rules } = input;
   const limit = rules('spacing.maxGap') / 2;
-  return Object.values(rooms).flatMap((room) => {
-    const proof = entryOf(layout.proofs, room.id);
-    const around = proof.spaces
-      .filter((p) => !keepsSpacing(p, rules))
-      .map((p) => {
-        const along = p.farthest?.along ?? p.line.length / 2;
-        const fixes = spacingFixes(p, along, input);
-        const extra = { place: placeOnLine(p.line, along), fixes };
-        const about = [thing.room(room.id)];
-        const nothingFree =
-          fixes.length > 0 ? null : { floorReach: rules('spacing.floorReach'), inTheWay: inTheWay(p, plan) };
-        const figures = { room: room.id, limit, nothingFree };
-        return p.farthest
-          ? found('spacing.maxGap', about, { ...figures, distance: p.farthest.distance }, extra)
-          : found('spacing.none', about, { ...figures, length: p.line.length }, extra);
-      });
-    const straight = proof.straight
-      .filter((p) => !keepsSpacing(p, rules))
-      .map((p) => {
-        const place = placeOnLine(p.line, p.farthest?.along ?? p.line.length / 2);
-        return found(
-          'spacing.each-wall',
-          [thing.room(room.id)],
-          { room: room.id, wall: place?.wall ?? null, distance: p.farthest?.distance ?? null, limit },
-          { place },
-        );
-      });
-    return [...around, ...straight];
-  });
-};
+  const proof = entryOf(layout.proofs, room.id);
+  const around = proof.spaces
+    .filter((p) => !keepsSpacing(p, rules))
+    .map((p) => {
+      const along = p.farthest?.along ?? p.line.length / 2;
+      const fixes = spacingFixes(p, along, input);
+      const extra = { place: placeOnLine(p.line, along), fixes };
+      const about = [thing.room(room.id)];
+      const nothingFree =
+        fixes.length > 0 ? null : { floorReach: rules('spacing.floorReach'), inTheWay: inTheWay(p, plan) };
+      const figures = { room: room.id, limit, nothingFree };
+      return p.farthest
+        ? found('spacing.maxGap', about, { ...figures, distance: p.farthest.distance }, extra)
+        : found('spacing.none', about, { ...figures, length: p.line.length }, extra);
+    });
+  const straight = proof.straight
+    .filter((p) => !keepsSpacing(p, rules))
+    .map((p) => {
+      const place = placeOnLine(p.line, p.farthest?.along ?? p.line.length / 2);
+      return found(
+        'spacing.each-wall',
+        [thing.room(room.id)],
+        { room: room.id, wall: place?.wall ?? null, distance: p.farthest?.distance ?? null, limit },
+        { place },
+      );
+    });
+  return [...around, ...straight];
+});
 
 /** Openers of vehicle doors and outlets of islands, on ceilings and in floors. */
-export const ceilingsAndFloorsHaveTheirOutlets: Check = ({ plan, framing, rooms }) =>
+export const ceilingsAndFloorsHaveTheirOutlets = ofJob(({ plan, framing, rooms }) =>
   owedFlat(plan, framing, rooms).map(({ what, room, cause }) =>
     found(
       what === 'opener' ? 'garage.opener' : 'counter.island',
@@ -87,10 +85,11 @@ export const ceilingsAndFloorsHaveTheirOutlets: Check = ({ plan, framing, rooms 
       { room, edition: plan.rules.edition },
       { fixes: [{ label: 'Add it', edit: 'propose', args: { only: ['receptacles'] } }] },
     ),
-  );
+  ),
+);
 
-export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rules }) =>
-  openDuties(plan, framing, rooms, layout, rules).map(({ rule, room, about, figures, place, boxes }) =>
+export const roomsHaveTheirOutlets = ofRooms((own, house) =>
+  openDutiesOf(own, house).map(({ rule, room, about, figures, place, boxes }) =>
     found(
       rule,
       about,
@@ -110,4 +109,5 @@ export const roomsHaveTheirOutlets: Check = ({ plan, framing, rooms, layout, rul
               ],
       },
     ),
-  );
+  ),
+);

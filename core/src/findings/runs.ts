@@ -2,33 +2,30 @@ import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { framingKinds } from '../materials/index.ts';
 import { toDecimals } from '../units/index.ts';
-import type { Check } from './check.ts';
+import { ofRuns, ofWalls } from './check.ts';
 import { found } from './finding.ts';
 
-export const runsAreLaid: Check = ({ runs }) =>
-  Object.values(runs.runs)
-    .filter((r) => r.path.length === 0)
-    .map((r) => found('run.no-route', [thing.run(r.id)], { run: r.id }));
+export const runsAreLaid = ofRuns(({ id, path }) =>
+  path.length === 0 ? [found('run.no-route', [thing.run(id)], { run: id })] : [],
+);
 
-export const closedWallsAreAChoice: Check = ({ runs }) =>
-  Object.values(runs.runs).flatMap((r) =>
-    r.closed.map((c) =>
-      found('run.closed', [thing.run(r.id), thing.wall(c.wall)], {
-        run: r.id,
-        wall: c.wall,
-        studs: c.studs,
-        fishMinutes: c.fishMinutes,
-        openMinutes: c.openMinutes,
-        how: c.how,
-      }),
-    ),
-  );
+export const closedWallsAreAChoice = ofRuns((r) =>
+  r.closed.map((c) =>
+    found('run.closed', [thing.run(r.id), thing.wall(c.wall)], {
+      run: r.id,
+      wall: c.wall,
+      studs: c.studs,
+      fishMinutes: c.fishMinutes,
+      openMinutes: c.openMinutes,
+      how: c.how,
+    }),
+  ),
+);
 
-export const boresLeaveWood: Check = ({ plan, runs, rules }) => {
-  const holes = new Map(Object.values(runs.runs).flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
-  return [...holes.values()].flatMap((bore) => {
+export const boresLeaveWood = ofWalls((_, id, { plan, runs, rules }) =>
+  entryOf(runs.holes, id).flatMap((bore) => {
     if (bore.number === null) return [];
-    const wall = entryOf(plan.walls, bore.wall);
+    const wall = entryOf(plan.walls, id);
     const percent = (bore.diameter / framingKinds[wall.framing].depth) * 100;
     const limit = rules(wall.bearing || wall.exterior ? 'bore.bearing' : 'bore.other');
     if (percent <= limit + 1e-9) return [];
@@ -41,5 +38,5 @@ export const boresLeaveWood: Check = ({ plan, runs, rules }) => {
         limit,
       }),
     ];
-  });
-};
+  }),
+);

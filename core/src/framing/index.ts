@@ -1,7 +1,6 @@
-import { entryOf } from '../lookups/index.ts';
-import { Memo } from '../incremental/memo.ts';
-import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { entryOf, must } from '../lookups/index.ts';
+import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
+import { entriesIn, type Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { findJunctions, wallLine, type WallJunctions, type WallLine } from './junctions.ts';
 import { frameWall, type WallFrame } from './wallFrame.ts';
@@ -18,61 +17,51 @@ export interface Framing {
   readonly walls: Readonly<Record<string, WallFrame>>;
 }
 
-function byWall<T extends { wall: string }>(record: Record<string, T>): Map<string, [string, T][]> {
-  const map = new Map<string, [string, T][]>();
-  for (const entry of Object.entries(record)) {
-    const list = map.get(entry[1].wall);
-    if (list) list.push(entry);
-    else map.set(entry[1].wall, [entry]);
-  }
-  return map;
-}
+type Walls = Plan['walls'];
+type Points = Plan['points'];
 
-/** Stage 1: how walls meet and what stands in each. Recomputes a wall only when it, its neighbours' ends or its own things change. */
-export class FramingStage {
-  private readonly lines = new Memo<WallLine>();
-  private readonly all = new Memo<Record<string, WallJunctions>>();
-  private readonly junctions = new Memo<WallJunctions>();
-  private readonly frames = new Memo<WallFrame>();
-  private readonly results = new Memo<Framing>();
+const lineOf = query('wall line', (walls: Walls, points: Points, id: string): WallLine | undefined => {
+  const wall = walls[id];
+  return wall && wallLine({ points }, id, wall);
+});
 
-  run(plan: Plan, rules: RuleBook): Framing {
-    const ids = Object.keys(plan.walls).sort(compareIds);
-    const lines = ids.map((id) => {
-      const wall = entryOf(plan.walls, id);
-      return this.lines.get(id, [wall, plan.points[wall.from], plan.points[wall.to]], () =>
-        wallLine(plan, id, wall),
-      );
+const linesOf = query('wall lines', (walls: Walls, points: Points) =>
+  idsOf(walls).map((id) => must(lineOf(walls, points, id), 'the line of a wall')),
+);
+const joints = query('joints', (walls: Walls, points: Points) => findJunctions(linesOf(walls, points)));
+const jointsOf = query(
+  'joints of wall',
+  (walls: Walls, points: Points, id: string): WallJunctions | undefined => joints(walls, points)[id],
+);
+
+/** Where walls run and how they meet, without what stands in them. */
+export const netOf = query('wall net', (walls: Walls, points: Points): Framing => ({
+  lines: Object.fromEntries(linesOf(walls, points).map((l) => [l.id, l])),
+  junctions: joints(walls, points),
+  walls: {},
+}));
+
+const frameOf = query('framing of wall', (plan: Plan, rules: RuleBook, id: string): WallFrame | undefined => {
+  const wall = plan.walls[id];
+  const line = lineOf(plan.walls, plan.points, id);
+  const junctions = jointsOf(plan.walls, plan.points, id);
+  if (!wall || !line || !junctions) return undefined;
+  const ceiling = Math.min(entryOf(plan.levels, line.level).ceiling, wall.height ?? Infinity);
+  const openings = entriesIn(plan, 'openingsInWall', id);
+  const measured = entriesIn(plan, 'membersInWall', id);
+  return frameWall({ line, wall, junctions, ceiling, openings, measured, rules });
+});
+
+/** How walls meet and what stands in each, wall by wall. */
+export const framingOf = query(
+  'framing',
+  (plan: Plan, rules: RuleBook): Framing => {
+    const ids = () => idsOf(plan.walls);
+    return markView({
+      lines: viewOf({ ids, get: (id) => lineOf(plan.walls, plan.points, id) }),
+      junctions: viewOf({ ids, get: (id) => jointsOf(plan.walls, plan.points, id) }),
+      walls: viewOf({ ids, get: (id) => frameOf(plan, rules, id) }),
     });
-    const found = this.all.get('all', lines, () => findJunctions(lines));
-    const openings = byWall(plan.openings);
-    const members = byWall(plan.members);
-    const frames = lines.map((line) => {
-      const own = entryOf(found, line.id);
-      const junctions = this.junctions.get(line.id, [JSON.stringify(own)], () => own);
-      const wall = entryOf(plan.walls, line.id);
-      const ownOpenings = openings.get(line.id) ?? [];
-      const ownMembers = members.get(line.id) ?? [];
-      const ceiling = Math.min(entryOf(plan.levels, line.level).ceiling, wall.height ?? Infinity);
-      const inputs = [
-        line,
-        junctions,
-        ceiling,
-        rules,
-        ...ownOpenings.map((o) => o[1]),
-        'members',
-        ...ownMembers.map((m) => m[1]),
-      ];
-      return this.frames.get(line.id, inputs, () =>
-        frameWall({ line, wall, junctions, ceiling, openings: ownOpenings, measured: ownMembers, rules }),
-      );
-    });
-    const result = this.results.get('all', [found, ...frames], () => ({
-      lines: Object.fromEntries(lines.map((l) => [l.id, l])),
-      junctions: found,
-      walls: Object.fromEntries(frames.map((f) => [f.wall, f])),
-    }));
-    for (const memo of [this.lines, this.junctions, this.frames]) memo.sweep();
-    return result;
-  }
-}
+  },
+  Object.is,
+);

@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { entryOf } from '../lookups/index.ts';
-import { notEmpty, stagesOf, wallOf } from '../../testing/index.ts';
+import { notEmpty, houseOf, wallOf } from '../../testing/index.ts';
 import type { WallFrame } from './wallFrame.ts';
 
 const frameOf = (length: number, wall: object = {}, rest: object = {}): WallFrame =>
-  entryOf(stagesOf(wallOf(length, wall, rest)).framing.walls, 'w1');
+  entryOf(houseOf(wallOf(length, wall, rest)).framing.walls, 'w1');
 const rows = (frame: WallFrame, ...roles: string[]) =>
   frame.members.filter((m) => roles.includes(m.role)).map((m) => [m.role, m.at, m.low, m.high]);
 
@@ -73,7 +73,7 @@ describe('one wall framed', () => {
   test('ladder blocks behind a partition where the house builds so, every 24 in. (common practice, no source)', () => {
     const meeting = (values: object) =>
       entryOf(
-        stagesOf(
+        houseOf(
           wallOf(
             144,
             {},

@@ -1,37 +1,66 @@
 import { entryOf } from '../lookups/index.ts';
-import type { Plan } from '../plan/index.ts';
-import type { RunLayout } from '../runs/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
+import type { House } from '../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
+import { ofWhole, whole } from './takeoff/line.ts';
 
 export interface StageHours {
   readonly stage: 'boxes' | 'holes' | 'closed walls' | 'pull' | 'staple' | 'make-up' | 'trim';
   readonly hours: number;
 }
 
-/** Stage 9: hours by stage of the work, from the company's own minutes. */
-export function countHours(plan: Plan, runs: RunLayout, rules: RuleBook): StageHours[] {
-  const laid = Object.values(runs.runs);
-  const holes = new Map(laid.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
-  const inPlates = [...holes.values()].filter((b) => b.number === null && b.role !== 'cripple').length;
-  const joists = laid.reduce((sum, r) => sum + r.joists, 0);
-  const boxes = Object.values(plan.boxes).filter((b) => !b.existing).length;
-  const devices = Object.values(plan.devices).filter((d) => !entryOf(plan.boxes, d.box).existing).length;
-  const feet = lengthInFeet(laid.reduce((sum, r) => sum + r.length.path, 0));
-  const staples = laid.reduce((sum, r) => sum + r.staples, 0);
+const boxes = sumsOf(
+  'boxes to nail up',
+  ({ plan }: House) => idsOf(plan.boxes),
+  ({ plan }, id) => (entryOf(plan.boxes, id).existing ? nothing : { boxes: 1 }),
+);
+
+const devices = sumsOf(
+  'devices to trim',
+  ({ plan }: House) => idsOf(plan.devices),
+  ({ plan }, id) => (entryOf(plan.boxes, entryOf(plan.devices, id).box).existing ? nothing : { devices: 1 }),
+);
+
+const holes = sumsOf(
+  'holes',
+  ({ runs }: House) => idsOf(runs.holes),
+  ({ runs }, wall) => {
+    const own = entryOf(runs.holes, wall);
+    const plates = own.filter((b) => b.number === null && b.role !== 'cripple').length;
+    return { plates, studs: own.length - plates };
+  },
+);
+
+const pulls = sumsOf(
+  'pulls',
+  ({ runs }: House) => idsOf(runs.runs),
+  ({ runs }, id) => {
+    const { joists, staples, length, closed } = entryOf(runs.runs, id);
+    const minutes = closed.reduce(
+      (sum, c) => sum + whole(c.how === 'fish' ? c.fishMinutes : c.openMinutes),
+      0,
+    );
+    return { joists, staples, inches: whole(length.path), closed: minutes };
+  },
+);
+
+/** Hours by stage of the work, from the company's own minutes. */
+export const countHours = query('hours', (house: House): StageHours[] => {
+  const { rules } = house;
+  const { plates = 0, studs = 0 } = holes(house);
+  const { joists = 0, staples = 0, inches, closed } = pulls(house);
+  const boxCount = boxes(house)['boxes'] ?? 0;
   const minutes: Record<StageHours['stage'], number> = {
-    boxes: boxes * rules('minutes.box'),
-    holes: (holes.size - inPlates + joists) * rules('minutes.bore') + inPlates * rules('minutes.plateBore'),
-    'closed walls': laid
-      .flatMap((r) => r.closed)
-      .reduce((sum, c) => sum + (c.how === 'fish' ? c.fishMinutes : c.openMinutes), 0),
-    pull: feet * rules('minutes.pullFoot'),
+    boxes: boxCount * rules('minutes.box'),
+    holes: (studs + joists) * rules('minutes.bore') + plates * rules('minutes.plateBore'),
+    'closed walls': ofWhole(closed),
+    pull: lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot'),
     staple: staples * rules('minutes.staple'),
-    'make-up': boxes * rules('minutes.makeup'),
-    trim: devices * rules('minutes.device'),
+    'make-up': boxCount * rules('minutes.makeup'),
+    trim: (devices(house)['devices'] ?? 0) * rules('minutes.device'),
   };
   return Object.entries(minutes).map(([stage, m]) => ({
     stage: stage as StageHours['stage'],
     hours: toDecimals(m / 60, 2),
   }));
-}
+});

@@ -1,10 +1,11 @@
 import { entryOf } from '../lookups/index.ts';
-import { compareIds } from '../plan/ids.ts';
-import { boxNumber, type Plan } from '../plan/index.ts';
+import { idsOf, query } from '../incremental/index.ts';
+import { boxNumber, isOnWall, type Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
-import type { RuleBook } from '../rules/index.ts';
+import { roomServed } from '../rooms/seeing.ts';
+import { openAir } from '../rooms/ways.ts';
+import type { House } from '../stages/index.ts';
 import { hot, isTraveller } from '../wiring/nets.ts';
-import type { Wiring } from '../wiring/wiring.ts';
 
 /** What is written on a cable at one of its ends. */
 export interface CableLabel {
@@ -25,50 +26,54 @@ const tagWords = {
   short: { hot: 'H', travellers: 'T', leg: 'SL', out: 'O' },
 } as const;
 
-/**
- * Labels for both ends of every power cable, in the house's wording. `placeOf` says where a box is, like `Kitchen`;
- * `outside` whether it is out of doors.
- */
-export function cableLabels(
-  plan: Plan,
-  wiring: Wiring,
-  placeOf: (box: string) => string,
-  outside: (box: string) => boolean,
-  rules: RuleBook,
-): CableLabel[] {
+function placeName({ plan, rooms }: House, box: string): string {
+  const room = roomServed(plan, rooms, box);
+  return room ? entryOf(plan.rooms, room).name || room : 'Box';
+}
+
+function isOutside({ plan, rooms }: House, box: string): boolean {
+  const on = plan.boxes[box]?.on;
+  if (!on) return false;
+  const room = roomServed(plan, rooms, box);
+  if (room) return openAir.has(entryOf(plan.rooms, room).use);
+  return isOnWall(on) && entryOf(plan.walls, on.wall).exterior;
+}
+
+/** Labels for both ends of a power cable, in the house's wording. */
+const labelsOf = query('labels of run', (house: House, run: string): CableLabel[] => {
+  const { plan, wiring, rules } = house;
   const wording = rules('label.wording');
   const name = (end: string) => {
     if (plan.panels[end]) return plan.panels[end].name || 'Panel';
     const number = boxNumber(end);
-    return wording === 'short' ? number : `${placeOf(end)} ${number}`;
+    return wording === 'short' ? number : `${placeName(house, end)} ${number}`;
   };
-  return Object.keys(plan.runs)
-    .sort(compareIds)
-    .flatMap((run): CableLabel[] => {
-      const { from, to, cable, circuit } = entryOf(plan.runs, run);
-      if (isData(cable) || circuit === null || to === null) return [];
-      const { tree, byRun } = entryOf(wiring.circuits, circuit);
-      const nets = (byRun.get(run) ?? []).flatMap((c) => (c.net === null ? [] : [c.net]));
-      const words = wording === 'short' ? tagWords.short : tagWords.long;
-      const common = [
-        ...(nets.some(isTraveller) ? [words.travellers] : []),
-        ...(nets.some((n) => n.kind === 'switched') && !nets.some(isTraveller) ? [words.leg] : []),
-      ];
-      const at = (end: string, other: string): CableLabel => {
-        const feeds = tree.feedOf.get(end)?.runs.includes(run) ?? false;
-        const tags = [
-          ...(feeds && nets.includes(hot) ? [words.hot] : []),
-          ...common,
-          ...(outside(other) && !feeds ? [words.out] : []),
-        ];
-        const number = circuitNumber(plan, circuit);
-        const way =
-          wording === 'short'
-            ? `${feeds ? 'F' : 'T'} ${name(other)}`
-            : `${feeds ? 'FROM' : 'TO'} ${name(other)}`;
-        const parts = wording === 'place-first' ? [way, number, ...tags] : [number, way, ...tags];
-        return { run, end, text: parts.join(' · ') };
-      };
-      return [at(from, to), at(to, from)];
-    });
-}
+  const { from, to, cable, circuit } = entryOf(plan.runs, run);
+  if (isData(cable) || circuit === null || to === null) return [];
+  const { tree, byRun } = entryOf(wiring.circuits, circuit);
+  const nets = (byRun.get(run) ?? []).flatMap((c) => (c.net === null ? [] : [c.net]));
+  const words = wording === 'short' ? tagWords.short : tagWords.long;
+  const common = [
+    ...(nets.some(isTraveller) ? [words.travellers] : []),
+    ...(nets.some((n) => n.kind === 'switched') && !nets.some(isTraveller) ? [words.leg] : []),
+  ];
+  const at = (end: string, other: string): CableLabel => {
+    const feeds = tree.feedOf.get(end)?.runs.includes(run) ?? false;
+    const tags = [
+      ...(feeds && nets.includes(hot) ? [words.hot] : []),
+      ...common,
+      ...(isOutside(house, other) && !feeds ? [words.out] : []),
+    ];
+    const number = circuitNumber(plan, circuit);
+    const way =
+      wording === 'short' ? `${feeds ? 'F' : 'T'} ${name(other)}` : `${feeds ? 'FROM' : 'TO'} ${name(other)}`;
+    const parts = wording === 'place-first' ? [way, number, ...tags] : [number, way, ...tags];
+    return { run, end, text: parts.join(' · ') };
+  };
+  return [at(from, to), at(to, from)];
+});
+
+/** Labels for both ends of every power cable. */
+export const cableLabels = query('labels', (house: House): CableLabel[] =>
+  idsOf(house.plan.runs).flatMap((run) => labelsOf(house, run)),
+);

@@ -1,19 +1,18 @@
-import { entryOf, valueIn } from '../lookups/index.ts';
+import { gathered, idsOf, query } from '../incremental/index.ts';
+import { entryOf } from '../lookups/index.ts';
 import {
   countingOf,
   depthPlan,
+  devicesIn,
   fixingOf,
   heightIn,
   squareDistances,
-  type BoxLayout,
   type Counting,
   type DepthPlan,
   type Fixing,
 } from '../boxes/index.ts';
-import { compareIds } from '../plan/ids.ts';
-import type { Plan, Side } from '../plan/index.ts';
-import type { RuleBook } from '../rules/index.ts';
-import type { Stages } from '../stages/index.ts';
+import { idsIn, type Side } from '../plan/index.ts';
+import type { House } from '../stages/index.ts';
 import { tidy } from '../units/index.ts';
 
 export interface Mark {
@@ -47,51 +46,47 @@ export interface CeilingMark {
   readonly from: readonly { readonly wall: string; readonly distance: number }[];
 }
 
-export function marksOf(plan: Plan, layout: BoxLayout, rules: RuleBook): Record<string, Mark> {
-  const setback = rules('box.setback');
-  return Object.fromEntries(
-    Object.values(layout.placed).map((p): [string, Mark] => {
-      const setting = valueIn(layout.settings, p.wall);
-      const height = p.top - p.bottom;
-      const finish = setting.finish[p.side];
-      const depth = depthPlan(finish, setting.layers[p.side], p, { depth: setting.frame.line.depth });
-      return [
-        p.id,
-        {
-          wall: p.wall,
-          side: p.side,
-          stud: p.stud,
-          studSide: p.studSide,
-          at: tidy(p.at),
-          bottomFromSubfloor: tidy(p.bottom),
-          centerFromFinished: tidy(heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished')),
-          topFromSubfloor: tidy(p.top),
-          setback: setback === 'auto' ? depth.setback : setback,
-          depth,
-          backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
-          fixing: fixingOf(entryOf(plan.boxes, p.id), p, setting),
-          counts: countingOf(
-            { ...p, middle: heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished') },
-            layout.devices.get(p.id) ?? [],
-            plan,
-            rules,
-          ),
-          reason: entryOf(plan.boxes, p.id).reason,
-        },
-      ];
-    }),
-  );
-}
+const markOf = query('mark of box', ({ plan, layout, rules }: House, id: string): Mark => {
+  const p = entryOf(layout.placed, id);
+  const houseSetback = rules('box.setback');
+  const setting = entryOf(layout.settings, p.wall);
+  const height = p.top - p.bottom;
+  const middle = heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished');
+  const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
+    depth: setting.frame.line.depth,
+  });
+  return {
+    wall: p.wall,
+    side: p.side,
+    stud: p.stud,
+    studSide: p.studSide,
+    at: tidy(p.at),
+    bottomFromSubfloor: tidy(p.bottom),
+    centerFromFinished: tidy(middle),
+    topFromSubfloor: tidy(p.top),
+    setback: houseSetback === 'auto' ? depth.setback : houseSetback,
+    depth,
+    backing: p.backing && { ...p.backing, length: tidy(p.backing.length) },
+    fixing: fixingOf(entryOf(plan.boxes, id), p, setting),
+    counts: countingOf({ ...p, middle }, devicesIn(plan, id), plan, rules),
+    reason: entryOf(plan.boxes, id).reason,
+  };
+});
 
-export function ceilingMarks(plan: Plan, rooms: Stages['rooms']): Record<string, CeilingMark> {
-  return Object.fromEntries(
-    Object.keys(plan.boxes)
-      .sort(compareIds)
-      .flatMap((id): [string, CeilingMark][] => {
-        const { on } = entryOf(plan.boxes, id);
-        if (!('ceiling' in on)) return [];
-        const from = squareDistances(on, rooms[on.ceiling]?.boundary?.faces ?? []);
-        return [[id, { room: on.ceiling, x: tidy(on.x), y: tidy(on.y), from }]];
-      }),
-  );
-}
+export const marksOf = query('marks', (house: House): Readonly<Record<string, Mark>> =>
+  gathered(idsOf(house.layout.placed), (id) => markOf(house, id)),
+);
+
+const ceilingMarkOf = query(
+  'mark of ceiling box',
+  ({ plan, rooms }: House, id: string): CeilingMark | null => {
+    const { on } = entryOf(plan.boxes, id);
+    if (!('ceiling' in on)) return null;
+    const from = squareDistances(on, rooms[on.ceiling]?.boundary?.faces ?? []);
+    return { room: on.ceiling, x: tidy(on.x), y: tidy(on.y), from };
+  },
+);
+
+export const ceilingMarks = query('ceiling marks', (house: House): Readonly<Record<string, CeilingMark>> =>
+  gathered(idsIn(house.plan, 'boxesOn', 'ceiling'), (id) => ceilingMarkOf(house, id)),
+);

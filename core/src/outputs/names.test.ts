@@ -1,9 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import { study } from '../../demo/study.ts';
-import { computed, stagesOf } from '../../testing/index.ts';
-import { collections } from '../plan/index.ts';
-import { cableLabels } from './labels.ts';
+import { computed } from '../../testing/index.ts';
+import { collections, type RoomUse } from '../plan/index.ts';
 import { namesOf, sentence } from './names.ts';
 
 const plan = marlStreet();
@@ -102,23 +101,13 @@ describe('what is written on cables', () => {
     }
   });
 
+  const allOf = (use: RoomUse) =>
+    Object.fromEntries(Object.entries(house.rooms).map(([id, r]) => [id, { ...r, use }]));
+
   test('place first where the house writes so; out of doors is marked on the cable that goes there', () => {
     expect(labels({ 'label.wording': 'place-first' })[0]!.text).toMatch(/^(FROM|TO) /);
-    const { wiring, rules } = stagesOf(house);
-    const away = cableLabels(
-      house,
-      wiring,
-      () => 'Study',
-      () => true,
-      rules,
-    );
-    const home = cableLabels(
-      house,
-      wiring,
-      () => 'Study',
-      () => false,
-      rules,
-    );
+    const away = computed({ ...house, rooms: allOf('porch') }).labels;
+    const home = computed({ ...house, rooms: allOf('office') }).labels;
     expect(away.filter((l) => l.text.includes('OUT')).length).toBeGreaterThan(0);
     expect(home.filter((l) => l.text.includes('OUT'))).toEqual([]);
   });

@@ -1,4 +1,5 @@
 import { deviceWords } from '../boxes/index.ts';
+import { idsOf, query } from '../incremental/index.ts';
 import { boxNumber, isOnWall, type Names, type Plan, type Side } from '../plan/index.ts';
 import { wallLetter } from '../plan/ids.ts';
 import { readWalk } from '../rooms/walked.ts';
@@ -12,19 +13,30 @@ interface SeenWall {
   readonly end: number;
 }
 
-/** Every stretch of wall with the letter it has in the room that sees it, in the order of the rooms. */
-function seenWalls(plan: Plan): SeenWall[] {
-  return Object.keys(plan.rooms).flatMap((room) => {
-    return (readWalk(plan, room)?.stretches ?? []).map((s, i): SeenWall => ({
-      room,
-      letter: wallLetter(i),
-      wall: s.wall,
-      side: s.side,
-      start: Math.min(s.start, s.end),
-      end: Math.max(s.start, s.end),
-    }));
-  });
-}
+/** Every stretch of wall a room sees, with the letter it has there. */
+const seenFrom = query('walls seen from room', (plan: Plan, room: string): SeenWall[] =>
+  (readWalk(plan, room)?.stretches ?? []).map((s, i) => ({
+    room,
+    letter: wallLetter(i),
+    wall: s.wall,
+    side: s.side,
+    start: Math.min(s.start, s.end),
+    end: Math.max(s.start, s.end),
+  })),
+);
+
+/** By wall, in the order of the rooms. */
+const seenWalls = query('walls seen', (plan: Plan): Map<string, SeenWall[]> => {
+  const byWall = new Map<string, SeenWall[]>();
+  for (const room of idsOf(plan.rooms))
+    for (const seen of seenFrom(plan, room)) byWall.set(seen.wall, [...(byWall.get(seen.wall) ?? []), seen]);
+  return byWall;
+});
+const nobody: readonly SeenWall[] = [];
+const seenWall = query(
+  'wall seen',
+  (plan: Plan, wall: string): readonly SeenWall[] => seenWalls(plan).get(wall) ?? nobody,
+);
 
 const slack = 1;
 
@@ -33,14 +45,12 @@ const slack = 1;
  * it is. Made for one plan; nothing is worked out before it is asked for, and nothing throws for a thing that is gone.
  */
 export function namesOf(plan: Plan): Names {
-  let kept: SeenWall[] | null = null;
-  const seen = () => (kept ??= seenWalls(plan));
   const room = (id: string) => {
     const known = plan.rooms[id];
     return known ? known.name || `the ${known.use} without a name` : 'a room that is gone';
   };
   const wall = (id: string, of?: string): string => {
-    const here = seen().filter((s) => s.wall === id);
+    const here = seenWall(plan, id);
     const own = here.find((s) => s.room === of) ?? here[0];
     if (own) return `wall ${own.letter} of ${room(own.room)}`;
     const known = plan.walls[id];
@@ -49,8 +59,8 @@ export function namesOf(plan: Plan): Names {
     return `a wall outside every room${level ? ` on ${level}` : ''}`;
   };
   const onWall = (id: string, side: Side, at: number): string => {
-    const here = seen().find(
-      (s) => s.wall === id && s.side === side && at >= s.start - slack && at <= s.end + slack,
+    const here = seenWall(plan, id).find(
+      (s) => s.side === side && at >= s.start - slack && at <= s.end + slack,
     );
     return here ? `${room(here.room)}, wall ${here.letter}` : 'on a wall outside every room';
   };
@@ -73,7 +83,7 @@ export function namesOf(plan: Plan): Names {
     room,
     wall,
     wallIn: (of, id) => {
-      const own = seen().find((s) => s.wall === id && s.room === of);
+      const own = seenWall(plan, id).find((s) => s.room === of);
       return own ? `wall ${own.letter}` : 'a wall';
     },
     box,

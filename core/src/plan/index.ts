@@ -23,3 +23,4 @@ export * from './service.ts';
 export * from './price.ts';
 export * from './ruleValues.ts';
 export * from './plan.ts';
+export { entriesIn, idsIn, valuesIn } from './groups.ts';

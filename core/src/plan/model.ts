@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { query } from '../incremental/index.ts';
 import { boxModels, type Catalogue } from '../materials/index.ts';
 import { text } from './fields.ts';
 
@@ -20,11 +21,11 @@ export const modelSchema = z.strictObject({
 });
 export type Model = z.infer<typeof modelSchema>;
 
-const catalogues = new WeakMap<Readonly<Record<string, Model>>, Catalogue>();
+const withGeneric = query('catalogue of boxes', (models: Readonly<Record<string, Model>>): Catalogue => ({
+  ...boxModels,
+  ...models,
+}));
 
 /** Every box model a plan can name: the generic ones and its own. The same object while its own models stay the same. */
-export function catalogueOf({ models }: { readonly models: Readonly<Record<string, Model>> }): Catalogue {
-  const known = catalogues.get(models) ?? { ...boxModels, ...models };
-  catalogues.set(models, known);
-  return known;
-}
+export const catalogueOf = ({ models }: { readonly models: Readonly<Record<string, Model>> }): Catalogue =>
+  withGeneric(models);

@@ -11,9 +11,11 @@ import { addReceptacles, proposeReceptacles } from './receptacles.ts';
 import { addCircuits } from './circuits/index.ts';
 import { addDataRuns, addRuns } from './runs/index.ts';
 import { Computer } from '../compute/index.ts';
+import { entriesOf } from '../incremental/index.ts';
 import type { Plan } from '../plan/index.ts';
+import { settled } from '../plan/settled.ts';
 import { ruleBook } from '../rules/index.ts';
-import type { Stages } from '../stages/index.ts';
+import type { House } from '../stages/index.ts';
 
 /** `boxes` is all of `receptacles`, `lights`, `switches`, `alarms` and `data`, which can also be asked for alone. */
 export const proposalKinds = [
@@ -36,37 +38,34 @@ export function propose(
   computer = new Computer(),
   trial: Plan['rules']['values'] = {},
 ): void {
+  const house = () => computer.take(settled(draft));
   const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
   if (boxes('receptacles')) {
-    proposeReceptaclesUntilDone(draft, computer);
-    const { plan, s } = stagesOf(draft, computer);
-    addFlat(draft, owedFlat(plan, s.framing, s.rooms));
+    proposeReceptaclesUntilDone(draft, house);
+    const { plan, framing, rooms } = house();
+    addFlat(draft, owedFlat(plan, framing, rooms));
   }
-  if (boxes('data')) proposeData(draft, computer);
+  if (boxes('data')) proposeData(draft, house);
   if (boxes('lights')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addLights(draft, proposeLights(plan, s.framing, s.rooms, s.layout, s.rules));
+    const { plan, framing, rooms, layout, rules } = house();
+    addLights(draft, proposeLights(plan, framing, rooms, layout, rules));
   }
   if (boxes('switches')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addSwitches(draft, s.rooms, { plan, ...s });
+    const site = house();
+    addSwitches(draft, site.rooms, site);
   }
   if (boxes('alarms')) {
-    const { plan, s } = stagesOf(draft, computer);
-    addAlarms(draft, s.rooms, owedAlarms(plan, s.rooms, s.rules));
+    const { plan, rooms, rules } = house();
+    addAlarms(draft, rooms, owedAlarms(plan, rooms, rules));
   }
-  if (only.includes('circuits')) {
-    const s = computer.stages(structuredCopy(draft));
-    addCircuits(draft, s.framing, s.rooms, ruleBook({ ...draft.rules.values, ...trial }));
-  }
+  if (only.includes('circuits')) addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }));
   if (only.includes('runs')) {
-    const s = computer.stages(structuredCopy(draft));
-    addRuns(draft, { ...s, graph: s.runs.graph() });
+    const { layout, framing, rules, runs } = house();
+    addRuns(draft, { layout, framing, rules, graph: runs.graph() });
     addDataRuns(draft);
   }
   if (only.includes('models')) {
-    const { boxes } = computer.stages(structuredCopy(draft));
-    for (const [id, b] of Object.entries(boxes)) {
+    for (const [id, b] of entriesOf(house().boxes)) {
       const box = entryOf(draft.boxes, id);
       if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
         box.model = b.model as typeof box.model;
@@ -75,38 +74,26 @@ export function propose(
 }
 
 /** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
-function proposeReceptaclesUntilDone(draft: Plan, computer: Computer): void {
+function proposeReceptaclesUntilDone(draft: Plan, house: () => House): void {
   for (let pass = 0; pass < 4; pass++) {
-    const plan = structuredCopy(draft);
-    const s = computer.stages(plan);
-    const added = addReceptacles(draft, proposeReceptacles({ plan, ...s }, s.rooms));
+    const site = house();
+    const added = addReceptacles(draft, proposeReceptacles(site, site.rooms));
     if (added.length === 0) break;
   }
   for (let pass = 0; pass < mostDutyPasses; pass++) {
-    const plan = structuredCopy(draft);
-    const s = computer.stages(plan);
-    if (addDutyBoxes(draft, openDuties(plan, s.framing, s.rooms, s.layout, s.rules)) === 0) return;
+    const site = house();
+    if (addDutyBoxes(draft, openDuties(site, site.rooms)) === 0) return;
   }
 }
 
 /** Boxes at desks and screens, one at a time, so that each keeps clear of those before it. */
-function proposeData(draft: Plan, computer: Computer): void {
+function proposeData(draft: Plan, house: () => House): void {
   for (let pass = 0; pass < mostDataPasses; pass++) {
-    const { plan, s } = stagesOf(draft, computer);
-    if (!addLowVoltage(draft, { plan, ...s }, s.rooms)) return;
+    const site = house();
+    if (!addLowVoltage(draft, site, site.rooms)) return;
   }
 }
 const mostDataPasses = 60;
 
-function stagesOf(draft: Plan, computer: Computer): { plan: Plan; s: Stages } {
-  const plan = structuredCopy(draft);
-  return { plan, s: computer.stages(plan) };
-}
-
 /** Each pass meets one duty of every room; more than this in one room are left for the next proposal. */
 const mostDutyPasses = 16;
-
-/** A plain copy of a draft, so that stages never keep hold of a draft's proxies. */
-function structuredCopy(draft: Plan): Plan {
-  return JSON.parse(JSON.stringify(draft)) as Plan;
-}

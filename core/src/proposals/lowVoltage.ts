@@ -1,11 +1,12 @@
-import { valueIn } from '../lookups/index.ts';
-import { compareIds, nextId } from '../plan/ids.ts';
+import { entryOf } from '../lookups/index.ts';
+import { nextId } from '../plan/ids.ts';
 import { entrySchemas, type DeviceKind, type Fixture, type Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { Height, RuleBook } from '../rules/index.ts';
 import { receptacleCandidates } from '../boxes/candidates.ts';
-import type { BoxLayout, Site } from '../boxes/index.ts';
-import { bottomFromSubfloor } from '../boxes/kinds.ts';
+import type { Site } from '../boxes/index.ts';
+import { bottomFromSubfloor, kindsIn } from '../boxes/kinds.ts';
+import { entriesOf } from '../incremental/index.ts';
 import { nominalBoxSize } from '../materials/index.ts';
 
 /** A box for a desk or a screen: power or low voltage, at a height of its own where it has one. */
@@ -34,18 +35,16 @@ function wantedFor(f: Fixture, rules: RuleBook): Wanted[] {
 }
 
 /** Whether a fixture already has a box of a kind, at about the height it is wanted at. */
-function has(f: Fixture & { wall: string }, want: Wanted, layout: BoxLayout, rules: RuleBook): boolean {
+function has(f: Fixture & { wall: string }, want: Wanted, { plan, layout, rules }: Site): boolean {
   const { height: tall } = nominalBoxSize(1);
-  return Object.values(layout.placed).some((p) => {
-    const near = p.wall === f.wall && p.side === f.side && p.at >= f.at - 24 && p.at <= f.at + f.width + 24;
+  return entryOf(layout.onWall, f.wall).some((p) => {
+    const near = p.side === f.side && p.at >= f.at - 24 && p.at <= f.at + f.width + 24;
     if (
       !near ||
-      !layout.devices
-        .get(p.id)
-        ?.some(([, d]) => d.kind === want.kind || (isPower(want.kind) && isPower(d.kind)))
+      !kindsIn(plan, p.id).some((kind) => kind === want.kind || (isPower(want.kind) && isPower(kind)))
     )
       return false;
-    const floor = valueIn(layout.settings, p.wall).floorFinish;
+    const floor = entryOf(layout.settings, p.wall).floorFinish;
     const wanted = bottomFromSubfloor(want.height ?? rules('height.receptacle'), tall, floor);
     return want.height === null || Math.abs(p.bottom - wanted) < 6;
   });
@@ -61,11 +60,11 @@ function placeFor(f: Fixture & { wall: string }, want: Wanted, { plan, framing, 
     pieces: [{ wall: f.wall, side: f.side, start: f.at - 16, end: f.at + f.width + 16, offset: 0 }],
   };
   const middle = f.at + f.width / 2;
-  const bottom = bottomFromSubfloor(height, tall, valueIn(layout.settings, f.wall).floorFinish);
-  const others = Object.values(layout.placed).filter(
-    (p) => p.wall === f.wall && p.side === f.side && p.top > bottom && p.bottom < bottom + tall,
+  const bottom = bottomFromSubfloor(height, tall, entryOf(layout.settings, f.wall).floorFinish);
+  const others = entryOf(layout.onWall, f.wall).filter(
+    (p) => p.side === f.side && p.top > bottom && p.bottom < bottom + tall,
   );
-  const power = others.filter((p) => layout.devices.get(p.id)?.some(([, d]) => isPower(d.kind)));
+  const power = others.filter((p) => kindsIn(plan, p.id).some(isPower));
   const beside = power.sort((a, b) => Math.abs(a.at - middle) - Math.abs(b.at - middle))[0]?.at ?? middle;
   const target = want.kind === 'tv' || want.label === '' ? beside : middle;
   const clear = (at: number) =>
@@ -85,13 +84,13 @@ function placeFor(f: Fixture & { wall: string }, want: Wanted, { plan, framing, 
 
 /** Adds one box that a desk or screen still lacks to a plan draft; asked again until it returns false. */
 export function addLowVoltage(draft: Plan, site: Site, rooms: Readonly<Record<string, FoundRoom>>): boolean {
-  const { plan, layout, rules } = site;
+  const { plan, rules } = site;
   if (rules('data.layout') === 'none') return false;
-  for (const [, f] of Object.entries(plan.fixtures).sort((a, b) => compareIds(a[0], b[0]))) {
+  for (const [, f] of entriesOf(plan.fixtures)) {
     if (!f.wall || !plan.walls[f.wall] || !rooms[f.room]?.boundary) continue;
     const own = f as Fixture & { wall: string };
     for (const want of wantedFor(f, rules)) {
-      if (has(own, want, layout, rules)) continue;
+      if (has(own, want, site)) continue;
       const place = placeFor(own, want, site);
       if (!place) continue;
       const id = nextId(draft.boxes, 'b');

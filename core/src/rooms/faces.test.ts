@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { signedArea } from '../geometry/index.ts';
-import { planOf, roomOf, stagesOf } from '../../testing/index.ts';
+import { planOf, roomOf, houseOf } from '../../testing/index.ts';
 import { facePoint } from '../framing/faces.ts';
 import { findBoundaries, type Boundary } from './faces.ts';
 
@@ -22,7 +22,7 @@ function boundaries(rows: string): readonly Boundary[] {
     ),
     walls: Object.fromEntries(walls.map((_, i) => [`w${i + 1}`, { from: `p${i}a`, to: `p${i}b` }])),
   });
-  return findBoundaries(stagesOf(plan).framing);
+  return findBoundaries(houseOf(plan).framing);
 }
 const square = '0,0 100,0\n100,0 100,100\n100,100 0,100\n0,100 0,0';
 
@@ -73,7 +73,7 @@ describe('closed boundaries', () => {
 
   test('every face lies on its wall’s own face, at the places it says', () => {
     const plan = roomOf('140\n110\n60\n40 left\n80\n150');
-    const { framing, rooms } = stagesOf(plan);
+    const { framing, rooms } = houseOf(plan);
     const faces = rooms.r1!.boundary!.faces;
     expect(faces).toHaveLength(6);
     for (const f of faces)

@@ -1,12 +1,11 @@
 import { entryOf } from '../lookups/index.ts';
 import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/index.ts';
-import type { Framing } from '../framing/index.ts';
-import { Memo } from '../incremental/memo.ts';
-import { compareIds } from '../plan/ids.ts';
+import { idsOf, query, valuesOf, viewOf } from '../incremental/index.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { closureGap, type ClosureGap } from './closure.ts';
-import { findBoundaries, type Boundary } from './faces.ts';
+import type { Boundary } from './faces.ts';
+import { boundaryOfRoom } from './walked.ts';
 import { floorLines, isRequired, straightLines, type FloorLine } from './spaces.ts';
 
 export type { Boundary, Face } from './faces.ts';
@@ -31,47 +30,19 @@ export interface FoundRoom {
   readonly straight: readonly MeasuredLine[];
 }
 
-/** Stage 2: rooms from walls, and the floor line of each. */
-export class RoomsStage {
-  private readonly boundaries = new Memo<Boundary[]>();
-  private readonly rooms = new Memo<FoundRoom>();
-  private known = new Map<string, Boundary>();
+const roomOf = query(
+  'room',
+  (plan: Plan, rules: RuleBook, id: string): FoundRoom | undefined =>
+    plan.rooms[id] && findRoom(id, plan, boundaryOfRoom(plan, id), rules),
+);
 
-  /** Boundaries that an edit left as they were keep their identity, so that later stages leave their rooms alone. */
-  private sameAsBefore(found: readonly Boundary[]): Boundary[] {
-    const keyed = found.map((b): [string, Boundary] => {
-      const key = JSON.stringify([b.level, b.faces]);
-      return [key, this.known.get(key) ?? b];
-    });
-    this.known = new Map(keyed);
-    return keyed.map(([, b]) => b);
-  }
-
-  run(plan: Plan, framing: Framing, rules: RuleBook): Record<string, FoundRoom> {
-    const boundaries = this.boundaries.get('all', [framing.junctions], () =>
-      this.sameAsBefore(findBoundaries(framing)),
-    );
-    const found = Object.keys(plan.rooms)
-      .sort(compareIds)
-      .map((id) => {
-        const room = entryOf(plan.rooms, id);
-        const boundary =
-          boundaries.find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
-        const walls = new Set(boundary?.faces.map((f) => f.wall));
-        const inputs = [
-          room,
-          boundary ?? framing.junctions,
-          rules,
-          ...Object.values(plan.openings).filter((o) => walls.has(o.wall)),
-          'fixtures',
-          ...Object.values(plan.fixtures).filter((f) => f.wall !== undefined && walls.has(f.wall)),
-        ];
-        return this.rooms.get(id, inputs, () => findRoom(id, plan, boundary, rules));
-      });
-    this.rooms.sweep();
-    return Object.fromEntries(found.map((r) => [r.id, r]));
-  }
-}
+/** Rooms from walls, and the floor line of each. */
+export const roomsOf = query(
+  'rooms',
+  (plan: Plan, rules: RuleBook): Readonly<Record<string, FoundRoom>> =>
+    viewOf({ ids: () => idsOf(plan.rooms), get: (id) => roomOf(plan, rules, id) }),
+  Object.is,
+);
 
 function findRoom(id: string, plan: Plan, boundary: Boundary | null, rules: RuleBook): FoundRoom {
   const room = entryOf(plan.rooms, id);
@@ -106,11 +77,11 @@ function findRoom(id: string, plan: Plan, boundary: Boundary | null, rules: Rule
 /** The room nearest a place on a level: the one that holds it, else the one whose name point is closest; null when there are none. */
 export function roomAt(
   plan: Plan,
-  rooms: Record<string, FoundRoom>,
+  rooms: Readonly<Record<string, FoundRoom>>,
   level: string,
   at: { x: number; y: number },
 ): string | null {
-  const onLevel = Object.values(rooms).filter((r) => entryOf(plan.rooms, r.id).level === level);
+  const onLevel = valuesOf(rooms).filter((r) => entryOf(plan.rooms, r.id).level === level);
   const inside = onLevel.find((r) => r.boundary && pointInPolygon(at, r.boundary.polygon));
   if (inside) return inside.id;
   return (

@@ -1,16 +1,8 @@
 import { expect, test } from 'vitest';
-import { FramingStage } from '../framing/index.ts';
-import { ruleBook } from '../rules/index.ts';
-import { planOf } from '../../testing/index.ts';
-import { RoomsStage } from './index.ts';
+import { houseOf, planOf } from '../../testing/index.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
 
-const rules = ruleBook({});
-
-function found(plan: ReturnType<typeof planOf>) {
-  const framing = new FramingStage().run(plan, rules);
-  return { framing, rooms: new RoomsStage().run(plan, framing, rules) };
-}
+const found = (plan: ReturnType<typeof planOf>) => houseOf(plan);
 
 test('1,000 seeded houses of T’s, jogs and oblique walls: every room is found and closed, with the area the cuts give', () => {
   let rooms = 0;

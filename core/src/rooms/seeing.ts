@@ -1,6 +1,6 @@
 import { pointInPolygon, type XY } from '../geometry/index.ts';
+import { entriesOf, idsOf, query } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { compareIds } from '../plan/ids.ts';
 import { isOnWall, type Box, type Plan, type Side } from '../plan/index.ts';
 import type { Boundary } from './faces.ts';
 import { boundaryOfRoom } from './walked.ts';
@@ -21,15 +21,12 @@ interface Seen {
   readonly end: number;
 }
 
-const seenSides = new WeakMap<BoundedRooms, Map<string, Map<Side, Seen[]>>>();
 const noSides: readonly Seen[] = [];
 
-/** Which stretches of each side of each wall the rooms see: worked out once for the rooms of one computation. */
-function sidesSeen(rooms: BoundedRooms): Map<string, Map<Side, Seen[]>> {
-  const known = seenSides.get(rooms);
-  if (known) return known;
+/** Which stretches of each side of each wall the rooms see. */
+const sidesSeen = query('sides seen', (rooms: BoundedRooms): Map<string, Map<Side, Seen[]>> => {
   const map = new Map<string, Map<Side, Seen[]>>();
-  for (const [room, { boundary }] of Object.entries(rooms)) {
+  for (const [room, { boundary }] of entriesOf(rooms)) {
     for (const f of boundary?.faces ?? []) {
       if (f.wall === null) continue;
       const sides = map.get(f.wall) ?? new Map<Side, Seen[]>();
@@ -38,16 +35,22 @@ function sidesSeen(rooms: BoundedRooms): Map<string, Map<Side, Seen[]>> {
       map.set(f.wall, sides);
     }
   }
-  seenSides.set(rooms, map);
   return map;
-}
+});
+
+/** The same of one side of one wall. */
+export const sideSeen = query(
+  'side seen',
+  (rooms: BoundedRooms, wall: string, side: Side): readonly Seen[] =>
+    sidesSeen(rooms).get(wall)?.get(side) ?? noSides,
+);
 
 /** Boxes and panels at the very end of a face may stand a hair past it, inches. */
 export const pastCorner = 0.5;
 
 /** The room that sees a place on one side of a wall, `slack` inches past its corners with it; null when none does. */
 export function roomSeeing(rooms: BoundedRooms, { wall, side, at }: WallPoint, slack = 0): string | null {
-  const here = sidesSeen(rooms).get(wall)?.get(side) ?? noSides;
+  const here = sideSeen(rooms, wall, side);
   const past = (s: Seen) => Math.max(s.start - at, at - s.end, 0);
   const nearest = here.reduce<Seen | null>((best, s) => (!best || past(s) < past(best) ? s : best), null);
   return nearest && past(nearest) <= slack ? nearest.room : null;
@@ -59,18 +62,19 @@ export function roomOfBox({ on }: Box, rooms: BoundedRooms): string | null {
   return 'ceiling' in on ? on.ceiling : on.floor;
 }
 
-const bounded = new WeakMap<Plan, BoundedRooms>();
+/** The room the box with an id serves; null when no room does, or there is no such box. */
+export const roomServed = query(
+  'room of box',
+  (plan: Plan, rooms: BoundedRooms, box: string): string | null => {
+    const own = plan.boxes[box];
+    return own ? roomOfBox(own, rooms) : null;
+  },
+);
 
 /** The rooms of a plan with the boundaries its walls close, without computing anything else. The same object for the same plan. */
-export function boundedRooms(plan: Plan): BoundedRooms {
-  const known = bounded.get(plan);
-  if (known) return known;
-  const rooms = Object.fromEntries(
-    Object.keys(plan.rooms).map((id) => [id, { boundary: boundaryOfRoom(plan, id) }]),
-  );
-  bounded.set(plan, rooms);
-  return rooms;
-}
+export const boundedRooms = query('bounded rooms', (plan: Plan): BoundedRooms =>
+  Object.fromEntries(idsOf(plan.rooms).map((id) => [id, { boundary: boundaryOfRoom(plan, id) }])),
+);
 
 /** The room of a level whose walls close around a place; null when none does. */
 export function roomHolding(plan: Plan, level: string, at: XY): string | null {
@@ -81,10 +85,10 @@ export function roomHolding(plan: Plan, level: string, at: XY): string | null {
       entryOf(plan.rooms, id).level === level && boundary !== null && pointInPolygon(at, boundary.polygon)
     );
   };
-  return Object.keys(rooms).sort(compareIds).find(holds) ?? null;
+  return idsOf(rooms).find(holds) ?? null;
 }
 
 /** Boxes that serve a room: in its ceiling, its floor, or on the walls it sees; in the order of the plan. */
 export function boxesOfRoom(plan: Plan, room: string, rooms: BoundedRooms = boundedRooms(plan)): string[] {
-  return Object.keys(plan.boxes).filter((id) => roomOfBox(entryOf(plan.boxes, id), rooms) === room);
+  return idsOf(plan.boxes).filter((id) => roomOfBox(entryOf(plan.boxes, id), rooms) === room);
 }

@@ -1,5 +1,5 @@
 import { lastOf, nth } from '../lookups/index.ts';
-import type { Opening, Plan, RoomUse } from '../plan/index.ts';
+import { valuesIn, type Opening, type Plan, type RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Boundary, Face } from './faces.ts';
 
@@ -74,9 +74,9 @@ interface Stretch {
 function breaksOf(face: Face, plan: Plan): { from: number; to: number }[] {
   if (face.wall === null) return [];
   const spans = [
-    ...Object.values(plan.openings).filter((o) => o.wall === face.wall && breakingOpenings.has(o.kind)),
-    ...Object.values(plan.fixtures).filter(
-      (f) => f.wall === face.wall && f.side === face.side && breakingFixtures.has(f.kind),
+    ...valuesIn(plan, 'openingsInWall', face.wall).filter((o) => breakingOpenings.has(o.kind)),
+    ...valuesIn(plan, 'fixturesOnWall', face.wall).filter(
+      (f) => f.side === face.side && breakingFixtures.has(f.kind),
     ),
   ];
   const along = (at: number) => (face.side === 'left' ? at - face.startAt : face.startAt - at);
@@ -111,10 +111,9 @@ function pieceOf({ face, from, to }: Stretch, offset: number): SpacePiece[] {
 }
 
 function servedOn(pieces: readonly SpacePiece[], plan: Plan): Along[] {
-  const counters = Object.values(plan.fixtures).filter((f) => servingFixtures.has(f.kind));
   const found = pieces.flatMap((p) =>
-    counters
-      .filter((f) => f.wall === p.wall && f.side === p.side)
+    valuesIn(plan, 'fixturesOnWall', p.wall)
+      .filter((f) => f.side === p.side && servingFixtures.has(f.kind))
       .map((f) => ({ start: Math.max(p.start, f.at), end: Math.min(p.end, f.at + f.width) }))
       .filter((f) => f.end - f.start > 1e-6)
       .map((f) =>

@@ -9,8 +9,8 @@ import {
   subtract,
   type XY,
 } from '../geometry/index.ts';
-import { findJunctions, wallLine, type Framing } from '../framing/index.ts';
-import { compareIds } from '../plan/ids.ts';
+import { netOf } from '../framing/index.ts';
+import { query } from '../incremental/index.ts';
 import type { Plan, Side } from '../plan/index.ts';
 import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { walkPoints, type Walk, type WalkLeg } from '../survey/walk.ts';
@@ -34,38 +34,17 @@ export interface WalkedRoom {
   readonly stretches: readonly WalkedStretch[];
 }
 
-const keptBoundaries = new WeakMap<object, WeakMap<object, readonly Boundary[]>>();
+const tracedBoundaries = query(
+  'boundaries',
+  (walls: Plan['walls'], points: Plan['points']): readonly Boundary[] => findBoundaries(netOf(walls, points)),
+);
 
-/** Closed boundaries of a plan's walls, found once for each set of walls and points. */
-export function boundariesOf(plan: Plan): readonly Boundary[] {
-  if (isDraft(plan.walls) || isDraft(plan.points)) return tracedBoundaries(plainSpace(plan));
-  const byPoints = keptBoundaries.get(plan.walls) ?? new WeakMap<object, readonly Boundary[]>();
-  keptBoundaries.set(plan.walls, byPoints);
-  const known = byPoints.get(plan.points);
-  if (known) return known;
-  const found = tracedBoundaries(plan);
-  byPoints.set(plan.points, found);
-  return found;
-}
-
-/** Walls and points of a draft as plain objects: tracing reads them many times, and proxies are slow. */
-function plainSpace(plan: Plan): Pick<Plan, 'walls' | 'points'> {
-  return {
-    walls: isDraft(plan.walls) ? current(plan.walls) : plan.walls,
-    points: isDraft(plan.points) ? current(plan.points) : plan.points,
-  };
-}
-
-function tracedBoundaries(plan: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
-  const lines = Object.keys(plan.walls)
-    .sort(compareIds)
-    .map((id) => wallLine(plan, id, entryOf(plan.walls, id)));
-  const framing: Framing = {
-    lines: Object.fromEntries(lines.map((l) => [l.id, l])),
-    junctions: findJunctions(lines),
-    walls: {},
-  };
-  return findBoundaries(framing);
+/** Closed boundaries of a plan's walls, found once for each set of walls and points. Tracing reads a draft many times, and proxies are slow. */
+export function boundariesOf({ walls, points }: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
+  return tracedBoundaries(
+    isDraft(walls) ? current(walls) : walls,
+    isDraft(points) ? current(points) : points,
+  );
 }
 
 const smallestSpace = 4 * 144;
@@ -86,11 +65,12 @@ export function unnamedSpaces(
   });
 }
 
-export function boundaryOfRoom(plan: Plan, roomId: string): Boundary | null {
+/** The boundary a room's walls close; null where they do not. */
+export const boundaryOfRoom = query('boundary of room', (plan: Plan, roomId: string): Boundary | null => {
   const room = plan.rooms[roomId];
   if (!room) return null;
   return boundariesOf(plan).find((b) => b.level === room.level && pointInPolygon(room, b.polygon)) ?? null;
-}
+});
 
 /** Faces of a boundary in walking order, the room on the right, from the wall with the lowest number; so letters stay as they were given. */
 export function walkedFaces(boundary: Boundary): Face[] {

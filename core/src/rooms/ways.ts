@@ -1,7 +1,7 @@
 import { entryOf } from '../lookups/index.ts';
-import { type Opening, type Plan, type RoomUse, type Side, otherSide } from '../plan/index.ts';
+import { entriesOf, query, valuesOf } from '../incremental/index.ts';
+import { type Opening, type Plan, type RoomUse, type Side, otherSide, valuesIn } from '../plan/index.ts';
 import { pointInPolygon } from '../geometry/index.ts';
-import { compareIds } from '../plan/ids.ts';
 import type { FoundRoom } from './index.ts';
 import { roomSeeing } from './seeing.ts';
 
@@ -23,14 +23,11 @@ export interface WayIn {
 const walkedThrough: ReadonlySet<Opening['kind']> = new Set(['door', 'sliding-door', 'cased']);
 export const openAir: ReadonlySet<RoomUse> = new Set(['porch', 'outdoor']);
 
-const waysKept = new WeakMap<Rooms, { openings: Plan['openings']; ways: Map<string, WayIn[]> }>();
+const noWays: readonly WayIn[] = [];
 
-function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
-  const known = waysKept.get(rooms);
-  if (known?.openings === plan.openings) return known.ways;
+const allWays = query('ways in', (plan: Plan, rooms: Rooms): Map<string, WayIn[]> => {
   const ways = new Map<string, WayIn[]>();
-  const openings = Object.entries(plan.openings).sort((a, b) => compareIds(a[0], b[0]));
-  for (const [opening, o] of openings) {
+  for (const [opening, o] of entriesOf(plan.openings)) {
     if (!walkedThrough.has(o.kind)) continue;
     for (const side of ['left', 'right'] as const) {
       const middle = o.at + o.width / 2;
@@ -45,20 +42,23 @@ function allWays(plan: Plan, rooms: Rooms): Map<string, WayIn[]> {
       ways.set(room, [...(ways.get(room) ?? []), way]);
     }
   }
-  waysKept.set(rooms, { openings: plan.openings, ways });
   return ways;
-}
+});
+const waysOfRoom = query(
+  'ways into room',
+  (plan: Plan, rooms: Rooms, room: string): readonly WayIn[] => allWays(plan, rooms).get(room) ?? noWays,
+);
 
 /** Every opening a room can be walked into by, in id order. Vehicle doors are not ways in: NEC 210.70(A)(2) (from memory). */
 export function waysInto(room: string, plan: Plan, rooms: Rooms): readonly WayIn[] {
-  return allWays(plan, rooms).get(room) ?? [];
+  return waysOfRoom(plan, rooms, room);
 }
 
 /** The stair that goes on above a stair: the stair room of the next level that lies over it; null when there is none. */
 export function stairAbove(room: string, plan: Plan, rooms: Rooms): string | null {
   const own = entryOf(plan.rooms, room);
   const height = (id: string) => entryOf(plan.levels, entryOf(plan.rooms, id).level).elevation;
-  const over = Object.values(rooms)
+  const over = valuesOf(rooms)
     .filter(
       (r) =>
         r.use === 'stair' &&
@@ -93,7 +93,7 @@ function isDeadEnd(room: string, plan: Plan, rooms: Rooms): boolean {
   const goesOn =
     !endUses.has(entryOf(plan.rooms, room).use) ||
     [...walls].every((w) => w === null || entryOf(plan.walls, w).cover === 'closed') ||
-    Object.values(plan.openings).some((o) => o.kind === 'garage-door' && walls.has(o.wall));
+    valuesIn(plan, 'openingsOfKind', 'garage-door').some((o) => walls.has(o.wall));
   return !goesOn && waysInto(room, plan, rooms).length === 1;
 }
 

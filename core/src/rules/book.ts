@@ -7,7 +7,7 @@ export interface RuleBook {
 
 /** Reads rule values already checked by the plan's schema; an id that is not set gives its default. */
 export function ruleBook(values: Readonly<Record<string, unknown>>): RuleBook {
-  return ((id: RuleId) => (Object.hasOwn(values, id) ? values[id] : ruleCatalogue[id].default)) as RuleBook;
+  return ((id: RuleId) => values[id] ?? ruleCatalogue[id].default) as RuleBook;
 }
 
 /** The catalogue as plain data, for the command line and the rules screen. */

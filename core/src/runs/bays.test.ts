@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { entryOf } from '../lookups/index.ts';
-import { stagesOf, wallOf } from '../../testing/index.ts';
+import { houseOf, wallOf } from '../../testing/index.ts';
 import { findBays, findCrossings, type Bay } from './bays.ts';
 
 function of(length: number, wall: object = {}, rest: object = {}) {
   const plan = wallOf(length, wall, rest);
-  const frame = entryOf(stagesOf(plan).framing.walls, 'w1');
+  const frame = entryOf(houseOf(plan).framing.walls, 'w1');
   const bays = findBays(frame, Object.values(plan.obstacles));
   return { frame, bays, crossings: findCrossings(frame, bays) };
 }

@@ -1,7 +1,8 @@
 import { entryOf, nth } from '../lookups/index.ts';
 import { add, alongLine, distance, scale } from '../geometry/index.ts';
 import type { Framing, Member, WallCrossing } from '../framing/index.ts';
-import type { Plan } from '../plan/index.ts';
+import { idsOf } from '../incremental/index.ts';
+import { valuesIn, type Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { findBays, findCrossings, holeMargin } from './bays.ts';
@@ -16,10 +17,7 @@ const clampTo = (value: number, low: number, high: number) => Math.max(low, Math
 
 function addWall(b: GraphBuilder, plan: Plan, wallId: string): number[] {
   const frame = entryOf(b.framing.walls, wallId);
-  const bays = findBays(
-    frame,
-    Object.values(plan.obstacles).filter((x) => x.wall === wallId),
-  );
+  const bays = findBays(frame, valuesIn(plan, 'obstaclesInWall', wallId));
   const numbers = bays.map((bay) => {
     b.nodesOfBay.push([]);
     return b.bays.push(bay) - 1;
@@ -201,10 +199,10 @@ function insideBays(b: GraphBuilder): void {
 export function buildRouteGraph(
   plan: Plan,
   framing: Framing,
-  rooms: Record<string, FoundRoom>,
+  rooms: Readonly<Record<string, FoundRoom>>,
   rules: RuleBook,
 ): RouteGraph {
-  const walls = Object.keys(framing.walls);
+  const walls = idsOf(framing.walls);
   const elevation = Object.fromEntries(
     walls.map((id) => [id, entryOf(plan.levels, entryOf(framing.lines, id).level).elevation]),
   );

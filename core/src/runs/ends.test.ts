@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { Plan } from '../plan/index.ts';
-import { edited, roomOf, stagesOf } from '../../testing/index.ts';
+import { edited, roomOf, houseOf } from '../../testing/index.ts';
 import { openEnd, runEnd, type RunEnd } from './ends.ts';
 import { buildRouteGraph } from './buildGraph.ts';
 
 function ends(plan: Plan) {
-  const { framing, rooms, layout, rules } = stagesOf(plan);
+  const { framing, rooms, layout, rules } = houseOf(plan);
   const graph = buildRouteGraph(plan, framing, rooms, rules);
   return {
     graph,

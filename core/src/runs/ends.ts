@@ -1,5 +1,6 @@
 import { entryOf, nth } from '../lookups/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
+import { valuesOf } from '../incremental/index.ts';
 import type { Framing } from '../framing/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Plan, type Run, type WallPlace } from '../plan/index.ts';
@@ -81,7 +82,7 @@ function jointsOf(graph: RouteGraph, framing: Framing, level: string, side: 'ove
   joints.set(graph, kept);
   const known = kept[side].get(level);
   if (known) return known;
-  const nodes = Object.values(framing.lines)
+  const nodes = valuesOf(framing.lines)
     .filter((l) => l.level === level)
     .flatMap((l) => graph[side][l.id] ?? []);
   const made = { nodes, nearest: new Nearest(nodes.map((n) => nth(graph.nodes, n).at)) };

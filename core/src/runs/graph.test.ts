@@ -2,12 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { distance, type XYZ } from '../geometry/index.ts';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import type { Plan } from '../plan/index.ts';
-import { planOf, roomOf, stagesOf, wallOf } from '../../testing/index.ts';
+import { planOf, roomOf, houseOf, wallOf } from '../../testing/index.ts';
 import { joistsCrossed, squareDistance, stepsFrom, type RouteGraph } from './graph.ts';
 import { buildRouteGraph } from './buildGraph.ts';
 
 function graphOf(plan: Plan): RouteGraph {
-  const { framing, rooms, rules } = stagesOf(plan);
+  const { framing, rooms, rules } = houseOf(plan);
   return buildRouteGraph(plan, framing, rooms, rules);
 }
 const withLevel = (plan: Plan, level: object): Plan => ({

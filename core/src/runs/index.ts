@@ -1,15 +1,14 @@
 import { entryOf, must, never, nth, valueIn } from '../lookups/index.ts';
-import { isBoxless, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
+import { isBoxless, kindsIn, type Bounded, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
 import type { Framing, Member, MemberRole } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
-import { Memo } from '../incremental/memo.ts';
+import { idsOf, query, valuesOf, viewOf } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { type Plan, priceOf } from '../plan/index.ts';
 import { framingKinds, isData } from '../materials/index.ts';
-import type { FoundRoom } from '../rooms/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
-import { openEnd, runEnd, type RunEnd } from './ends.ts';
+import { openEnd, runEnd } from './ends.ts';
 import { buildRouteGraph } from './buildGraph.ts';
 import type { RouteGraph } from './graph.ts';
 import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
@@ -59,6 +58,8 @@ export interface RunLayout {
   /** The framing as a graph; built when first asked for. */
   readonly graph: () => RouteGraph;
   readonly runs: Readonly<Record<string, LaidRun>>;
+  /** The holes of each wall, each once: as the last of its cables meets it. */
+  readonly holes: Readonly<Record<string, readonly Bore[]>>;
 }
 
 /** Cents a foot for a cable: the job's price, or a neutral figure while none is given. A coil holds what the house buys, `coil.feet`. */
@@ -80,173 +81,156 @@ export function cableCents(plan: Plan, cable: string, rules: RuleBook): number {
 }
 const neutralCents = 60;
 
-interface Laying {
-  readonly graph: RouteGraph;
-  readonly framing: Framing;
+/** What cable is laid through: the framing with its rooms, and the boxes that stand in it. */
+export interface Ways extends Bounded {
   readonly layout: BoxLayout;
-  readonly boxes: readonly PlacedBox[];
-  readonly rules: RuleBook;
-}
-
-const sameEnd = (end: RunEnd | null) => JSON.stringify(end);
-
-/** Stage 5: every run through the open framing, with its holes, staples and cut length. A run is laid again only when its ends, way or walls change. */
-export class RunsStage {
-  private readonly graphs = new Memo<RouteGraph>();
-  private readonly routes = new Memo<Route | null>();
-
-  run(
-    plan: Plan,
-    framing: Framing,
-    rooms: Record<string, FoundRoom>,
-    layout: BoxLayout,
-    rules: RuleBook,
-  ): RunLayout {
-    const boundaries = Object.values(rooms).map((r) => r.boundary);
-    const inputs = [framing, rules, plan.walls, plan.levels, plan.obstacles, ...boundaries];
-    const graph = () => this.graphs.get('all', inputs, () => buildRouteGraph(plan, framing, rooms, rules));
-    const dataGraph = () =>
-      this.graphs.get('data', inputs, () => buildRouteGraph(plan, framing, rooms, dataRules(rules)));
-    const boxes = Object.values(layout.placed);
-    const ids = Object.keys(plan.runs).sort(compareIds);
-    const routes = ids.map((id) =>
-      this.route(id, plan, {
-        graph: isData(entryOf(plan.runs, id).cable) ? dataGraph() : graph(),
-        framing,
-        layout,
-        boxes,
-        rules,
-      }),
-    );
-    this.routes.sweep();
-    const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), layout.devices.get(box) ?? []);
-    const bores = sharedBores(ids, routes, plan, framing, rules);
-    const runs = ids.map((id, i): [string, LaidRun] => {
-      const run = entryOf(plan.runs, id);
-      const route = routes[i] ?? null;
-      const path = route?.path ?? [];
-      const length = cutLength(run, route?.length ?? 0, plan, rules, isHanging);
-      const staples = route ? stapleCount(path, run, Object.values(plan.levels), rules) : 0;
-      return [
-        id,
-        {
-          id,
-          cable: run.cable,
-          path,
-          way: route?.way ?? null,
-          bores: nth(bores, i),
-          joists: route?.joists ?? 0,
-          staples,
-          length,
-          closed: closedPassages(nth(bores, i), plan, rules),
-        },
-      ];
-    });
-    return { graph, runs: Object.fromEntries(runs) };
-  }
-
-  private route(id: string, plan: Plan, { graph, framing, layout, boxes, rules }: Laying): Route | null {
-    const run = entryOf(plan.runs, id);
-    const from = runEnd(run.from, plan, layout, graph, framing);
-    const to =
-      run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
-    const cents = cableCents(plan, run.cable, rules);
-    const known = this.routes.get(
-      id,
-      [
-        graph,
-        rules,
-        run.way,
-        cents,
-        sameEnd(from),
-        sameEnd(to),
-        ...boxesNear(boxes, isData(run.cable) ? dataRules(rules) : rules),
-      ],
-      () =>
-        from && to
-          ? layRoute(from, to, {
-              way: run.way,
-              graph,
-              framing,
-              boxes,
-              stepCost: stepCostFor(run.way, rules, cents),
-            })
-          : null,
-    );
-    return known;
-  }
-}
-
-function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): ClosedPassage[] {
-  const walls = [...new Set(bores.map((b) => b.wall))].filter(
-    (w) => entryOf(plan.walls, w).cover === 'closed',
-  );
-  return walls.flatMap((wall) => {
-    const studs = bores.filter((b) => b.wall === wall && b.number !== null).map((b) => ({ id: b.member }));
-    const how = entryOf(plan.walls, wall).access;
-    if (studs.length === 0 || how === 'leave') return [];
-    const [fishMinutes, openMinutes] = [
-      closedMinutes('fish', studs, rules),
-      closedMinutes('open', studs, rules),
-    ];
-    return [{ wall, how, studs: studs.length, fishMinutes, openMinutes: toDecimals(openMinutes, 1) }];
-  });
 }
 
 /** The rules as data cable keeps them: its line of holes is its own. */
-const dataRules = (rules: RuleBook): RuleBook =>
-  ((id: RuleId) => rules(id === 'drill.height' ? 'drill.data' : id)) as RuleBook;
+const dataRules = query(
+  'rules for data',
+  (rules: RuleBook): RuleBook =>
+    ((id: RuleId) => rules(id === 'drill.height' ? 'drill.data' : id)) as RuleBook,
+  Object.is,
+);
 
-/** Boxes that stand in the line of holes, the only ones that bend a route. */
-function boxesNear(boxes: readonly PlacedBox[], rules: RuleBook): string[] {
-  const z = rules('drill.height');
-  return boxes.filter((b) => b.top > z - 2 && b.bottom < z + 60).map((b) => `${b.wall} ${b.at} ${b.bottom}`);
-}
+const graphOf = query(
+  'route graph',
+  (w: Ways, data: boolean): RouteGraph =>
+    buildRouteGraph(w.plan, w.framing, w.rooms, data ? dataRules(w.rules) : w.rules),
+  Object.is,
+);
 
-function sharedBores(
-  ids: readonly string[],
-  routes: readonly (Route | null)[],
-  plan: Plan,
-  framing: Framing,
-  rules: RuleBook,
-): Bore[][] {
+/** Boxes on some walls, in the order of their ids: a hole rises over those that stand in its line. */
+const boxesOnWalls = ({ layout }: Ways, walls: readonly string[]): PlacedBox[] =>
+  walls.flatMap((wall) => layout.onWall[wall] ?? []).sort((a, b) => compareIds(a.id, b.id));
+
+/** The run on its way through the framing; null where there is none, and nothing for a run that is not there. */
+const routeOf = query('route of run', (w: Ways, id: string): Route | null | undefined => {
+  const { plan, layout, framing, rules } = w;
+  const run = plan.runs[id];
+  if (!run) return undefined;
+  const graph = graphOf(w, isData(run.cable));
+  const from = runEnd(run.from, plan, layout, graph, framing);
+  const to =
+    run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
+  if (!from || !to) return null;
+  return layRoute(from, to, {
+    way: run.way,
+    graph,
+    framing,
+    boxesOn: (walls) => boxesOnWalls(w, walls),
+    stepCost: stepCostFor(rules, run.way, cableCents(plan, run.cable, rules)),
+  });
+});
+
+/** Runs by the walls they bore, in the order of their ids. */
+const runsByWall = query('runs by wall', (w: Ways): Map<string, string[]> => {
+  const byWall = new Map<string, string[]>();
+  for (const id of idsOf(w.plan.runs))
+    for (const wall of new Set(routeOf(w, id)?.bores.map((b) => b.member.wall)))
+      byWall.set(wall, [...(byWall.get(wall) ?? []), id]);
+  return byWall;
+});
+const runsThrough = query('runs through wall', (w: Ways, wall: string) => runsByWall(w).get(wall) ?? []);
+
+/** The holes of a wall, shared by the cables that go through at one place: those each run meets, by run. */
+const holesIn = query('holes in wall', (w: Ways, wall: string): Readonly<Record<string, readonly Bore[]>> => {
+  const { plan, framing, rules } = w;
   const perHole = rules('drill.perHole');
-  const queues = new Map<string, { run: string; member: Member; z: number }[]>();
-  routes.forEach((route, i) =>
-    route?.bores.forEach((b) => {
-      const kind = isData(entryOf(plan.runs, nth(ids, i)).cable) ? '/data' : '';
-      const key = `${b.member.id}@${toDecimals(b.z, 2)}${kind}`;
-      queues.set(key, [...(queues.get(key) ?? []), { run: nth(ids, i), member: b.member, z: b.z }]);
-    }),
-  );
-  const byRun = new Map<string, Bore[]>();
+  const queues = new Map<string, { run: string; route: Route; member: Member; z: number }[]>();
+  for (const run of runsThrough(w, wall)) {
+    const route = must(routeOf(w, run), 'the route of a run with holes');
+    const kind = isData(entryOf(plan.runs, run).cable) ? '/data' : '';
+    for (const { member, z } of route.bores) {
+      if (member.wall !== wall) continue;
+      const key = `${member.id}@${toDecimals(z, 2)}${kind}`;
+      queues.set(key, [...(queues.get(key) ?? []), { run, route, member, z }]);
+    }
+  }
+  const { depth } = framingKinds[entryOf(plan.walls, wall).framing];
+  const byRun: Record<string, Bore[]> = {};
   for (const [key, queue] of queues) {
     for (let k = 0; k < queue.length; k += perHole) {
       const group = queue.slice(k, k + perHole);
       const diameter = bitFor(group.map((g) => entryOf(plan.runs, g.run).cable));
-      for (const { run, member, z } of group) {
-        const depth = framingKinds[entryOf(plan.walls, member.wall).framing].depth;
-        const edge = toDecimals((depth - diameter) / 2, 4);
-        const bore: Bore = {
+      const edge = toDecimals((depth - diameter) / 2, 4);
+      for (const { run, route, member, z } of group)
+        (byRun[run] ??= []).push({
           member: member.id,
           role: member.role,
-          wall: member.wall,
+          wall,
           number: member.number,
-          at: plateAt(must(routes[ids.indexOf(run)], 'the route of a run with holes'), member, plan, framing),
+          at: plateAt(route, member, plan, framing),
           z: toDecimals(z + (k / perHole) * 2, 3),
           diameter,
           edge,
           plate: edge < rules('drill.edge') - 1e-9,
           cables: group.length,
           hole: k === 0 ? key : `${key}+${k / perHole}`,
-        };
-        byRun.set(run, [...(byRun.get(run) ?? []), bore]);
-      }
+        });
     }
   }
-  return ids.map((id, i) => {
-    const order = new Map((routes[i]?.bores ?? []).map((b, k) => [b.member.id, k]));
-    return (byRun.get(id) ?? []).sort((a, b) => valueIn(order, a.member) - valueIn(order, b.member));
+  return byRun;
+});
+
+function boresOf(w: Ways, id: string, route: Route | null): Bore[] {
+  const order = new Map((route?.bores ?? []).map((b, k) => [b.member.id, k]));
+  const walls = [...new Set(route?.bores.map((b) => b.member.wall))];
+  return walls
+    .flatMap((wall) => holesIn(w, wall)[id] ?? [])
+    .sort((a, b) => valueIn(order, a.member) - valueIn(order, b.member));
+}
+
+const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
+  const { plan, rules } = w;
+  const run = plan.runs[id];
+  if (!run) return undefined;
+  const route = routeOf(w, id) ?? null;
+  const path = route?.path ?? [];
+  const bores = boresOf(w, id, route);
+  const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), kindsIn(plan, box));
+  return {
+    id,
+    cable: run.cable,
+    path,
+    way: route?.way ?? null,
+    bores,
+    joists: route?.joists ?? 0,
+    staples: route ? stapleCount(path, run, valuesOf(plan.levels), rules) : 0,
+    length: cutLength(run, route?.length ?? 0, plan, rules, isHanging),
+    closed: closedPassages(bores, plan, rules),
+  };
+});
+
+const holesOf = query('holes of wall', (w: Ways, wall: string): readonly Bore[] | undefined => {
+  if (!w.plan.walls[wall]) return undefined;
+  const byHole = new Map(valuesOf(holesIn(w, wall)).flatMap((own) => own.map((b) => [b.hole, b] as const)));
+  return [...byHole.values()];
+});
+
+/** Every run through the open framing, with its holes, staples and cut length. */
+export const runsOf = query(
+  'runs',
+  (w: Ways): RunLayout => ({
+    graph: () => graphOf(w, false),
+    runs: viewOf({ ids: () => idsOf(w.plan.runs), get: (id) => laidRun(w, id) }),
+    holes: viewOf({ ids: () => idsOf(w.plan.walls), get: (id) => holesOf(w, id) }),
+  }),
+  Object.is,
+);
+
+function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): ClosedPassage[] {
+  const walls = [...new Set(bores.map((b) => b.wall))].filter(
+    (w) => entryOf(plan.walls, w).cover === 'closed',
+  );
+  return walls.flatMap((wall) => {
+    const studs = bores.filter((b) => b.wall === wall && b.number !== null).length;
+    const how = entryOf(plan.walls, wall).access;
+    if (studs === 0 || how === 'leave') return [];
+    const minutes = closedMinutes(rules);
+    const openMinutes = toDecimals(minutes('open', studs), 1);
+    return [{ wall, how, studs, fishMinutes: minutes('fish', studs), openMinutes }];
   });
 }
 

@@ -1,5 +1,6 @@
 import { entryOf, nth } from '../lookups/index.ts';
 import type { XY } from '../geometry/index.ts';
+import { entriesOf, valuesOf } from '../incremental/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { GraphBuilder } from './graphBuilder.ts';
@@ -8,8 +9,12 @@ import type { GraphBuilder } from './graphBuilder.ts';
 const overhang = 12;
 
 /** Joins what comes through the plates into the open framing over and under each room; walls of no room by themselves. */
-export function addCeilingAndFloor(b: GraphBuilder, plan: Plan, rooms: Record<string, FoundRoom>): void {
-  const groups = Object.values(rooms).map((room) => ({
+export function addCeilingAndFloor(
+  b: GraphBuilder,
+  plan: Plan,
+  rooms: Readonly<Record<string, FoundRoom>>,
+): void {
+  const groups = valuesOf(rooms).map((room) => ({
     walls: [...new Set(room.boundary?.faces.flatMap((f) => f.wall ?? []))],
     ...overAndUnder(plan, room.id),
   }));
@@ -38,7 +43,7 @@ export function addCeilingAndFloor(b: GraphBuilder, plan: Plan, rooms: Record<st
 function floorsOver(b: GraphBuilder, plan: Plan, walls: readonly string[]): string[] {
   const own = plan.levels[b.framing.lines[walls[0] ?? '']?.level ?? ''];
   if (!own) return [];
-  const higher = Object.entries(plan.levels).filter(([, l]) => l.elevation > own.elevation);
+  const higher = entriesOf(plan.levels).filter(([, l]) => l.elevation > own.elevation);
   const next = higher.sort((x, y) => x[1].elevation - y[1].elevation)[0];
   if (!next || next[1].below === 'slab') return [];
   const ends = walls.flatMap((w) => [entryOf(b.framing.lines, w).from, entryOf(b.framing.lines, w).to]);
@@ -48,7 +53,7 @@ function floorsOver(b: GraphBuilder, plan: Plan, walls: readonly string[]): stri
     p.x < Math.max(...xs) + overhang &&
     p.y > Math.min(...ys) - overhang &&
     p.y < Math.max(...ys) + overhang;
-  return Object.values(b.framing.lines)
+  return valuesOf(b.framing.lines)
     .filter((l) => l.level === next[0] && within({ x: (l.from.x + l.to.x) / 2, y: (l.from.y + l.to.y) / 2 }))
     .map((l) => l.id);
 }

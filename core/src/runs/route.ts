@@ -3,6 +3,7 @@ import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { PlacedBox } from '../boxes/index.ts';
 import type { Run } from '../plan/index.ts';
+import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { squareDistance, type RouteGraph, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';
@@ -23,47 +24,43 @@ export interface Route {
   readonly cost: number;
 }
 
+/** Boxes on some walls, in the order of their ids. */
+export type BoxesOn = (walls: readonly string[]) => readonly PlacedBox[];
+
 const boxClearance = 1;
 
-const keptCosts = new WeakMap<RuleBook, Map<string, StepCost>>();
-
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
-export function stepCostFor(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
-  const kept = keptCosts.get(rules) ?? new Map<string, StepCost>();
-  keptCosts.set(rules, kept);
-  const key = `${way} ${centsPerFoot}`;
-  const stepCost = kept.get(key) ?? makeStepCost(way, rules, centsPerFoot);
-  kept.set(key, stepCost);
-  return stepCost;
-}
+export const stepCostFor = query(
+  'step cost',
+  (rules: RuleBook, way: Run['way'], centsPerFoot: number) => makeStepCost(rules, way, centsPerFoot),
+  Object.is,
+);
 
 const usualBay = 16;
 
-/** Minutes to get past studs of a closed wall, patch and finish included: fished one by one, or along an opened strip. */
-export function closedMinutes(
-  how: 'fish' | 'open',
-  members: readonly { readonly id: string }[],
-  rules: RuleBook,
-): number {
-  return how === 'fish'
-    ? members.length * rules('minutes.fishStud')
-    : ((members.length * usualBay) / 12) * rules('minutes.stripFoot');
+/** Minutes to get past so many studs of a closed wall, patch and finish included: fished one by one, or along an opened strip. */
+export function closedMinutes(rules: RuleBook): (how: 'fish' | 'open', studs: number) => number {
+  const [fishStud, stripFoot] = [rules('minutes.fishStud'), rules('minutes.stripFoot')];
+  return (how, studs) => (how === 'fish' ? studs * fishStud : ((studs * usualBay) / 12) * stripFoot);
 }
 
-function makeStepCost(way: Run['way'], rules: RuleBook, centsPerFoot: number): StepCost {
+/** Every rule is read here and not later: the search keeps what the function made from it said of each step. */
+function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
   const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
   const holes = (step: Step) => step.members.length + step.joists;
   const prefer = rules('route.prefer');
+  const [plateBore, bore] = [rules('minutes.plateBore'), rules('minutes.bore')];
+  const perInchOutside = (rules('minutes.outsideFoot') * minute) / 12;
+  const closed = closedMinutes(rules);
   const price = (step: Step): number => {
     if (prefer === 'cable') return step.length + holes(step) * 0.001;
     if (prefer === 'holes') return holes(step) * 1000 + step.length;
-    const minutes = rules(step.kind === 'plate' ? 'minutes.plateBore' : 'minutes.bore');
+    const minutes = step.kind === 'plate' ? plateBore : bore;
     const leaves =
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
-    const outside =
-      step.kind === 'above' || step.kind === 'below' ? (rules('minutes.outsideFoot') * minute) / 12 : 0;
-    const covered = step.closed ? closedMinutes(step.closed, step.members, rules) * minute : 0;
+    const outside = step.kind === 'above' || step.kind === 'below' ? perInchOutside : 0;
+    const covered = step.closed ? closed(step.closed, step.members.length) * minute : 0;
     return step.length * (perInch + outside) + holes(step) * minutes * minute + covered + (leaves ? 1e6 : 0);
   };
   return (step) => {
@@ -113,8 +110,9 @@ const nearestKnockout = (end: Extract<RunEnd, { kind: 'wall' }>, z: number) =>
   end.knockouts.reduce((best, k) => (Math.abs(k - z) < Math.abs(best - z) ? k : best));
 
 /** The line of holes rises over a box that stands in it on the same stud. */
-function clearHole(step: Step, z: number, boxes: readonly PlacedBox[]): number {
+function clearHole(step: Step, z: number, boxesOn: BoxesOn): number {
   let clear = z;
+  const boxes = boxesOn([...new Set(step.members.map((m) => m.wall))]);
   const touches = (m: Member, p: PlacedBox) =>
     p.wall === m.wall && Math.abs(Math.abs(p.at - m.at) - (p.width + m.width) / 2) < 0.3;
   for (const p of boxes) {
@@ -177,7 +175,7 @@ function pathPoints(
   steps: readonly Step[],
   graph: RouteGraph,
   framing: Framing,
-  boxes: readonly PlacedBox[],
+  boxesOn: BoxesOn,
 ) {
   const height = new Map<number, number>();
   const bores: RouteBore[] = [];
@@ -185,7 +183,7 @@ function pathPoints(
     if (step.kind !== 'bore' && step.kind !== 'plate') return;
     const from = nth(graph.nodes, nth(nodes, i));
     const floor = graph.elevation[must(from.wall, 'the wall')] ?? 0;
-    const z = step.kind === 'bore' ? clearHole(step, from.at.z - floor, boxes) : 0;
+    const z = step.kind === 'bore' ? clearHole(step, from.at.z - floor, boxesOn) : 0;
     if (step.kind === 'bore') for (const n of [nth(nodes, i), nth(nodes, i + 1)]) height.set(n, z + floor);
     for (const member of step.members)
       bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
@@ -229,7 +227,7 @@ export interface RouteSetting {
   readonly way: Run['way'];
   readonly graph: RouteGraph;
   readonly framing: Framing;
-  readonly boxes: readonly PlacedBox[];
+  readonly boxesOn: BoxesOn;
   readonly stepCost: StepCost;
 }
 
@@ -237,7 +235,7 @@ export interface RouteSetting {
 export function layRoute(
   from: RunEnd,
   to: RunEnd,
-  { way, graph, framing, boxes, stepCost }: RouteSetting,
+  { way, graph, framing, boxesOn, stepCost }: RouteSetting,
 ): Route | null {
   const direct =
     way === 'auto' || way === 'wall' || way === 'surface' ? sameBayRoute(from, to, framing) : null;
@@ -245,7 +243,7 @@ export function layRoute(
   const found = cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost);
   if (!found || !Number.isFinite(found.cost)) return null;
   const steps = found.nodes.slice(1).map((n, i) => stepBetween(graph, nth(found.nodes, i), n, stepCost));
-  const { points, bores } = pathPoints(found.nodes, steps, graph, framing, boxes);
+  const { points, bores } = pathPoints(found.nodes, steps, graph, framing, boxesOn);
   const path = simplified([
     ...endPoints(from, nth(points, 0), framing),
     ...points,

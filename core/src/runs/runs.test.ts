@@ -95,7 +95,7 @@ describe('laying a run', () => {
 });
 
 test('the search costs what a plain relaxation costs, 24 seeded pairs over the demo', () => {
-  const stages = new Computer().stages(study());
+  const stages = new Computer().take(study());
   const graph = stages.runs.graph();
   for (let seed = 1; seed <= 24; seed++) {
     const random = randomFrom(seed);
@@ -104,7 +104,7 @@ test('the search costs what a plain relaxation costs, 24 seeded pairs over the d
       [pick(), pick()],
       [pick(), pick()],
     ];
-    const cost = stepCostFor((['auto', 'wall', 'over'] as const)[seed % 3]!, stages.rules, 50);
+    const cost = stepCostFor(stages.rules, (['auto', 'wall', 'over'] as const)[seed % 3]!, 50);
     const found = cheapestPath(graph, starts, goals, cost)?.cost ?? null;
     const plain = cheapestCostPlainly(graph, starts, goals, cost);
     if (found === null || plain === null ? found !== plain : Math.abs(found - plain) > 1e-6 * plain)

@@ -11,4 +11,4 @@ export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
 export { isTraveller, netId, type Net, type NeutralSchool } from './nets.ts';
 export { makeUpBox, type GroundJoint, type MakeUp, type MakeUpCable, type Tails } from './makeup.ts';
 
-export { coveredBoxes, deriveWiring, wiringOf, type Wiring } from './wiring.ts';
+export { coveredBoxes, wiringOf, type Wiring } from './wiring.ts';

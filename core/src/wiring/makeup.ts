@@ -1,7 +1,7 @@
 import { entryOf, must } from '../lookups/index.ts';
 import { yokeKinds, type BoxDevices } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { DeviceKind, Plan } from '../plan/index.ts';
+import { entriesIn, type DeviceKind, type Plan } from '../plan/index.ts';
 import { cables, isData, type BoxModel, type Gauge } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { byNet, hot, neutral } from './nets.ts';
@@ -76,10 +76,8 @@ function cablesIn(
   order: string,
 ): MakeUpCable[] {
   const joints = wiring.joints[boxId] ?? [];
-  const list = Object.keys(plan.runs)
-    .sort(compareIds)
-    .map((id) => [id, entryOf(plan.runs, id)] as const)
-    .filter(([, r]) => !isData(r.cable) && (r.from === boxId || r.to === boxId))
+  const list = entriesIn(plan, 'runsAtEnd', boxId)
+    .filter(([, r]) => !isData(r.cable))
     .map(([run, r]): MakeUpCable => ({
       run,
       cable: r.cable,

@@ -1,7 +1,7 @@
 import { entryOf, lastOf, never, nth, valueIn } from '../lookups/index.ts';
 import { alarmKinds, isLowVoltage, switchKinds } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Device, Plan } from '../plan/index.ts';
+import { entriesIn, idsIn, type Device, type Plan } from '../plan/index.ts';
 import type { CircuitTree, Stretch } from './tree.ts';
 
 /** What a conductor carries, whichever cables it passes through. The same net is the same object, so that nets can be compared. */
@@ -86,15 +86,14 @@ export const isTraveller = (net: Net): boolean => net.kind === 'traveller';
 
 /** Controls whose switches and lights are all on one circuit and reached by it, by id. */
 export function controlsOf(plan: Plan, circuitId: string, reached: (box: string) => boolean): string[] {
-  return Object.keys(plan.controls)
-    .sort(compareIds)
-    .filter((id) => {
-      const { switches, loads } = entryOf(plan.controls, id);
-      const all = [...switches, ...loads].map((d) => entryOf(plan.devices, d));
-      return (
-        switches.length > 0 && loads.length > 0 && all.every((d) => d.circuit === circuitId && reached(d.box))
-      );
-    });
+  const own = idsIn(plan, 'devicesOnCircuit', circuitId).flatMap((d) => idsIn(plan, 'controlsOfDevice', d));
+  return [...new Set(own)].sort(compareIds).filter((id) => {
+    const { switches, loads } = entryOf(plan.controls, id);
+    const all = [...switches, ...loads].map((d) => entryOf(plan.devices, d));
+    return (
+      switches.length > 0 && loads.length > 0 && all.every((d) => d.circuit === circuitId && reached(d.box))
+    );
+  });
 }
 
 /** The stretches a net takes: those with some, but not all, of its boxes beyond them. Sources count as one box at the root. */
@@ -168,9 +167,7 @@ function depthOf(tree: CircuitTree, box: string): number {
 export function circuitNets(plan: Plan, tree: CircuitTree, school: NeutralSchool): CircuitNets {
   const circuit = entryOf(plan.circuits, tree.circuit);
   const reached = (box: string) => tree.feedOf.has(box) || entryOf(plan.boxes, box).existing;
-  const devices = Object.entries(plan.devices).filter(
-    ([, d]) => d.circuit === tree.circuit && reached(d.box),
-  );
+  const devices = entriesIn(plan, 'devicesOnCircuit', tree.circuit).filter(([, d]) => reached(d.box));
   const controls = controlsOf(plan, tree.circuit, reached);
   const controlled = new Set(controls.flatMap((k) => entryOf(plan.controls, k).loads));
   const at = new Map<string, Set<Net>>();

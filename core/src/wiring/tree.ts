@@ -1,6 +1,7 @@
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { query } from '../incremental/index.ts';
+import { entriesIn, valuesIn, type Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
 
 /** One stretch of a circuit between two boxes: one cable, or several side by side where one has too few conductors. */
@@ -22,8 +23,8 @@ export interface CircuitTree {
 
 /** Boxes of an existing circuit that are there already: its cables are in the walls, so whatever is tapped starts at one of them. */
 function existingBoxes(plan: Plan, circuitId: string): string[] {
-  const there = Object.values(plan.devices).filter(
-    (d) => d.circuit === circuitId && entryOf(plan.boxes, d.box).existing,
+  const there = valuesIn(plan, 'devicesOnCircuit', circuitId).filter(
+    (d) => entryOf(plan.boxes, d.box).existing,
   );
   return [...new Set(there.map((d) => d.box))].sort(compareIds);
 }
@@ -35,13 +36,12 @@ export function sourcesOf(plan: Plan, circuitId: string): string[] {
   return [...(circuit.panel === null ? [] : [circuit.panel]), ...there];
 }
 
-export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
+export const circuitTree = query('tree of circuit', (plan: Plan, circuitId: string): CircuitTree => {
   const joined = new Map<string, { to: string; run: string }[]>();
   const join = (a: string, b: string, run: string) =>
     joined.set(a, [...(joined.get(a) ?? []), { to: b, run }]);
-  for (const id of Object.keys(plan.runs).sort(compareIds)) {
-    const run = entryOf(plan.runs, id);
-    if (run.circuit !== circuitId || run.to === null || isData(run.cable)) continue;
+  for (const [id, run] of entriesIn(plan, 'runsOnCircuit', circuitId)) {
+    if (run.to === null || isData(run.cable)) continue;
     join(run.from, run.to, id);
     join(run.to, run.from, id);
   }
@@ -66,4 +66,4 @@ export function circuitTree(plan: Plan, circuitId: string): CircuitTree {
     stretches,
     feedOf: new Map(stretches.map((s) => [s.to, s])),
   };
-}
+});

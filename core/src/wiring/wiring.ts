@@ -1,9 +1,10 @@
-import { devicesByBox, type BoxDevices } from '../boxes/index.ts';
+import { devicesIn } from '../boxes/index.ts';
+import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { valuesIn, type Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { circuitConductors, type CircuitConductors } from './cables.ts';
-import { jointsAtPanel, jointsOf, type Joint } from './joints.ts';
+import { jointsAtPanel, jointsOf, type Joint, type JointSetting } from './joints.ts';
 import { passingGfci } from './terminals.ts';
 import type { CircuitTree } from './tree.ts';
 
@@ -19,41 +20,79 @@ export interface Wiring {
 }
 
 /** Boxes beyond a ground-fault receptacle's LOAD side, following the cable. */
-export function coveredBoxes(tree: CircuitTree, devices: ReadonlyMap<string, BoxDevices>): Set<string> {
+export function coveredBoxes(tree: CircuitTree, plan: Plan): Set<string> {
   const covered = new Set<string>();
   for (const s of tree.stretches) {
-    const passes = passingGfci(devices.get(s.from) ?? [], tree.circuit, covered.has(s.from)) !== null;
+    const passes = passingGfci(devicesIn(plan, s.from), tree.circuit, covered.has(s.from)) !== null;
     if (passes || covered.has(s.from)) covered.add(s.to);
   }
   return covered;
 }
 
-/** Stage 7: nets, conductors and joints of every circuit. */
-export function deriveWiring(plan: Plan, devices: ReadonlyMap<string, BoxDevices>, rules: RuleBook): Wiring {
-  const circuits: Record<string, CircuitConductors> = {};
-  const covered: Record<string, Set<string>> = {};
-  const atPanel: Record<string, Joint[]> = {};
-  const joints: Record<string, Joint[]> = {};
-  for (const id of Object.keys(plan.circuits).sort(compareIds)) {
-    const conductors = circuitConductors(plan, id, rules('control.neutral'));
-    const setting = {
-      plan,
-      conductors,
-      covered: coveredBoxes(conductors.tree, devices),
-      devices: rules('makeup.devices'),
-    };
-    circuits[id] = conductors;
-    covered[id] = setting.covered;
-    atPanel[id] = jointsAtPanel(setting);
-    const own = [...devices].flatMap(([box, held]) => (held.some(([, d]) => d.circuit === id) ? [box] : []));
-    const met = conductors.tree.stretches.flatMap((s) => [s.from, s.to]).filter((b) => plan.boxes[b]);
-    for (const box of [...new Set([...own, ...met])].sort(compareIds))
-      joints[box] = [...(joints[box] ?? []), ...jointsOf(box, devices.get(box) ?? [], setting)];
-  }
-  return { circuits, covered, joints, atPanel };
+/** Conductors know stretches by identity, so whenever they are made again they are other ones. */
+const conductorsOf = query(
+  'conductors of circuit',
+  (plan: Plan, rules: RuleBook, circuit: string): CircuitConductors | undefined =>
+    plan.circuits[circuit] && circuitConductors(plan, circuit, rules('control.neutral')),
+  (a, b) => a === b,
+);
+
+const coveredOf = query(
+  'boxes beyond ground-fault receptacles',
+  (plan: Plan, rules: RuleBook, circuit: string): ReadonlySet<string> | undefined => {
+    const conductors = conductorsOf(plan, rules, circuit);
+    return conductors && coveredBoxes(conductors.tree, plan);
+  },
+);
+
+function settingOf(plan: Plan, rules: RuleBook, circuit: string): JointSetting | null {
+  const conductors = conductorsOf(plan, rules, circuit);
+  const covered = coveredOf(plan, rules, circuit);
+  return conductors && covered ? { plan, conductors, covered, devices: rules('makeup.devices') } : null;
 }
 
-/** The wiring of a plan by itself, for proposals and tests. */
-export function wiringOf(plan: Plan, rules: RuleBook): Wiring {
-  return deriveWiring(plan, devicesByBox(plan), rules);
+/** Circuits whose devices or cables are in a box, in the order of their ids. */
+function circuitsIn(plan: Plan, box: string): string[] {
+  const own = devicesIn(plan, box).map(([, d]) => d.circuit);
+  const met = valuesIn(plan, 'runsAtEnd', box).map((r) => r.circuit);
+  return [...new Set([...own, ...met])].filter((c) => c !== null).sort(compareIds);
 }
+
+const jointsInBox = query(
+  'joints in box',
+  (plan: Plan, rules: RuleBook, box: string): readonly Joint[] | undefined => {
+    if (!plan.boxes[box]) return undefined;
+    const held = devicesIn(plan, box);
+    return circuitsIn(plan, box).flatMap((circuit) => {
+      const setting = settingOf(plan, rules, circuit);
+      if (!setting) return [];
+      const { stretches } = setting.conductors.tree;
+      const isMet = stretches.some((s) => s.from === box || s.to === box);
+      const holds = held.some(([, d]) => d.circuit === circuit);
+      return isMet || holds ? jointsOf(box, held, setting) : [];
+    });
+  },
+);
+
+const jointsOfPanel = query(
+  'joints at panel',
+  (plan: Plan, rules: RuleBook, circuit: string): readonly Joint[] | undefined => {
+    const setting = settingOf(plan, rules, circuit);
+    return setting ? jointsAtPanel(setting) : undefined;
+  },
+);
+
+/** Nets, conductors and joints, circuit by circuit and box by box. */
+export const wiringOf = query(
+  'wiring',
+  (plan: Plan, rules: RuleBook): Wiring => {
+    const circuits = () => idsOf(plan.circuits);
+    return markView({
+      circuits: viewOf({ ids: circuits, get: (id) => conductorsOf(plan, rules, id) }),
+      covered: viewOf({ ids: circuits, get: (id) => coveredOf(plan, rules, id) }),
+      joints: viewOf({ ids: () => idsOf(plan.boxes), get: (id) => jointsInBox(plan, rules, id) }),
+      atPanel: viewOf({ ids: circuits, get: (id) => jointsOfPanel(plan, rules, id) }),
+    });
+  },
+  Object.is,
+);

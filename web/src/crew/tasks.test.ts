@@ -7,9 +7,8 @@ import { boxRects } from '../workspace/ribbon/ribbon.ts';
 
 const plan = marlStreet();
 const computer = new Computer();
-const stages = computer.stages(plan);
-const result = computer.resultOf(plan, stages);
-const kitchen = unrollRoom(plan, stages, 'r1')!;
+const result = computer.compute(plan);
+const kitchen = unrollRoom(computer.house, 'r1');
 
 describe('tasks of a wall', () => {
   test('boxes come in nailing order: one height after another, left to right along each', () => {

@@ -15,8 +15,8 @@ export function computeInThread() {
   const computer = new Computer();
   let plan: Plan | null = null;
   const answer = (of: Plan, room: string | null): Answer => {
-    const stages = computer.stages(of);
-    return { result: computer.resultOf(of, stages), unrolled: room ? unrollRoom(of, stages, room) : null };
+    const result = computer.compute(of);
+    return { result, unrolled: room ? unrollRoom(computer.house, room) : null };
   };
   const held = () => must(plan, 'the plan of the worker');
   return {

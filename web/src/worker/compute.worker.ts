@@ -35,9 +35,8 @@ const computer = new Computer();
 let plan: Plan | null = null;
 
 function answer(of: Plan, room: string | null): Answer {
-  const stages = computer.stages(of);
-  const result = computer.resultOf(of, stages);
-  return { result, unrolled: room ? unrollRoom(of, stages, room) : null };
+  const result = computer.compute(of);
+  return { result, unrolled: room ? unrollRoom(computer.house, room) : null };
 }
 
 const api = {
@@ -61,18 +60,17 @@ const api = {
       const args = { only: ['circuits'] as const, anew: true, trial: { ...trial.values } };
       const done = makeEdit(must(plan, 'the plan'), 'propose', args);
       if (!done.ok) return null;
-      const { framing, rooms, rules } = computer.stages(done.plan);
       return {
         name: trial.name,
         says: trial.says,
-        terms: circuitTerms(done.plan, framing, rooms, rules),
+        terms: circuitTerms(computer.take(done.plan)),
         patches: done.change.patches,
       };
     });
     return own.filter((t) => t !== null);
   },
   whyOnCircuit(device: string): string[] {
-    const { framing, rooms, rules } = computer.stages(must(plan, 'the plan'));
+    const { framing, rooms, rules } = computer.take(must(plan, 'the plan'));
     return must(plan, 'the plan').devices[device]
       ? whyOnCircuit(device, must(plan, 'the plan'), framing, rooms, rules)
       : [];

@@ -10,8 +10,8 @@ import RibbonDrawing from './ribbon/RibbonDrawing.vue';
 
 function of(plan: Plan, room: string): { plan: Plan; result: Result; unrolled: Unrolled } {
   const computer = new Computer();
-  const stages = computer.stages(plan);
-  return { plan, result: computer.resultOf(plan, stages), unrolled: unrollRoom(plan, stages, room)! };
+  const result = computer.compute(plan);
+  return { plan, result, unrolled: unrollRoom(computer.house, room) };
 }
 const small = of(study(), 'r1');
 const house = of(marlStreet(), 'r1');

@@ -1,7 +1,7 @@
-import { valueIn } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
 import { type DeviceKind, type Fixture, thing } from '../../plan/index.ts';
 import { facePoint } from '../../framing/faces.ts';
+import { devicesIn } from '../kinds.ts';
 import type { FloorLine } from '../../rooms/index.ts';
 import { awayFrom, boxAt, boxesSeen, candidatesOn, fixturesOf, type OpenDuty, type Setting } from './duty.ts';
 
@@ -29,7 +29,7 @@ export function applianceDuties(s: Setting): OpenDuty[] {
         (p) =>
           !taken.has(p.id) &&
           awayFrom(s, p, f) <= reach &&
-          valueIn(s.layout.devices, p.id).some(
+          devicesIn(s.plan, p.id).some(
             ([, d]) =>
               d.kind === 'appliance-receptacle' && (d.label === '' || d.label === (f.label || f.kind)),
           ),

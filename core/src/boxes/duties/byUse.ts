@@ -1,6 +1,6 @@
 import { nth } from '../../lookups/index.ts';
 import { distance } from '../../geometry/index.ts';
-import { type DeviceKind, thing } from '../../plan/index.ts';
+import { type DeviceKind, thing, valuesIn } from '../../plan/index.ts';
 import type { Height } from '../../rules/index.ts';
 import {
   aboveFloor,
@@ -114,9 +114,7 @@ export function dutiesByUse(s: Setting): OpenDuty[] {
       return foyerDuties(s);
     case 'garage': {
       const walls = new Set(room.boundary?.faces.map((f) => f.wall));
-      const bays = Object.values(plan.openings).filter(
-        (o) => o.kind === 'garage-door' && walls.has(o.wall),
-      ).length;
+      const bays = valuesIn(plan, 'openingsOfKind', 'garage-door').filter((o) => walls.has(o.wall)).length;
       return countDuty(s, 'garage.bay', {
         owed: Math.max(1, bays),
         highest: rules('garage.highest'),

@@ -1,12 +1,13 @@
-import { valueIn } from '../../lookups/index.ts';
+import { entryOf } from '../../lookups/index.ts';
 import { distancePointSegment } from '../../geometry/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { DeviceKind, Fixture, Side, Thing } from '../../plan/index.ts';
+import { entriesIn, type DeviceKind, type Fixture, type Side, type Thing } from '../../plan/index.ts';
 import type { FloorLine, FoundRoom } from '../../rooms/index.ts';
 import type { Height } from '../../rules/index.ts';
 import { receptacleCandidates, type Candidate, type CandidateOptions } from '../candidates.ts';
 import { facePoint } from '../../framing/faces.ts';
 import type { Site } from '../index.ts';
+import { kindsIn } from '../kinds.ts';
 import type { PlacedBox } from '../place.ts';
 
 /** What a room owes beside wall spacing, by its use and by what stands in it: NEC 210.52(C) to (I), 210.50(C) (from memory). */
@@ -57,23 +58,27 @@ export interface Setting extends Site {
 export const pluggable: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci', 'counter-receptacle']);
 
 /** Boxes that the room sees, with a receptacle of some kind in them. */
-export function boxesSeen({ layout, room }: Setting, kinds: ReadonlySet<DeviceKind>): PlacedBox[] {
+export function boxesSeen({ plan, layout, room }: Setting, kinds: ReadonlySet<DeviceKind>): PlacedBox[] {
   const faces = room.boundary?.faces ?? [];
-  return Object.values(layout.placed).filter(
-    (p) =>
-      layout.devices.get(p.id)?.some(([, d]) => kinds.has(d.kind)) &&
-      faces.some(
-        (f) =>
-          f.wall === p.wall &&
-          f.side === p.side &&
-          p.at >= Math.min(f.startAt, f.endAt) - 1 &&
-          p.at <= Math.max(f.startAt, f.endAt) + 1,
-      ),
-  );
+  const walls = [...new Set(faces.flatMap((f) => f.wall ?? []))];
+  return walls
+    .flatMap((wall) => entryOf(layout.onWall, wall))
+    .filter(
+      (p) =>
+        kindsIn(plan, p.id).some((kind) => kinds.has(kind)) &&
+        faces.some(
+          (f) =>
+            f.wall === p.wall &&
+            f.side === p.side &&
+            p.at >= Math.min(f.startAt, f.endAt) - 1 &&
+            p.at <= Math.max(f.startAt, f.endAt) + 1,
+        ),
+    )
+    .sort((a, b) => compareIds(a.id, b.id));
 }
 
 export function aboveFloor(p: PlacedBox, { layout }: Setting): number {
-  return (p.bottom + p.top) / 2 - valueIn(layout.settings, p.wall).floorFinish;
+  return (p.bottom + p.top) / 2 - entryOf(layout.settings, p.wall).floorFinish;
 }
 
 export const candidatesOn = (
@@ -94,11 +99,9 @@ export const boxAt = (c: Candidate, kind: DeviceKind, height: Height | null): Du
 });
 
 export function fixturesOf({ plan, room }: Setting): [string, Fixture & { wall: string }][] {
-  return Object.entries(plan.fixtures)
-    .filter(
-      (e): e is [string, Fixture & { wall: string }] => e[1].room === room.id && e[1].wall !== undefined,
-    )
-    .sort((a, b) => compareIds(a[0], b[0]));
+  return entriesIn(plan, 'fixturesInRoom', room.id).filter(
+    (e): e is [string, Fixture & { wall: string }] => e[1].wall !== undefined,
+  );
 }
 
 /** From a place on a wall's face to the nearest point of a fixture's back edge, in the plan. */

@@ -1,8 +1,9 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import { reachProfile } from '../../boxes/index.ts';
-import type { Stages } from '../../stages/index.ts';
+import { query } from '../../incremental/index.ts';
+import type { House } from '../../stages/index.ts';
 import { wallLetter } from '../../plan/ids.ts';
-import type { Plan, Side } from '../../plan/index.ts';
+import type { Side } from '../../plan/index.ts';
 import type { Along, SpacePiece } from '../../rooms/index.ts';
 import { readWalk, walkedFaces, type WalkedStretch } from '../../rooms/walked.ts';
 
@@ -50,19 +51,20 @@ export function alongWall(wall: UnrolledWall, x: number): number {
 }
 
 /** The room's stretches of wall, left to right as someone turning to the right sees them; while it is open, as it was walked. */
-function stretchesOf(plan: Plan, stages: Stages, roomId: string): readonly WalkedStretch[] {
-  const boundary = stages.rooms[roomId]?.boundary;
-  if (!boundary) return (readWalk(plan, roomId)?.stretches ?? []).filter((s) => stages.framing.walls[s.wall]);
+function stretchesOf({ plan, rooms, framing }: House, roomId: string): readonly WalkedStretch[] {
+  const boundary = rooms[roomId]?.boundary;
+  if (!boundary) return (readWalk(plan, roomId)?.stretches ?? []).filter((s) => framing.walls[s.wall]);
   return walkedFaces(boundary).flatMap((f) =>
     f.wall === null ? [] : [{ wall: f.wall, side: f.side, start: f.endAt, end: f.startAt }],
   );
 }
 
 /** Lays a room out as a ribbon with its reach profile. */
-export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled {
-  const limit = stages.rules('spacing.maxGap') / 2;
+export const unrollRoom = query('unrolled room', (house: House, roomId: string): Unrolled => {
+  const { framing, layout, rules } = house;
+  const limit = rules('spacing.maxGap') / 2;
   let x = 0;
-  const walls = stretchesOf(plan, stages, roomId).map((s, i): UnrolledWall => {
+  const walls = stretchesOf(house, roomId).map((s, i): UnrolledWall => {
     const length = Math.abs(s.end - s.start);
     const wall: UnrolledWall = {
       wall: s.wall,
@@ -72,7 +74,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
       length,
       origin: s.start,
       sign: s.end >= s.start ? 1 : -1,
-      ceiling: entryOf(stages.framing.walls, s.wall).top,
+      ceiling: entryOf(framing.walls, s.wall).top,
     };
     x += length;
     return wall;
@@ -85,7 +87,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
         (at - w.origin) * w.sign > -0.01 &&
         (at - w.origin) * w.sign < w.length + 0.01,
     );
-  const spaces = stages.layout.proofs[roomId]?.spaces ?? [];
+  const spaces = layout.proofs[roomId]?.spaces ?? [];
   const profile = spaces.flatMap((space) => {
     const turns = reachProfile(space.line, space.points);
     return space.line.pieces.flatMap((piece) => {
@@ -115,7 +117,7 @@ export function unrollRoom(plan: Plan, stages: Stages, roomId: string): Unrolled
     return wall ? [{ x: onRibbon(wall, at), distance, broken: distance > limit + 1e-6 }] : [];
   });
   return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
-}
+});
 
 /** A piece of floor line cut where counters stand along it. */
 function partsOf(piece: SpacePiece, served: readonly Along[]): (Along & { served: boolean })[] {

@@ -1,38 +1,52 @@
-import type { BoxLayout } from '../../boxes/index.ts';
-import type { BoxResult } from '../../fill/index.ts';
+import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import { catalogueOf, type Plan } from '../../plan/index.ts';
-import { countItems, each, type DraftLine } from './line.ts';
+import { catalogueOf } from '../../plan/index.ts';
+import type { House } from '../../stages/index.ts';
+import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
+
+const boxIds = ({ plan }: House) => idsOf(plan.boxes);
+
+/** New boxes by model. */
+const models = sumsOf('boxes by model', boxIds, ({ plan, boxes }: House, id) => {
+  const { model } = entryOf(boxes, id);
+  if (entryOf(plan.boxes, id).existing || !(model in catalogueOf(plan))) return nothing;
+  return { [keyOf({ kind: 'box', model })]: 1 };
+});
+
+/** Pieces of backing by size, and their length. */
+const backing = sumsOf(
+  'backing',
+  ({ layout }: House) => idsOf(layout.placed),
+  ({ plan, layout }, id) => {
+    const piece = entryOf(layout.placed, id).backing;
+    if (!piece || entryOf(plan.boxes, id).existing) return nothing;
+    return {
+      [`pieces ${piece.size}`]: 1,
+      [keyOf({ kind: 'backing', size: piece.size })]: whole(piece.length),
+    };
+  },
+);
 
 /** New boxes by model, and the backing that holds those on no stud face. */
-export function boxLines(
-  plan: Plan,
-  boxes: Readonly<Record<string, BoxResult>>,
-  layout: BoxLayout,
-): DraftLine[] {
-  const catalogue = catalogueOf(plan);
-  const isNew = (id: string) => !entryOf(plan.boxes, id).existing;
-  const models = countItems(Object.keys(boxes).filter(isNew), (id) => {
-    const { model } = entryOf(boxes, id);
-    return model in catalogue ? { kind: 'box', model } : null;
-  });
-  const pieces = Object.values(layout.placed).flatMap((p) => (p.backing && isNew(p.id) ? [p.backing] : []));
-  const backing = countItems(pieces, ({ size }) => ({ kind: 'backing', size }));
+export function boxLines(house: House): DraftLine[] {
+  const catalogue = catalogueOf(house.plan);
+  const lengths = backing(house);
+  const keys = Object.fromEntries(Object.entries(lengths).filter(([key]) => key.startsWith('{')));
   return [
-    ...models.flatMap(({ item, of }) =>
+    ...counted(models(house), 'box').flatMap(({ item, count }) =>
       each(
         item,
         entryOf(catalogue, item.model).name,
-        of.length,
+        count,
         'The smallest box that holds its wires, or the one chosen.',
       ),
     ),
-    ...backing.map(({ item, of }): DraftLine => ({
+    ...counted(keys, 'backing').map(({ item, count }): DraftLine => ({
       item,
       name: `Backing, ${item.size}`,
-      quantity: Math.ceil(of.reduce((sum, p) => sum + p.length, 0)),
+      quantity: Math.ceil(ofWhole(count)),
       unit: 'in',
-      why: `${of.length} pieces between studs, behind boxes that hang on no stud face.`,
+      why: `${lengths[`pieces ${item.size}`]} pieces between studs, behind boxes that hang on no stud face.`,
     })),
   ];
 }

@@ -1,7 +1,9 @@
-import { isLowVoltage, yokeKinds } from '../../boxes/index.ts';
+import { isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
+import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import type { Device, DeviceKind, Plan } from '../../plan/index.ts';
-import { capital, countItems, each, type DraftLine } from './line.ts';
+import { idsIn, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
+import type { House } from '../../stages/index.ts';
+import { capital, counted, each, keyOf, type DraftLine } from './line.ts';
 
 const names: Partial<Record<DeviceKind, string>> = {
   receptacle: 'Receptacle, tamper-resistant',
@@ -13,55 +15,66 @@ const byAmps: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci']);
 /** A receptacle alone on its circuit matches the breaker: NEC 210.21(B)(1) (from memory). */
 function ampsOf(device: Device, plan: Plan): 15 | 20 {
   if (device.circuit === null || entryOf(plan.circuits, device.circuit).amps < 20) return 15;
-  return Object.values(plan.devices).filter((d) => d.circuit === device.circuit).length === 1 ? 20 : 15;
+  return idsIn(plan, 'devicesOnCircuit', device.circuit).length === 1 ? 20 : 15;
 }
 
-const newDevices = (plan: Plan) =>
-  Object.values(plan.devices).filter((d) => !entryOf(plan.boxes, d.box).existing);
+/** New devices by kind. */
+const devices = sumsOf(
+  'devices',
+  ({ plan }: House) => idsOf(plan.devices),
+  ({ plan }, id) => {
+    const d = entryOf(plan.devices, id);
+    if (entryOf(plan.boxes, d.box).existing) return nothing;
+    const amps = byAmps.has(d.kind) ? ampsOf(d, plan) : null;
+    return { [keyOf({ kind: 'device', device: d.kind, amps })]: 1 };
+  },
+);
+
+/** A plate for every new box that has a device with one. */
+const plates = sumsOf(
+  'plates',
+  ({ plan }: House) => idsOf(plan.boxes),
+  ({ plan }, id) => {
+    const { existing, gangs } = entryOf(plan.boxes, id);
+    const isPlated = kindsIn(plan, id).some((kind) => yokeKinds.has(kind) || isLowVoltage(kind));
+    return isPlated && !existing ? { [keyOf({ kind: 'plate', gangs })]: 1 } : nothing;
+  },
+);
 
 /** New devices by kind, and a plate for every new box that has one. */
-export function deviceLines(plan: Plan): DraftLine[] {
-  const devices = newDevices(plan);
-  const kinds = countItems(devices, (d) => ({
-    kind: 'device',
-    device: d.kind,
-    amps: byAmps.has(d.kind) ? ampsOf(d, plan) : null,
-  }));
-  const plated = new Set(
-    devices.filter((d) => yokeKinds.has(d.kind) || isLowVoltage(d.kind)).map((d) => d.box),
-  );
-  const plates = countItems([...plated], (box) => ({
-    kind: 'plate',
-    gangs: entryOf(plan.boxes, box).gangs,
-  }));
+export function deviceLines(house: House): DraftLine[] {
   return [
-    ...kinds.flatMap(({ item, of }) => {
-      const name = names[item.device] ?? item.device.replaceAll('-', ' ');
+    ...counted(devices(house), 'device').flatMap(({ item, count }) => {
+      const name = names[item.device as DeviceKind] ?? item.device.replaceAll('-', ' ');
       const amps = item.amps === null ? '' : `, ${item.amps} A`;
-      return each(item, capital(`${name}${amps}`), of.length, 'One for each place in the plan.');
+      return each(item, capital(`${name}${amps}`), count, 'One for each place in the plan.');
     }),
-    ...plates.flatMap(({ item, of }) =>
-      each(item, `Wall plate, ${item.gangs} gang`, of.length, 'One for each box with a device.'),
+    ...counted(plates(house), 'plate').flatMap(({ item, count }) =>
+      each(item, `Wall plate, ${item.gangs} gang`, count, 'One for each box with a device.'),
     ),
   ];
 }
 
 const protections = { none: '', gfci: ', GFCI', afci: ', AFCI', dual: ', dual function' } as const;
 
+const breakers = sumsOf(
+  'breakers',
+  ({ plan }: House) => idsOf(plan.circuits),
+  ({ plan }, id) => {
+    const { existing, panel, amps, poles, protectAt, protection } = entryOf(plan.circuits, id);
+    if (existing || panel === null) return nothing;
+    const own = protectAt === 'breaker' ? protection : 'none';
+    return { [keyOf({ kind: 'breaker', amps, poles, protection: own })]: 1 };
+  },
+);
+
 /** A breaker for each new circuit that is on a panel. */
-export function breakerLines(plan: Plan): DraftLine[] {
-  const circuits = Object.values(plan.circuits).filter((c) => !c.existing && c.panel !== null);
-  const kinds = countItems(circuits, ({ amps, poles, protectAt, protection }) => ({
-    kind: 'breaker',
-    amps,
-    poles,
-    protection: protectAt === 'breaker' ? protection : 'none',
-  }));
-  return kinds.flatMap(({ item, of }) =>
+export function breakerLines(house: House): DraftLine[] {
+  return counted(breakers(house), 'breaker').flatMap(({ item, count }) =>
     each(
       item,
       `Breaker, ${item.amps} A, ${item.poles} pole${protections[item.protection]}`,
-      of.length,
+      count,
       'One for each new circuit.',
     ),
   );

@@ -1,11 +1,8 @@
-import type { BoxLayout } from '../../boxes/index.ts';
-import type { BoxResult } from '../../fill/index.ts';
+import { query } from '../../incremental/index.ts';
 import { never } from '../../lookups/index.ts';
 import { itemId } from '../../materials/index.ts';
 import { priceOf, type Plan, type Price } from '../../plan/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
-import type { RunLayout } from '../../runs/index.ts';
-import type { MakeUp } from '../../wiring/index.ts';
+import type { House } from '../../stages/index.ts';
 import { boxLines } from './boxLines.ts';
 import { cableLines } from './cableLines.ts';
 import type { Coil } from './coils.ts';
@@ -59,33 +56,23 @@ function centsOf(line: DraftLine, plan: Plan, coils: readonly Coil[]): number | 
   return price && units !== null ? Math.round(price.cents * units) : null;
 }
 
-/** What the list is counted from. */
-export interface TakenOff {
-  readonly plan: Plan;
-  readonly layout: BoxLayout;
-  readonly runs: RunLayout;
-  readonly boxes: Readonly<Record<string, BoxResult>>;
-  readonly makeup: Readonly<Record<string, MakeUp>>;
-  readonly rules: RuleBook;
-}
-
 /** The list of material and the pull plan. Every line says where its number comes from. */
-export function takeOff({ plan, layout, runs, boxes, makeup, rules }: TakenOff): Takeoff {
-  const { lines, coils } = cableLines(plan, runs, rules);
+export const takeOff = query('takeoff', (house: House): Takeoff => {
+  const { lines, coils } = cableLines(house);
   const drafts = [
     ...lines,
-    ...boxLines(plan, boxes, layout),
-    ...deviceLines(plan),
-    ...breakerLines(plan),
-    ...tubeLines(plan, layout),
-    ...smallPartLines(plan, runs, boxes, rules),
-    ...makeUpLines(plan, makeup, rules),
+    ...boxLines(house),
+    ...deviceLines(house),
+    ...breakerLines(house),
+    ...tubeLines(house),
+    ...smallPartLines(house),
+    ...makeUpLines(house),
   ];
   return {
     lines: drafts.map((line): TakeoffLine => {
       const { item, name, quantity, unit, why } = line;
-      return { item: itemId(item), name, quantity, unit, why, cents: centsOf(line, plan, coils) };
+      return { item: itemId(item), name, quantity, unit, why, cents: centsOf(line, house.plan, coils) };
     }),
     coils,
   };
-}
+});

@@ -1,4 +1,5 @@
 import { compareIds } from '../../plan/ids.ts';
+import type { Amounts } from '../../incremental/index.ts';
 import { itemId, type Item } from '../../materials/index.ts';
 
 /** A line of the list before it is priced. `isFree`: it comes off what is bought already. */
@@ -16,25 +17,23 @@ export function each(item: Item, name: string, quantity: number, why: string): D
   return quantity > 0 ? [{ item, name, quantity, unit: 'each', why }] : [];
 }
 
-export interface Counted<I extends Item, T> {
-  readonly item: I;
-  readonly of: readonly T[];
-}
+/** Lengths are added up in ten-thousandths of an inch, minutes of work in ten-thousandths of a minute. */
+const parts = 1e4;
+export const whole = (amount: number): number => Math.round(amount * parts);
+export const ofWhole = (sum: number | undefined): number => (sum ?? 0) / parts;
 
-/** What is bought for each thing, counted by item, in the order of the items' names; things for which nothing is bought give null. */
-export function countItems<T, I extends Item>(
-  list: readonly T[],
-  itemOf: (entry: T) => I | null,
-): Counted<I, T>[] {
-  const counts = new Map<string, { item: I; of: T[] }>();
-  for (const entry of list) {
-    const item = itemOf(entry);
-    if (!item) continue;
-    const known = counts.get(itemId(item)) ?? { item, of: [] };
-    known.of.push(entry);
-    counts.set(itemId(item), known);
-  }
-  return [...counts].sort((a, b) => compareIds(a[0], b[0])).map(([, counted]) => counted);
+/** The key an item is counted under. */
+export const keyOf = (item: Item): string => JSON.stringify(item);
+
+/** Items that were counted, of one kind, in the order of their names. */
+export function counted<K extends Item['kind']>(
+  sums: Amounts,
+  kind: K,
+): { item: Extract<Item, { kind: K }>; count: number }[] {
+  return Object.entries(sums)
+    .map(([key, count]) => ({ item: JSON.parse(key) as Item, count }))
+    .filter((c): c is { item: Extract<Item, { kind: K }>; count: number } => c.item.kind === kind)
+    .sort((a, b) => compareIds(itemId(a.item), itemId(b.item)));
 }
 
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

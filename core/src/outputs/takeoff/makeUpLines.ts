@@ -1,8 +1,8 @@
+import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import type { Plan } from '../../plan/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
-import type { MakeUp } from '../../wiring/index.ts';
-import { countItems, each, type DraftLine } from './line.ts';
+import type { House } from '../../stages/index.ts';
+import { makeUpOf } from '../makeup.ts';
+import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
 
 const connectorNames = {
   small: 'Wire connector, small (two or three 14, two 12)',
@@ -13,36 +13,46 @@ const connectorNames = {
 } as const;
 const connectorSizes = ['small', 'middle', 'large', 'crimp', 'green'] as const;
 
+/** Connectors by size, and tails by gauge and colour: how many, and how long together. */
+const joining = sumsOf(
+  'connectors and tails',
+  ({ plan }: House) => idsOf(plan.boxes),
+  (house, id) => {
+    const made = entryOf(house.plan.boxes, id).existing ? null : makeUpOf(house, id);
+    if (!made) return nothing;
+    const sums: Record<string, number> = {};
+    const add = (key: string, amount: number) => (sums[key] = (sums[key] ?? 0) + amount);
+    for (const size of connectorSizes)
+      if (made.connectors[size] > 0) add(keyOf({ kind: 'wire-connector', size }), made.connectors[size]);
+    for (const { gauge, colour, count, inches } of made.tails) {
+      add(keyOf({ kind: 'tail', gauge, colour }), whole(count * inches));
+      add(`tails ${gauge} ${colour}`, count);
+    }
+    return sums;
+  },
+);
+
 /** Connectors and tails as the boxes are made up. Tails come off stripped ends, so that wire is not bought twice. */
-export function makeUpLines(
-  plan: Plan,
-  makeup: Readonly<Record<string, MakeUp>>,
-  rules: RuleBook,
-): DraftLine[] {
-  const boxes = Object.entries(makeup)
-    .filter(([id]) => !entryOf(plan.boxes, id).existing)
-    .map(([, m]) => m);
+export function makeUpLines(house: House): DraftLine[] {
   const why =
-    rules('makeup.devices') === 'pigtail'
+    house.rules('makeup.devices') === 'pigtail'
       ? 'By the joints of each box, a tail to every device.'
       : 'By the joints of each box, devices fed through.';
-  const tails = countItems(
-    boxes.flatMap((m) => m.tails),
-    ({ gauge, colour }) => ({ kind: 'tail', gauge, colour }),
-  );
+  const all = joining(house);
+  const items = Object.fromEntries(Object.entries(all).filter(([key]) => key.startsWith('{')));
   return [
     ...connectorSizes.flatMap((size) =>
       each(
         { kind: 'wire-connector', size },
         connectorNames[size],
-        boxes.reduce((sum, m) => sum + m.connectors[size], 0),
+        items[keyOf({ kind: 'wire-connector', size })] ?? 0,
         why,
       ),
     ),
-    ...tails.map(({ item, of }): DraftLine => ({
+    ...counted(items, 'tail').map(({ item, count }): DraftLine => ({
       item,
-      name: `Tails, ${item.gauge} AWG ${item.colour}, ${of.reduce((sum, t) => sum + t.count, 0)} of them`,
-      quantity: Math.ceil(of.reduce((sum, t) => sum + t.count * t.inches, 0)),
+      name: `Tails, ${item.gauge} AWG ${item.colour}, ${all[`tails ${item.gauge} ${item.colour}`]} of them`,
+      quantity: Math.ceil(ofWhole(count)),
       unit: 'in',
       why: 'Cut from the stripped ends of the cable: nothing to buy.',
       isFree: true,

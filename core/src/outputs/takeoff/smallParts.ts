@@ -1,74 +1,85 @@
-import type { BoxLayout } from '../../boxes/index.ts';
-import type { BoxResult } from '../../fill/index.ts';
+import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cables, isData } from '../../materials/index.ts';
-import { catalogueOf, type Plan } from '../../plan/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
-import type { RunLayout } from '../../runs/index.ts';
+import { catalogueOf, valuesIn } from '../../plan/index.ts';
+import type { House } from '../../stages/index.ts';
 import { formatLength } from '../../units/index.ts';
 import { each, type DraftLine } from './line.ts';
 
 /** Cables that go through a connector: one at each panel, one at each box without clamps of its own. */
-function connectors(plan: Plan, boxes: Readonly<Record<string, BoxResult>>): number {
-  const catalogue = catalogueOf(plan);
-  const ends = Object.values(plan.runs).flatMap((r) => [r.from, ...(r.to === null ? [] : [r.to])]);
-  return ends.filter(
-    (e) => plan.panels[e] !== undefined || catalogue[boxes[e]?.model ?? '']?.clamps === 'external',
-  ).length;
-}
+const connectors = sumsOf(
+  'cable connectors',
+  ({ plan }: House) => idsOf(plan.runs),
+  ({ plan, boxes }, id) => {
+    const { from, to } = entryOf(plan.runs, id);
+    const catalogue = catalogueOf(plan);
+    const isClamped = (end: string) =>
+      plan.panels[end] !== undefined || catalogue[boxes[end]?.model ?? '']?.clamps === 'external';
+    const count = [from, ...(to === null ? [] : [to])].filter(isClamped).length;
+    return count > 0 ? { connectors: count } : nothing;
+  },
+);
+
+/** Staples by the cable they hold: of two conductors, of three, or data. */
+const staples = sumsOf(
+  'staples',
+  ({ runs }: House) => idsOf(runs.runs),
+  ({ runs }, id) => {
+    const run = entryOf(runs.runs, id);
+    const kind = isData(run.cable) ? 'data' : entryOf(cables, run.cable).conductors === 2 ? 'narrow' : 'wide';
+    return run.staples > 0 ? { [kind]: run.staples } : nothing;
+  },
+);
+
+/** Plates over holes near a face. */
+const nailPlates = sumsOf(
+  'nail plates',
+  ({ runs }: House) => idsOf(runs.holes),
+  ({ runs }, wall) => {
+    const count = entryOf(runs.holes, wall).filter((b) => b.plate).length;
+    return count > 0 ? { plates: count } : nothing;
+  },
+);
 
 /** What holds and guards the cable. */
-export function smallPartLines(
-  plan: Plan,
-  runs: RunLayout,
-  boxes: Readonly<Record<string, BoxResult>>,
-  rules: RuleBook,
-): DraftLine[] {
-  const all = Object.values(runs.runs);
-  const laid = all.filter((r) => !isData(r.cable));
-  const narrow = laid.filter((r) => entryOf(cables, r.cable).conductors === 2);
-  const staplesOf = (list: typeof laid) => list.reduce((sum, r) => sum + r.staples, 0);
-  const holes = new Map(all.flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
+export function smallPartLines(house: House): DraftLine[] {
+  const { rules } = house;
+  const { narrow = 0, wide = 0, data = 0 } = staples(house);
   const every = formatLength(rules('staple.every'));
   return [
     ...each(
       { kind: 'staple', size: '1/2' },
       'Staple, 1/2 in., insulated',
-      staplesOf(narrow),
+      narrow,
       `Near each box at ${formatLength(rules('staple.first'))} along the cable, then every ${every} where nothing else supports it.`,
     ),
     ...each(
       { kind: 'staple', size: '3/4' },
       'Staple, 3/4 in., insulated',
-      staplesOf(laid) - staplesOf(narrow),
+      wide,
       'For three-conductor cable.',
     ),
-    ...each(
-      { kind: 'strap' },
-      'Data cable strap, loose',
-      staplesOf(all) - staplesOf(laid),
-      'Data cable is held, never pinched.',
-    ),
+    ...each({ kind: 'strap' }, 'Data cable strap, loose', data, 'Data cable is held, never pinched.'),
     ...each(
       { kind: 'cable-connector' },
       'Cable connector',
-      connectors(plan, boxes),
+      connectors(house)['connectors'] ?? 0,
       'One for each cable at a panel or metal box.',
     ),
     ...each(
       { kind: 'nail-plate' },
       'Steel nail plate, 1/16 in.',
-      [...holes.values()].filter((b) => b.plate).length,
+      nailPlates(house)['plates'] ?? 0,
       `Where less than ${formatLength(rules('drill.edge'))} of wood is left to the face.`,
     ),
   ];
 }
 
 /** Tube from the low bracket up to each screen, so that a cable can be changed later; a foot over for the bends. Common practice, no source. */
-export function tubeLines(plan: Plan, layout: BoxLayout): DraftLine[] {
+export function tubeLines({ plan, layout }: House): DraftLine[] {
   const ends = (kind: 'tv' | 'data') =>
-    Object.values(plan.devices)
-      .filter((d) => d.kind === kind && d.label === 'tube')
+    valuesIn(plan, 'devicesOfKind', kind)
+      .filter((d) => d.label === 'tube')
       .flatMap((d) => layout.placed[d.box] ?? []);
   const lengths = ends('tv').flatMap((top) => {
     const away = ends('data')

@@ -1,9 +1,11 @@
 import { entryOf, must, nth } from '../../lookups/index.ts';
 import { isLowVoltage, lightKinds } from '../../boxes/index.ts';
+import { valuesOf } from '../../incremental/index.ts';
 import type { Framing } from '../../framing/index.ts';
 import { compareIds, nextId } from '../../plan/ids.ts';
 import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
+import type { House } from '../../stages/index.ts';
 import { formatLength } from '../../units/index.ts';
 import { classOf, wireFor, type Amps, type CircuitClass, groupKey } from '../../circuits/classes.ts';
 import {
@@ -209,8 +211,11 @@ function extendExisting(
  * Puts every device that has none on a circuit, in a plan draft, and seats the new circuits so that the panel's legs are even.
  * Without a panel nothing is added. Returns the new circuit ids.
  */
-export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: RuleBook): string[] {
-  const plan = JSON.parse(JSON.stringify(draft)) as Plan;
+export function addCircuits(
+  draft: Plan,
+  { plan, framing, rooms }: Pick<House, 'plan' | 'framing' | 'rooms'>,
+  rules: RuleBook,
+): string[] {
   const panel = defaultPanel(plan);
   if (panel === null) return [];
   const s: Setting = { plan, framing, rooms, rules, panel };
@@ -258,7 +263,7 @@ export function addCircuits(draft: Plan, framing: Framing, rooms: Rooms, rules: 
 /** What one control works is on one circuit, so a switch or light follows the class of the control's first load. */
 function stayTogether(byClass: Map<string, { kind: CircuitClass; loads: PlacedLoad[] }>, plan: Plan): void {
   const groupOf = (id: string) => [...byClass.values()].find((g) => g.loads.some((l) => l.id === id));
-  for (const { switches, loads } of Object.values(plan.controls)) {
+  for (const { switches, loads } of valuesOf(plan.controls)) {
     const home = loads.map(groupOf).find((g) => g !== undefined);
     if (!home) continue;
     for (const id of [...switches, ...loads]) {

@@ -42,12 +42,12 @@ function clearNear(
   height: Height,
   layout: BoxLayout,
 ): number | null {
-  const setting = layout.settings.get(way.wall);
+  const setting = layout.settings[way.wall];
   if (!setting) return null;
   const { width, height: tall } = nominalBoxSize(1);
   const bottom = bottomFromSubfloor(height, tall, setting.floorFinish);
   const side = otherSide(way.side);
-  const others = Object.values(layout.placed).filter((p) => p.wall === way.wall);
+  const others = layout.onWall[way.wall] ?? [];
   const solids = [...wallSolids(setting.frame, setting.obstacles), ...boxSolids(others, side, 3, setting)];
   const clearWithin = (farthest: number, wide: number): number | null => {
     for (let by = 0; by <= farthest; by += 0.25) {

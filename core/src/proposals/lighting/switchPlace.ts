@@ -1,4 +1,4 @@
-import { entryOf, must, nth, valueIn } from '../../lookups/index.ts';
+import { entryOf, must, nth } from '../../lookups/index.ts';
 import type { Side } from '../../plan/index.ts';
 import { nominalBoxSize } from '../../materials/index.ts';
 import type { Face, FoundRoom } from '../../rooms/index.ts';
@@ -34,12 +34,12 @@ interface Stretch {
 
 /** Centres where a box of so many gangs can hang on a stretch of wall, nearest to `from` first. */
 function placesOn({ wall, side, span, from }: Stretch, gangs: number, s: Site): number[] {
-  const setting = s.layout.settings.get(wall);
+  const setting = s.layout.settings[wall];
   if (!setting) return [];
   const { width, height } = nominalBoxSize(gangs);
   const bottom = bottomFromSubfloor(s.rules('height.switch'), height, setting.floorFinish);
   const body: BoxBody = { width, bottom, top: bottom + height };
-  const others = Object.values(s.layout.placed).filter((p) => p.wall === wall);
+  const others = s.layout.onWall[wall] ?? [];
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
     ...boxSolids(others, side, switchDepth, setting),
@@ -103,7 +103,7 @@ export function switchPlace(way: WayIn, room: FoundRoom, gangs: number, s: Site)
     wall,
     side,
     at,
-    exact: valueIn(s.layout.settings, wall).cover === 'closed',
+    exact: entryOf(s.layout.settings, wall).cover === 'closed',
     hand,
     doorOnLeft: isOnLeft(side, door, at),
   });

@@ -23,7 +23,7 @@ export interface Ways {
 
 function linksFor(plan: Plan, circuitId: string, { layout, graph, framing, rules }: Ways): Link[] {
   const circuit = entryOf(plan.circuits, circuitId);
-  const stepCost = stepCostFor('auto', rules, cableCents(plan, cableNamed(circuit.gauge, 2), rules));
+  const stepCost = stepCostFor(rules, 'auto', cableCents(plan, cableNamed(circuit.gauge, 2), rules));
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
   const ends = new Map(places.map((id) => [id, runEnd(id, plan, layout, graph, framing)]));
   const kept = new Map<string, number>();

@@ -11,7 +11,7 @@ const context: EntryContext = {
   plan,
   room: 'r1',
   level: 'L1',
-  unrolled: unrollRoom(plan, computer.stages(plan), 'r1'),
+  unrolled: unrollRoom(computer.take(plan), 'r1'),
   result: computer.compute(plan),
   turn: 90,
 };
