@@ -28,18 +28,23 @@ const lineOf = query('wall line', (walls: Walls, points: Points, id: string): Wa
 const linesOf = query('wall lines', (walls: Walls, points: Points) =>
   idsOf(walls).map((id) => must(lineOf(walls, points, id), 'the line of a wall')),
 );
-const joints = query('joints', (walls: Walls, points: Points) => findJunctions(linesOf(walls, points)));
+/** How all walls meet. Whoever asks for the joints of one depends on those alone, so all of them are not compared. */
+const joints = query(
+  'joints',
+  (walls: Walls, points: Points) => findJunctions(linesOf(walls, points)),
+  Object.is,
+);
 const jointsOf = query(
   'joints of wall',
   (walls: Walls, points: Points, id: string): WallJunctions | undefined => joints(walls, points)[id],
 );
 
 /** Where walls run and how they meet, without what stands in them. */
-export const netOf = query('wall net', (walls: Walls, points: Points): Framing => ({
+export const netOf = (walls: Walls, points: Points): Framing => ({
   lines: Object.fromEntries(linesOf(walls, points).map((l) => [l.id, l])),
   junctions: joints(walls, points),
   walls: {},
-}));
+});
 
 const frameOf = query('framing of wall', (plan: Plan, rules: RuleBook, id: string): WallFrame | undefined => {
   const wall = plan.walls[id];

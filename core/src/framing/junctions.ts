@@ -1,4 +1,5 @@
-import { entryOf, nth } from '../lookups/index.ts';
+import Flatbush from 'flatbush';
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import {
   cross,
   direction,
@@ -8,6 +9,7 @@ import {
   dot,
   intersectLineLine,
   type XY,
+  Places,
 } from '../geometry/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan, Wall } from '../plan/index.ts';
@@ -95,19 +97,39 @@ function runsThroughFirst(a: WallLine, b: WallLine): number {
   return ma.y - mb.y || ma.x - mb.x || compareIds(a.id, b.id);
 }
 
-function groupEnds(lines: readonly WallLine[]): End[][] {
-  const ends = lines.flatMap((line): End[] => [
-    { line, end: 'from', at: line.from },
-    { line, end: 'to', at: line.to },
-  ]);
-  const groups: End[][] = [];
-  for (const end of ends) {
-    const group = groups.find(
-      (g) => nth(g, 0).line.level === end.line.level && distance(nth(g, 0).at, end.at) < joined,
-    );
-    if (group) group.push(end);
-    else groups.push([end]);
+/** Lines to be found by the ground they are near. */
+class LinesByPlace {
+  private readonly index: Flatbush | null;
+
+  constructor(private readonly lines: readonly WallLine[]) {
+    this.index = lines.length > 0 ? new Flatbush(lines.length) : null;
+    for (const { from, to, depth } of lines) {
+      const reach = depth / 2 + 2 * joined;
+      const [x0, x1] = [Math.min(from.x, to.x) - reach, Math.max(from.x, to.x) + reach];
+      const [y0, y1] = [Math.min(from.y, to.y) - reach, Math.max(from.y, to.y) + reach];
+      this.index?.add(x0, y0, x1, y1);
+    }
+    this.index?.finish();
   }
+
+  /** Lines whose ground, half their depth around them, meets that between two places; in the order of the list. */
+  near(a: XY, b: XY): WallLine[] {
+    const [x0, x1] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+    const [y0, y1] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+    const found = this.index?.search(x0, y0, x1, y1) ?? [];
+    return found.sort((i, j) => i - j).map((i) => nth(this.lines, i));
+  }
+}
+
+/** Ends that lie together. */
+function groupEnds(lines: readonly WallLine[]): End[][] {
+  const places = new Places(joined);
+  const groups: End[][] = [];
+  for (const line of lines)
+    for (const end of ['from', 'to'] as const) {
+      const number = places.number(line.level, line[end]);
+      (groups[number] ??= []).push({ line, end, at: line[end] });
+    }
   return groups;
 }
 
@@ -157,13 +179,15 @@ function wallBehind(end: End, lines: readonly WallLine[]): { line: WallLine; at:
   return best;
 }
 
-function crossingsOf(lines: readonly WallLine[]): Map<string, WallCrossing[]> {
+function crossingsOf(lines: readonly WallLine[], places: LinesByPlace): Map<string, WallCrossing[]> {
   const found = new Map<string, WallCrossing[]>();
   const note = (line: WallLine, crossing: WallCrossing) =>
     found.set(line.id, [...(found.get(line.id) ?? []), crossing]);
+  const order = new Map(lines.map((l, i) => [l.id, i]));
   lines.forEach((a, i) => {
-    for (const b of lines.slice(i + 1)) {
-      if (a.level !== b.level || Math.abs(cross(a.unit, b.unit)) < straightSine) continue;
+    for (const b of places.near(a.from, a.to)) {
+      if (valueIn(order, b.id) <= i || a.level !== b.level || Math.abs(cross(a.unit, b.unit)) < straightSine)
+        continue;
       const at = intersectLineLine(a.from, a.unit, b.from, b.unit);
       if (!at) continue;
       const [onA, onB] = [alongLine(at, a.from, a.to), alongLine(at, b.from, b.to)];
@@ -183,11 +207,13 @@ function crossingsOf(lines: readonly WallLine[]): Map<string, WallCrossing[]> {
 export function findJunctions(lines: readonly WallLine[]): Record<string, WallJunctions> {
   const joints = new Map<string, EndJoint>();
   const tees = new Map<string, Tee[]>();
-  const crossings = crossingsOf(lines);
+  const places = new LinesByPlace(lines);
+  const crossings = crossingsOf(lines, places);
   for (const group of groupEnds(lines)) {
+    const { at } = nth(group, 0);
     const crossingWall = wallBehind(
       nth(group, 0),
-      lines.filter((l) => !group.some((e) => e.line.id === l.id)),
+      places.near(at, at).filter((l) => !group.some((e) => e.line.id === l.id)),
     );
     if (!crossingWall) {
       for (const [end, joint] of jointsOfGroup(group)) joints.set(`${end.line.id}/${end.end}`, joint);

@@ -60,8 +60,7 @@ export function propose(
   }
   if (only.includes('circuits')) addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }));
   if (only.includes('runs')) {
-    const { layout, framing, rules, runs } = house();
-    addRuns(draft, { layout, framing, rules, graph: runs.graph() });
+    addRuns(draft, house());
     addDataRuns(draft);
   }
   if (only.includes('models')) {

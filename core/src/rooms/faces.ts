@@ -1,6 +1,7 @@
 import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
 import {
   type XY,
+  Places,
   add,
   alongLine,
   cross,
@@ -46,16 +47,7 @@ interface HalfEdge {
 
 const tolerance = 0.02;
 
-/** Nodes of the wall net: positions that coincide share a number. */
-class Nodes {
-  readonly at: { level: string; at: XY }[] = [];
-  number(level: string, at: XY): number {
-    const known = this.at.findIndex((n) => n.level === level && distance(n.at, at) < tolerance);
-    return known >= 0 ? known : this.at.push({ level, at }) - 1;
-  }
-}
-
-function halfEdges(framing: Framing, nodes: Nodes): HalfEdge[] {
+function halfEdges(framing: Framing, nodes: Places): HalfEdge[] {
   const cuts = new Map<string, { node: number; at: number }[]>();
   const lines = Object.values(framing.lines);
   for (const line of lines) cuts.set(line.id, []);
@@ -196,9 +188,9 @@ function canonical(faces: Face[]): Face[] {
 
 /** All closed boundaries that the walls make, inner faces only. */
 export function findBoundaries(framing: Framing): Boundary[] {
-  const nodes = new Nodes();
+  const nodes = new Places(tolerance);
   return traceLoops(halfEdges(framing, nodes)).flatMap((loop): Boundary[] => {
-    const stretches = mergeStraight(loop).map((g) => stretchOf(g, (node) => nth(nodes.at, node).at));
+    const stretches = mergeStraight(loop).map((g) => stretchOf(g, (node) => nth(nodes.at, node)));
     if (stretches.length < 3) return [];
     const faces = canonical(facesOf(stretches));
     const polygon = faces.map((f) => f.a);

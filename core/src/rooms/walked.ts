@@ -37,6 +37,7 @@ export interface WalkedRoom {
 const tracedBoundaries = query(
   'boundaries',
   (walls: Plan['walls'], points: Plan['points']): readonly Boundary[] => findBoundaries(netOf(walls, points)),
+  Object.is,
 );
 
 /** Closed boundaries of a plan's walls, found once for each set of walls and points. Tracing reads a draft many times, and proxies are slow. */

@@ -2,16 +2,14 @@ import { describe, expect, test } from 'vitest';
 import type { Plan } from '../plan/index.ts';
 import { edited, roomOf, houseOf } from '../../testing/index.ts';
 import { openEnd, runEnd, type RunEnd } from './ends.ts';
-import { buildRouteGraph } from './buildGraph.ts';
+import { wallPiece } from './wallPiece.ts';
 
 function ends(plan: Plan) {
-  const { framing, rooms, layout, rules } = houseOf(plan);
-  const graph = buildRouteGraph(plan, framing, rooms, rules);
+  const house = houseOf(plan);
   return {
-    graph,
-    layout,
-    of: (id: string): RunEnd | null => runEnd(id, plan, layout, graph, framing),
-    open: (run: Plan['runs'][string]) => openEnd(run, plan, graph, framing),
+    house,
+    of: (id: string): RunEnd | null => runEnd(house, id),
+    open: (run: Plan['runs'][string]) => openEnd(house, run),
   };
 }
 const room = roomOf('140\n110\n140\n110');
@@ -28,8 +26,8 @@ const panel = (on: object): Plan => ({
 describe('where a cable begins and ends', () => {
   test('a box in a wall: in the bay it is nailed in, by the knockouts at its bottom and top', () => {
     const plan = edited(room, 'addBox', { wall: 'w1', side: 'right', at: 50 });
-    const { of, layout, graph } = ends(plan);
-    const placed = layout.placed.b1!;
+    const { of, house } = ends(plan);
+    const placed = house.layout.placed.b1!;
     const end = of('b1');
     expect(end).toMatchObject({
       kind: 'wall',
@@ -37,7 +35,7 @@ describe('where a cable begins and ends', () => {
       along: placed.at,
       knockouts: [placed.bottom, placed.top],
     });
-    const bay = end?.kind === 'wall' ? graph.bays[end.bay]! : null;
+    const bay = end?.kind === 'wall' ? wallPiece(house, 'w1').bays[end.bay]! : null;
     expect(bay!.start).toBeLessThan(placed.at);
     expect(bay!.end).toBeGreaterThan(placed.at);
   });
@@ -71,13 +69,13 @@ describe('where a cable begins and ends', () => {
     const end = away.of('p1');
     if (end?.kind !== 'open') throw new Error('not open');
     expect([end.away, end.joins.length, end.hangs]).toEqual([240, 1, null]);
-    const joint = away.graph.nodes[end.joins[0]!]!;
+    const joint = end.joins[0]!;
     expect(Math.abs(joint.along - 40)).toBeLessThan(12);
     expect(Math.hypot(end.at.x - joint.at.x, end.at.y - joint.at.y)).toBeCloseTo(240, 6);
   });
 
   test('an open end joins the framing nearest to it; what is not there has no end', () => {
-    const { open, of, graph } = ends(room);
+    const { open, of } = ends(room);
     const run = {
       from: 'b1',
       to: null,
@@ -91,8 +89,7 @@ describe('where a cable begins and ends', () => {
     const end = open(run);
     if (end?.kind !== 'open') throw new Error('not open');
     expect(end.joins).toHaveLength(4);
-    for (const n of end.joins)
-      expect(Math.hypot(graph.nodes[n]!.at.x - 3, graph.nodes[n]!.at.y + 3)).toBeLessThan(40);
+    for (const n of end.joins) expect(Math.hypot(n.at.x - 3, n.at.y + 3)).toBeLessThan(40);
     expect(open({ ...run, endsAt: undefined } as never)).toBe(null);
     expect(of('b99')).toBe(null);
   });

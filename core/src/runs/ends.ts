@@ -1,12 +1,18 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import type { XY, XYZ } from '../geometry/index.ts';
-import { valuesOf } from '../incremental/index.ts';
-import type { Framing } from '../framing/index.ts';
+import { distance, type XY, type XYZ } from '../geometry/index.ts';
+import { idsOf, query } from '../incremental/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
-import { isOnWall, type Box, type Panel, type Plan, type Run, type WallPlace } from '../plan/index.ts';
+import { isOnWall, type Box, type Panel, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
 import { Nearest } from './nearest.ts';
-import { overPlates, squareDistance, underFloor, type RouteGraph } from './graph.ts';
+import { nodesOnSide, overPlates, squareDistance, underFloor, type RouteNode } from './graph.ts';
+import type { FramedRooms } from './openSpaces.ts';
+import { wallPiece } from './wallPiece.ts';
+
+/** What cable is laid through: the framing with its rooms, and the boxes that stand in it. */
+export interface Ways extends FramedRooms {
+  readonly layout: BoxLayout;
+}
 
 /**
  * Where a cable begins or ends. In a wall it sits in a bay with knockouts at one or more heights; in a ceiling or under a floor it
@@ -17,152 +23,130 @@ export type RunEnd =
       readonly kind: 'wall';
       readonly wall: string;
       readonly along: number;
+      readonly at: XY;
       readonly knockouts: readonly number[];
+      /** The bay of its wall. */
       readonly bay: number;
     }
   | {
       readonly kind: 'open';
       readonly at: XYZ;
-      readonly joins: readonly number[];
+      readonly joins: readonly RouteNode[];
       readonly drop: number;
       readonly away: number;
       /** Whether it hangs over the plates or under the floor; null where it only lies near the framing. */
       readonly hangs: 'above' | 'below' | null;
     };
 
-function bayAt(graph: RouteGraph, wall: string, along: number, z: number): number | null {
-  let best: { bay: number; off: number } | null = null;
-  for (const number of graph.baysOfWall[wall] ?? []) {
-    const bay = nth(graph.bays, number);
-    const off = Math.max(bay.start - along, along - bay.end, 0) + Math.max(bay.low - z, z - bay.high, 0);
-    if (!best || off < best.off - 1e-9) best = { bay: number, off };
-  }
-  return best?.bay ?? null;
+/** Heights of the knockouts of what sits in a wall, from its bottom to its top above the subfloor. */
+interface Knockouts {
+  readonly bottom: number;
+  readonly top: number;
 }
 
-function panelEnd(panel: Panel, graph: RouteGraph, framing: Framing): RunEnd | null {
+function wallEnd(w: Ways, wall: string, along: number, { bottom, top }: Knockouts): RunEnd | null {
+  const { bays } = wallPiece(w, wall);
+  const middle = (bottom + top) / 2;
+  let best: { bay: number; off: number } | null = null;
+  bays.forEach((bay, number) => {
+    const off =
+      Math.max(bay.start - along, along - bay.end, 0) + Math.max(bay.low - middle, middle - bay.high, 0);
+    if (!best || off < best.off - 1e-9) best = { bay: number, off };
+  });
+  const found = best as { bay: number } | null;
+  if (!found) return null;
+  const line = entryOf(w.framing.lines, wall);
+  const { elevation } = entryOf(w.plan.levels, line.level);
+  return {
+    kind: 'wall',
+    wall,
+    along,
+    at: { x: line.from.x + line.unit.x * along, y: line.from.y + line.unit.y * along },
+    knockouts: [bottom, top].map((z) => z + elevation),
+    bay: found.bay,
+  };
+}
+
+function panelEnd(w: Ways, panel: Panel): RunEnd | null {
   const { wall, at, away, leaves } = panel.on;
-  const middle = panelSize.bottom + panelSize.height / 2;
-  if (away === 0) {
-    const bay = bayAt(graph, wall, at, middle);
-    return bay === null
-      ? null
-      : {
-          kind: 'wall',
-          wall,
-          along: at,
-          knockouts: [panelSize.bottom, panelSize.bottom + panelSize.height].map(
-            (z) => z + entryOf(graph.elevation, wall),
-          ),
-          bay,
-        };
-  }
-  const joins = (leaves === 'below' ? graph.under : graph.over)[wall] ?? [];
-  const nearest = [...joins].sort(
-    (a, b) => Math.abs(nth(graph.nodes, a).along - at) - Math.abs(nth(graph.nodes, b).along - at),
-  )[0];
+  const { bottom, height } = panelSize;
+  if (away === 0) return wallEnd(w, wall, at, { bottom, top: bottom + height });
+  const [nearest] = nodesOnSide(wallPiece(w, wall), leaves === 'below' ? 'under' : 'over').toSorted(
+    (a, b) => Math.abs(a.along - at) - Math.abs(b.along - at),
+  );
   if (nearest === undefined) return null;
-  const line = entryOf(framing.lines, wall);
-  const from = nth(graph.nodes, nearest).at;
+  const line = entryOf(w.framing.lines, wall);
+  const from = nearest.at;
   const out = panel.on.side === 'left' ? 1 : -1;
   const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
   return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
 }
 
-/** The joints over or under one level, to be asked which are near. */
-interface Joints {
-  readonly nodes: readonly number[];
-  readonly nearest: Nearest;
-}
-const joints = new WeakMap<RouteGraph, Record<'over' | 'under', Map<string, Joints>>>();
 const mostJoins = 24;
 
-function jointsOf(graph: RouteGraph, framing: Framing, level: string, side: 'over' | 'under'): Joints {
-  const kept = joints.get(graph) ?? { over: new Map<string, Joints>(), under: new Map<string, Joints>() };
-  joints.set(graph, kept);
-  const known = kept[side].get(level);
-  if (known) return known;
-  const nodes = valuesOf(framing.lines)
-    .filter((l) => l.level === level)
-    .flatMap((l) => graph[side][l.id] ?? []);
-  const made = { nodes, nearest: new Nearest(nodes.map((n) => nth(graph.nodes, n).at)) };
-  kept[side].set(level, made);
-  return made;
-}
+/** The joints over or under one level, to be asked which are near. */
+const jointsOf = query(
+  'joints of level',
+  (w: Ways, level: string, side: 'over' | 'under') => {
+    const pieces = idsOf(w.framing.walls)
+      .map((id) => wallPiece(w, id))
+      .filter((p) => p.level === level);
+    const nodes = pieces.flatMap((p) => nodesOnSide(p, side));
+    return { nodes, nearest: new Nearest(nodes.map((n) => n.at)) };
+  },
+  Object.is,
+);
 
-/** The joints of a level's framing nearest to a place over or under it. */
-function joinsNear(
-  graph: RouteGraph,
-  framing: Framing,
-  level: string,
-  at: XY,
-  side: 'over' | 'under',
-): readonly number[] {
-  const { nodes, nearest } = jointsOf(graph, framing, level, side);
-  return nearest.to(at, mostJoins).map((i) => nth(nodes, i));
-}
-
-function hangingEnd(
-  plan: Plan,
-  on: Exclude<Box['on'], WallPlace>,
-  graph: RouteGraph,
-  framing: Framing,
-): RunEnd {
+function hangingEnd(w: Ways, on: Exclude<Box['on'], WallPlace>): RunEnd {
+  const { plan } = w;
   const above = 'ceiling' in on;
   const levelId = entryOf(plan.rooms, above ? on.ceiling : on.floor).level;
   const level = entryOf(plan.levels, levelId);
-  const at = { x: on.x, y: on.y };
-  const joins = joinsNear(graph, framing, levelId, at, above ? 'over' : 'under');
-  const z = level.elevation + (above ? level.ceiling + overPlates : -underFloor);
-  const drop = above ? overPlates : underFloor;
+  const { nodes, nearest } = jointsOf(w, levelId, above ? 'over' : 'under');
   return {
     kind: 'open',
-    at: { x: at.x, y: at.y, z },
-    joins,
-    drop,
+    at: { x: on.x, y: on.y, z: level.elevation + (above ? level.ceiling + overPlates : -underFloor) },
+    joins: nearest.to({ x: on.x, y: on.y }, mostJoins).map((i) => nth(nodes, i)),
+    drop: above ? overPlates : underFloor,
     away: 0,
     hangs: above ? 'above' : 'below',
   };
 }
 
-/** Where a box, panel or open end is reached; null when the framing gives no way to it. */
-export function runEnd(
-  id: string,
-  plan: Plan,
-  layout: BoxLayout,
-  graph: RouteGraph,
-  framing: Framing,
-): RunEnd | null {
+/** Where a box or panel is reached; null when the framing gives no way to it. */
+export const runEnd = query('end at', (w: Ways, id: string): RunEnd | null => {
+  const { plan, layout } = w;
   const panel = plan.panels[id];
-  if (panel) return panelEnd(panel, graph, framing);
+  if (panel) return panelEnd(w, panel);
   const box = plan.boxes[id];
   if (!box) return null;
-  if (!isOnWall(box.on)) return hangingEnd(plan, box.on, graph, framing);
+  if (!isOnWall(box.on)) return hangingEnd(w, box.on);
   const placed = entryOf(layout.placed, id);
-  const bay = bayAt(graph, placed.wall, placed.at, (placed.bottom + placed.top) / 2);
-  return bay === null
-    ? null
-    : {
-        kind: 'wall',
-        wall: placed.wall,
-        along: placed.at,
-        knockouts: [placed.bottom, placed.top].map((z) => z + entryOf(graph.elevation, placed.wall)),
-        bay,
-      };
-}
+  return wallEnd(w, placed.wall, placed.at, placed);
+});
+
+const mostOpenJoins = 4;
 
 /** The far end of a run left open: the framing nearest to the place it waits at. */
-export function openEnd(run: Run, plan: Plan, graph: RouteGraph, framing: Framing): RunEnd | null {
-  if (!run.endsAt) return null;
-  const end = { ...run.endsAt, z: run.endsAt.z + entryOf(plan.levels, run.endsAt.level).elevation };
-  const joins = graph.nodes
-    .map((n, i) => [i, n] as const)
-    .filter(([, n]) => n.wall !== null && entryOf(framing.lines, n.wall).level === end.level)
-    .map(([i, n]) => [i, squareDistance(n.at, end) + Math.abs(n.at.z - end.z)] as const)
+export function openEnd(w: Ways, { endsAt }: Pick<Run, 'endsAt'>): RunEnd | null {
+  if (!endsAt) return null;
+  const at = { x: endsAt.x, y: endsAt.y, z: endsAt.z + entryOf(w.plan.levels, endsAt.level).elevation };
+  const joins = idsOf(w.framing.walls)
+    .map((id) => wallPiece(w, id))
+    .filter((p) => p.level === endsAt.level)
+    .flatMap((p) => p.nodes)
+    .map((n) => [n, squareDistance(n.at, at) + Math.abs(n.at.z - at.z)] as const)
     .sort((a, b) => a[1] - b[1])
-    .slice(0, 4)
-    .map(([i]) => i);
-  return joins.length === 0
-    ? null
-    : { kind: 'open', at: { x: end.x, y: end.y, z: end.z }, joins, drop: 0, away: 0, hangs: null };
+    .slice(0, mostOpenJoins)
+    .map(([n]) => n);
+  return joins.length === 0 ? null : { kind: 'open', at, joins, drop: 0, away: 0, hangs: null };
+}
+
+/** The straight distance in the plan from an end to the nearest point of a stretch of ground. */
+export function distanceTo(
+  end: RunEnd,
+  { x0, x1, y0, y1 }: { x0: number; x1: number; y0: number; y1: number },
+): number {
+  const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
+  return distance(end.at, { x: clamp(end.at.x, x0, x1), y: clamp(end.at.y, y0, y1) });
 }

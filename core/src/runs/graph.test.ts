@@ -3,20 +3,26 @@ import { distance, type XYZ } from '../geometry/index.ts';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import type { Plan } from '../plan/index.ts';
 import { planOf, roomOf, houseOf, wallOf } from '../../testing/index.ts';
-import { joistsCrossed, squareDistance, stepsFrom, type RouteGraph } from './graph.ts';
-import { buildRouteGraph } from './buildGraph.ts';
+import { joistsCrossed, listedStep, squareDistance, stepsFrom, type RouteGraph } from './graph.ts';
+import { routeGraph } from './routeGraph.ts';
 
-function graphOf(plan: Plan): RouteGraph {
-  const { framing, rooms, rules } = houseOf(plan);
-  return buildRouteGraph(plan, framing, rooms, rules);
-}
+const graphOf = (plan: Plan): RouteGraph => routeGraph(houseOf(plan));
+/** Holes listed at a place. */
+const holesAt = (graph: RouteGraph, node: number) =>
+  Array.from({ length: graph.first[node + 1]! - graph.first[node]! }, (_, i) => {
+    const at = graph.first[node]! + i;
+    return { ...listedStep(graph, at), to: graph.to[at]! };
+  });
+/** Every step of a graph with the place it starts from. */
+const stepsOf = (graph: RouteGraph) =>
+  graph.nodes.flatMap((_, from) => stepsFrom(graph, from).map((s) => ({ from, s })));
 const withLevel = (plan: Plan, level: object): Plan => ({
   ...plan,
   levels: { L1: { ...plan.levels.L1!, ...level } },
 });
 /** Nodes that can be reached from one of a wall. */
 function reach(graph: RouteGraph, wall: string): Set<number> {
-  const seen = new Set([graph.nodesOfBay[graph.baysOfWall[wall]![0]!]![0]!]);
+  const seen = new Set([graph.base.get(wall)!]);
   for (const n of seen) for (const s of stepsFrom(graph, n)) seen.add(s.to);
   return seen;
 }
@@ -25,21 +31,23 @@ const wallsIn = (graph: RouteGraph, nodes: Set<number>) =>
 const rise = (a: XYZ, b: XYZ) => Math.abs(a.z - b.z);
 
 describe('where a cable may go', () => {
-  test('every step goes both ways, at one length, through the same members in turn', () => {
+  test('every hole is gone through both ways, at one length, through the same members in turn', () => {
     const graph = graphOf(marlStreet());
     expect(graph.nodes.length).toBeGreaterThan(500);
     const oneWay: string[] = [];
-    graph.steps.forEach((steps, from) => {
+    const from = graph.nodes.map((_, n) => holesAt(graph, n));
+    from.forEach((steps, n) => {
       for (const s of steps) {
-        const back = graph.steps[s.to]!.find(
+        const turned = [...s.members].reverse();
+        const back = from[s.to]!.some(
           (b) =>
-            b.to === from &&
+            b.to === n &&
             b.kind === s.kind &&
             b.length === s.length &&
-            b.members.length === s.members.length,
+            b.members.length === turned.length &&
+            b.members.every((m, i) => m === turned[i]),
         );
-        const turned = [...s.members].reverse();
-        if (!back?.members.every((m, i) => m === turned[i])) oneWay.push(`${from} to ${s.to}`);
+        if (!back) oneWay.push(`${n} to ${s.to}`);
       }
     });
     expect(oneWay).toEqual([]);
@@ -70,9 +78,7 @@ describe('where a cable may go', () => {
 
   test('within a wall bays lie at the drilling height and the holes are level', () => {
     const graph = graphOf(wallOf(96));
-    const bores = graph.steps.flatMap((steps, from) =>
-      steps.filter((s) => s.kind === 'bore').map((s) => ({ from, s })),
-    );
+    const bores = stepsOf(graph).filter(({ s }) => s.kind === 'bore');
     expect(bores).toHaveLength(2 * 5);
     for (const { from, s } of bores) {
       expect(rise(graph.nodes[from]!.at, graph.nodes[s.to]!.at)).toBe(0);
@@ -83,7 +89,7 @@ describe('where a cable may go', () => {
   test('on a slab under a closed ceiling a room is gone around through its corners only', () => {
     const graph = graphOf(withLevel(roomOf('140\n110\n140\n110'), { above: 'closed', below: 'slab' }));
     expect(graph.spaces).toEqual([]);
-    expect(graph.steps.flat().filter((s) => s.kind === 'plate')).toEqual([]);
+    expect(graph.steps.filter((s) => s.kind === 'plate')).toEqual([]);
     expect(wallsIn(graph, reach(graph, 'w1'))).toEqual(['w1', 'w2', 'w3', 'w4']);
   });
 
@@ -96,15 +102,9 @@ describe('where a cable may go', () => {
           Object.entries(plan.walls).map(([id, w]) => [id, { ...w, cover: 'closed' as const, access }]),
         ),
       });
-    expect(
-      closed('leave')
-        .steps.flat()
-        .filter((s) => s.kind === 'bore'),
-    ).toEqual([]);
+    expect(closed('leave').steps.filter((s) => s.kind === 'bore')).toEqual([]);
     for (const access of ['fish', 'open'] as const) {
-      const bores = closed(access)
-        .steps.flat()
-        .filter((s) => s.kind === 'bore' && s.closed);
+      const bores = closed(access).steps.filter((s) => s.kind === 'bore' && s.closed);
       expect(bores.length).toBeGreaterThan(10);
       expect(new Set(bores.map((s) => s.closed))).toEqual(new Set([access]));
     }
@@ -135,7 +135,11 @@ describe('where a cable may go', () => {
     });
     const graph = graphOf(plan);
     expect(wallsIn(graph, reach(graph, 'w1'))).toEqual(['w1', 'w2']);
-    expect(graph.elevation).toEqual({ w1: 0, w2: 108 });
-    expect(graph.over.w1!.some((n) => graph.spacesOf[n]!.length > 0)).toBe(true);
+    expect(new Set(graph.nodes.map((n) => `${n.wall} ${n.floor}`))).toEqual(new Set(['w1 0', 'w2 108']));
+    const below = graph.spaces.find((s) => s.kind === 'above' && s.walls.length > 1)!;
+    expect(below.walls).toEqual([
+      { wall: 'w1', side: 'over' },
+      { wall: 'w2', side: 'under' },
+    ]);
   });
 });

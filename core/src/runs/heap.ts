@@ -1,82 +1,91 @@
-/** A binary heap of numbered entries. Equal costs leave in the order they came, so the same input gives the same route. */
+/**
+ * A binary heap of numbered entries, least key first; of equal keys the one that is less far comes first, then the lower number: so the same
+ * input gives the same route, whatever order entries were pushed in.
+ */
 export class RouteHeap {
+  private keys: Float64Array;
   private costs: Float64Array;
-  private sequences: Uint32Array;
   private items: Uint32Array;
-  private sequence = 0;
   size = 0;
 
   constructor(capacity = 1024) {
+    this.keys = new Float64Array(capacity);
     this.costs = new Float64Array(capacity);
-    this.sequences = new Uint32Array(capacity);
     this.items = new Uint32Array(capacity);
   }
 
   clear(): void {
     this.size = 0;
-    this.sequence = 0;
   }
 
-  push(item: number, cost: number): void {
+  /** `key`: what entries are ordered by; `cost`: how far the entry is. */
+  push(item: number, key: number, cost: number): void {
     if (this.size === this.items.length) this.grow();
-    const sequence = this.sequence++;
     let at = this.size++;
     while (at > 0) {
       const parent = (at - 1) >> 1;
-      const parentCost = this.costs[parent]!;
-      if (parentCost < cost || (parentCost === cost && this.sequences[parent]! < sequence)) break;
-      this.move(parent, at);
+      if (!this.isBefore(item, key, cost, parent)) break;
+      this.set(at, this.items[parent]!, this.keys[parent]!, this.costs[parent]!);
       at = parent;
     }
-    this.set(at, item, cost, sequence);
+    this.set(at, item, key, cost);
   }
 
-  /** Takes the cheapest entry; null when the heap is empty. */
-  pop(): { item: number; cost: number } | null {
-    if (this.size === 0) return null;
-    const top = { item: this.items[0]!, cost: this.costs[0]! };
+  /** The least key; Infinity when the heap is empty. */
+  get least(): number {
+    return this.size > 0 ? this.keys[0]! : Infinity;
+  }
+
+  /** How far the first entry is. */
+  get cost(): number {
+    return this.costs[0]!;
+  }
+
+  /** Takes the first entry's item away. The heap must not be empty. */
+  pop(): number {
+    const top = this.items[0]!;
     const last = --this.size;
-    if (last > 0) this.sink(this.items[last]!, this.costs[last]!, this.sequences[last]!);
+    if (last > 0) this.sink(this.items[last]!, this.keys[last]!, this.costs[last]!);
     return top;
   }
 
-  private sink(item: number, cost: number, sequence: number): void {
+  private sink(item: number, key: number, cost: number): void {
     let at = 0;
     for (;;) {
       let child = at * 2 + 1;
       if (child >= this.size) break;
-      if (child + 1 < this.size && this.before(child + 1, child)) child++;
-      const childCost = this.costs[child]!;
-      if (cost < childCost || (cost === childCost && sequence < this.sequences[child]!)) break;
-      this.move(child, at);
+      const other = child + 1;
+      if (
+        other < this.size &&
+        this.isBefore(this.items[other]!, this.keys[other]!, this.costs[other]!, child)
+      )
+        child = other;
+      if (this.isBefore(item, key, cost, child)) break;
+      this.set(at, this.items[child]!, this.keys[child]!, this.costs[child]!);
       at = child;
     }
-    this.set(at, item, cost, sequence);
+    this.set(at, item, key, cost);
   }
 
-  private before(a: number, b: number): boolean {
-    const difference = this.costs[a]! - this.costs[b]!;
-    return difference < 0 || (difference === 0 && this.sequences[a]! < this.sequences[b]!);
+  private isBefore(item: number, key: number, cost: number, at: number): boolean {
+    const otherKey = this.keys[at]!;
+    if (key !== otherKey) return key < otherKey;
+    const otherCost = this.costs[at]!;
+    return cost < otherCost || (cost === otherCost && item < this.items[at]!);
   }
 
-  private move(from: number, to: number): void {
-    this.set(to, this.items[from]!, this.costs[from]!, this.sequences[from]!);
-  }
-
-  private set(at: number, item: number, cost: number, sequence: number): void {
+  private set(at: number, item: number, key: number, cost: number): void {
     this.items[at] = item;
+    this.keys[at] = key;
     this.costs[at] = cost;
-    this.sequences[at] = sequence;
   }
 
   private grow(): void {
     const wider = this.items.length * 2;
-    const costs = new Float64Array(wider);
-    const sequences = new Uint32Array(wider);
-    const items = new Uint32Array(wider);
+    const [keys, costs, items] = [new Float64Array(wider), new Float64Array(wider), new Uint32Array(wider)];
+    keys.set(this.keys);
     costs.set(this.costs);
-    sequences.set(this.sequences);
     items.set(this.items);
-    Object.assign(this, { costs, sequences, items });
+    Object.assign(this, { keys, costs, items });
   }
 }

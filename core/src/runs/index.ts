@@ -1,20 +1,23 @@
-import { entryOf, must, never, nth, valueIn } from '../lookups/index.ts';
-import { isBoxless, kindsIn, type Bounded, type BoxLayout, type PlacedBox } from '../boxes/index.ts';
+import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
+import { isBoxless, kindsIn, type PlacedBox } from '../boxes/index.ts';
 import type { Framing, Member, MemberRole } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
-import { idsOf, query, valuesOf, viewOf } from '../incremental/index.ts';
+import { idsOf, markView, query, valuesOf, viewOf } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { type Plan, priceOf } from '../plan/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
-import { openEnd, runEnd } from './ends.ts';
-import { buildRouteGraph } from './buildGraph.ts';
+import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
-import { closedMinutes, layRoute, stepCostFor, type Route } from './route.ts';
+import { endsOfRun, keptWay } from './keptWays.ts';
+import { closedMinutes, isInOneBay, layRoute, type Route, type Way } from './route.ts';
+import { routeGraph } from './routeGraph.ts';
 
 export type { CutLength } from './lengths.ts';
+export { cableCents } from './price.ts';
+export type { Ways } from './ends.ts';
 export type { RouteGraph } from './graph.ts';
 
 /** A hole as one cable meets it. `edge` is the wood left to the nearer face; `cables` how many share the hole. */
@@ -62,30 +65,6 @@ export interface RunLayout {
   readonly holes: Readonly<Record<string, readonly Bore[]>>;
 }
 
-/** Cents a foot for a cable: the job's price, or a neutral figure while none is given. A coil holds what the house buys, `coil.feet`. */
-export function cableCents(plan: Plan, cable: string, rules: RuleBook): number {
-  const price = priceOf(plan, { kind: 'cable', cable });
-  if (!price) return neutralCents;
-  switch (price.per) {
-    case 'ft':
-      return price.cents;
-    case 'in':
-      return price.cents * 12;
-    case 'coil':
-    case 'box':
-    case 'each':
-      return price.cents / rules('coil.feet');
-    default:
-      return never(price.per);
-  }
-}
-const neutralCents = 60;
-
-/** What cable is laid through: the framing with its rooms, and the boxes that stand in it. */
-export interface Ways extends Bounded {
-  readonly layout: BoxLayout;
-}
-
 /** The rules as data cable keeps them: its line of holes is its own. */
 const dataRules = query(
   'rules for data',
@@ -94,33 +73,45 @@ const dataRules = query(
   Object.is,
 );
 
-const graphOf = query(
-  'route graph',
-  (w: Ways, data: boolean): RouteGraph =>
-    buildRouteGraph(w.plan, w.framing, w.rooms, data ? dataRules(w.rules) : w.rules),
+/** The same ways as data cable goes them. */
+const dataWays = query(
+  'ways for data',
+  (w: Ways): Ways => markView({ ...waysOf(w), rules: dataRules(w.rules) }),
   Object.is,
 );
+const waysOf = ({ plan, framing, rooms, layout, rules }: Ways): Ways => ({
+  plan,
+  framing,
+  rooms,
+  layout,
+  rules,
+});
 
 /** Boxes on some walls, in the order of their ids: a hole rises over those that stand in its line. */
 const boxesOnWalls = ({ layout }: Ways, walls: readonly string[]): PlacedBox[] =>
   walls.flatMap((wall) => layout.onWall[wall] ?? []).sort((a, b) => compareIds(a.id, b.id));
 
-/** The run on its way through the framing; null where there is none, and nothing for a run that is not there. */
-const routeOf = query('route of run', (w: Ways, id: string): Route | null | undefined => {
-  const { plan, layout, framing, rules } = w;
-  const run = plan.runs[id];
+/** The way of a run through the graph; null where there is none, and nothing for one that is not there. */
+const wayOf = query('way of run', (w: Ways, id: string): Way | 'in one bay' | null | undefined => {
+  const run = w.plan.runs[id];
   if (!run) return undefined;
-  const graph = graphOf(w, isData(run.cable));
-  const from = runEnd(run.from, plan, layout, graph, framing);
-  const to =
-    run.to === null ? openEnd(run, plan, graph, framing) : runEnd(run.to, plan, layout, graph, framing);
-  if (!from || !to) return null;
-  return layRoute(from, to, {
-    way: run.way,
-    graph,
-    framing,
+  const through = isData(run.cable) ? dataWays(w) : w;
+  const ends = endsOfRun(through, id);
+  if (!ends) return null;
+  if (isInOneBay(ends.from, ends.to, run.way)) return 'in one bay';
+  return keptWay(through, id);
+});
+
+/** The run laid along its way, its holes lifted over boxes. */
+const routeOf = query('route of run', (w: Ways, id: string): Route | null | undefined => {
+  const way = wayOf(w, id);
+  if (!way) return way;
+  const run = entryOf(w.plan.runs, id);
+  const ends = must(endsOfRun(isData(run.cable) ? dataWays(w) : w, id), 'the ends of a run with a way');
+  return layRoute(ends.from, ends.to, way, {
+    asked: run.way,
+    framing: w.framing,
     boxesOn: (walls) => boxesOnWalls(w, walls),
-    stepCost: stepCostFor(rules, run.way, cableCents(plan, run.cable, rules)),
   });
 });
 
@@ -213,7 +204,7 @@ const holesOf = query('holes of wall', (w: Ways, wall: string): readonly Bore[] 
 export const runsOf = query(
   'runs',
   (w: Ways): RunLayout => ({
-    graph: () => graphOf(w, false),
+    graph: () => routeGraph(w),
     runs: viewOf({ ids: () => idsOf(w.plan.runs), get: (id) => laidRun(w, id) }),
     holes: viewOf({ ids: () => idsOf(w.plan.walls), get: (id) => holesOf(w, id) }),
   }),

@@ -1,13 +1,20 @@
-import { entryOf, lastOf, must, nth } from '../lookups/index.ts';
+import { entryOf, lastOf, nth } from '../lookups/index.ts';
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { PlacedBox } from '../boxes/index.ts';
 import type { Run } from '../plan/index.ts';
 import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { squareDistance, type RouteGraph, type Step } from './graph.ts';
+import { nodesOfBay, numberOf, squareDistance, type RouteGraph, type RouteNode, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';
-import { cheapestPath, stepBetween, type Access, type StepCost } from './search.ts';
+import {
+  cheapestCosts,
+  cheapestPath,
+  stepBetween,
+  type Access,
+  type Heading,
+  type StepCost,
+} from './search.ts';
 
 export interface RouteBore {
   readonly member: Member;
@@ -81,28 +88,21 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   };
 }
 
-function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] {
-  const priced = (node: number, length: number, kind: Step['kind']): Access => ({
-    node,
-    length,
-    cost: stepCost({ to: node, kind, length, members: [], joists: 0 }),
+/** The places by which an end is reached, and what getting there costs. */
+export function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] {
+  const priced = (node: RouteNode, length: number, kind: Step['kind']): Access => ({
+    node: numberOf(graph, node),
+    cost: stepCost({ kind, length, members: [], joists: 0 }),
   });
   if (end.kind === 'open') {
     const kind = end.away > 0 ? 'inside' : (end.hangs ?? (end.at.z > 0 ? 'above' : 'below'));
     return end.joins
-      .map((n) =>
-        priced(
-          n,
-          end.drop + (end.away > 0 ? end.away : squareDistance(nth(graph.nodes, n).at, end.at)),
-          kind,
-        ),
-      )
+      .map((n) => priced(n, end.drop + (end.away > 0 ? end.away : squareDistance(n.at, end.at)), kind))
       .filter((a) => Number.isFinite(a.cost));
   }
-  return nth(graph.nodesOfBay, end.bay).map((n) => {
-    const node = nth(graph.nodes, n);
-    const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - node.at.z)));
-    return priced(n, Math.abs(node.along - end.along) + rise, 'inside');
+  return nodesOfBay(graph, end.wall, end.bay).map((n) => {
+    const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - n.at.z)));
+    return priced(n, Math.abs(n.along - end.along) + rise, 'inside');
   });
 }
 
@@ -155,8 +155,16 @@ function endPoints(end: RunEnd, towards: XYZ, framing: Framing): XYZ[] {
   return end.away > 0 ? [end.at] : [low, end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
 }
 
+/** Whether a cable never leaves the bay it starts in. */
+export const isInOneBay = (from: RunEnd, to: RunEnd, asked: Run['way']): boolean =>
+  from.kind === 'wall' &&
+  to.kind === 'wall' &&
+  from.wall === to.wall &&
+  from.bay === to.bay &&
+  (asked === 'auto' || asked === 'wall' || asked === 'surface');
+
 function sameBayRoute(from: RunEnd, to: RunEnd, framing: Framing): Route | null {
-  if (from.kind !== 'wall' || to.kind !== 'wall' || from.bay !== to.bay) return null;
+  if (from.kind !== 'wall' || to.kind !== 'wall' || !isInOneBay(from, to, 'auto')) return null;
   const pairs = from.knockouts.flatMap((a) => to.knockouts.map((b) => [a, b] as const));
   const [a, b] = pairs.reduce((best, p) => (Math.abs(p[0] - p[1]) < Math.abs(best[0] - best[1]) ? p : best));
   const points = [
@@ -169,43 +177,53 @@ function sameBayRoute(from: RunEnd, to: RunEnd, framing: Framing): Route | null 
   return { path, bores: [], joists: 0, way: 'wall', length, cost: length };
 }
 
+/** A way through the graph: the places passed, and the steps between them. */
+export interface Way {
+  readonly nodes: readonly RouteNode[];
+  readonly steps: readonly Step[];
+  readonly cost: number;
+}
+
+/** Where a search for an end is heading. */
+const headingTo = (end: RunEnd): Heading => ({
+  x: end.at.x,
+  y: end.at.y,
+  low: end.kind === 'wall' ? Math.min(...end.knockouts) : -Infinity,
+  high: end.kind === 'wall' ? Math.max(...end.knockouts) : Infinity,
+});
+
+/** The cheapest way from one end to another; `null` when the framing gives none under the rules, which is a normal answer. */
+export function findWay(from: RunEnd, to: RunEnd, graph: RouteGraph, stepCost: StepCost): Way | null {
+  const [starts, goals] = [accesses(from, graph, stepCost), accesses(to, graph, stepCost)];
+  const found = cheapestPath(graph, starts, goals, stepCost, headingTo(to));
+  if (!found) return null;
+  return {
+    nodes: found.nodes.map((n) => nth(graph.nodes, n)),
+    steps: found.nodes.slice(1).map((n, i) => stepBetween(graph, nth(found.nodes, i), n, stepCost)),
+    cost: found.cost,
+  };
+}
+
 /** The nodes' own points, with holes lifted over boxes and square corners between places that differ in two directions. */
-function pathPoints(
-  nodes: readonly number[],
-  steps: readonly Step[],
-  graph: RouteGraph,
-  framing: Framing,
-  boxesOn: BoxesOn,
-) {
-  const height = new Map<number, number>();
+function pathPoints({ nodes, steps }: Way, framing: Framing, boxesOn: BoxesOn) {
+  const height = new Map<RouteNode, number>();
   const bores: RouteBore[] = [];
   steps.forEach((step, i) => {
     if (step.kind !== 'bore' && step.kind !== 'plate') return;
-    const from = nth(graph.nodes, nth(nodes, i));
-    const floor = graph.elevation[must(from.wall, 'the wall')] ?? 0;
-    const z = step.kind === 'bore' ? clearHole(step, from.at.z - floor, boxesOn) : 0;
+    const { at, floor } = nth(nodes, i);
+    const z = step.kind === 'bore' ? clearHole(step, at.z - floor, boxesOn) : 0;
     if (step.kind === 'bore') for (const n of [nth(nodes, i), nth(nodes, i + 1)]) height.set(n, z + floor);
     for (const member of step.members)
       bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
   });
-  const pointOf = (n: number): XYZ => ({
-    ...nth(graph.nodes, n).at,
-    z: height.get(n) ?? nth(graph.nodes, n).at.z,
-  });
+  const pointOf = (n: RouteNode): XYZ => ({ ...n.at, z: height.get(n) ?? n.at.z });
   const points: XYZ[] = [];
   nodes.forEach((n, i) => {
     const point = pointOf(n);
     const step = i > 0 ? nth(steps, i - 1) : null;
     const before = points.at(-1);
     if (before && step?.kind === 'inside')
-      points.push(
-        placeOn(
-          framing,
-          must(nth(graph.nodes, n).wall, 'the wall'),
-          nth(graph.nodes, nth(nodes, i - 1)).along,
-          point.z,
-        ),
-      );
+      points.push(placeOn(framing, n.wall, nth(nodes, i - 1).along, point.z));
     if (before && (step?.kind === 'above' || step?.kind === 'below'))
       points.push({ x: point.x, y: before.y, z: before.z });
     points.push(point);
@@ -222,28 +240,15 @@ function wayTaken(steps: readonly Step[], asked: Run['way'], ends: readonly RunE
   return 'wall';
 }
 
-/** What a cable is laid through, and by what it is priced. */
-export interface RouteSetting {
-  readonly way: Run['way'];
-  readonly graph: RouteGraph;
-  readonly framing: Framing;
-  readonly boxesOn: BoxesOn;
-  readonly stepCost: StepCost;
-}
-
-/** Lays one cable between two ends. `null` when the framing gives no way under the rules, which is a normal answer. */
+/** Lays a cable that stays in one bay, or along the way that was found for it. */
 export function layRoute(
   from: RunEnd,
   to: RunEnd,
-  { way, graph, framing, boxesOn, stepCost }: RouteSetting,
+  way: Way | 'in one bay',
+  { asked, framing, boxesOn }: { asked: Run['way']; framing: Framing; boxesOn: BoxesOn },
 ): Route | null {
-  const direct =
-    way === 'auto' || way === 'wall' || way === 'surface' ? sameBayRoute(from, to, framing) : null;
-  if (direct) return direct;
-  const found = cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost);
-  if (!found || !Number.isFinite(found.cost)) return null;
-  const steps = found.nodes.slice(1).map((n, i) => stepBetween(graph, nth(found.nodes, i), n, stepCost));
-  const { points, bores } = pathPoints(found.nodes, steps, graph, framing, boxesOn);
+  if (way === 'in one bay') return sameBayRoute(from, to, framing);
+  const { points, bores } = pathPoints(way, framing, boxesOn);
   const path = simplified([
     ...endPoints(from, nth(points, 0), framing),
     ...points,
@@ -251,26 +256,32 @@ export function layRoute(
   ]);
   return {
     path,
-    bores: way === 'surface' ? [] : bores,
-    joists: steps.reduce((sum, s) => sum + s.joists, 0),
-    way: wayTaken(steps, way, [from, to]),
+    bores: asked === 'surface' ? [] : bores,
+    joists: way.steps.reduce((sum, s) => sum + s.joists, 0),
+    way: wayTaken(way.steps, asked, [from, to]),
     length: polylineLength(path),
-    cost: found.cost,
+    cost: way.cost,
   };
 }
 
-/** Cost of the cheapest way, for choosing an order of boxes; Infinity when there is none. */
-export function routeCost(
+/** What the cheapest way from an end to each of others costs, for choosing an order of boxes; Infinity where there is none. */
+export function routeCosts(
   from: RunEnd,
-  to: RunEnd,
+  others: readonly RunEnd[],
   graph: RouteGraph,
   framing: Framing,
   stepCost: StepCost,
-): number {
-  const direct = sameBayRoute(from, to, framing);
-  if (direct) return stepCost({ to: 0, kind: 'inside', length: direct.length, members: [], joists: 0 });
-  return (
-    cheapestPath(graph, accesses(from, graph, stepCost), accesses(to, graph, stepCost), stepCost)?.cost ??
-    Infinity
+): number[] {
+  const costs = cheapestCosts(
+    graph,
+    accesses(from, graph, stepCost),
+    others.map((end) => accesses(end, graph, stepCost)),
+    stepCost,
   );
+  return others.map((end, i) => {
+    const direct = sameBayRoute(from, end, framing);
+    return direct
+      ? stepCost({ kind: 'inside', length: direct.length, members: [], joists: 0 })
+      : nth(costs, i);
+  });
 }

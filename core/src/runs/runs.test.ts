@@ -99,7 +99,7 @@ test('the search costs what a plain relaxation costs, 24 seeded pairs over the d
   const graph = stages.runs.graph();
   for (let seed = 1; seed <= 24; seed++) {
     const random = randomFrom(seed);
-    const pick = () => ({ node: Math.floor(random() * graph.nodes.length), cost: random() * 10, length: 0 });
+    const pick = () => ({ node: Math.floor(random() * graph.nodes.length), cost: random() * 10 });
     const [starts, goals] = [
       [pick(), pick()],
       [pick(), pick()],

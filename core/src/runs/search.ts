@@ -1,204 +1,307 @@
-import { joistLine, spaceStep, type OpenSpace, type RouteGraph, type Step } from './graph.ts';
+import { query } from '../incremental/index.ts';
+import {
+  acrossFrom,
+  insideStep,
+  listedStep,
+  spaceStep,
+  type RouteGraph,
+  type Step,
+  type StepKind,
+  type WallPiece,
+} from './graph.ts';
 import { RouteHeap } from './heap.ts';
 
-/** A way into the graph from a box or panel: the node it reaches and what getting there costs. */
+/** A way into the graph from a box or panel: the place it reaches, by its number, and what getting there costs. */
 export interface Access {
   readonly node: number;
   readonly cost: number;
-  readonly length: number;
 }
 
 export interface FoundPath {
-  /** Nodes passed, first to last. */
+  /** Numbers of the places passed, first to last. */
   readonly nodes: readonly number[];
   readonly cost: number;
-  readonly length: number;
 }
 
-/** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a space it grows evenly with inches and joists. */
+/** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
 export type StepCost = (step: Step) => number;
 
-/** The steps of a graph laid flat with their costs; made once for each cost function and graph. */
-interface FlatSteps {
-  readonly first: Uint32Array;
-  readonly to: Uint32Array;
-  readonly cost: Float64Array;
-  readonly length: Float64Array;
-  readonly spaces: readonly FlatSpace[];
+/** Where a search is heading, so that it looks there first: no way to any of its goals is shorter than the way to it. */
+export interface Heading {
+  readonly x: number;
+  readonly y: number;
+  /** Between these heights the goal may lie. */
+  readonly low: number;
+  readonly high: number;
 }
 
-/** A space laid flat: a step in it costs `base` + inches × `perInch` + joists × `perJoist`. */
-interface FlatSpace {
-  readonly nodes: Uint32Array;
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly line: Int32Array;
+/** A step in a bay or space costs `base` + inches × `perInch` + joists × `perJoist`. */
+interface Rate {
   readonly base: number;
   readonly perInch: number;
   readonly perJoist: number;
 }
 
-function flatSpace(graph: RouteGraph, space: OpenSpace, stepCost: StepCost): FlatSpace {
-  const price = (length: number, joists: number) =>
-    stepCost({ to: 0, kind: space.kind, length, members: [], joists });
-  const at = space.nodes.map((n) => graph.nodes[n]!.at);
-  const base = price(0, 0);
-  return {
-    nodes: Uint32Array.from(space.nodes),
-    x: Float64Array.from(at, (p) => p.x),
-    y: Float64Array.from(at, (p) => p.y),
-    line: Int32Array.from(at, (p) => (space.joists ? joistLine(p, space.joists) : 0)),
-    base,
-    perInch: Number.isFinite(base) ? price(1, 0) - base : 0,
-    perJoist: Number.isFinite(base) ? price(0, 1) - base : 0,
-  };
+/** What the steps of a graph cost, made once for each cost function and graph. */
+interface Prices {
+  readonly drilled: Float64Array;
+  readonly inside: Rate;
+  /** By the rates of the graph. */
+  readonly spaces: readonly Rate[];
 }
+
+function rateOf(stepCost: StepCost, kind: StepKind): Rate {
+  const price = (length: number, joists: number) => stepCost({ kind, length, members: [], joists });
+  const base = price(0, 0);
+  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0 };
+  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base };
+}
+
+/** The least a cable costs an inch, wherever it runs. */
+export const leastPerInch = (stepCost: StepCost): number => rateOf(stepCost, 'inside').perInch;
+
+function priceOf(step: Step, stepCost: StepCost): number {
+  const price = stepCost(step);
+  if (price < 0)
+    throw new Error(`A ${step.kind} step of ${step.length} in. costs ${price}; a cost cannot be negative`);
+  return price;
+}
+
+/** What the drilled steps of a piece cost: those within the wall, then those into others, as the graph lists them. */
+const pricesOfPiece = query(
+  'prices of piece',
+  ({ drilled, meetings }: WallPiece, stepCost: StepCost): Float64Array =>
+    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost)),
+  Object.is,
+);
+
+const pricesOf = query(
+  'prices of steps',
+  (graph: RouteGraph, stepCost: StepCost): Prices => {
+    const drilled = new Float64Array(graph.steps.length);
+    let at = 0;
+    for (const piece of graph.pieces.values()) {
+      const own = pricesOfPiece(piece, stepCost);
+      drilled.set(own, at);
+      at += own.length;
+    }
+    return {
+      drilled,
+      inside: rateOf(stepCost, 'inside'),
+      spaces: graph.rates.map(({ kind }) => rateOf(stepCost, kind)),
+    };
+  },
+  Object.is,
+);
 
 const heap = new RouteHeap();
-const flattened = new WeakMap<StepCost, WeakMap<RouteGraph, FlatSteps>>();
+let size = 0;
+let cost = new Float64Array(0);
+let before = new Int32Array(0);
+/** The space a place was reached through, or -1: going on in the same space is never shorter than going there at once. */
+let through = new Int32Array(0);
+/** The search that last wrote to a place; others have left their figures there. */
+let written = new Uint32Array(0);
+/** What a goal place costs from there on, and the search whose goal it is. */
+let closing = new Float64Array(0);
+let goalOf = new Uint32Array(0);
+let searches = 0;
 
-function flatSteps(graph: RouteGraph, stepCost: StepCost): FlatSteps {
-  const byGraph = flattened.get(stepCost) ?? new WeakMap<RouteGraph, FlatSteps>();
-  flattened.set(stepCost, byGraph);
-  const known = byGraph.get(graph);
-  if (known) return known;
-  const count = graph.steps.reduce((sum, s) => sum + s.length, 0);
-  const flat: FlatSteps = {
-    first: new Uint32Array(graph.nodes.length + 1),
-    to: new Uint32Array(count),
-    cost: new Float64Array(count),
-    length: new Float64Array(count),
-    spaces: graph.spaces.map((space) => flatSpace(graph, space, stepCost)),
-  };
-  let at = 0;
-  graph.steps.forEach((steps, node) => {
-    flat.first[node] = at;
-    for (const step of steps) {
-      const cost = stepCost(step);
-      if (cost < 0)
-        throw new Error(`Step from node ${node} to ${step.to} costs ${cost}; a cost cannot be negative`);
-      flat.to[at] = step.to;
-      flat.cost[at] = cost;
-      flat.length[at++] = step.length;
-    }
-  });
-  flat.first[graph.nodes.length] = at;
-  byGraph.set(graph, flat);
-  return flat;
+/** Places to write to, for a graph of so many. */
+function reserve(count: number): void {
+  searches++;
+  heap.clear();
+  if (count <= size) return;
+  size = count * 2;
+  cost = new Float64Array(size);
+  before = new Int32Array(size);
+  through = new Int32Array(size);
+  written = new Uint32Array(size);
+  closing = new Float64Array(size);
+  goalOf = new Uint32Array(size);
 }
 
-/** One search under way: the cheapest way known to each node so far, and the nodes still to go on from. */
+/** One search under way: the cheapest way known to each place so far, and the places still to go on from. One at a time. */
 class Search {
-  readonly cost: Float64Array;
-  readonly length: Float64Array;
-  readonly before: Int32Array;
-  /** The space a node was reached through, or -1: going on in the same space is never shorter than going there at once. */
-  private readonly through: Int32Array;
-
   constructor(
     private readonly graph: RouteGraph,
-    private readonly flat: FlatSteps,
+    private readonly prices: Prices,
+    private readonly heading: Heading | null,
     starts: readonly Access[],
   ) {
     const count = graph.nodes.length;
-    this.cost = new Float64Array(count).fill(Infinity);
-    this.length = new Float64Array(count);
-    this.before = new Int32Array(count).fill(-1);
-    this.through = new Int32Array(count).fill(-1);
-    heap.clear();
+    reserve(count);
     for (const start of starts) {
       if (start.node < 0 || start.node >= count)
         throw new Error(`Route starts at unknown node ${start.node} of ${count}`);
-      if (start.cost < this.cost[start.node]!) {
-        this.cost[start.node] = start.cost;
-        this.length[start.node] = start.length;
-        heap.push(start.node, start.cost);
-      }
+      this.reach(start.node, start.cost, -1, -1);
     }
   }
 
-  /** Goes on from a node along its steps in the walls. */
-  alongSteps(node: number): void {
-    const { first, to, cost, length } = this.flat;
+  /** At least what is left to go from a place. */
+  private ahead(node: number): number {
+    if (!this.heading) return 0;
+    const { x, y, low, high } = this.heading;
+    const [dx, dy, z] = [this.graph.x[node]! - x, this.graph.y[node]! - y, this.graph.z[node]!];
+    return this.prices.inside.perInch * (Math.sqrt(dx * dx + dy * dy) + Math.max(low - z, z - high, 0));
+  }
+
+  /** A place is reached from another. Of ways that cost the same the one from the lower number stays, so that no order of search decides. */
+  private reach(node: number, reached: number, from: number, space: number): void {
+    if (reached === Infinity) return;
+    const isNew = written[node] !== searches;
+    if (!isNew && reached >= cost[node]!) {
+      const isTie = reached === cost[node]! && from >= 0 && from < before[node]! && reached > cost[from]!;
+      if (!isTie) return;
+      before[node] = from;
+      if (through[node] === space) return;
+    }
+    written[node] = searches;
+    cost[node] = reached;
+    before[node] = from;
+    through[node] = space;
+    heap.push(node, reached + this.ahead(node), reached);
+  }
+
+  /** The next place to go on from; -1 when there is none whose key is `limit` at most. */
+  next(limit: number): number {
+    while (heap.size > 0 && heap.least <= limit) {
+      const reached = heap.cost;
+      const node = heap.pop();
+      if (reached === cost[node]!) return node;
+    }
+    return -1;
+  }
+
+  costOf(node: number): number {
+    return written[node] === searches ? cost[node]! : Infinity;
+  }
+
+  goOn(node: number): void {
+    this.alongSteps(node);
+    this.alongBay(node);
+    this.acrossSpaces(node);
+  }
+
+  private alongSteps(node: number): void {
+    const { first, to, step } = this.graph;
+    const { drilled } = this.prices;
+    const own = cost[node]!;
     const end = first[node + 1]!;
-    for (let k = first[node]!; k < end; k++) {
-      const next = to[k]!;
-      const reached = this.cost[node]! + cost[k]!;
-      if (reached >= this.cost[next]!) continue;
-      this.cost[next] = reached;
-      this.length[next] = this.length[node]! + length[k]!;
-      this.before[next] = node;
-      this.through[next] = -1;
-      heap.push(next, reached);
-    }
+    for (let k = first[node]!; k < end; k++) this.reach(to[k]!, own + drilled[step[k]! >> 1]!, node, -1);
   }
 
-  /** Goes on from a node across the spaces over and under rooms that it lies in. */
-  acrossSpaces(node: number): void {
-    for (const index of this.graph.spacesOf[node]!) {
-      const space = this.flat.spaces[index]!;
-      if (this.through[node] === index || space.base === Infinity) continue;
-      const own = space.nodes.indexOf(node);
-      const [x, y, line] = [space.x[own]!, space.y[own]!, space.line[own]!];
-      const from = this.cost[node]! + space.base;
-      for (let k = 0; k < space.nodes.length; k++) {
-        const inches = Math.abs(space.x[k]! - x) + Math.abs(space.y[k]! - y);
-        const reached = from + inches * space.perInch + Math.abs(space.line[k]! - line) * space.perJoist;
-        const next = space.nodes[k]!;
-        if (reached >= this.cost[next]!) continue;
-        this.cost[next] = reached;
-        this.length[next] = this.length[node]! + inches;
-        this.before[next] = node;
-        this.through[next] = index;
-        heap.push(next, reached);
+  private alongBay(node: number): void {
+    const { bayFrom, bayTo, along, z } = this.graph;
+    const { base, perInch } = this.prices.inside;
+    const [end, x, height] = [bayTo[node]!, along[node]!, z[node]!];
+    const own = cost[node]! + base;
+    for (let n = bayFrom[node]!; n < end; n++)
+      if (n !== node)
+        this.reach(n, own + (Math.abs(along[n]! - x) + Math.abs(z[n]! - height)) * perInch, node, -1);
+  }
+
+  private acrossSpaces(node: number): void {
+    const { x, y, lines } = this.graph;
+    const [nx, ny, own, came] = [x[node]!, y[node]!, cost[node]!, through[node]!];
+    for (const { to, rate, spaces } of acrossFrom(this.graph, node)) {
+      const { base, perInch, perJoist } = this.prices.spaces[rate]!;
+      if (base === Infinity || (came >= 0 && spaces.includes(came))) continue;
+      const line = lines[rate]!;
+      const from = own + base;
+      const end = to[1];
+      for (let n = to[0]; n < end; n++) {
+        if (n === node) continue;
+        const inches = Math.abs(x[n]! - nx) + Math.abs(y[n]! - ny);
+        const joists = Math.abs(line[n]! - line[node]!);
+        this.reach(n, from + inches * perInch + joists * perJoist, node, spaces[0]!);
       }
     }
   }
 
-  /** Nodes passed on the way to a node, first to last. */
+  /** Places passed on the way to a place, first to last. */
   pathTo(node: number): number[] {
     const nodes: number[] = [];
-    for (let at = node; at >= 0; at = this.before[at]!) nodes.push(at);
+    for (let at = node; at >= 0; at = before[at]!) nodes.push(at);
     return nodes.reverse();
   }
 }
 
+/** Sums of the same inches in another order may differ by this much of themselves. */
+const dust = 1e-9;
+const withDust = (limit: number): number => limit + dust * (1 + Math.abs(limit));
+
+/** Notes at each goal place what it costs from there on; the cheapest where two accesses share one. Elsewhere that is infinite. */
+function noteGoals(goals: readonly Access[]): void {
+  for (const { node, cost: rest } of goals) {
+    if (goalOf[node] !== searches || rest < closing[node]!) closing[node] = rest;
+    goalOf[node] = searches;
+  }
+}
+
 /**
- * The cheapest way from any start to any goal through the framing (Dijkstra). `null` when none exists, which is a normal
- * answer. Throws when a cost is negative or a node unknown. Ties leave in the order found, so the answer is repeatable.
+ * The cheapest way from any start to any goal through the framing (A*, by the straight distance to where it is heading). `null` when none
+ * exists, which is a normal answer. Throws when a cost is negative or a place unknown. Of ways that cost the same the one through places of
+ * lower numbers, from the goal back, is the answer.
  */
 export function cheapestPath(
   graph: RouteGraph,
   starts: readonly Access[],
   goals: readonly Access[],
   stepCost: StepCost,
+  heading: Heading | null = null,
 ): FoundPath | null {
-  const search = new Search(graph, flatSteps(graph, stepCost), starts);
-  const closing = new Map(goals.map((g) => [g.node, g]));
-  let best: { goal: Access; cost: number } | null = null;
-  for (let entry = heap.pop(); entry && (!best || entry.cost < best.cost); entry = heap.pop()) {
-    const { item: node } = entry;
-    if (entry.cost > search.cost[node]!) continue;
-    const goal = closing.get(node);
-    if (goal && (!best || entry.cost + goal.cost < best.cost)) best = { goal, cost: entry.cost + goal.cost };
-    search.alongSteps(node);
-    search.acrossSpaces(node);
-  }
-  return (
-    best && {
-      nodes: search.pathTo(best.goal.node),
-      cost: best.cost,
-      length: search.length[best.goal.node]! + best.goal.length,
+  const search = new Search(graph, pricesOf(graph, stepCost), heading, starts);
+  noteGoals(goals);
+  let [best, goal] = [Infinity, -1];
+  for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(best))) {
+    if (goalOf[node] === searches) {
+      const total = search.costOf(node) + closing[node]!;
+      if (total < best || (total === best && node < goal)) [best, goal] = [total, node];
     }
-  );
+    search.goOn(node);
+  }
+  return best === Infinity ? null : { nodes: search.pathTo(goal), cost: best };
 }
 
-/** The cheapest step between two neighbouring nodes of a path. */
+/** What it costs from any of the starts to every place of a graph; Infinity where there is no way. */
+export function costsFrom(graph: RouteGraph, starts: readonly Access[], stepCost: StepCost): Float64Array {
+  const search = new Search(graph, pricesOf(graph, stepCost), null, starts);
+  for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
+  return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));
+}
+
+/** What the cheapest way to each of many goals costs, in one search (Dijkstra); Infinity where there is none. */
+export function cheapestCosts(
+  graph: RouteGraph,
+  starts: readonly Access[],
+  goals: readonly (readonly Access[])[],
+  stepCost: StepCost,
+): number[] {
+  const search = new Search(graph, pricesOf(graph, stepCost), null, starts);
+  const ending = new Map<number, { goal: number; cost: number }[]>();
+  goals.forEach((accesses, goal) => {
+    for (const { node, cost: rest } of accesses)
+      ending.set(node, [...(ending.get(node) ?? []), { goal, cost: rest }]);
+  });
+  const best = goals.map(() => Infinity);
+  for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(Math.max(...best)))) {
+    for (const { goal, cost: rest } of ending.get(node) ?? [])
+      best[goal] = Math.min(best[goal]!, search.costOf(node) + rest);
+    search.goOn(node);
+  }
+  return best;
+}
+
+/** The cheapest step between two neighbouring places of a path. */
 export function stepBetween(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step {
-  const across = graph.spacesOf[from]!.filter((s) => graph.spacesOf[to]!.includes(s));
-  const steps = [
-    ...graph.steps[from]!.filter((s) => s.to === to),
-    ...across.map((index) => spaceStep(graph, graph.spaces[index]!, from, to)),
-  ];
+  const steps: Step[] = [];
+  for (let k = graph.first[from]!; k < graph.first[from + 1]!; k++)
+    if (graph.to[k] === to) steps.push(listedStep(graph, k));
+  if (to >= graph.bayFrom[from]! && to < graph.bayTo[from]!)
+    steps.push(insideStep(graph.nodes[from]!, graph.nodes[to]!));
+  for (const { to: range, rate } of acrossFrom(graph, from))
+    if (to >= range[0] && to < range[1])
+      steps.push(spaceStep(graph.rates[rate]!, graph.nodes[from]!, graph.nodes[to]!));
   return steps.reduce((best, s) => (stepCost(s) < stepCost(best) ? s : best));
 }

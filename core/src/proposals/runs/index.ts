@@ -1,41 +1,54 @@
-import { entryOf, nth, valueIn } from '../../lookups/index.ts';
-import type { BoxLayout } from '../../boxes/index.ts';
-import type { Framing } from '../../framing/index.ts';
+import { entryOf, nth } from '../../lookups/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
-import { entrySchemas, type Plan } from '../../plan/index.ts';
+import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import { cableNamed, isData } from '../../materials/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
 import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
-import { runEnd } from '../../runs/ends.ts';
-import type { RouteGraph } from '../../runs/graph.ts';
+import { runEnd, type Ways } from '../../runs/ends.ts';
+import { routeGraph } from '../../runs/routeGraph.ts';
 import { boxesOf, missingLinks, reached, type Link } from './links.ts';
-import { routeCost, stepCostFor } from '../../runs/route.ts';
+import { routeCosts, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
 
-/** The framing cables are laid through, and the boxes they join. */
-export interface Ways {
-  readonly layout: BoxLayout;
-  readonly graph: RouteGraph;
-  readonly framing: Framing;
-  readonly rules: RuleBook;
-}
-
-function linksFor(plan: Plan, circuitId: string, { layout, graph, framing, rules }: Ways): Link[] {
-  const circuit = entryOf(plan.circuits, circuitId);
-  const stepCost = stepCostFor(rules, 'auto', cableCents(plan, cableNamed(circuit.gauge, 2), rules));
-  const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
-  const ends = new Map(places.map((id) => [id, runEnd(id, plan, layout, graph, framing)]));
-  const kept = new Map<string, number>();
-  const cost = (a: string, b: string): number => {
-    if (a === b) return 0;
-    const key = compareIds(a, b) < 0 ? `${a} ${b}` : `${b} ${a}`;
-    const [from, to] = [ends.get(a), ends.get(b)];
-    if (!kept.has(key))
-      kept.set(key, from && to ? Math.min(1e12, routeCost(from, to, graph, framing, stepCost)) : 1e12);
-    return valueIn(kept, key);
+/** What it would cost to lay cable between the places of a circuit: each row in one search, when it is first asked for. */
+function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge']) {
+  const stepCost = stepCostFor(w.rules, 'auto', cableCents(w.plan, cableNamed(gauge, 2), w.rules));
+  const graph = routeGraph(w);
+  const reached = places.flatMap((id) => {
+    const end = runEnd(w, id);
+    return end ? [{ id, end }] : [];
+  });
+  const rows = new Map<string, ReadonlyMap<string, number>>();
+  const rowOf = (id: string): ReadonlyMap<string, number> => {
+    const known = rows.get(id);
+    if (known) return known;
+    const own = reached.find((r) => r.id === id);
+    const costs = own
+      ? routeCosts(
+          own.end,
+          reached.map((r) => r.end),
+          graph,
+          w.framing,
+          stepCost,
+        )
+      : [];
+    const row = new Map(costs.map((cost, i) => [nth(reached, i).id, cost]));
+    rows.set(id, row);
+    return row;
   };
-  return missingLinks(plan, circuitId, rules('control.feed'), cost);
+  return (a: string, b: string): number => {
+    if (a === b) return 0;
+    const [first, second] = compareIds(a, b) < 0 ? [a, b] : [b, a];
+    return Math.min(noWay, rowOf(first).get(second) ?? noWay);
+  };
+}
+/** What no way costs, in place of an infinity that nothing can be added to. */
+const noWay = 1e12;
+
+function linksFor(plan: Plan, circuitId: string, w: Ways): Link[] {
+  const { gauge } = entryOf(plan.circuits, circuitId);
+  const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
+  return missingLinks(plan, circuitId, w.rules('control.feed'), costsBetween(w, places, gauge));
 }
 
 /** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. Returns the new run ids. */
