@@ -1,89 +1,13 @@
 import { dequal } from 'dequal';
 import { query } from '../incremental/index.ts';
-import { entryOf, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, nth } from '../lookups/index.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
-import {
-  nodesOnSide,
-  numberOf,
-  type OpenSpace,
-  type RouteGraph,
-  type RouteNode,
-  type WallPiece,
-} from './graph.ts';
+import { numberOf, type RouteGraph, type RouteNode } from './graph.ts';
+import { changeBetween, type GraphChange } from './graphChange.ts';
 import { cableCents } from './price.ts';
 import { accesses, findWay, stepCostFor, type Way } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
-import { costsFrom, leastPerInch, type StepCost } from './search.ts';
-
-/** A stretch of ground, inches. */
-interface Ground {
-  readonly x0: number;
-  readonly x1: number;
-  readonly y0: number;
-  readonly y1: number;
-}
-
-function groundOf(nodes: readonly RouteNode[]): Ground[] {
-  if (nodes.length === 0) return [];
-  let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const { at } of nodes) {
-    x0 = Math.min(x0, at.x);
-    x1 = Math.max(x1, at.x);
-    y0 = Math.min(y0, at.y);
-    y1 = Math.max(y1, at.y);
-  }
-  return [{ x0, x1, y0, y1 }];
-}
-
-type InSpace = OpenSpace['walls'][number];
-
-const nodesOn = ({ pieces }: RouteGraph, { wall, side }: InSpace): readonly RouteNode[] => {
-  const piece = pieces.get(wall);
-  return piece ? nodesOnSide(piece, side) : [];
-};
-
-/** Walls that left a space and that came into it; all of them where it is another kind of space now. */
-function changedSpace(was?: OpenSpace, is?: OpenSpace): { gone: InSpace[]; came: InSpace[] } {
-  const names = (s?: OpenSpace) => new Map((s?.walls ?? []).map((w) => [`${w.side} ${w.wall}`, w]));
-  const [old, now] = [names(was), names(is)];
-  const isOther = !was || !is || was.kind !== is.kind || !dequal(was.joists, is.joists);
-  const missing = (a: Map<string, InSpace>, b: Map<string, InSpace>) =>
-    [...a].filter(([name]) => isOther || !b.has(name)).map(([, w]) => w);
-  return { gone: missing(old, now), came: missing(now, old) };
-}
-
-/** Where one graph differs from another. */
-interface Change {
-  /** The ground of what is gone and of what came. */
-  readonly ground: readonly Ground[];
-  /** Pieces that are gone, and places that left a space. */
-  readonly gone: ReadonlySet<WallPiece>;
-  readonly left: ReadonlySet<RouteNode>;
-  /** Numbers of the places that came, or came into a space. */
-  readonly came: readonly number[];
-}
-
-const changeBetween = query(
-  'change of graph',
-  (before: RouteGraph, after: RouteGraph): Change => {
-    const other = (a: RouteGraph, b: RouteGraph): WallPiece[] =>
-      [...a.pieces.values()].filter((p) => b.pieces.get(p.wall) !== p);
-    const [gone, came] = [other(before, after), other(after, before)];
-    const [was, is] = [before, after].map((g) => new Map(g.spaces.map((s) => [s.key, s])));
-    const keys = [...new Set([...(was?.keys() ?? []), ...(is?.keys() ?? [])])];
-    const spaces = keys.map((key) => changedSpace(was?.get(key), is?.get(key)));
-    const left = spaces.flatMap((s) => s.gone).map((w) => nodesOn(before, w));
-    const entered = spaces.flatMap((s) => s.came).map((w) => nodesOn(after, w));
-    const nodes = [...came.map((p) => p.nodes), ...entered];
-    return {
-      ground: [...gone.map((p) => p.nodes), ...left, ...nodes].flatMap(groundOf),
-      gone: new Set(gone),
-      left: new Set(left.flat()),
-      came: nodes.flatMap((list) => list.map((n) => numberOf(after, n))),
-    };
-  },
-  Object.is,
-);
+import { costsFrom, leastPerInch, stepBetween, type StepCost } from './search.ts';
 
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(
@@ -109,26 +33,55 @@ interface Kept {
 /** Sums of the same inches in another order may differ by this much of themselves. */
 const dust = 1e-6;
 
-/** Whether a way goes through nothing that is gone. */
-const isWhole = (way: Way, { pieces }: RouteGraph, { gone, left }: Change): boolean =>
-  way.nodes.every((n) => !gone.has(valueIn(pieces, n.wall)) && !left.has(n));
+/** Whether an end is reached as it was: from the same bay, or by the same places. */
+function isSameEnd(was: RunEnd, is: RunEnd, before: RouteGraph, after: RouteGraph): boolean {
+  if (was === is) return true;
+  if (was.kind === 'wall' && is.kind === 'wall') {
+    const bayOf = ({ pieces }: RouteGraph, { wall, bay }: typeof was) => pieces.get(wall)?.bays[bay];
+    return dequal({ ...was, bay: bayOf(before, was) }, { ...is, bay: bayOf(after, is) });
+  }
+  if (was.kind !== 'open' || is.kind !== 'open') return false;
+  if (!dequal({ ...was, joins: [] }, { ...is, joins: [] }) || was.joins.length !== is.joins.length)
+    return false;
+  const { now } = changeBetween(before, after);
+  return was.joins.every((node, i) => now(node) === is.joins[i]);
+}
+
+/** The way in a changed graph, place for place; null where one of its places is gone. */
+function wayNow(way: Way, after: RouteGraph, { gone, now }: GraphChange, stepCost: StepCost): Way | null {
+  const nodes: RouteNode[] = [];
+  let moved = false;
+  for (const node of way.nodes) {
+    const found = gone.has(node) ? undefined : now(node);
+    if (!found) return null;
+    moved ||= found !== node;
+    nodes.push(found);
+  }
+  if (!moved) return way;
+  const numbers = nodes.map((n) => numberOf(after, n));
+  const steps = numbers.slice(1).map((n, i) => stepBetween(after, nth(numbers, i), n, stepCost));
+  return { nodes, steps, cost: way.cost };
+}
 
 /**
- * Whether a way is the best in a changed graph as well, or there still is none. Any other would have to go where something changed: there and back costs more even
- * straight, or at least by the cheapest steps. `least` prices steps as the way does or lower.
+ * The way kept, as it is in a changed graph, where it must be the best there as well; null where there still is none; nothing where another
+ * may be better. Any other would have to go where something changed: there and back costs more even straight, or at least by the cheapest
+ * steps. `least` prices steps as the way does or lower.
  */
-function isStillBest(kept: Kept, now: RouteGraph, least: StepCost | null): boolean {
+function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null | undefined {
   const { graph, from, to, stepCost, way } = kept;
-  if (graph === now) return true;
+  if (graph === now) return way;
+  const change = changeBetween(graph, now);
+  const same = way && wayNow(way, now, change, stepCost);
+  if (way && !same) return undefined;
   const limit = way ? way.cost + dust * (1 + way.cost) : Number.MAX_VALUE;
   const perInch = leastPerInch(stepCost);
-  const change = changeBetween(graph, now);
-  if (change.ground.every((g) => perInch * (distanceTo(from, g) + distanceTo(to, g)) > limit)) return true;
-  if (!least || (way && !isWhole(way, graph, change))) return false;
+  if (change.ground.every((g) => perInch * (distanceTo(from, g) + distanceTo(to, g)) > limit)) return same;
+  if (!least) return undefined;
   const costs = costsToChange(graph, now, least);
   const away = (end: RunEnd) =>
     Math.min(...accesses(end, now, least).map((a) => a.cost + nth(costs, a.node)), Infinity);
-  return away(from) + away(to) > limit;
+  return away(from) + away(to) > limit ? same : undefined;
 }
 
 const keptWays = new WeakMap<Ways, Map<string, Kept>>();
@@ -156,9 +109,11 @@ export function keptWay(w: Ways, id: string): Way | null {
   keptWays.set(w, ways);
   const known = ways.get(id);
   const isSame =
-    known && known.stepCost === stepCost && dequal(known.from, ends.from) && dequal(known.to, ends.to);
-  const way =
-    isSame && isStillBest(known, graph, least) ? known.way : findWay(ends.from, ends.to, graph, stepCost);
+    known?.stepCost === stepCost &&
+    isSameEnd(known.from, ends.from, known.graph, graph) &&
+    isSameEnd(known.to, ends.to, known.graph, graph);
+  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : undefined;
+  const way = kept === undefined ? findWay(ends.from, ends.to, graph, stepCost) : kept;
   ways.set(id, { ...ends, graph, stepCost, way });
   return way;
 }

@@ -1,0 +1,171 @@
+import { dequal } from 'dequal';
+import { query } from '../incremental/index.ts';
+import { nth } from '../lookups/index.ts';
+import {
+  nodesOnSide,
+  numberOf,
+  type DrilledStep,
+  type Meeting,
+  type OpenSpace,
+  type RouteGraph,
+  type RouteNode,
+  type Step,
+  type WallPiece,
+} from './graph.ts';
+
+/** A stretch of ground, inches. */
+export interface Ground {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+}
+
+/** What became of the places of one wall: those that stand as they did, by their places before; those that are gone, and those that came. */
+interface PieceChange {
+  readonly same: ReadonlyMap<RouteNode, RouteNode>;
+  readonly gone: readonly RouteNode[];
+  readonly came: readonly RouteNode[];
+}
+
+/** A place as it stands: where, and in a hollow of which size. */
+function standing({ bays }: WallPiece, { bay, along, at }: RouteNode): string {
+  const own = bays[bay];
+  return [along, at.x, at.y, at.z, own?.start, own?.end, own?.low, own?.high].join(' ');
+}
+
+const priced = ({ kind, length, members, closed }: Step): string =>
+  [kind, length, members.length, closed].join(' ');
+
+/** Steps by the two places they join, as those are called by `name`, with all that they are priced by. */
+function stepsBy<S extends Step>(list: readonly S[], name: (step: S) => string | null): Map<string, string> {
+  const by = new Map<string, string>();
+  for (const step of list) {
+    const key = name(step);
+    if (key !== null) by.set(key, `${by.get(key) ?? ''}${priced(step)};`);
+  }
+  return by;
+}
+
+/** Names of steps that one side has and the other has not, or not at the same price. */
+const differing = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): Set<string> =>
+  new Set([...a, ...b].flatMap(([name]) => (a.get(name) === b.get(name) ? [] : [name])));
+
+/** Compares two pieces of one wall. A place whose steps have changed counts as gone, and as come again. */
+const pieceChange = query(
+  'change of piece',
+  (before: WallPiece, after: WallPiece): PieceChange => {
+    const now = new Map(after.nodes.map((n) => [standing(after, n), n]));
+    const same = new Map<RouteNode, RouteNode>();
+    for (const node of before.nodes) {
+      const found = now.get(standing(before, node));
+      if (found) same.set(node, found);
+    }
+    const known = new Set(same.values());
+    const was = (local: number) => same.get(nth(before.nodes, local))?.local ?? null;
+    const is = (local: number) => (known.has(nth(after.nodes, local)) ? local : null);
+    const pair = (name: (local: number) => number | null) => (s: DrilledStep) => {
+      const [from, to] = [name(s.from), name(s.to)];
+      return from === null || to === null ? null : `${from} ${to}`;
+    };
+    const drilled = differing(stepsBy(before.drilled, pair(was)), stepsBy(after.drilled, pair(is)));
+    const met = (piece: WallPiece) => (m: Meeting) =>
+      [spotOf(piece, m), m.other, m.theirs.along, m.theirs.z].join(' ');
+    const meetings = differing(stepsBy(before.meetings, met(before)), stepsBy(after.meetings, met(after)));
+    const touched = new Set([...drilled].flatMap((name) => name.split(' ').map(Number)));
+    for (const piece of [before, after])
+      for (const m of piece.meetings)
+        if (meetings.has(met(piece)(m)))
+          for (const [old, node] of same)
+            if ((piece === before ? old : node).along === m.own.along) touched.add(node.local);
+    for (const [old, node] of same) if (touched.has(node.local)) same.delete(old);
+    const kept = new Set(same.values());
+    return {
+      same,
+      gone: before.nodes.filter((n) => !same.has(n)),
+      came: after.nodes.filter((n) => !kept.has(n)),
+    };
+  },
+  Object.is,
+);
+
+const spotOf = ({ bays }: WallPiece, { own }: Meeting): string => {
+  const bay = bays[own.bay];
+  return [bay?.start, bay?.low, own.along, own.z].join(' ');
+};
+
+type InSpace = OpenSpace['walls'][number];
+
+const nodesOn = ({ pieces }: RouteGraph, { wall, side }: InSpace): readonly RouteNode[] => {
+  const piece = pieces.get(wall);
+  return piece ? nodesOnSide(piece, side) : [];
+};
+
+/** Walls that left a space and that came into it; all of them where it is another kind of space now. */
+function spaceChange(was?: OpenSpace, is?: OpenSpace): { gone: InSpace[]; came: InSpace[] } {
+  const names = (s?: OpenSpace) => new Map((s?.walls ?? []).map((w) => [`${w.side} ${w.wall}`, w]));
+  const [old, now] = [names(was), names(is)];
+  const isOther = !was || !is || was.kind !== is.kind || !dequal(was.joists, is.joists);
+  const missing = (a: Map<string, InSpace>, b: Map<string, InSpace>) =>
+    [...a].filter(([name]) => isOther || !b.has(name)).map(([, w]) => w);
+  return { gone: missing(old, now), came: missing(now, old) };
+}
+
+/** Where one graph differs from another. */
+export interface GraphChange {
+  /** Places that are gone, have other steps, or left a space. */
+  readonly gone: ReadonlySet<RouteNode>;
+  /** Numbers of the places that came, have other steps, or came into a space. */
+  readonly came: readonly number[];
+  /** The ground of both, wall by wall. */
+  readonly ground: readonly Ground[];
+  /** A place as it is now; the same one where its wall has not changed. Nothing for one that is gone. */
+  readonly now: (node: RouteNode) => RouteNode | undefined;
+}
+
+function groundOf(nodes: readonly RouteNode[]): Ground[] {
+  if (nodes.length === 0) return [];
+  const [xs, ys] = [nodes.map((n) => n.at.x), nodes.map((n) => n.at.y)];
+  return [{ x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) }];
+}
+
+const lone = (gone: readonly RouteNode[], came: readonly RouteNode[]): PieceChange => ({
+  same: new Map(),
+  gone,
+  came,
+});
+
+/** Compares two graphs, wall by wall and space by space. */
+export const changeBetween = query(
+  'change of graph',
+  (before: RouteGraph, after: RouteGraph): GraphChange => {
+    const changes = new Map<string, PieceChange>();
+    for (const [wall, piece] of before.pieces) {
+      const next = after.pieces.get(wall);
+      if (next !== piece) changes.set(wall, next ? pieceChange(piece, next) : lone(piece.nodes, []));
+    }
+    for (const [wall, piece] of after.pieces)
+      if (!before.pieces.has(wall)) changes.set(wall, lone([], piece.nodes));
+    const [was, is] = [before, after].map((g) => new Map(g.spaces.map((s) => [s.key, s])));
+    const keys = [...new Set([...(was?.keys() ?? []), ...(is?.keys() ?? [])])];
+    const spaces = keys.map((key) => spaceChange(was?.get(key), is?.get(key)));
+    const gone = [
+      ...[...changes.values()].map((c) => c.gone),
+      ...spaces.flatMap((s) => s.gone).map((w) => nodesOn(before, w)),
+    ];
+    const came = [
+      ...[...changes.values()].map((c) => c.came),
+      ...spaces.flatMap((s) => s.came).map((w) => nodesOn(after, w)),
+    ];
+    return {
+      gone: new Set(gone.flat()),
+      came: came.flat().map((n) => numberOf(after, n)),
+      ground: [...gone, ...came].flatMap(groundOf),
+      now: (node) => {
+        const change = changes.get(node.wall);
+        return change ? change.same.get(node) : node;
+      },
+    };
+  },
+  Object.is,
+);
