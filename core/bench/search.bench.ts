@@ -27,7 +27,7 @@ export function bench(): string[] {
   );
   const headingOf = (node: number) => {
     const { x, y, z } = graph.nodes[node]!.at;
-    return { x, y, low: z, high: z };
+    return { x, y, low: z, high: z, free: graph.bayWidth[node]! };
   };
   const ours = medianMs(7, () =>
     pairs.forEach(([a, b]) =>

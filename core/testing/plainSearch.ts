@@ -1,5 +1,6 @@
 import { stepsFrom, type RouteGraph } from '../src/runs/graph.ts';
-import type { Access, StepCost } from '../src/runs/search.ts';
+import type { StepCost } from '../src/runs/prices.ts';
+import type { Access } from '../src/runs/search.ts';
 
 /** The plain answer for tests: relaxes every step until nothing changes (Bellman–Ford). Cost only; null when there is no way. */
 export function cheapestCostPlainly(

@@ -1,12 +1,14 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { distance, type XY, type XYZ } from '../geometry/index.ts';
+import type { XY, XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
 import { Nearest } from './nearest.ts';
 import { nodesOnSide, overPlates, squareDistance, underFloor, type RouteNode } from './graph.ts';
+import type { Ground } from './graphChange.ts';
 import type { FramedRooms } from './openSpaces.ts';
+import { inchesBetween, type Bound } from './prices.ts';
 import { wallPiece } from './wallPiece.ts';
 
 /** What cable is laid through: the framing with its rooms, and the boxes that stand in it. */
@@ -142,11 +144,8 @@ export function openEnd(w: Ways, { endsAt }: Pick<Run, 'endsAt'>): RunEnd | null
   return joins.length === 0 ? null : { kind: 'open', at, joins, drop: 0, away: 0, hangs: null };
 }
 
-/** The straight distance in the plan from an end to the nearest point of a stretch of ground. */
-export function distanceTo(
-  end: RunEnd,
-  { x0, x1, y0, y1 }: { x0: number; x1: number; y0: number; y1: number },
-): number {
-  const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
-  return distance(end.at, { x: clamp(end.at.x, x0, x1), y: clamp(end.at.y, y0, y1) });
+/** Inches in the plan from an end to the nearest point of a stretch of ground, as its cable would run. */
+export function distanceTo(end: RunEnd, { x0, x1, y0, y1 }: Ground, bound: Pick<Bound, 'isSquare'>): number {
+  const off = (value: number, low: number, high: number) => Math.max(low - value, value - high, 0);
+  return inchesBetween(bound, off(end.at.x, x0, x1), off(end.at.y, y0, y1));
 }

@@ -115,6 +115,8 @@ export interface RouteGraph {
   /** First and past the last number of the places in the bay of each place; both its own number outside. */
   readonly bayFrom: Uint32Array;
   readonly bayTo: Uint32Array;
+  /** Width of the bay of each place; 0 outside. */
+  readonly bayWidth: Float64Array;
   readonly spaces: readonly OpenSpace[];
   readonly rates: readonly SpaceRate[];
   /** The joist line each place lies past, by rate. */

@@ -3,11 +3,12 @@ import { query } from '../incremental/index.ts';
 import { entryOf, nth } from '../lookups/index.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import { numberOf, type RouteGraph, type RouteNode } from './graph.ts';
-import { changeBetween, type GraphChange } from './graphChange.ts';
+import { changeBetween, type GraphChange, type Ground } from './graphChange.ts';
 import { cableCents } from './price.ts';
-import { accesses, findWay, stepCostFor, type Way } from './route.ts';
+import { accesses, findWay, freeAt, stepCostFor, type Way } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
-import { costsFrom, leastPerInch, stepBetween, type StepCost } from './search.ts';
+import { atLeast, boundOf, type StepCost } from './prices.ts';
+import { costsFrom, stepBetween } from './search.ts';
 
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(
@@ -75,8 +76,11 @@ function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null
   const same = way && wayNow(way, now, change, stepCost);
   if (way && !same) return undefined;
   const limit = way ? way.cost + dust * (1 + way.cost) : Number.MAX_VALUE;
-  const perInch = leastPerInch(stepCost);
-  if (change.ground.every((g) => perInch * (distanceTo(from, g) + distanceTo(to, g)) > limit)) return same;
+  const bound = boundOf(now, stepCost);
+  const free = freeAt(to, now);
+  const over = (ground: Ground) =>
+    atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
+  if (change.ground.every((g) => over(g) > limit)) return same;
   if (!least) return undefined;
   const costs = costsToChange(graph, now, least);
   const away = (end: RunEnd) =>

@@ -1,4 +1,4 @@
-import { entryOf, lastOf, nth } from '../lookups/index.ts';
+import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { PlacedBox } from '../boxes/index.ts';
@@ -7,14 +7,8 @@ import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { nodesOfBay, numberOf, squareDistance, type RouteGraph, type RouteNode, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';
-import {
-  cheapestCosts,
-  cheapestPath,
-  stepBetween,
-  type Access,
-  type Heading,
-  type StepCost,
-} from './search.ts';
+import { cheapestCosts, cheapestPath, stepBetween, type Access } from './search.ts';
+import type { Heading, StepCost } from './prices.ts';
 
 export interface RouteBore {
   readonly member: Member;
@@ -184,8 +178,16 @@ export interface Way {
   readonly cost: number;
 }
 
+/** Inches at an end that may be gone without a hole: within its bay, or beyond the wall to where it stands. */
+export function freeAt(end: RunEnd, { pieces }: RouteGraph): number {
+  if (end.kind === 'open') return end.hangs ? 0 : Infinity;
+  const bay = nth(valueIn(pieces, end.wall).bays, end.bay);
+  return bay.end - bay.start;
+}
+
 /** Where a search for an end is heading. */
-const headingTo = (end: RunEnd): Heading => ({
+const headingTo = (end: RunEnd, graph: RouteGraph): Heading => ({
+  free: freeAt(end, graph),
   x: end.at.x,
   y: end.at.y,
   low: end.kind === 'wall' ? Math.min(...end.knockouts) : -Infinity,
@@ -195,7 +197,7 @@ const headingTo = (end: RunEnd): Heading => ({
 /** The cheapest way from one end to another; `null` when the framing gives none under the rules, which is a normal answer. */
 export function findWay(from: RunEnd, to: RunEnd, graph: RouteGraph, stepCost: StepCost): Way | null {
   const [starts, goals] = [accesses(from, graph, stepCost), accesses(to, graph, stepCost)];
-  const found = cheapestPath(graph, starts, goals, stepCost, headingTo(to));
+  const found = cheapestPath(graph, starts, goals, stepCost, headingTo(to, graph));
   if (!found) return null;
   return {
     nodes: found.nodes.map((n) => nth(graph.nodes, n)),

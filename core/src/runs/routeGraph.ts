@@ -138,16 +138,18 @@ function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], placi
 /** First and past the last place of each place's bay. */
 function bayRanges(list: readonly WallPiece[], { base, count }: Placing) {
   const [bayFrom, bayTo] = [new Uint32Array(count), new Uint32Array(count)];
-  for (const { wall, first, nodes } of list) {
+  const bayWidth = new Float64Array(count);
+  for (const { wall, first, nodes, bays } of list) {
     const own = valueIn(base, wall);
     for (let bay = 0; bay + 1 < first.length; bay++)
       for (let n = first[bay]!; n < first[bay + 1]!; n++) {
         bayFrom[own + n] = own + first[bay]!;
         bayTo[own + n] = own + first[bay + 1]!;
+        bayWidth[own + n] = bays[bay]!.end - bays[bay]!.start;
       }
     for (let n = first.at(-1) ?? 0; n < nodes.length; n++) bayFrom[own + n] = bayTo[own + n] = own + n;
   }
-  return { bayFrom, bayTo };
+  return { bayFrom, bayTo, bayWidth };
 }
 
 /** The columns of all pieces side by side. */

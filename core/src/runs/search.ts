@@ -4,12 +4,23 @@ import {
   insideStep,
   listedStep,
   spaceStep,
+  type Across,
+  type Range,
   type RouteGraph,
   type Step,
-  type StepKind,
-  type WallPiece,
 } from './graph.ts';
 import { RouteHeap } from './heap.ts';
+import {
+  atLeast,
+  boundOf,
+  flat,
+  inchesBetween,
+  pricesOf,
+  type Bound,
+  type Heading,
+  type Prices,
+  type StepCost,
+} from './prices.ts';
 
 /** A way into the graph from a box or panel: the place it reaches, by its number, and what getting there costs. */
 export interface Access {
@@ -23,73 +34,54 @@ export interface FoundPath {
   readonly cost: number;
 }
 
-/** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
-export type StepCost = (step: Step) => number;
-
-/** Where a search is heading, so that it looks there first: no way to any of its goals is shorter than the way to it. */
-export interface Heading {
-  readonly x: number;
-  readonly y: number;
-  /** Between these heights the goal may lie. */
-  readonly low: number;
-  readonly high: number;
+/** Places of a side from where one direction is even with a place to where the other is, and one more at either end. Those beyond are farther in both. */
+function abreastOf({ x, y, along }: RouteGraph, node: number, [from, to]: Range): Range {
+  const last = to - 1;
+  const span = along[last]! - along[from]!;
+  if (span <= 0) return [from, to];
+  const [ux, uy] = [(x[last]! - x[from]!) / span, (y[last]! - y[from]!) / span];
+  let [low, high] = [Infinity, -Infinity];
+  for (const [unit, start, at] of [
+    [ux, x[from]!, x[node]!],
+    [uy, y[from]!, y[node]!],
+  ] as const) {
+    if (Math.abs(unit) < flat) continue;
+    const even = along[from]! + (at - start) / unit;
+    low = Math.min(low, even);
+    high = Math.max(high, even);
+  }
+  const first = firstPast(along, from, to, low - flat) - 1;
+  const end = firstPast(along, from, to, high + flat) + 1;
+  return [Math.max(first, from), Math.min(end, to)];
 }
 
-/** A step in a bay or space costs `base` + inches × `perInch` + joists × `perJoist`. */
-interface Rate {
-  readonly base: number;
-  readonly perInch: number;
-  readonly perJoist: number;
+/** The first place of a side farther along its wall. */
+function firstPast(along: Float64Array, from: number, to: number, limit: number): number {
+  let [low, high] = [from, to];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (along[middle]! > limit) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
-/** What the steps of a graph cost, made once for each cost function and graph. */
-interface Prices {
-  readonly drilled: Float64Array;
-  readonly inside: Rate;
-  /** By the rates of the graph. */
-  readonly spaces: readonly Rate[];
+/** What is abreast of each place on each side it leads to: asked for by every search, worked out by the first. */
+interface Abreast {
+  /** Where the sides of each place begin in the lists. */
+  readonly first: Uint32Array;
+  readonly from: Uint32Array;
+  readonly to: Uint32Array;
 }
+const unasked = 0xffffffff;
 
-function rateOf(stepCost: StepCost, kind: StepKind): Rate {
-  const price = (length: number, joists: number) => stepCost({ kind, length, members: [], joists });
-  const base = price(0, 0);
-  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0 };
-  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base };
-}
-
-/** The least a cable costs an inch, wherever it runs. */
-export const leastPerInch = (stepCost: StepCost): number => rateOf(stepCost, 'inside').perInch;
-
-function priceOf(step: Step, stepCost: StepCost): number {
-  const price = stepCost(step);
-  if (price < 0)
-    throw new Error(`A ${step.kind} step of ${step.length} in. costs ${price}; a cost cannot be negative`);
-  return price;
-}
-
-/** What the drilled steps of a piece cost: those within the wall, then those into others, as the graph lists them. */
-const pricesOfPiece = query(
-  'prices of piece',
-  ({ drilled, meetings }: WallPiece, stepCost: StepCost): Float64Array =>
-    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost)),
-  Object.is,
-);
-
-const pricesOf = query(
-  'prices of steps',
-  (graph: RouteGraph, stepCost: StepCost): Prices => {
-    const drilled = new Float64Array(graph.steps.length);
-    let at = 0;
-    for (const piece of graph.pieces.values()) {
-      const own = pricesOfPiece(piece, stepCost);
-      drilled.set(own, at);
-      at += own.length;
-    }
-    return {
-      drilled,
-      inside: rateOf(stepCost, 'inside'),
-      spaces: graph.rates.map(({ kind }) => rateOf(stepCost, kind)),
-    };
+const abreastIn = query(
+  'places abreast',
+  (graph: RouteGraph): Abreast => {
+    const first = new Uint32Array(graph.nodes.length + 1);
+    for (let n = 0; n < graph.nodes.length; n++) first[n + 1] = first[n]! + acrossFrom(graph, n).length;
+    const count = first[graph.nodes.length]!;
+    return { first, from: new Uint32Array(count).fill(unasked), to: new Uint32Array(count) };
   },
   Object.is,
 );
@@ -123,12 +115,20 @@ function reserve(count: number): void {
 
 /** One search under way: the cheapest way known to each place so far, and the places still to go on from. One at a time. */
 class Search {
+  private readonly graph: RouteGraph;
+  private readonly prices: Prices;
+  private readonly bound: Bound;
+  private readonly beside: Abreast;
+
   constructor(
-    private readonly graph: RouteGraph,
-    private readonly prices: Prices,
+    { graph, prices, bound, beside }: { graph: RouteGraph; prices: Prices; bound: Bound; beside: Abreast },
     private readonly heading: Heading | null,
     starts: readonly Access[],
   ) {
+    this.graph = graph;
+    this.prices = prices;
+    this.bound = bound;
+    this.beside = beside;
     const count = graph.nodes.length;
     reserve(count);
     for (const start of starts) {
@@ -141,9 +141,10 @@ class Search {
   /** At least what is left to go from a place. */
   private ahead(node: number): number {
     if (!this.heading) return 0;
-    const { x, y, low, high } = this.heading;
-    const [dx, dy, z] = [this.graph.x[node]! - x, this.graph.y[node]! - y, this.graph.z[node]!];
-    return this.prices.inside.perInch * (Math.sqrt(dx * dx + dy * dy) + Math.max(low - z, z - high, 0));
+    const { x, y, low, high, free } = this.heading;
+    const inches = inchesBetween(this.bound, this.graph.x[node]! - x, this.graph.y[node]! - y);
+    const z = this.graph.z[node]!;
+    return atLeast(this.bound, inches, Math.max(low - z, z - high, 0), free);
   }
 
   /** A place is reached from another. Of ways that cost the same the one from the lower number stays, so that no order of search decides. */
@@ -201,21 +202,42 @@ class Search {
         this.reach(n, own + (Math.abs(along[n]! - x) + Math.abs(z[n]! - height)) * perInch, node, -1);
   }
 
+  /** Other sides are reached at the places abreast of this one; along each side it goes on from place to place, which comes to the same. */
   private acrossSpaces(node: number): void {
+    const came = through[node]!;
+    const own = this.graph.side[node]!;
+    const leads = acrossFrom(this.graph, node);
+    for (let k = 0; k < leads.length; k++) {
+      const lead = leads[k]!;
+      const { base, isEven } = this.prices.spaces[lead.rate]!;
+      const isDone = came >= 0 && lead.spaces.includes(came);
+      if (base === Infinity || (isDone && !(isEven && this.graph.side[lead.to[0]] === own))) continue;
+      const space = isDone ? came : lead.spaces[0]!;
+      if (isEven) {
+        const at = this.abreast(node, k, lead.to);
+        this.acrossTo(node, lead, this.beside.from[at]!, this.beside.to[at]!, space);
+      } else this.acrossTo(node, lead, lead.to[0], lead.to[1], space);
+    }
+  }
+
+  /** Where what is abreast of a place on one of the sides it leads to is listed. */
+  private abreast(node: number, lead: number, side: Range): number {
+    const { first, from, to } = this.beside;
+    const at = first[node]! + lead;
+    if (from[at] === unasked) [from[at], to[at]] = abreastOf(this.graph, node, side);
+    return at;
+  }
+
+  private acrossTo(node: number, { rate }: Across, first: number, end: number, space: number): void {
     const { x, y, lines } = this.graph;
-    const [nx, ny, own, came] = [x[node]!, y[node]!, cost[node]!, through[node]!];
-    for (const { to, rate, spaces } of acrossFrom(this.graph, node)) {
-      const { base, perInch, perJoist } = this.prices.spaces[rate]!;
-      if (base === Infinity || (came >= 0 && spaces.includes(came))) continue;
-      const line = lines[rate]!;
-      const from = own + base;
-      const end = to[1];
-      for (let n = to[0]; n < end; n++) {
-        if (n === node) continue;
-        const inches = Math.abs(x[n]! - nx) + Math.abs(y[n]! - ny);
-        const joists = Math.abs(line[n]! - line[node]!);
-        this.reach(n, from + inches * perInch + joists * perJoist, node, spaces[0]!);
-      }
+    const { base, perInch, perJoist } = this.prices.spaces[rate]!;
+    const [nx, ny, from] = [x[node]!, y[node]!, cost[node]! + base];
+    const line = lines[rate]!;
+    for (let n = first; n < end; n++) {
+      if (n === node) continue;
+      const inches = Math.abs(x[n]! - nx) + Math.abs(y[n]! - ny);
+      const joists = Math.abs(line[n]! - line[node]!);
+      this.reach(n, from + inches * perInch + joists * perJoist, node, space);
     }
   }
 
@@ -226,6 +248,16 @@ class Search {
     return nodes.reverse();
   }
 }
+
+const searchFrom = (
+  graph: RouteGraph,
+  starts: readonly Access[],
+  stepCost: StepCost,
+  heading: Heading | null,
+): Search => {
+  const [prices, bound] = [pricesOf(graph, stepCost), boundOf(graph, stepCost)];
+  return new Search({ graph, prices, bound, beside: abreastIn(graph) }, heading, starts);
+};
 
 /** Sums of the same inches in another order may differ by this much of themselves. */
 const dust = 1e-9;
@@ -240,7 +272,7 @@ function noteGoals(goals: readonly Access[]): void {
 }
 
 /**
- * The cheapest way from any start to any goal through the framing (A*, by the straight distance to where it is heading). `null` when none
+ * The cheapest way from any start to any goal through the framing (A*, by the least that the ground to where it is heading can cost). `null` when none
  * exists, which is a normal answer. Throws when a cost is negative or a place unknown. Of ways that cost the same the one through places of
  * lower numbers, from the goal back, is the answer.
  */
@@ -251,7 +283,7 @@ export function cheapestPath(
   stepCost: StepCost,
   heading: Heading | null = null,
 ): FoundPath | null {
-  const search = new Search(graph, pricesOf(graph, stepCost), heading, starts);
+  const search = searchFrom(graph, starts, stepCost, heading);
   noteGoals(goals);
   let [best, goal] = [Infinity, -1];
   for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(best))) {
@@ -261,12 +293,38 @@ export function cheapestPath(
     }
     search.goOn(node);
   }
-  return best === Infinity ? null : { nodes: search.pathTo(goal), cost: best };
+  return best === Infinity ? null : { nodes: straightened(graph, search.pathTo(goal), stepCost), cost: best };
+}
+
+/** The step across a space both places lie in; null where there is none. */
+function stepAcross(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step | null {
+  const leads = acrossFrom(graph, from).filter(({ to: range }) => to >= range[0] && to < range[1]);
+  const steps = leads.map(({ rate }) => spaceStep(graph.rates[rate]!, graph.nodes[from]!, graph.nodes[to]!));
+  return steps.reduce<Step | null>((best, s) => (!best || stepCost(s) < stepCost(best) ? s : best), null);
+}
+
+/** A way without the places it only passes on its way across a space. */
+function straightened(graph: RouteGraph, nodes: readonly number[], stepCost: StepCost): number[] {
+  const across = (a: number, b: number) => {
+    const step = stepAcross(graph, a, b, stepCost);
+    return step ? stepCost(step) : Infinity;
+  };
+  const kept: number[] = [];
+  for (const node of nodes) {
+    while (kept.length > 1) {
+      const [a, b] = [kept.at(-2)!, kept.at(-1)!];
+      const once = across(a, node);
+      if (once === Infinity || once > withDust(across(a, b) + across(b, node))) break;
+      kept.pop();
+    }
+    kept.push(node);
+  }
+  return kept;
 }
 
 /** What it costs from any of the starts to every place of a graph; Infinity where there is no way. */
 export function costsFrom(graph: RouteGraph, starts: readonly Access[], stepCost: StepCost): Float64Array {
-  const search = new Search(graph, pricesOf(graph, stepCost), null, starts);
+  const search = searchFrom(graph, starts, stepCost, null);
   for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
   return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));
 }
@@ -278,7 +336,7 @@ export function cheapestCosts(
   goals: readonly (readonly Access[])[],
   stepCost: StepCost,
 ): number[] {
-  const search = new Search(graph, pricesOf(graph, stepCost), null, starts);
+  const search = searchFrom(graph, starts, stepCost, null);
   const ending = new Map<number, { goal: number; cost: number }[]>();
   goals.forEach((accesses, goal) => {
     for (const { node, cost: rest } of accesses)
@@ -300,8 +358,7 @@ export function stepBetween(graph: RouteGraph, from: number, to: number, stepCos
     if (graph.to[k] === to) steps.push(listedStep(graph, k));
   if (to >= graph.bayFrom[from]! && to < graph.bayTo[from]!)
     steps.push(insideStep(graph.nodes[from]!, graph.nodes[to]!));
-  for (const { to: range, rate } of acrossFrom(graph, from))
-    if (to >= range[0] && to < range[1])
-      steps.push(spaceStep(graph.rates[rate]!, graph.nodes[from]!, graph.nodes[to]!));
+  const across = stepAcross(graph, from, to, stepCost);
+  if (across) steps.push(across);
   return steps.reduce((best, s) => (stepCost(s) < stepCost(best) ? s : best));
 }
