@@ -3,6 +3,7 @@ import { catalogueOf, entriesIn, idsIn, isOnWall } from '../plan/index.ts';
 import { kindsIn } from './kinds.ts';
 import { placeBoxes, wallSetting, type PlacedBox, type WallSetting } from './place.ts';
 import { roomProof, type RoomProof } from './proof.ts';
+import { wallSolids } from './studFaces.ts';
 import type { Bounded } from './site.ts';
 
 export {
@@ -16,6 +17,7 @@ export {
   houseHeight,
   deviceWords,
   isBoxless,
+  isThere,
   isLowVoltage,
   alarmKinds,
   lightKinds,
@@ -55,6 +57,7 @@ const placedOnWall = query('boxes on wall', (b: Bounded, wall: string): PlacedBo
     setting &&
     placeBoxes(entriesIn(b.plan, 'boxesOnWall', wall), {
       setting,
+      solids: wallSolids(setting.frame, setting.obstacles),
       kindsOf: (box) => kindsIn(b.plan, box),
       rules: b.rules,
       catalogue: catalogueOf(b.plan),

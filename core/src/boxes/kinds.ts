@@ -12,6 +12,12 @@ export const devicesIn = query('devices in box', (plan: Plan, box: string): BoxD
   entriesIn(plan, 'devicesInBox', box).sort((a, b) => a[1].slot - b[1].slot || compareIds(a[0], b[0])),
 );
 
+/** Whether a box was there before the job; false for one that is not in the plan. */
+export const isThere = query(
+  'box is there',
+  (plan: Plan, box: string): boolean => plan.boxes[box]?.existing ?? false,
+);
+
 /** Kinds of the devices of one box, in slot order. */
 export const kindsIn = query('kinds in box', (plan: Plan, box: string): readonly DeviceKind[] =>
   devicesIn(plan, box).map(([, d]) => d.kind),

@@ -21,7 +21,6 @@ import {
   isClear,
   seenFrom,
   studFaces,
-  wallSolids,
   type BoxBody,
   type Solid,
   type StudFace,
@@ -106,6 +105,8 @@ interface WallBox {
 /** What all boxes of one wall are placed by. */
 export interface Placing {
   readonly setting: WallSetting;
+  /** What stands in the wall besides boxes. */
+  readonly solids: readonly Solid[];
   readonly kindsOf: (box: string) => readonly DeviceKind[];
   readonly rules: RuleBook;
   readonly catalogue: Catalogue;
@@ -183,17 +184,27 @@ function nearestFace(faces: readonly StudFace[], at: number): StudFace | null {
 
 const reach = 24;
 const touching = 1 / 8;
+/** Nothing farther than this and its own width changes where a box is nailed: a stud is at most as wide as a plank lies flat. */
+const concern = reach + 12;
+
+const nearSolids = (solids: readonly Solid[], at: number, { width }: BoxBody): Solid[] =>
+  solids.filter((x) => x.start < at + concern + width && x.end > at - concern - width);
+
+const standingNear = (
+  { standing }: WallFrame,
+  at: number,
+  { width }: BoxBody,
+): Pick<WallFrame, 'standing'> => ({
+  standing: standing.filter((m) => Math.abs(m.at - at) < concern + width),
+});
 
 function placeBox(own: WallBox, s: Placing, placed: readonly PlacedBox[]): PlacedBox {
   const { id, box, on } = own;
   const { setting } = s;
   const body = bodyOf(own, s);
   const visible = setting.visible[on.side];
-  const solids = [
-    ...wallSolids(setting.frame, setting.obstacles),
-    ...boxSolids(placed, on.side, body.depth, setting),
-  ];
-  const faces = studFaces(setting.frame, body, solids, visible);
+  const solids = nearSolids([...s.solids, ...boxSolids(placed, on.side, body.depth, setting)], on.at, body);
+  const faces = studFaces(standingNear(setting.frame, on.at, body), body, solids, visible);
   const stays = box.exact || box.existing || setting.frame.standing.length === 0;
   const face = nearestFace(faces, on.at);
   const found = face && Math.abs(face.at - on.at) <= (stays ? touching : reach) ? face : null;

@@ -60,7 +60,7 @@ export function isClear(at: number, body: BoxBody, solids: readonly Solid[], vis
 
 /** All stud faces that take a box of this size at this height with nothing in the way, in order along the wall. */
 export function studFaces(
-  frame: WallFrame,
+  frame: Pick<WallFrame, 'standing'>,
   body: BoxBody,
   solids: readonly Solid[],
   visible: Visible,

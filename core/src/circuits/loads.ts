@@ -1,5 +1,5 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { lightKinds } from '../boxes/index.ts';
+import { isThere, lightKinds } from '../boxes/index.ts';
 import { facePoint } from '../framing/faces.ts';
 import { footprintOf } from '../rooms/footprint.ts';
 import type { Framing } from '../framing/index.ts';
@@ -41,7 +41,7 @@ export function foundLoad(circuit: Circuit, outletVa: number): { outlets: number
 
 /** Whether a device is part of what an audit counted already. */
 export function isCounted(device: Device, circuit: Circuit, plan: Plan): boolean {
-  return circuit.found !== undefined && entryOf(plan.boxes, device.box).existing;
+  return circuit.found !== undefined && isThere(plan, device.box);
 }
 
 export function isOutlet(device: Device): boolean {

@@ -60,6 +60,7 @@ function moveTo(draft: Plan, devices: Iterable<string>, circuit: string | null):
 export const circuitEdits = {
   addCircuit: (draft: Plan, args: Partial<Circuit>) => {
     const poles = args.poles ?? 1;
+    if (args.panel) need(draft.panels, args.panel, 'panel');
     const space = args.space ?? (args.panel ? firstSpace(draft, args.panel, poles) : null);
     const id = nextId(draft.circuits, 'c');
     const circuit = parsed(entrySchemas.circuits, { ...args, space }, 'circuit');

@@ -5,6 +5,7 @@ import { computed, edited, notEmpty, planOf, roomOf } from '../../testing/index.
 import { applyChange } from '../plan/gate.ts';
 import { emptyRules, readRulesText, withRule } from '../plan/rulesFile.ts';
 import type { Plan } from '../plan/index.ts';
+import { triedEdits as tried, beforeTrying as before } from '../../testing/triedEdits.ts';
 import { edits, makeEdit, type EditArgs, type EditName } from './index.ts';
 
 function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): string {
@@ -12,135 +13,6 @@ function refused<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): st
   return done.ok ? 'not refused' : done.problems.map((p) => `${p.path}: ${p.message}`).join('; ');
 }
 const on = (plan: Plan, box: string) => plan.boxes[box]!.on as { wall: string; at: number; height?: object };
-
-/** One of each verb on the study, so that none is left untried. */
-const tried: { [N in EditName]: EditArgs<N> } = {
-  renameJob: { name: 'Other' },
-  startRoom: { name: 'Hall', use: 'hall' },
-  setWalk: {
-    room: 'r1',
-    walk: {
-      start: { x: 0, y: 0 },
-      heading: 0,
-      legs: [120, 96, 120, 96].map((length) => ({ length, turn: 90 })),
-    },
-  },
-  walkOn: { room: 'r2', length: 60, turn: 0 },
-  walkBack: { room: 'r2' },
-  closeRoom: { room: 'r2', closing: 'last-wall' },
-  setWallLength: { room: 'r1', wall: 'w1', length: 192 },
-  setTurn: { room: 'r2', wall: 'w7', turn: 45 },
-  setWall: { wall: 'w1', changes: { spacing: 24 } },
-  setWalls: { walls: ['w1', 'w2'], changes: { bearing: true } },
-  addWall: { level: 'L1', from: { x: 400, y: 0 }, to: { x: 500, y: 0 } },
-  moveWall: { wall: 'w2', offset: 6 },
-  moveCorner: { point: 'p1', to: { x: -4, y: 6 } },
-  splitWall: { wall: 'w6', at: 40 },
-  joinWalls: { walls: ['w6', 'w7'] },
-  removeWalls: { walls: ['w4'] },
-  copyWalls: { walls: ['w1', 'w2'], by: { x: 0, y: 300 } },
-  copyRoom: { room: 'r1', by: { x: 300, y: 0 }, mirrored: true },
-  nameRoom: { level: 'L1', at: { x: 60, y: -60 }, name: 'Same', use: 'den' },
-  setRoom: { room: 'r1', changes: { use: 'den' } },
-  removeRoom: { room: 'r1' },
-  addOpening: { wall: 'w6', at: 20, width: 24, kind: 'window', sill: 30, head: 60 },
-  setOpening: { opening: 'o1', changes: { width: 40 } },
-  removeOpening: { opening: 'o1' },
-  measureStud: { wall: 'w2', at: 33, was: 32 },
-  forgetStud: { member: 'm1' },
-  addObstacle: { wall: 'w2', at: 20, width: 4, low: 40, high: 60, kind: 'pipe' },
-  setObstacle: { obstacle: 'x1', changes: { width: 6 } },
-  removeObstacle: { obstacle: 'x1' },
-  addFixture: { room: 'r1', kind: 'desk', wall: 'w1', side: 'right', at: 20, width: 48 },
-  setFixture: { fixture: 'f1', changes: { va: 300 } },
-  removeFixture: { fixture: 'f1' },
-  addLevel: { name: 'Upper' },
-  setLevel: { level: 'L1', changes: { ceiling: 109 }, joists: { depth: 11.25 } },
-  setLayers: {
-    walls: ['w1'],
-    side: 'right',
-    layers: [{ name: 'tile', thickness: 0.875, combustible: false }],
-  },
-  addBox: { wall: 'w1', side: 'right', at: 20 },
-  moveBox: { box: 'b1', at: 50 },
-  setBoxHeight: { box: 'b1', height: { value: 20, to: 'top', from: 'subfloor' } },
-  setBox: { box: 'b1', changes: { pinned: true } },
-  keepBoxes: { boxes: ['b1', 'b2'] },
-  alignBoxes: { boxes: ['b1', 'b2'] },
-  repeatBox: { box: 'b1', count: 2, every: 16 },
-  setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
-  setDeviceKind: { device: 'd1', kind: 'gfci' },
-  removeBoxes: { boxes: ['b1'] },
-  addBoxes: { boxes: [{ wall: 'w1', side: 'right', at: 90, kind: 'gfci', va: 300, label: 'pump' }] },
-  addDevice: { box: 'b9', kind: 'switch' },
-  removeDevice: { device: 'd9' },
-  moveDevice: { device: 'd9', by: 1 },
-  addCeilingBox: { room: 'r1', x: 60, y: -30, kind: 'fan' },
-  moveFlatBox: { box: 'b6', x: 50, y: -40 },
-  lightRows: { room: 'r1', columns: 2, rows: 1, fromWall: 30, kind: 'light' },
-  setControl: { switches: ['d9'], loads: ['d6'] },
-  addModel: { name: 'Deep one', volume: 25, width: 2.25, depth: 3.6 },
-  removeModel: { model: 'model1' },
-  addPanel: { wall: 'w1', side: 'right', at: 20 },
-  setPanel: { panel: 'n1', changes: { amps: 200 } },
-  removePanel: { panel: 'n1' },
-  addCircuit: { panel: 'n1', name: 'Spare' },
-  setCircuit: { circuit: 'c1', changes: { gauge: 12, amps: 20 } },
-  removeCircuit: { circuit: 'c1' },
-  assignBoxes: { boxes: ['b1'], circuit: null },
-  assignDevices: { devices: ['d1'], circuit: null },
-  setDevice: { device: 'd1', changes: { va: 1500, continuous: true } },
-  seatCircuit: { circuit: 'c1', space: 9 },
-  splitCircuit: { circuit: 'c1', devices: ['d1'] },
-  mergeCircuits: { from: 'c2', into: 'c1' },
-  protectCircuit: { circuit: 'c1' },
-  fitCables: { circuit: 'c2' },
-  releaseCircuits: undefined,
-  addFoundCircuits: {
-    panel: 'n1',
-    circuits: [
-      {
-        space: 20,
-        name: 'Old hall',
-        found: { serves: 'hall', outlets: 6, supply: 'normal', faults: [], extend: true, note: '' },
-      },
-    ],
-  },
-  setEdition: { edition: '2017' },
-  setService: { changes: { existingArea: 1200 } },
-  setRunWay: { run: 'k1', way: 'over' },
-  clearRuns: {},
-  setRule: { rule: 'coil.feet', value: 1000 },
-  setRules: { values: { 'coil.feet': 100 }, reasons: {} },
-  acceptFinding: { rule: 'x', about: ['r1'], wall: null, reason: 'because' },
-  reopenFinding: { rule: 'x', about: ['r1'], wall: null },
-  setPrice: { item: 'x', cents: 5, per: 'each' },
-  propose: { only: ['receptacles'] },
-};
-
-/** What must be there before some verbs have anything to work on. */
-const before: Partial<Record<EditName, (plan: Plan) => Plan>> = {
-  walkOn: (p) => edited(p, 'startRoom', tried.startRoom),
-  walkBack: (p) => edited(before.walkOn!(p), 'walkOn', tried.walkOn),
-  closeRoom: (p) => edited(before.walkBack!(p), 'walkOn', { room: 'r2', length: 50, turn: 90 }),
-  setTurn: (p) => before.closeRoom!(p),
-  joinWalls: (p) => edited(p, 'splitWall', tried.splitWall),
-  setObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
-  removeObstacle: (p) => edited(p, 'addObstacle', tried.addObstacle),
-  setFixture: (p) => edited(p, 'addFixture', tried.addFixture),
-  removeFixture: (p) => edited(p, 'addFixture', tried.addFixture),
-  reopenFinding: (p) => edited(p, 'acceptFinding', tried.acceptFinding),
-  propose: (p) => edited(p, 'removeBoxes', { boxes: ['b2'] }),
-  alignBoxes: (p) => edited(p, 'setBoxHeight', tried.setBoxHeight),
-  removeDevice: (p) => edited(p, 'addDevice', tried.addDevice),
-  moveDevice: (p) => edited(p, 'addDevice', tried.addDevice),
-  removeModel: (p) => edited(p, 'addModel', tried.addModel),
-  protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
-  fitCables: (p) => ({
-    ...p,
-    runs: Object.fromEntries(Object.entries(p.runs).map(([id, r]) => [id, { ...r, cable: '14/3' as const }])),
-  }),
-};
 
 test('every verb is tried here', () => expect(Object.keys(tried).sort()).toEqual(Object.keys(edits).sort()));
 

@@ -50,8 +50,15 @@ export const wallEdits = {
     keepingRooms(draft, () => moveWall(draft, args.wall, args.offset)),
   moveCorner: (draft: Plan, args: { point: string; to: XY }) =>
     keepingRooms(draft, () => moveCorner(draft, args.point, args.to)),
-  splitWall: (draft: Plan, args: { wall: string; at: number }) => void splitWall(draft, args.wall, args.at),
-  joinWalls: (draft: Plan, args: { walls: readonly [string, string] }) => joinWalls(draft, ...args.walls),
+  splitWall: (draft: Plan, args: { wall: string; at: number }) => {
+    need(draft.walls, args.wall, 'wall');
+    splitWall(draft, args.wall, args.at);
+  },
+  joinWalls: (draft: Plan, args: { walls: readonly [string, string] }) => {
+    for (const id of args.walls) need(draft.walls, id, 'walls');
+    if (args.walls[0] === args.walls[1]) throw new EditRefused('walls', 'must be two walls, not one twice');
+    joinWalls(draft, ...args.walls);
+  },
   removeWalls: (draft: Plan, args: { walls: readonly string[] }) => {
     for (const id of args.walls) {
       if (need(draft.walls, id, 'wall').locked) throw new EditRefused('wall', 'is locked; unlock it first');

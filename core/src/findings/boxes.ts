@@ -1,6 +1,6 @@
 import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { depthPlan, kindsIn, switchKinds } from '../boxes/index.ts';
+import { isThere, depthPlan, kindsIn, switchKinds } from '../boxes/index.ts';
 import { ofBoxes, ofPlacedBoxes } from './check.ts';
 import { found, type FixEdit, type Found } from './finding.ts';
 
@@ -25,7 +25,7 @@ export const boxesStandRight = ofPlacedBoxes((p, { plan, layout, rules }) => {
   const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
     depth: setting.frame.line.depth,
   });
-  if (depth.needs !== 'nothing' && !entryOf(plan.boxes, p.id).existing)
+  if (depth.needs !== 'nothing' && !isThere(plan, p.id))
     list.push(
       found('box.depth', [thing.box(p.id)], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
     );

@@ -1,4 +1,4 @@
-import { lightKinds, type PlacedBox } from '../boxes/index.ts';
+import { isThere, lightKinds, type PlacedBox } from '../boxes/index.ts';
 import type { BoxResult } from '../fill/index.ts';
 import { idsOf } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
@@ -61,7 +61,7 @@ export const ofPlacedBoxes = (of: (box: PlacedBox, house: House) => Found[]): Ch
 
 /** The same, without those that were there before the job. */
 export const ofNewPlacedBoxes = (of: (box: PlacedBox, house: House) => Found[]): Check =>
-  ofPlacedBoxes((box, house) => (entryOf(house.plan.boxes, box.id).existing ? [] : of(box, house)));
+  ofPlacedBoxes((box, house) => (isThere(house.plan, box.id) ? [] : of(box, house)));
 
 /** Every box, with how full it is. */
 export const ofBoxes = (of: (id: string, box: BoxResult, house: House) => Found[]): Check =>

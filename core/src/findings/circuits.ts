@@ -1,6 +1,6 @@
 import { entriesIn, thing, valuesIn } from '../plan/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
-import { isLowVoltage } from '../boxes/index.ts';
+import { isThere, isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
 import { ofCircuits, ofJob, ofRuns } from './check.ts';
@@ -39,7 +39,7 @@ export const circuitsAreWithinLimits = ofCircuits((id, c, r, { plan, rules }) =>
   const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');
   const limit = Math.round((c.amps * c.volts * rules('circuit.loadPercent')) / 100);
   const list: Found[] = [];
-  if (c.found && r.boxes.every((b) => entryOf(plan.boxes, b).existing)) return list;
+  if (c.found && r.boxes.every((b) => isThere(plan, b))) return list;
   if (c.panel === null) list.push(found('circuit.panel', [thing.circuit(id)], { circuit: id }));
   if (c.amps <= 20 && r.outlets > cap)
     list.push(found('circuit.cap', [thing.circuit(id)], { circuit: id, outlets: r.outlets, limit: cap }));
@@ -61,7 +61,7 @@ export const circuitsAreWithinLimits = ofCircuits((id, c, r, { plan, rules }) =>
 
 export const devicesHaveCircuits = ofJob(({ plan }) => {
   const without = valuesIn(plan, 'devicesOnCircuit', '').filter(
-    (d) => !isLowVoltage(d.kind) && !entryOf(plan.boxes, d.box).existing,
+    (d) => !isLowVoltage(d.kind) && !isThere(plan, d.box),
   );
   return without.length > 0 ? [found('circuit.unassigned', [], { count: without.length })] : [];
 });

@@ -1,3 +1,4 @@
+import { isThere } from '../boxes/index.ts';
 import { entriesIn, isOnWall, thing, valuesIn } from '../plan/index.ts';
 import type { House } from '../stages/index.ts';
 import { entryOf } from '../lookups/index.ts';
@@ -7,7 +8,7 @@ import { found, type Found } from './finding.ts';
 
 function dutiesOn(circuit: string, { plan, framing, rooms }: House, onlyNew = false) {
   return entriesIn(plan, 'devicesOnCircuit', circuit)
-    .filter(([, d]) => isOutlet(d) && !(onlyNew && entryOf(plan.boxes, d.box).existing))
+    .filter(([, d]) => isOutlet(d) && !(onlyNew && isThere(plan, d.box)))
     .map(([device]) => ({
       device,
       ...dutiesOfLoad(placedLoad(device, plan, framing, rooms), entryOf(plan.circuits, circuit).volts, plan),

@@ -2,6 +2,7 @@ import { type DeviceKind, catalogueOf, isOnWall, thing, valuesIn } from '../plan
 import { entryOf } from '../lookups/index.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import {
+  isThere,
   countingKinds,
   isLowVoltage,
   kindsIn as kindsHeld,
@@ -30,7 +31,7 @@ const kindsIn = ({ plan }: House, id: string) => kindsHeld(plan, id);
 const ofNewBoxesOnWalls = (of: (boxes: readonly PlacedBox[], wall: string, house: House) => Found[]): Check =>
   ofWalls((boxes, wall, house) =>
     of(
-      boxes.filter((p) => !entryOf(house.plan.boxes, p.id).existing),
+      boxes.filter((p) => !isThere(house.plan, p.id)),
       wall,
       house,
     ),

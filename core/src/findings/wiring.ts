@@ -1,6 +1,6 @@
 import { entriesIn, thing, valuesIn, type Plan } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
-import { devicesIn } from '../boxes/index.ts';
+import { isThere, devicesIn } from '../boxes/index.ts';
 import { classOf, type CircuitGroup } from '../circuits/classes.ts';
 import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
 import { idsOf, query, valuesOf } from '../incremental/index.ts';
@@ -98,7 +98,7 @@ const smallOutlet = query(
   'small-appliance outlet',
   ({ plan, framing, rooms, rules }: House, id: string): SmallOutlet | null => {
     const device = entryOf(plan.devices, id);
-    if (!isOutlet(device) || entryOf(plan.boxes, device.box).existing) return null;
+    if (!isOutlet(device) || isThere(plan, device.box)) return null;
     const load = placedLoad(id, plan, framing, rooms);
     if (classOf(load, plan, rules).group.kind !== 'small-appliance') return null;
     return { room: load.room, inKitchen: load.use === 'kitchen', circuit: device.circuit };

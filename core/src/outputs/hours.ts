@@ -1,3 +1,4 @@
+import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
 import type { House } from '../stages/index.ts';
@@ -12,13 +13,13 @@ export interface StageHours {
 const boxes = sumsOf(
   'boxes to nail up',
   ({ plan }: House) => idsOf(plan.boxes),
-  ({ plan }, id) => (entryOf(plan.boxes, id).existing ? nothing : { boxes: 1 }),
+  ({ plan }, id) => (isThere(plan, id) ? nothing : { boxes: 1 }),
 );
 
 const devices = sumsOf(
   'devices to trim',
   ({ plan }: House) => idsOf(plan.devices),
-  ({ plan }, id) => (entryOf(plan.boxes, entryOf(plan.devices, id).box).existing ? nothing : { devices: 1 }),
+  ({ plan }, id) => (isThere(plan, entryOf(plan.devices, id).box) ? nothing : { devices: 1 }),
 );
 
 const holes = sumsOf(

@@ -114,25 +114,29 @@ export class FollowedPlan {
   private readonly records = Object.fromEntries(
     collections.map((name) => [name, new Cells(shownOf[name])]),
   ) as Record<CollectionName, Cells>;
-  private readonly beside = { prices: new Cells(), values: new Cells(), reasons: new Cells() };
+  private readonly beside = {
+    job: new Cells(),
+    prices: new Cells(),
+    values: new Cells(),
+    reasons: new Cells(),
+  };
   private readonly groups = new Groups();
-  private readonly job = signal<Plan['job'] | null>(null);
   private readonly edition = signal<Plan['rules']['edition'] | null>(null);
   private readonly service = signal<Plan['service'] | null>(null);
   readonly view: Plan;
 
   constructor() {
-    const { job, edition, service, beside } = this;
+    const { edition, service, beside } = this;
     const rules = { edition: null, values: beside.values.view, reasons: beside.reasons.view };
     Object.defineProperty(rules, 'edition', { get: () => edition(), enumerable: true });
     const view: Record<string, unknown> = {
       format: 'fieldchalk.plan',
       version: 1,
+      job: beside.job.view,
       rules,
       prices: beside.prices.view,
       ...Object.fromEntries(collections.map((name) => [name, entryOf(this.records, name).view])),
     };
-    Object.defineProperty(view, 'job', { get: () => job(), enumerable: true });
     Object.defineProperty(view, 'service', { get: () => service(), enumerable: true });
     this.view = markView(view) as unknown as Plan;
     keepGroups(this.view, { ids: (name, key) => this.groups.ids(name, key) });
@@ -148,10 +152,10 @@ export class FollowedPlan {
       });
     this.groups.settle();
     const nobody = () => undefined;
+    this.beside.job.take(plan.job, nobody);
     this.beside.prices.take(plan.prices, nobody);
     this.beside.values.take(plan.rules.values, nobody);
     this.beside.reasons.take(plan.rules.reasons, nobody);
-    if (!dequal(this.job(), plan.job)) this.job(plan.job);
     if (!dequal(this.service(), plan.service)) this.service(plan.service);
     this.edition(plan.rules.edition);
     return gone;

@@ -142,11 +142,24 @@ export function findBays(frame: WallFrame, obstacles: readonly Obstacle[]): Bay[
     .sort((a, b) => a.start - b.start || a.low - b.low);
 }
 
+/** Bays, in order along their wall, that start near a place: no farther past it than uprights stand side by side. */
+function near(starts: readonly number[], end: number): number[] {
+  const first = starts.findIndex((s) => s >= end);
+  const list: number[] = [];
+  for (let n = first < 0 ? starts.length : first; n < starts.length; n++) {
+    if (nth(starts, n) - end > widestPack) break;
+    list.push(n);
+  }
+  return list;
+}
+
 /** Pairs of bays with nothing but uprights between them, where a level hole can be drilled. Indices into `bays`. */
 export function findCrossings(frame: WallFrame, bays: readonly Bay[]): Crossing[] {
   const upright = frame.members.filter((m) => m.number !== null || m.role === 'cripple');
+  const starts = bays.map((b) => b.start);
   return bays.flatMap((a, from) =>
-    bays.flatMap((b, to): Crossing[] => {
+    near(starts, a.end).flatMap((to): Crossing[] => {
+      const b = nth(bays, to);
       const [low, high] = [Math.max(a.low, b.low), Math.min(a.high, b.high)];
       const gap = b.start - a.end;
       if (gap < smallest || gap > widestPack || high - low < 2 * holeMargin) return [];

@@ -1,5 +1,5 @@
 import { entryOf, lastOf, never, nth, valueIn } from '../lookups/index.ts';
-import { alarmKinds, isLowVoltage, switchKinds } from '../boxes/index.ts';
+import { alarmKinds, isLowVoltage, switchKinds, isThere } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entriesIn, idsIn, type Device, type Plan } from '../plan/index.ts';
 import type { CircuitTree, Stretch } from './tree.ts';
@@ -166,7 +166,7 @@ function depthOf(tree: CircuitTree, box: string): number {
 /** Works out every net of a circuit. Switches of each control are wired in the order that takes the fewest conductors. */
 export function circuitNets(plan: Plan, tree: CircuitTree, school: NeutralSchool): CircuitNets {
   const circuit = entryOf(plan.circuits, tree.circuit);
-  const reached = (box: string) => tree.feedOf.has(box) || entryOf(plan.boxes, box).existing;
+  const reached = (box: string) => tree.feedOf.has(box) || isThere(plan, box);
   const devices = entriesIn(plan, 'devicesOnCircuit', tree.circuit).filter(([, d]) => reached(d.box));
   const controls = controlsOf(plan, tree.circuit, reached);
   const controlled = new Set(controls.flatMap((k) => entryOf(plan.controls, k).loads));

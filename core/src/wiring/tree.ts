@@ -1,5 +1,6 @@
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
+import { isThere } from '../boxes/index.ts';
 import { query } from '../incremental/index.ts';
 import { entriesIn, valuesIn, type Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
@@ -23,9 +24,7 @@ export interface CircuitTree {
 
 /** Boxes of an existing circuit that are there already: its cables are in the walls, so whatever is tapped starts at one of them. */
 function existingBoxes(plan: Plan, circuitId: string): string[] {
-  const there = valuesIn(plan, 'devicesOnCircuit', circuitId).filter(
-    (d) => entryOf(plan.boxes, d.box).existing,
-  );
+  const there = valuesIn(plan, 'devicesOnCircuit', circuitId).filter((d) => isThere(plan, d.box));
   return [...new Set(there.map((d) => d.box))].sort(compareIds);
 }
 

@@ -1,3 +1,4 @@
+import { isThere } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { catalogueOf } from '../../plan/index.ts';
@@ -9,7 +10,7 @@ const boxIds = ({ plan }: House) => idsOf(plan.boxes);
 /** New boxes by model. */
 const models = sumsOf('boxes by model', boxIds, ({ plan, boxes }: House, id) => {
   const { model } = entryOf(boxes, id);
-  if (entryOf(plan.boxes, id).existing || !(model in catalogueOf(plan))) return nothing;
+  if (isThere(plan, id) || !(model in catalogueOf(plan))) return nothing;
   return { [keyOf({ kind: 'box', model })]: 1 };
 });
 
@@ -19,7 +20,7 @@ const backing = sumsOf(
   ({ layout }: House) => idsOf(layout.placed),
   ({ plan, layout }, id) => {
     const piece = entryOf(layout.placed, id).backing;
-    if (!piece || entryOf(plan.boxes, id).existing) return nothing;
+    if (!piece || isThere(plan, id)) return nothing;
     return {
       [`pieces ${piece.size}`]: 1,
       [keyOf({ kind: 'backing', size: piece.size })]: whole(piece.length),

@@ -1,4 +1,4 @@
-import { isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
+import { isThere, isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { idsIn, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
@@ -24,7 +24,7 @@ const devices = sumsOf(
   ({ plan }: House) => idsOf(plan.devices),
   ({ plan }, id) => {
     const d = entryOf(plan.devices, id);
-    if (entryOf(plan.boxes, d.box).existing) return nothing;
+    if (isThere(plan, d.box)) return nothing;
     const amps = byAmps.has(d.kind) ? ampsOf(d, plan) : null;
     return { [keyOf({ kind: 'device', device: d.kind, amps })]: 1 };
   },

@@ -1,5 +1,5 @@
+import { isThere } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
-import { entryOf } from '../../lookups/index.ts';
 import type { House } from '../../stages/index.ts';
 import { makeUpOf } from '../makeup.ts';
 import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
@@ -18,7 +18,7 @@ const joining = sumsOf(
   'connectors and tails',
   ({ plan }: House) => idsOf(plan.boxes),
   (house, id) => {
-    const made = entryOf(house.plan.boxes, id).existing ? null : makeUpOf(house, id);
+    const made = isThere(house.plan, id) ? null : makeUpOf(house, id);
     if (!made) return nothing;
     const sums: Record<string, number> = {};
     const add = (key: string, amount: number) => (sums[key] = (sums[key] ?? 0) + amount);
