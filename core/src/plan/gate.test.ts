@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
+import { randomFrom } from '../../testing/index.ts';
 import { namesOf } from '../outputs/names.ts';
-import { applyChange, applyEdit, EditRefused } from './gate.ts';
-import { entrySchemas } from './index.ts';
+import { applyChange, applyEdit, EditRefused, patched, type Patch } from './gate.ts';
+import { entrySchemas, planSchema } from './index.ts';
+import { integrityProblems } from './integrity.ts';
 
 const plan = study();
 const before = JSON.stringify(plan);
@@ -61,5 +63,51 @@ describe('the gate', () => {
     const bare = applyChange(plan, [{ op: 'add', path: ['points', 'p99'], value: { x: 0, y: 0 } }]);
     expect(bare.ok).toBe(false);
     if (!bare.ok) expect(bare.problems[0]!.path).toMatch(/^points\.p99\./);
+  });
+});
+
+describe('what a change has not touched is not checked again', () => {
+  const junk = [null, -1, 1e9, '', 'zz9', 'b1', [], {}, true, undefined];
+
+  /** A patch that writes, adds or takes away something anywhere in the plan. */
+  function anyPatch(random: () => number): Patch {
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+    const path: (string | number)[] = [];
+    let at: unknown = plan;
+    do {
+      const keys = Object.keys(at as object);
+      const key = random() < 0.05 || keys.length === 0 ? `new${Math.floor(random() * 9)}` : pick(keys);
+      path.push(Array.isArray(at) ? Number(key) || 0 : key);
+      at = (at as Record<string, unknown>)[key];
+    } while (typeof at === 'object' && at !== null && random() < 0.85);
+    return random() < 0.25 ? { op: 'remove', path } : { op: 'replace', path, value: pick(junk) };
+  }
+
+  /** Whether all of a plan is as it must be, with nothing left to the defaults. */
+  function isSound(changed: unknown): boolean {
+    const read = planSchema.safeParse(changed);
+    return (
+      read.success &&
+      JSON.stringify(read.data) === JSON.stringify(changed) &&
+      integrityProblems(read.data).length === 0
+    );
+  }
+
+  test('and yet a change is taken exactly where the whole plan is sound after it, 3,000 seeded patches', () => {
+    const counts = { taken: 0, refused: 0 };
+    for (let seed = 1; seed <= 3000; seed++) {
+      const patch = anyPatch(randomFrom(seed));
+      let changed: unknown;
+      try {
+        changed = patched(plan, [patch]);
+      } catch {
+        continue;
+      }
+      const { ok } = applyChange(plan, [patch]);
+      if (ok !== isSound(changed)) throw new Error(`seed ${seed}: ${ok} for ${JSON.stringify(patch)}`);
+      counts[ok ? 'taken' : 'refused']++;
+    }
+    expect(counts.taken).toBeGreaterThan(100);
+    expect(counts.refused).toBeGreaterThan(1000);
   });
 });

@@ -3,7 +3,8 @@ import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'imm
 import { integrityProblems } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
 import type { Names } from './things.ts';
-import { planSchema, type Plan } from './index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { collections, planSchema, type CollectionName, type Plan } from './index.ts';
 
 enablePatches();
 
@@ -38,11 +39,52 @@ export interface Given {
   readonly names: (plan: Plan) => Names;
 }
 
-function problemsOf(plan: Plan, from: Given['from']): Problem[] {
-  const read = planSchema.safeParse(plan, { reportInput: true });
-  if (!read.success) return problemsFrom(read.error.issues);
-  const broken = integrityProblems(read.data);
-  return broken.length > 0 || from === 'us' ? broken : leftOut(read.data, plan, '');
+const isPart = (name: PropertyKey): name is keyof Plan =>
+  typeof name === 'string' && Object.hasOwn(planSchema.shape, name);
+const isCollection = (name: keyof Plan): name is CollectionName =>
+  (collections as readonly string[]).includes(name);
+
+/** A part of a plan that a change has touched: one entry of a collection, a whole part, or all of it where the path is empty. */
+type Touched = readonly [] | readonly [keyof Plan] | readonly [CollectionName, string];
+
+/** What patches have touched, each part once; entries that are gone are told by what named them. */
+function touchedBy(plan: Plan, patches: readonly Patch[]): Touched[] {
+  const parts = new Map<string, Touched>();
+  for (const { path } of patches) {
+    const [name, id] = path;
+    if (name === undefined || !isPart(name)) return [[]];
+    const whole = !isCollection(name) || id === undefined;
+    if (whole) parts.set(name, [name]);
+    else if (Object.hasOwn(plan[name], id)) parts.set(`${name} ${id}`, [name, String(id)]);
+  }
+  return [...parts.values()];
+}
+
+/** What is wrong with one part by its schema; for a change from outside, what it leaves to the defaults as well. */
+function wrongIn(plan: Plan, part: Touched, from: Given['from']): Problem[] {
+  const [name, id] = part;
+  const [schema, value] =
+    name === undefined
+      ? [planSchema, plan]
+      : [
+          planSchema.shape[name],
+          id === undefined
+            ? plan[name]
+            : { [id]: entryOf(plan[name as CollectionName] as Record<string, unknown>, id) },
+        ];
+  const read = schema.safeParse(value, { reportInput: true });
+  const within = name === undefined ? [] : [name];
+  if (!read.success) return problemsFrom(read.error.issues, within);
+  if (from === 'us') return [];
+  return name === undefined
+    ? leftOut(read.data, value, '')
+    : leftOut({ [name]: read.data }, { [name]: value }, '');
+}
+
+/** Checks what a change has touched, and what must hold between the parts of the plan. The plan before it was in order. */
+function problemsOf(plan: Plan, patches: readonly Patch[], from: Given['from']): Problem[] {
+  const wrong = touchedBy(plan, patches).flatMap((part) => wrongIn(plan, part, from));
+  return wrong.length > 0 ? wrong : integrityProblems(plan);
 }
 
 /** Fields that only the defaults would fill: a change must bring its entries whole, or windows would differ in what they hold. */
@@ -74,7 +116,7 @@ export function applyEdit(
 ): Edited {
   try {
     const [next, patches, inverse] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
-    const problems = problemsOf(next, given.from ?? 'us');
+    const problems = problemsOf(next, patches, given.from ?? 'us');
     return problems.length > 0
       ? { ok: false, problems }
       : { ok: true, plan: next, change: { name, patches, inverse } };
