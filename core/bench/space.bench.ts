@@ -3,44 +3,9 @@ import { fileURLToPath } from 'node:url';
 import { medianMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
 import { planFromDxf } from '../src/formats/dxf/index.ts';
-import type { Plan } from '../src/plan/index.ts';
-import { edited, planOf } from '../testing/index.ts';
+import { edited } from '../testing/index.ts';
 import { valuesOf } from '../src/incremental/index.ts';
-import { wired } from './wired.ts';
-
-/** Rooms in rows: long walls run through, partitions stand between them, every room with a door and every outer one with a window. */
-export function gridHouse(columns: number, rows: number): Plan {
-  const [w, h] = [144, 132];
-  const points: Record<string, { x: number; y: number }> = {};
-  const walls: Record<string, object> = {};
-  const openings: Record<string, object> = {};
-  const add = (id: string, from: [number, number], to: [number, number]) => {
-    points[`${id}a`] = { x: from[0], y: from[1] };
-    points[`${id}b`] = { x: to[0], y: to[1] };
-    walls[id] = { from: `${id}a`, to: `${id}b` };
-  };
-  for (let r = 0; r <= rows; r++) add(`h${r}`, [0, r * h], [columns * w, r * h]);
-  for (let r = 0; r < rows; r++)
-    for (let c = 0; c <= columns; c++) add(`v${r}_${c}`, [c * w, r * h], [c * w, (r + 1) * h]);
-  for (let r = 0; r < rows; r++)
-    for (let c = 0; c < columns; c++)
-      openings[`o${r}_${c}`] = {
-        wall: `h${r}`,
-        at: c * w + 40,
-        width: 32,
-        kind: r === 0 ? 'window' : 'door',
-        sill: r === 0 ? 36 : 0,
-        head: 80,
-      };
-  const rooms = Object.fromEntries(
-    Array.from({ length: rows * columns }, (_, i) => [
-      `r${i}`,
-      { x: ((i % columns) + 0.5) * w, y: (Math.floor(i / columns) + 0.5) * h, use: 'bedroom' },
-    ]),
-  );
-  const panels = { n1: { on: { wall: 'h0', side: 'left', at: 20, away: 60 } } };
-  return planOf({ points, walls, openings, rooms, panels });
-}
+import { gridHouse, wired } from './wired.ts';
 
 export function bench(): string[] {
   const line = (what: string, ms: number, note: string) =>

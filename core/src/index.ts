@@ -9,7 +9,7 @@ export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
-export { edits, makeEdit, makeEdits, recipeOf } from './edits/index.ts';
+export { edits, makeEdit, makeEdits, proposed, recipeOf } from './edits/index.ts';
 export { editStep } from './edits/index.ts';
 export type { EditArgs, EditName, EditStep } from './edits/index.ts';
 export {
@@ -84,7 +84,8 @@ export { netId, screwOf } from './wiring/index.ts';
 export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';
 export { storyPoleSvg } from './outputs/drawing/storyPole.ts';
-export { unrollRoom } from './outputs/drawing/unrolled.ts';
+export { unrolledRooms, unrollRoom } from './outputs/drawing/unrolled.ts';
+export { changeOf, withChange, type Change as ValueChange } from './incremental/index.ts';
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';
 export * from './lookups/index.ts';
 export { resultFile, writtenFinding, type ResultFile, type WrittenFinding } from './formats/resultFile.ts';

@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
-import { gridHouse } from '../../bench/space.bench.ts';
-import { wired } from '../../bench/wired.ts';
+import { connectedHouse, wired } from '../../bench/wired.ts';
 import { computed, edited, planOf, randomFrom } from '../../testing/index.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
 import { randomEdit, triedEdits } from '../../testing/triedEdits.ts';
@@ -76,10 +75,7 @@ describe('a computer kept through edits', () => {
 });
 
 describe('what an edit runs in a wired house of thirty rooms', () => {
-  const rooms = gridHouse(6, 5);
-  for (const [i, room] of Object.values(rooms.rooms).entries())
-    room.use = (['bedroom', 'living', 'kitchen', 'bath', 'hall', 'office'] as const)[i % 6]!;
-  const house = wired(rooms, ['boxes', 'circuits']);
+  const house = wired(connectedHouse(30), ['boxes', 'circuits']);
   const computer = new Computer();
   computer.compute(house);
   const ranFor = (plan: Plan) => {

@@ -61,14 +61,25 @@ export const edits = {
     draft.prices[args.item] = { cents: args.cents, per: args.per };
   },
   /** `anew` frees what is neither pinned nor existing first; `trial` weighs this proposal by other rule values than the job's. */
-  propose: (
-    draft: Plan,
-    args: { only?: readonly ProposalKind[]; anew?: boolean; trial?: Plan['rules']['values'] },
-  ) => {
-    if (args.anew) releaseCircuits(draft);
-    propose(draft, args.only, new Computer(), args.trial);
+  propose: (draft: Plan, args: ProposeArgs) => {
+    layOut(draft, args, new Computer());
   },
 } as const;
+
+interface ProposeArgs {
+  readonly only?: readonly ProposalKind[];
+  readonly anew?: boolean;
+  readonly trial?: Plan['rules']['values'];
+}
+
+function layOut(draft: Plan, { only, anew, trial }: ProposeArgs, computer: Computer): void {
+  if (anew) releaseCircuits(draft);
+  propose(draft, only, computer, trial);
+}
+
+/** The edit `propose`, worked out by a kept computer, which then follows what was proposed. */
+export const proposed = (plan: Plan, args: ProposeArgs, computer: Computer): Edited =>
+  applyEdit(plan, 'propose', (draft) => layOut(draft, args, computer), { names: namesOf });
 
 export type EditName = keyof typeof edits;
 export type EditArgs<N extends EditName> = Parameters<(typeof edits)[N]>[1];

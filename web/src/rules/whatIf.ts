@@ -1,5 +1,6 @@
 import { entryOf, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
 import { tallyOf, type Tally } from '../stores/tally.ts';
+import { AnswersReceived, type Answer } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
 
 /** What a change of rules would do to a job: the tally before and after, boxes that would stand elsewhere, findings that come and go. */
@@ -14,16 +15,17 @@ export interface Effect {
 /** Works out effects in a worker of its own, on one job's plan. */
 export class WhatIf {
   private readonly worker = startCompute();
-  private before: Awaited<ReturnType<typeof this.worker.compute.load>> | null = null;
+  private readonly received = new AnswersReceived();
+  private before: Answer | null = null;
 
   constructor(private readonly plan: Plan) {}
 
   /** The effect of a whole set of rules; null when the set is not valid for the plan. */
   async effectOf(rules: Pick<RulesFile, 'values' | 'reasons'>): Promise<Effect | null> {
-    this.before ??= await this.worker.compute.load(this.plan, null);
+    this.before ??= this.received.take(await this.worker.compute.load(this.plan));
     const done = makeEdit(this.plan, 'setRules', rules);
     if (!done.ok) return null;
-    const after = (await this.worker.compute.preview(done.change.patches, null)).result;
+    const after = this.received.take(await this.worker.compute.preview(done.change.patches)).result;
     const before = this.before.result;
     const said = (r: typeof after) =>
       new Set(r.findings.filter((f) => f.level !== 'note' && f.accepted === null).map((f) => f.says));

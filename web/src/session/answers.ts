@@ -1,5 +1,6 @@
 import type { EditArgs, Edited, Patch, Plan } from '@fieldchalk/core';
-import { startCompute, type Answer, type Trial } from '../worker/client.ts';
+import { AnswersReceived, type Answer, type Trial } from '../worker/answer.ts';
+import { startCompute } from '../worker/client.ts';
 
 /** What a gesture would make of the plan, and the patches that lead there. */
 interface Ahead {
@@ -10,6 +11,7 @@ interface Ahead {
 /** What the worker makes of the plan, asked for in the order of the edits. A plain object: what it hears it tells. */
 export class Answers {
   private readonly worker = startCompute();
+  private readonly received = new AnswersReceived();
   private queue: Promise<unknown> = Promise.resolve();
   private waiting: Ahead | null = null;
   private previewing = false;
@@ -18,24 +20,24 @@ export class Answers {
   /** `of` is the plan an answer is of: by the time it comes the window may be further on. */
   constructor(private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void) {}
 
-  /** Follows the plan: by patches from the plan before, or anew where there are none. `room` is read when its turn comes. */
-  follow(plan: Plan, patches: readonly Patch[] | null, room: () => string | null): void {
+  /** Follows the plan: by patches from the plan before, or anew where there are none. */
+  follow(plan: Plan, patches: readonly Patch[] | null): void {
     void this.inTurn(async (compute) => {
-      const answer = patches ? await compute.follow(patches, room()) : await compute.load(plan, room());
-      if (!this.stopped) this.tell(answer, plan, true);
+      const change = patches ? await compute.follow(patches) : await compute.load(plan);
+      if (!this.stopped) this.tell(this.received.take(change), plan, true);
     });
   }
 
   /** What a gesture under way would give; only the latest is computed. */
-  async preview(ahead: Ahead, room: () => string | null): Promise<void> {
+  async preview(ahead: Ahead): Promise<void> {
     this.waiting = ahead;
     if (this.previewing) return;
     this.previewing = true;
     while (this.waiting && !this.stopped) {
       const next = this.waiting;
       this.waiting = null;
-      const answer = await this.worker.compute.preview(next.patches, room());
-      if (!this.stopped) this.tell(answer, next.plan, false);
+      const change = await this.worker.compute.preview(next.patches);
+      if (!this.stopped) this.tell(this.received.take(change), next.plan, false);
     }
     this.previewing = false;
   }

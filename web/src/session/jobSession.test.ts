@@ -116,6 +116,33 @@ test('others’ changes come in under ours', async () => {
   session.close();
 });
 
+test('another’s change comes in as patches where we have nothing under way, and leaves the rest as it is', async () => {
+  const { session, news } = open();
+  session.edit('moveBox', { box: 'b1', at: 60 });
+  await settled();
+  const before = session.plan;
+  const patches: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 40 }];
+  listeners[0]!(
+    'change',
+    server.store({ id: 'other', base: 1, name: 'moveBox', client: 'else', patches }).body,
+  );
+  const last = news.findLast((n) => n.plan)!.plan!;
+  expect(last.patches).toEqual(patches);
+  expect(last.plan).toEqual(server.plan);
+  expect(session.plan.walls).toBe(before.walls);
+  expect(session.plan.boxes['b1']).toBe(before.boxes['b1']);
+  server.unplugged = true;
+  session.edit('moveBox', { box: 'b3', at: 20 });
+  const more: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 44 }];
+  listeners[0]!(
+    'change',
+    server.store({ id: 'third', base: 2, name: 'moveBox', client: 'else', patches: more }).body,
+  );
+  expect(news.findLast((n) => n.plan)!.plan!.patches).toBe(null);
+  expect([at(session.plan, 'b2'), at(session.plan, 'b3')]).toEqual([44, 20]);
+  session.close();
+});
+
 const runsAt = (box: string) =>
   Object.entries(study().runs)
     .filter(([, r]) => r.from === box || r.to === box)

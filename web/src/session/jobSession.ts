@@ -213,18 +213,33 @@ export class JobSession {
 
   private receive(changes: readonly StoredChange[]): void {
     const fresh = changes.filter((c) => c.revision > this.revision).sort((a, b) => a.revision - b.revision);
-    let othersToo = false;
+    const others: Patch[] = [];
+    let own = false;
     for (const change of fresh) {
-      if (change.revision !== this.revision + 1) return void this.catchUp();
+      if (change.revision !== this.revision + 1) {
+        void this.catchUp();
+        break;
+      }
       this.serverPlan = patched(this.serverPlan, change.patches);
       this.revision = change.revision;
-      if (this.pending[0]?.id === change.id) this.pending.shift();
-      else othersToo = true;
+      if (this.pending[0]?.id === change.id) {
+        this.pending.shift();
+        own = true;
+      } else others.push(...change.patches);
     }
     this.keep();
-    if (!othersToo) return;
-    this.rebase();
-    this.tell({ plan: { plan: this.plan, patches: null } });
+    if (others.length > 0) this.layOn(others, own);
+  }
+
+  /**
+   * Lays others' changes under our own. Where none of our own is under way, or came back among them, their patches lead from the plan shown
+   * to the new one, and what they leave alone stays the same.
+   */
+  private layOn(others: readonly Patch[], amongOurs: boolean): void {
+    const patches = this.pending.length === 0 && !amongOurs ? others : null;
+    if (patches) this.plan = patched(this.plan, patches);
+    else this.rebase();
+    this.tell({ plan: { plan: this.plan, patches } });
   }
 
   private rebase(): void {

@@ -101,7 +101,6 @@ export const useSelection = defineStore('selection', () => {
     level.value = session.plan?.rooms[id]?.level ?? level.value;
     choose(null);
     session.unroll(id);
-    session.settle();
   }
   function stepRoom(by: 1 | -1): void {
     const ids = Object.keys(session.plan?.rooms ?? {});

@@ -18,7 +18,7 @@ import { Answers } from '../session/answers.ts';
 import type { MarkRecord } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
 import { JobSession, type SessionNews } from '../session/jobSession.ts';
-import type { Answer, Trial } from '../worker/client.ts';
+import type { Answer, Trial } from '../worker/answer.ts';
 import { tallyOf, type Tally } from './tally.ts';
 
 /** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */
@@ -26,7 +26,7 @@ export const useSession = defineStore('session', () => {
   const plan = shallowRef<Plan | null>(null);
   const answered = shallowRef<Plan | null>(null);
   const result = shallowRef<Result | null>(null);
-  const unrolled = shallowRef<Unrolled | null>(null);
+  const rooms = shallowRef<Answer['rooms']>({});
   const tally = shallowRef<Tally | null>(null);
   const before = shallowRef<Tally | null>(null);
   const marks = shallowRef<readonly MarkRecord[]>([]);
@@ -38,13 +38,13 @@ export const useSession = defineStore('session', () => {
   const history = shallowRef({ undo: false, redo: false });
   let job: JobSession | null = null;
   let answers: Answers | null = null;
-  let room: string | null = null;
+  const room = ref<string | null>(null);
   let proposing: Promise<void> = Promise.resolve();
 
   function show(answer: Answer, of: Plan, settled: boolean): void {
     answered.value = of;
     result.value = answer.result;
-    unrolled.value = answer.unrolled;
+    rooms.value = answer.rooms;
     const next = tallyOf(answer.result);
     if (settled && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value))
       before.value = tally.value;
@@ -60,7 +60,7 @@ export const useSession = defineStore('session', () => {
     if (!news.plan) return;
     plan.value = news.plan.plan;
     history.value = { undo: job?.canUndo ?? false, redo: job?.canRedo ?? false };
-    answers?.follow(news.plan.plan, news.plan.patches, () => room);
+    answers?.follow(news.plan.plan, news.plan.patches);
   }
 
   async function open(id: string): Promise<void> {
@@ -82,11 +82,12 @@ export const useSession = defineStore('session', () => {
     job?.close();
     answers?.stop();
     job = answers = null;
-    plan.value = answered.value = result.value = unrolled.value = tally.value = before.value = null;
+    plan.value = answered.value = result.value = tally.value = before.value = null;
+    rooms.value = {};
     marks.value = [];
     problems.value = [];
     notice.value = '';
-    room = null;
+    room.value = null;
   }
 
   /** Whether an edit was taken; what is wrong with it is told by the names of the plan it was made on. */
@@ -128,19 +129,19 @@ export const useSession = defineStore('session', () => {
   function tryOut<N extends EditName>(name: N, args: EditArgs<N>): Plan | null {
     const ahead = job?.preview(name, args) ?? null;
     if (!ahead) return null;
-    void answers?.preview(ahead, () => room);
+    void answers?.preview(ahead);
     return ahead.plan;
   }
 
   /** Back to the plan as it is, when a gesture is given up. */
   function settle(): void {
     answers?.giveUpPreview();
-    if (plan.value) answers?.follow(plan.value, [], () => room);
+    if (plan.value) answers?.follow(plan.value, []);
   }
 
-  /** Which room is unrolled from the next answer on. */
+  /** Which room is unrolled. All rooms are part of every answer, so choosing one computes nothing. */
   function unroll(id: string | null): void {
-    room = id;
+    room.value = id;
   }
 
   function say(words: string): void {
@@ -158,7 +159,7 @@ export const useSession = defineStore('session', () => {
     answered: computed(() => answered.value),
     drawn: computed(() => must(answered.value, 'the plan of the answer')),
     result: computed(() => result.value),
-    unrolled: computed(() => unrolled.value),
+    unrolled: computed((): Unrolled | null => (room.value && rooms.value[room.value]) || null),
     tally: computed(() => tally.value),
     before: computed(() => before.value),
     marks: computed(() => marks.value),

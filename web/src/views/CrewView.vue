@@ -10,7 +10,8 @@ import { MarksQueue } from '../crew/marksQueue.ts';
 import { forgetJob, keepJob, keptJob } from '../crew/keptJob.ts';
 import type { CrewJob, MarkRecord } from '@fieldchalk/contracts';
 import { call, Refusal } from '../session/api.ts';
-import { startCompute, type Answer } from '../worker/client.ts';
+import { AnswersReceived, type Answer } from '../worker/answer.ts';
+import { startCompute } from '../worker/client.ts';
 import { ceilingTasks, wallTasks, type Task } from '../crew/tasks.ts';
 import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
 import { wallName } from '../workspace/cards/onWall.ts';
@@ -32,6 +33,7 @@ const pane = ref<HTMLElement | null>(null);
 const { width } = useElementSize(pane);
 const none: ReadonlySet<string> = new Set();
 const { compute, stop } = startCompute();
+const received = new AnswersReceived();
 const queue = new MarksQueue(token, (n, problem) => {
   waiting.value = n;
   offline.value = problem?.status === 0;
@@ -44,7 +46,7 @@ let events: EventSource | null = null;
 async function show(next: Plan) {
   plan.value = next;
   if (!room.value || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
-  answer.value = await compute.load(next, room.value);
+  answer.value = received.take(await compute.load(next));
 }
 async function load() {
   try {
@@ -95,10 +97,11 @@ onUnmounted(() => {
   stop();
 });
 
-const walls = computed(() => answer.value?.unrolled?.walls ?? []);
+const unrolled = computed(() => answer.value?.rooms[room.value ?? ''] ?? null);
+const walls = computed(() => unrolled.value?.walls ?? []);
 const wall = computed(() => walls.value[index.value] ?? walls.value[0]);
 const one = computed((): Unrolled | null => {
-  const u = answer.value?.unrolled;
+  const u = unrolled.value;
   return u && wall.value
     ? { ...u, walls: [{ ...wall.value, x: 0 }], width: wall.value.length, profile: [], worst: [] }
     : null;
@@ -130,9 +133,9 @@ const roomExtent = computed(() => {
 const tasks = computed((): Task[] => {
   const open = plan.value;
   if (!open || !answer.value || !one.value || !room.value) return [];
-  const { result, unrolled } = answer.value;
+  const { result } = answer.value;
   if (!onCeiling.value) return wallTasks(open, result, one.value);
-  const letter = (w: string) => wallName(open, unrolled, w);
+  const letter = (w: string) => wallName(open, unrolled.value, w);
   const tail = ruleBook(open.rules.values)('light.tail');
   return ceilingTasks(open, result, room.value, letter, tail);
 });

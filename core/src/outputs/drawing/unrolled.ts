@@ -1,6 +1,6 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import { reachProfile } from '../../boxes/index.ts';
-import { query } from '../../incremental/index.ts';
+import { gathered, idsOf, query } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
 import { wallLetter } from '../../plan/ids.ts';
 import type { Side } from '../../plan/index.ts';
@@ -118,6 +118,11 @@ export const unrollRoom = query('unrolled room', (house: House, roomId: string):
   });
   return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
 });
+
+/** Every room laid out. */
+export const unrolledRooms = query('unrolled rooms', (house: House): Readonly<Record<string, Unrolled>> =>
+  gathered(idsOf(house.plan.rooms), (id) => unrollRoom(house, id)),
+);
 
 /** A piece of floor line cut where counters stand along it. */
 function partsOf(piece: SpacePiece, served: readonly Along[]): (Along & { served: boolean })[] {

@@ -2,7 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { computed, ref, watch } from 'vue';
 import { useSession } from '../../stores/session.ts';
-import type { Trial } from '../../worker/client.ts';
+import type { Trial } from '../../worker/answer.ts';
 
 /** Proposals side by side, and beside what is there now, before one of them is taken. */
 const props = defineProps<{ open: boolean }>();

@@ -1,0 +1,122 @@
+import { medianMs } from './timing.ts';
+import { Computer, compute } from '../src/compute/index.ts';
+import { makeEdit, type EditArgs, type EditName } from '../src/edits/index.ts';
+import { changeOf } from '../src/incremental/index.ts';
+import { patched } from '../src/plan/gate.ts';
+import { isOnWall, type Plan } from '../src/plan/index.ts';
+import { propose, type ProposalKind } from '../src/proposals/index.ts';
+import { connectedHouse, wired } from './wired.ts';
+
+/** What was measured: `ratio` times what `of` says, in the same run. */
+export interface Figure {
+  readonly id: string;
+  readonly ratio: number;
+  readonly of: string;
+}
+
+type Made = (plan: Plan, round: number) => Plan;
+
+const made =
+  <N extends EditName>(name: N, args: (round: number) => EditArgs<N>): Made =>
+  (plan, round) => {
+    const done = makeEdit(plan, name, args(round));
+    if (!done.ok)
+      throw new Error(`${name}: ${done.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
+    return done.plan;
+  };
+
+/** The middle one of a list. */
+const middle = <T>(list: readonly T[]): T => list[Math.floor(list.length / 2)]!;
+
+/** Edits of every part of a house, each somewhat different from round to round. */
+function editsOf(house: Plan): Record<string, Made> {
+  const box = middle(Object.keys(house.boxes).filter((id) => isOnWall(house.boxes[id]!.on)));
+  const on = house.boxes[box]!.on as { at: number };
+  const device = middle(Object.keys(house.devices));
+  const opening = middle(Object.keys(house.openings));
+  const { at } = house.openings[opening]!;
+  const wall = middle(Object.keys(house.walls).filter((id) => id.startsWith('v')));
+  return {
+    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? 6 : -6) })),
+    device: made('setDevice', (i) => ({ device, changes: { va: 200 + (i % 2) * 60 } })),
+    opening: made('setOpening', (i) => ({ opening, changes: { at: at + (i % 2 ? 2 : 4) } })),
+    wall: made('moveWall', (i) => ({ wall, offset: i % 2 ? 2 : -2 })),
+    rename: made('renameJob', (i) => ({ name: `Job ${i}` })),
+    rule: made('setRule', (i) => ({
+      rule: 'height.receptacle',
+      value: { value: 15 + (i % 2), to: 'center', from: 'finished' },
+    })),
+    foreign: (plan, i) =>
+      patched(plan, [{ op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? 6 : -6) }]),
+  };
+}
+
+/** From an edit's start through the gate to the whole result, after a few to warm up; a share of a full compute. */
+function editShares(house: Plan, full: number, rooms: number): Figure[] {
+  return Object.entries(editsOf(house)).map(([name, make]) => {
+    const computer = new Computer();
+    let plan = house;
+    computer.compute(plan);
+    const one = (round: number) => {
+      plan = make(plan, round);
+      computer.compute(plan);
+    };
+    for (let round = 0; round < 6; round++) one(round);
+    const ms = medianMs(15, (round) => one(round + 1));
+    return { id: `edit.${name} ${rooms}`, ratio: ms / full, of: 'full compute' };
+  });
+}
+
+/** What crosses to the window when one box is moved, as a share of the whole result. */
+function transfer(house: Plan, rooms: number): Figure {
+  const computer = new Computer();
+  const before = computer.compute(house);
+  const after = computer.compute(editsOf(house)['box']!(house, 1));
+  const bytes = (value: unknown) => JSON.stringify(value).length;
+  return { id: `transfer ${rooms}`, ratio: bytes(changeOf(before, after)) / bytes(after), of: 'the result' };
+}
+
+/** Every part proposed into the drawn house, one after the other, as a share of a full compute of the house they make. */
+function proposing(rooms: number, full: number): Figure[] {
+  const house = connectedHouse(rooms);
+  const parts: ProposalKind[] = ['boxes', 'circuits', 'runs'];
+  const shares = parts.map((part) => {
+    const start = performance.now();
+    propose(house, [part]);
+    return { id: `propose.${part} ${rooms}`, ratio: (performance.now() - start) / full, of: 'full compute' };
+  });
+  const all = shares.reduce((sum, s) => sum + s.ratio, 0);
+  return [...shares, { id: `propose.all ${rooms}`, ratio: all, of: 'full compute' }];
+}
+
+const sizes = [1, 8, 30, 60];
+
+/** Everything measured, for houses of each size whose rooms share walls. */
+export function figures(): Figure[] {
+  const list: Figure[] = [];
+  const fulls: number[] = [];
+  for (const rooms of sizes) {
+    const house = wired(connectedHouse(rooms));
+    const full = medianMs(rooms > 8 ? 5 : 15, () => compute(house));
+    fulls.push(full);
+    list.push(...editShares(house, full, rooms), transfer(house, rooms), ...proposing(rooms, full));
+  }
+  const [first, last] = [fulls[0]!, fulls.at(-1)!];
+  const exponent = Math.log(last / first) / Math.log(sizes.at(-1)! / sizes[0]!);
+  list.push({ id: 'growth', ratio: exponent, of: 'exponent of a full compute, 1 to 60 rooms' });
+  const house = wired(connectedHouse(60));
+  const before = memory();
+  const computer = new Computer();
+  computer.compute(house);
+  list.push({ id: 'memory 60', ratio: (memory() - before) / 2 ** 20, of: 'MiB of a kept house' });
+  return list;
+}
+
+/** Bytes of the heap, collected first where that can be asked for. */
+function memory(): number {
+  (globalThis as { gc?: () => void }).gc?.();
+  return process.memoryUsage().heapUsed;
+}
+
+export const bench = (): string[] =>
+  figures().map(({ id, ratio, of }) => `${id.padEnd(24)} ${ratio.toFixed(4).padStart(10)} × ${of}`);
