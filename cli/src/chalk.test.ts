@@ -1,9 +1,13 @@
 import { notEmpty } from '@fieldchalk/core/testing';
 import { spawnSync } from 'node:child_process';
-import { describe, expect, test } from 'vitest';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from 'vitest';
 import { compute, planSchema, type Plan, type ResultFile, resultFile } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import * as command from './chalk.ts';
+import type { Replay } from './replay.ts';
 
 async function chalk(args: string[], input = '') {
   const heard = { out: '', errors: '' };
@@ -125,5 +129,59 @@ describe('chalk', () => {
     const bad = spawned(['check', '-'], '{"format": "fieldchalk.plan"');
     expect([bad.code, bad.out]).toEqual([2, '']);
     expect(bad.errors).toMatch(/^\(file\): is not JSON: .+\n$/);
+  });
+});
+
+describe('chalk replay', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'chalk-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const script = (value: unknown): string => {
+    const file = join(folder, 'edits.json');
+    writeFileSync(file, typeof value === 'string' ? value : JSON.stringify(value));
+    return file;
+  };
+
+  test('applies edits one after another: what each took, that a new computer says the same, and the plan at the end', async () => {
+    const end = join(folder, 'end.json');
+    const file = script([
+      { edit: 'renameJob', args: { name: 'Other' } },
+      { edit: 'moveBox', args: { box: 'b1', at: 60 } },
+      { edit: 'moveWall', args: { wall: 'w2', offset: 6 } },
+    ]);
+    const { code, out } = await chalk(['replay', '-', file, '-o', end], demo);
+    expect(code).toBe(0);
+    const told = JSON.parse(out) as Omit<Replay, 'plan'>;
+    expect(told.full.result).toMatch(/^[0-9a-f]{16}$/);
+    expect(told.edits.map((e) => [e.edit, e.sameAsNew])).toEqual([
+      ['renameJob', true],
+      ['moveBox', true],
+      ['moveWall', true],
+    ]);
+    const [renamed, box, wall] = told.edits.map((e) => e.recomputed);
+    expect(renamed).toBe(0);
+    expect(box).toBeGreaterThan(0);
+    expect(wall).toBeGreaterThan(box!);
+    const plan = JSON.parse(readFileSync(end, 'utf8')) as Plan;
+    expect([plan.job.name, (plan.boxes['b1']!.on as { at: number }).at]).toEqual(['Other', 60]);
+  });
+
+  test('a refused edit says which and why and exits 2; so does a script that is none', async () => {
+    const refused = await chalk(
+      ['replay', '-', script([{ edit: 'moveBox', args: { box: 'none', at: 3 } }])],
+      demo,
+    );
+    expect([refused.code, refused.out]).toEqual([2, '']);
+    expect(refused.errors).toMatch(/^0\.moveBox\.box: /);
+    for (const [value, says] of [
+      [{}, '(edits): must be a list'],
+      ['{', 'edits.json: is not JSON'],
+      [[{ edit: 'fly' }], '0.edit: “fly” is not the name of an edit'],
+      [[{ edit: 'renameJob', args: { name: 'x' }, when: 1 }], '0.when: is not a known field'],
+      [[3], '0: must be { "edit", "args" }'],
+    ] as const) {
+      const { code, errors } = await chalk(['replay', '-', script(value)], demo);
+      expect([code, errors]).toEqual([2, expect.stringContaining(says)]);
+    }
+    expect((await chalk(['replay', '-'], demo)).errors).toContain('needs a file of EDITS');
   });
 });

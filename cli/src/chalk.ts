@@ -27,6 +27,8 @@ import {
   type ImportFormat,
 } from '@fieldchalk/core/import';
 
+import { faultsOf, replay, type NamedEdit } from './replay.ts';
+
 /** Where a command reads its standard input from and writes its answer and its complaints to. */
 export interface Terminal {
   readonly input: () => Buffer;
@@ -41,6 +43,8 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   propose FILE [--only boxes,circuits,runs,models; parts of boxes: receptacles,lights,switches,alarms,data]
   import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
                                 a plan; what is doubtful goes to standard error
+  replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
+                                what each took, and whether it answers as a new one does; -o writes the plan at the end
   export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
@@ -64,16 +68,19 @@ const options = {
 interface Asked {
   readonly command: string | undefined;
   readonly file: string | undefined;
+  /** The file of edits a replay takes. */
+  readonly script: string | undefined;
   readonly values: Partial<Record<keyof typeof options, string>>;
 }
 
 function asked(args: readonly string[]): Asked {
   try {
     const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
-    const [command, file, extra] = positionals;
-    if (extra !== undefined)
-      throw new BadInput([`${extra}: is one thing too many; a command takes one FILE`]);
-    return { command, file, values };
+    const [command, file, ...more] = positionals;
+    const script = command === 'replay' ? more.shift() : undefined;
+    if (more[0] !== undefined)
+      throw new BadInput([`${more[0]}: is one thing too many; a command takes one FILE`]);
+    return { command, file, script, values };
   } catch (error) {
     if (error instanceof BadInput) throw error;
     throw new BadInput([`(option): ${(error as Error).message}`, usage]);
@@ -174,6 +181,30 @@ function proposed(plan: Plan, only: readonly ProposalKind[]): Plan {
   return done.plan;
 }
 
+function scriptIn(file: string | undefined, terminal: Terminal): readonly NamedEdit[] {
+  if (!file) throw new BadInput(['(command): needs a file of EDITS', usage]);
+  let script: unknown;
+  try {
+    script = JSON.parse(readBytes(file, terminal).toString('utf8'));
+  } catch (error) {
+    if (error instanceof BadInput) throw error;
+    throw new BadInput([`${file}: is not JSON: ${(error as Error).message}`]);
+  }
+  const faults = faultsOf(script);
+  if (faults.length > 0) throw new BadInput(faults);
+  return script as readonly NamedEdit[];
+}
+
+/** Replays a script and gives what to print; the plan at the end goes where it is asked for. */
+function replayed({ file, script, values }: Asked, terminal: Terminal): unknown {
+  const plan = loadPlan(file, terminal);
+  const outcome = replay(plan, scriptIn(script, terminal));
+  if (!outcome.ok) throw new BadInput(outcome.lines);
+  const { plan: last, ...told } = outcome.done;
+  if (values.out) writeFileSync(values.out, written(last));
+  return told;
+}
+
 async function run(ask: Asked, terminal: Terminal): Promise<number> {
   const { command, file, values } = ask;
   const print = (value: unknown) => terminal.out(written(value));
@@ -198,6 +229,9 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
       else terminal.out(text);
       return 0;
     }
+    case 'replay':
+      print(replayed(ask, terminal));
+      return 0;
     case 'rules':
       print(listRules());
       return 0;

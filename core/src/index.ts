@@ -31,7 +31,7 @@ export { problemsFrom } from './plan/problems.ts';
 export { emptyRules, readRulesText, rulesFileSchema, withRule } from './plan/rulesFile.ts';
 export type { RulesFile } from './plan/rulesFile.ts';
 export { compareIds, nextId, wallLetter } from './plan/ids.ts';
-export { planHash } from './plan/hash.ts';
+export { planHash, textHash } from './plan/hash.ts';
 export {
   ampsByFeeder,
   feederGauges,
@@ -85,7 +85,7 @@ export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';
 export { storyPoleSvg } from './outputs/drawing/storyPole.ts';
 export { unrolledRooms, unrollRoom } from './outputs/drawing/unrolled.ts';
-export { changeOf, withChange, type Change as ValueChange } from './incremental/index.ts';
+export { changeOf, countRuns, withChange, type Change as ValueChange } from './incremental/index.ts';
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';
 export * from './lookups/index.ts';
 export { resultFile, writtenFinding, type ResultFile, type WrittenFinding } from './formats/resultFile.ts';

@@ -10,11 +10,10 @@ function canonical(value: unknown): string {
   return `{${keys.map((k) => `${JSON.stringify(k)}:${canonical(record[k])}`).join(',')}}`;
 }
 
-/** Two 32-bit hashes (FNV-1a) of what stands at a place of a plan. */
+/** Two 32-bit hashes (FNV-1a) of a text. */
 type Hash = readonly [number, number];
 
-function hashOf(place: string, value: unknown): Hash {
-  const text = `${place}:${canonical(value)}`;
+function hashOf(text: string): Hash {
   let a = 0x811c9dc5;
   let b = 0x01000193;
   for (let i = 0; i < text.length; i++) {
@@ -24,6 +23,11 @@ function hashOf(place: string, value: unknown): Hash {
   }
   return [a >>> 0, b >>> 0];
 }
+
+const written = (hash: Hash): string => hash.map((n) => n.toString(16).padStart(8, '0')).join('');
+
+/** A short fingerprint of a text. */
+export const textHash = (text: string): string => written(hashOf(text));
 
 const plus = (sum: Hash, [a, b]: Hash, sign: 1 | -1): Hash => [
   (sum[0] + sign * a) >>> 0,
@@ -48,7 +52,7 @@ export class PlanHash {
       else this.change(name, now);
     }
     this.held = plan;
-    return this.sum.map((n) => n.toString(16).padStart(8, '0')).join('');
+    return written(this.sum);
   }
 
   /** Keys of a record before and now; null for what is no record. An empty record counts for nothing. */
@@ -63,7 +67,7 @@ export class PlanHash {
     if (known) this.sum = plus(this.sum, known.hash, -1);
     this.entries.delete(place);
     if (value === undefined) return;
-    const hash = hashOf(place, value);
+    const hash = hashOf(`${place}:${canonical(value)}`);
     this.entries.set(place, { value, hash });
     this.sum = plus(this.sum, hash, 1);
   }
