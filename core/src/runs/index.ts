@@ -87,9 +87,16 @@ const waysOf = ({ plan, framing, rooms, layout, rules }: Ways): Ways => ({
   rules,
 });
 
+const boxesById = query('boxes on wall by id', ({ layout }: Ways, wall: string): readonly PlacedBox[] =>
+  [...(layout.onWall[wall] ?? [])].sort((a, b) => compareIds(a.id, b.id)),
+);
+
 /** Boxes on some walls, in the order of their ids: a hole rises over those that stand in its line. */
-const boxesOnWalls = ({ layout }: Ways, walls: readonly string[]): PlacedBox[] =>
-  walls.flatMap((wall) => layout.onWall[wall] ?? []).sort((a, b) => compareIds(a.id, b.id));
+function boxesOnWalls(w: Ways, walls: readonly string[]): readonly PlacedBox[] {
+  const [only, ...more] = walls;
+  if (only !== undefined && more.length === 0) return boxesById(w, only);
+  return walls.flatMap((wall) => boxesById(w, wall)).sort((a, b) => compareIds(a.id, b.id));
+}
 
 /** The way of a run through the graph; null where there is none, and nothing for one that is not there. */
 const wayOf = query('way of run', (w: Ways, id: string): Way | 'in one bay' | null | undefined => {
