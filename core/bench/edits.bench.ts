@@ -37,7 +37,7 @@ function editsOf(house: Plan): Record<string, Made> {
   const { at } = house.openings[opening]!;
   const wall = middle(Object.keys(house.walls).filter((id) => id.startsWith('v')));
   return {
-    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? 6 : -6) })),
+    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? 18 : -18) })),
     device: made('setDevice', (i) => ({ device, changes: { va: 200 + (i % 2) * 60 } })),
     opening: made('setOpening', (i) => ({ opening, changes: { at: at + (i % 2 ? 2 : 4) } })),
     wall: made('moveWall', (i) => ({ wall, offset: i % 2 ? 2 : -2 })),
@@ -47,7 +47,7 @@ function editsOf(house: Plan): Record<string, Made> {
       value: { value: 15 + (i % 2), to: 'center', from: 'finished' },
     })),
     foreign: (plan, i) =>
-      patched(plan, [{ op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? 6 : -6) }]),
+      patched(plan, [{ op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? 18 : -18) }]),
   };
 }
 
