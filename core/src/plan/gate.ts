@@ -60,31 +60,55 @@ function touchedBy(plan: Plan, patches: readonly Patch[]): Touched[] {
   return [...parts.values()];
 }
 
-/** What is wrong with one part by its schema; for a change from outside, what it leaves to the defaults as well. */
-function wrongIn(plan: Plan, part: Touched, from: Given['from']): Problem[] {
-  const [name, id] = part;
+/** A part read by its schema: what is wrong with it, what it leaves to the defaults, and the part with those filled in. */
+interface PartRead {
+  readonly wrong: readonly Problem[];
+  readonly left: readonly Problem[];
+  readonly filled: unknown;
+}
+
+function readPart(plan: Plan, [name, id]: Touched): PartRead {
   const [schema, value] =
     name === undefined
       ? [planSchema, plan]
-      : [
-          planSchema.shape[name],
-          id === undefined
-            ? plan[name]
-            : { [id]: entryOf(plan[name as CollectionName] as Record<string, unknown>, id) },
-        ];
+      : [planSchema.shape[name], id === undefined ? plan[name] : { [id]: valueAt(plan[name] as object, id) }];
   const read = schema.safeParse(value, { reportInput: true });
   const within = name === undefined ? [] : [name];
-  if (!read.success) return problemsFrom(read.error.issues, within);
-  if (from === 'us') return [];
-  return name === undefined
-    ? leftOut(read.data, value, '')
-    : leftOut({ [name]: read.data }, { [name]: value }, '');
+  if (!read.success) return { wrong: problemsFrom(read.error.issues, within), left: [], filled: value };
+  const left =
+    name === undefined
+      ? leftOut(read.data, value, '')
+      : leftOut({ [name]: read.data }, { [name]: value }, '');
+  return { wrong: [], left, filled: read.data };
 }
 
-/** Checks what a change has touched, and what must hold between the parts of the plan. The plan before it was in order. */
-function problemsOf(plan: Plan, patches: readonly Patch[], from: Given['from']): Problem[] {
-  const wrong = touchedBy(plan, patches).flatMap((part) => wrongIn(plan, part, from));
-  return wrong.length > 0 ? wrong : integrityProblems(plan);
+const valueAt = (collection: object, id: string): unknown =>
+  entryOf(collection as Record<string, unknown>, id);
+
+/** The plan with parts put in as they were read. */
+function filledIn(plan: Plan, parts: readonly Touched[], read: readonly PartRead[]): Plan {
+  return parts.reduce<Plan>((filled, [name, id], i) => {
+    const own = read[i]?.filled;
+    if (name === undefined) return own as Plan;
+    return {
+      ...filled,
+      [name]: id === undefined ? own : { ...(filled[name] as object), ...(own as object) },
+    };
+  }, plan);
+}
+
+/**
+ * Checks what a change has touched, and what must hold between the parts of the plan; for a change from outside, that it leaves nothing to
+ * the defaults as well. The plan before it was in order.
+ */
+function problemsOf(plan: Plan, patches: readonly Patch[], from: Given['from']): readonly Problem[] {
+  const parts = touchedBy(plan, patches);
+  const read = parts.map((part) => readPart(plan, part));
+  const wrong = read.flatMap((r) => r.wrong);
+  if (wrong.length > 0) return wrong;
+  const left = read.flatMap((r) => r.left);
+  const broken = integrityProblems(left.length > 0 ? filledIn(plan, parts, read) : plan);
+  return broken.length > 0 || from === 'us' ? broken : left;
 }
 
 /** Fields that only the defaults would fill: a change must bring its entries whole, or windows would differ in what they hold. */
@@ -118,7 +142,7 @@ export function applyEdit(
     const [next, patches, inverse] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
     const problems = problemsOf(next, patches, given.from ?? 'us');
     return problems.length > 0
-      ? { ok: false, problems }
+      ? { ok: false, problems: [...problems] }
       : { ok: true, plan: next, change: { name, patches, inverse } };
   } catch (error) {
     if (error instanceof EditRefused)
