@@ -3,6 +3,7 @@ import {
   Computer,
   countRuns,
   edits,
+  frozen,
   makeEdit,
   type EditArgs,
   type EditName,
@@ -55,6 +56,7 @@ export function replay(
   script: readonly NamedEdit[],
 ): { ok: true; done: Replay } | { ok: false; lines: string[] } {
   const computer = new Computer();
+  frozen(plan);
   const begun = performance.now();
   const first = JSON.stringify(computer.compute(plan));
   const full = { ms: rounded(performance.now() - begun), result: textHash(first) };

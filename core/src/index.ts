@@ -32,6 +32,7 @@ export { emptyRules, readRulesText, rulesFileSchema, withRule } from './plan/rul
 export type { RulesFile } from './plan/rulesFile.ts';
 export { compareIds, nextId, wallLetter } from './plan/ids.ts';
 export { planHash, textHash } from './plan/hash.ts';
+export { frozen } from './plan/settled.ts';
 export {
   ampsByFeeder,
   feederGauges,

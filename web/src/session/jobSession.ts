@@ -5,6 +5,7 @@ import {
   type Edited,
   type EditName,
   type EditStep,
+  frozen,
   makeEdit,
   makeEdits,
   nth,
@@ -51,7 +52,7 @@ export class JobSession {
     readonly job: Job,
     private readonly tell: (news: SessionNews) => void,
   ) {
-    this.plan = this.serverPlan = job.plan;
+    this.plan = this.serverPlan = frozen(job.plan);
     this.revision = job.revision;
     this.pending = this.adoptUnsent();
     if (this.pending.length > 0) this.rebase();
