@@ -125,10 +125,12 @@ export class Computer {
   private readonly followed = new FollowedPlan();
   readonly house: House = houseOf(this.followed.view);
   private hash = new PlanHash();
+  /** Views that queries about one of their entries are asked of. */
+  private readonly asked = [this.house, this.house.plan, this.house.plan.walls, this.house.rooms];
 
   /** Takes a plan in place of the one before. */
   take(plan: Plan): House {
-    for (const id of this.followed.take(plan)) for (const of of [this.house, this.house.plan]) forget(of, id);
+    for (const id of this.followed.take(plan)) for (const of of this.asked) forget(of, id);
     return this.house;
   }
 

@@ -25,11 +25,12 @@ class Branch<T> {
     const branch = new Branch<T>();
     this.further.set(record, branch);
     for (const asked of all)
-      if (isRecord(asked)) keptOf.set(asked, [...(keptOf.get(asked) ?? []), branch.kept]);
+      if (isRecord(asked) && isView(asked)) keptOf.set(asked, [...(keptOf.get(asked) ?? []), branch.kept]);
     return branch;
   }
 }
 
+/** Where to let go of answers about what is gone from a view. Other records never lose anything, and must not hold on to those they were asked with. */
 const keptOf = new WeakMap<object, readonly Kept<unknown>[]>();
 const isRecord = (asked: Asked): asked is object =>
   (typeof asked === 'object' && asked !== null) || typeof asked === 'function';

@@ -11,7 +11,7 @@ import { toDecimals } from '../units/index.ts';
 import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
-import { endsOfRun, keptWay } from './keptWays.ts';
+import { endsOfRun, keepWaysOf, keptWay } from './keptWays.ts';
 import { closedMinutes, isInOneBay, layRoute, type Route, type Way } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
 
@@ -125,7 +125,10 @@ const routeOf = query('route of run', (w: Ways, id: string): Route | null | unde
 /** Runs by the walls they bore, in the order of their ids. */
 const runsByWall = query('runs by wall', (w: Ways): Map<string, string[]> => {
   const byWall = new Map<string, string[]>();
-  for (const id of idsOf(w.plan.runs))
+  const ids = idsOf(w.plan.runs);
+  const there = new Set(ids);
+  for (const ways of [w, dataWays(w)]) keepWaysOf(ways, there);
+  for (const id of ids)
     for (const wall of new Set(routeOf(w, id)?.bores.map((b) => b.member.wall)))
       byWall.set(wall, [...(byWall.get(wall) ?? []), id]);
   return byWall;

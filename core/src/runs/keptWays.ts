@@ -90,6 +90,12 @@ function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null
 
 const keptWays = new WeakMap<Ways, Map<string, Kept>>();
 
+/** Lets go of the ways of runs that are gone, and of the graphs those were found in. */
+export function keepWaysOf(w: Ways, runs: ReadonlySet<string>): void {
+  const ways = keptWays.get(w);
+  for (const id of ways?.keys() ?? []) if (!runs.has(id)) ways?.delete(id);
+}
+
 /** Both ends of a run; null where the framing gives no way to one of them. */
 export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | null {
   const run = w.plan.runs[id];

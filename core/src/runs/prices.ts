@@ -109,14 +109,15 @@ export const boundOf = query(
         const price = drilled[step[k]! >> 1]! - Math.abs(z[other]! - z[node]!) * inside.perInch;
         across = Math.min(across, (price + bayWidth[node]! * inside.perInch) / wide);
       }
-    return { inside: inside.perInch, across: Math.max(across, inside.perInch), ...square };
+    const known = across < Infinity ? Math.max(across, inside.perInch) : inside.perInch;
+    return { inside: inside.perInch, across: known, ...square };
   },
   Object.is,
 );
 
 /** At least what so many inches across the plan and up or down cost, `free` of them at most in the bay where they end. */
 export const atLeast = ({ inside, across }: Bound, inches: number, up: number, free: number): number =>
-  Math.max(inside * inches, across * inches - (across - inside) * free) + inside * up;
+  (free < inches ? across * inches - (across - inside) * free : inside * inches) + inside * up;
 
 /** Where a search is heading, so that it looks there first. */
 export interface Heading extends XY {

@@ -156,3 +156,38 @@ test('the demo is whole: every box reached, nothing wrong, breaker and gauge che
     expect.arrayContaining(['circuit.breaker', 'circuit.cable']),
   );
 });
+
+describe('a search that knows where it is heading', () => {
+  const house = new Computer().take(study());
+  const graph = house.runs.graph();
+  const random = randomFrom(77);
+  const pick = () => Math.floor(random() * graph.nodes.length);
+  const headingTo = (node: number, free: number) => {
+    const { x, y, z } = graph.nodes[node]!.at;
+    return { x, y, low: z, high: z, free };
+  };
+
+  test.each(['cost', 'cable', 'holes', 'in-wall'] as const)(
+    'finds the same places at the same cost as one that looks everywhere, where the house prefers %s',
+    (prefer) => {
+      const { rules } = new Computer().take({
+        ...study(),
+        rules: { ...study().rules, values: { 'route.prefer': prefer } },
+      });
+      let found = 0;
+      for (let n = 0; n < 60; n++) {
+        const [from, to] = [pick(), pick()];
+        const way = (['auto', 'wall', 'over', 'under'] as const)[n % 4]!;
+        const cost = stepCostFor(rules, way, 50);
+        const [starts, goals] = [[{ node: from, cost: 0 }], [{ node: to, cost: 0 }]];
+        const anywhere = cheapestPath(graph, starts, goals, cost);
+        for (const free of [graph.bayWidth[to]!, Infinity])
+          expect(cheapestPath(graph, starts, goals, cost, headingTo(to, free)), `pair ${n}`).toEqual(
+            anywhere,
+          );
+        if (anywhere) found++;
+      }
+      expect(found).toBeGreaterThan(20);
+    },
+  );
+});
