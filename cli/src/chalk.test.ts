@@ -4,7 +4,15 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import { compute, planSchema, type Plan, type ResultFile, resultFile } from '@fieldchalk/core';
+import {
+  compute,
+  edits,
+  planSchema,
+  type ListedEdit,
+  type Plan,
+  type ResultFile,
+  resultFile,
+} from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import * as command from './chalk.ts';
 import type { Replay } from './replay.ts';
@@ -163,6 +171,39 @@ describe('chalk replay', () => {
     expect(wall).toBeGreaterThan(box!);
     const plan = JSON.parse(readFileSync(end, 'utf8')) as Plan;
     expect([plan.job.name, (plan.boxes['b1']!.on as { at: number }).at]).toEqual(['Other', 60]);
+  });
+
+  test('what can be told without the plan is told of every edit before any is made', async () => {
+    const { code, out, errors } = await chalk(
+      [
+        'replay',
+        '-',
+        script([
+          { edit: 'moveBox', args: { box: 'b1', at: 'far' } },
+          { edit: 'renameJob' },
+          { edit: 'setOpening', args: { opening: 'o1', changes: { colour: 'red', kind: 'hatch' } } },
+        ]),
+      ],
+      demo,
+    );
+    expect([code, out]).toEqual([2, '']);
+    expect(errors.split('\n')).toEqual([
+      '0.moveBox.at: must be a number',
+      '1.renameJob: is required (object)',
+      expect.stringMatching(/^2\.setOpening\.changes\.kind: must be one of: door, /),
+      '2.setOpening.changes.colour: is not a known field; remove it or correct its name',
+      '',
+    ]);
+  });
+
+  test('“chalk edits” lists every edit with what it does and the schema of its arguments', async () => {
+    const { code, out } = await chalk(['edits']);
+    const listed = JSON.parse(out) as ListedEdit[];
+    expect([code, listed.map((e) => e.edit)]).toEqual([0, Object.keys(edits).sort()]);
+    expect(listed.find((e) => e.edit === 'moveBox')).toMatchObject({
+      does: 'Moves a box along its wall, or to another wall or side.',
+      args: { properties: { at: { type: 'number' } }, required: ['box', 'at'], additionalProperties: false },
+    });
   });
 
   test('a refused edit says which and why and exits 2; so does a script that is none', async () => {

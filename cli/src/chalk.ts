@@ -4,6 +4,7 @@ import {
   auditCsv,
   compareIds,
   compute,
+  listEdits,
   listRules,
   planJsonSchema,
   proposalKinds,
@@ -46,6 +47,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
   export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
+  edits                         every named edit: what it does, and the JSON Schema of its arguments
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
 
@@ -231,6 +233,9 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
     }
     case 'replay':
       print(replayed(ask, terminal));
+      return 0;
+    case 'edits':
+      print(listEdits());
       return 0;
     case 'rules':
       print(listRules());

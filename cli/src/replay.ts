@@ -1,4 +1,5 @@
 import {
+  argumentProblems,
   compute,
   Computer,
   countRuns,
@@ -7,6 +8,7 @@ import {
   makeEdit,
   type EditArgs,
   type EditName,
+  type Problem,
   type Plan,
   textHash,
 } from '@fieldchalk/core';
@@ -33,16 +35,23 @@ export interface Replay {
   readonly edits: readonly Replayed[];
 }
 
+const isEdit = (name: unknown): name is EditName => typeof name === 'string' && Object.hasOwn(edits, name);
+
+/** A problem of the edit at a place of the script, as a line. */
+const lineOf = (at: number, edit: EditName) => (problem: Problem) =>
+  `${at}.${edit}${problem.path ? `.${problem.path}` : ''}: ${problem.message}`;
+
 /** What is wrong with a script of edits, one line each; nothing where it can be tried. */
 export function faultsOf(script: unknown): string[] {
   if (!Array.isArray(script)) return ['(edits): must be a list of { "edit", "args" }'];
   return script.flatMap((entry: unknown, i) => {
     if (typeof entry !== 'object' || entry === null) return [`${i}: must be { "edit", "args" }`];
-    const { edit, ...rest } = entry as Record<string, unknown>;
-    const known = typeof edit === 'string' && Object.hasOwn(edits, edit);
-    const more = Object.keys(rest).filter((key) => key !== 'args');
+    const { edit, args, ...rest } = entry as Record<string, unknown>;
+    const more = Object.keys(rest);
     return [
-      ...(known ? [] : [`${i}.edit: “${String(edit)}” is not the name of an edit`]),
+      ...(isEdit(edit)
+        ? argumentProblems(edit, args).map(lineOf(i, edit))
+        : [`${i}.edit: “${String(edit)}” is not the name of an edit; “chalk edits” lists them`]),
       ...more.map((key) => `${i}.${key}: is not a known field; remove it or correct its name`),
     ];
   });
@@ -65,11 +74,7 @@ export function replay(
   for (const [i, { edit, args }] of script.entries()) {
     const start = performance.now();
     const made = makeEdit(now, edit, args);
-    if (!made.ok)
-      return {
-        ok: false,
-        lines: made.problems.map((p) => `${i}.${edit}${p.path ? `.${p.path}` : ''}: ${p.message}`),
-      };
+    if (!made.ok) return { ok: false, lines: made.problems.map(lineOf(i, edit)) };
     const { value, ran } = countRuns(() => computer.compute(made.plan));
     const ms = rounded(performance.now() - start);
     now = made.plan;

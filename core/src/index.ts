@@ -9,9 +9,17 @@ export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
-export { edits, makeEdit, makeEdits, proposed, recipeOf } from './edits/index.ts';
+export {
+  argumentProblems,
+  edits,
+  listEdits,
+  makeEdit,
+  makeEdits,
+  proposed,
+  recipeOf,
+} from './edits/index.ts';
 export { editStep } from './edits/index.ts';
-export type { EditArgs, EditName, EditStep } from './edits/index.ts';
+export type { EditArgs, EditName, EditStep, ListedEdit } from './edits/index.ts';
 export {
   boundedRooms,
   boxesOfRoom,

@@ -86,7 +86,7 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   mergeCircuits: { from: 'c2', into: 'c1' },
   protectCircuit: { circuit: 'c1' },
   fitCables: { circuit: 'c2' },
-  releaseCircuits: undefined,
+  releaseCircuits: {},
   addFoundCircuits: {
     panel: 'n1',
     circuits: [

@@ -43,8 +43,8 @@ describe('boxes in numbers', () => {
       expect(Object.values(plan.devices).filter((d) => d.box === id)).toMatchObject([
         { kind: 'receptacle', circuit: null },
       ]);
-    expect(refused(study(), 'repeatBox', { box: 'b1', count: 0, every: 16 })).toContain(
-      'count: must be 1 to 50',
+    expect(refused(study(), 'repeatBox', { box: 'b1', count: 0, every: 16 })).toBe(
+      'count: must be at least 1',
     );
   });
 
@@ -200,7 +200,7 @@ describe('what is in a box', () => {
     expect(computed(used).boxes['b1']).toMatchObject({ model: 'model1', volume: 30 });
     expect(computed(used).takeoff.lines.map((l) => l.name)).toContain('Extra deep');
     expect(edited(used, 'removeModel', { model: 'model1' }).boxes['b1']!.model).toBe('auto');
-    expect(refused(study(), 'addModel', { name: 'Thin', width: 2, depth: 1 })).toContain('volume');
+    expect(refused(study(), 'addModel', { name: 'Thin', width: 2, depth: 1 } as never)).toContain('volume');
     expect(refused(study(), 'setBoxModel', { box: 'b1', model: 'nothing' })).toContain('in no catalogue');
   });
 });

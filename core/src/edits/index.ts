@@ -1,25 +1,36 @@
+import { z } from 'zod';
 import { entryOf } from '../lookups/index.ts';
 import { isAbout } from '../plan/accepted.ts';
 import { applyEdit, EditRefused, type Edited } from '../plan/gate.ts';
 import { namesOf } from '../outputs/names.ts';
 import { nextId } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import { problemsFrom, type Problem } from '../plan/problems.ts';
+import { editions, longText, priceSchema, ruleValues, text, type Plan } from '../plan/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { Computer } from '../compute/index.ts';
-import { propose, type ProposalKind } from '../proposals/index.ts';
-import { ruleCatalogue, type RuleId } from '../rules/index.ts';
+import { propose, proposalKinds } from '../proposals/index.ts';
+import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { circuitEdits } from './circuits.ts';
 import { deviceEdits } from './devices.ts';
 import { spaceEdits } from './space.ts';
 import { walkEdits } from './walks.ts';
 import { wallEdits } from './walls.ts';
 import { wiringEdits } from './wiring.ts';
+import { id, ids, verb, whole, type ArgsOf, type Verb } from './verb.ts';
+
+const finding = z.strictObject({ rule: text, about: ids, wall: id.nullable() });
+
+const proposing = z.strictObject({
+  only: z.array(z.enum(proposalKinds)).readonly().optional(),
+  anew: z.boolean().optional(),
+  trial: whole(ruleValues).optional(),
+});
 
 /** The verbs a plan is edited with. Each changes a draft; what is wrong is refused by naming the field. */
 export const edits = {
-  renameJob: (draft: Plan, args: { name: string }) => {
+  renameJob: verb('Names the job.', z.strictObject({ name: text }), (draft, args) => {
     draft.job.name = args.name;
-  },
+  }),
   ...walkEdits,
   ...wallEdits,
   ...spaceEdits,
@@ -27,50 +38,63 @@ export const edits = {
   ...wiringEdits,
   ...circuitEdits,
 
-  setRule: (draft: Plan, args: { rule: RuleId; value: unknown; reason?: string }) => {
-    const same = JSON.stringify(args.value) === JSON.stringify(ruleCatalogue[args.rule].default);
-    if (same) delete draft.rules.values[args.rule];
-    else draft.rules.values[args.rule] = args.value;
-    if (args.reason) draft.rules.reasons[args.rule] = args.reason;
-    else delete draft.rules.reasons[args.rule];
-  },
-  /** The edition of the code in force where the job is: rooms that need protection and how grounds fill a box go by it. */
-  setEdition: (draft: Plan, args: { edition: Plan['rules']['edition'] }) => {
-    draft.rules.edition = args.edition;
-  },
-  /** Takes a whole set of rules in place of the job's own. */
-  setRules: (draft: Plan, args: { values: Plan['rules']['values']; reasons: Plan['rules']['reasons'] }) => {
-    draft.rules.values = { ...args.values };
-    draft.rules.reasons = { ...args.reasons };
-  },
-  /** Lets a finding stand, with the reason kept in the plan. */
-  acceptFinding: (
-    draft: Plan,
-    args: { rule: string; about: readonly string[]; wall: string | null; reason: string },
-  ) => {
-    const { rule, wall, about } = args;
-    const reason = args.reason.trim();
-    if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
-    const known = Object.keys(draft.accepted).find((id) => isAbout(entryOf(draft.accepted, id), args));
-    draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
-  },
-  reopenFinding: (draft: Plan, args: { rule: string; about: readonly string[]; wall: string | null }) => {
+  setRule: verb(
+    'Sets a rule, with the reason for it; the usual value takes the job’s own away.',
+    z.strictObject({ rule: z.enum(ruleIds), value: z.unknown(), reason: longText.optional() }),
+    (draft, args) => {
+      const same = JSON.stringify(args.value) === JSON.stringify(ruleCatalogue[args.rule].default);
+      if (same) delete draft.rules.values[args.rule];
+      else draft.rules.values[args.rule] = args.value;
+      if (args.reason) draft.rules.reasons[args.rule] = args.reason;
+      else delete draft.rules.reasons[args.rule];
+    },
+  ),
+  setEdition: verb(
+    'Sets the edition of the code in force where the job is: rooms that need protection and how grounds fill a box go by it.',
+    z.strictObject({ edition: z.enum(editions) }),
+    (draft, args) => {
+      draft.rules.edition = args.edition;
+    },
+  ),
+  setRules: verb(
+    'Takes a whole set of rules in place of the job’s own.',
+    z.strictObject({ values: whole(ruleValues), reasons: z.record(z.string(), longText) }),
+    (draft, args) => {
+      draft.rules.values = { ...args.values };
+      draft.rules.reasons = { ...args.reasons };
+    },
+  ),
+  acceptFinding: verb(
+    'Lets a finding stand, with the reason kept in the plan.',
+    finding.extend({ reason: longText }),
+    (draft, args) => {
+      const { rule, wall, about } = args;
+      const reason = args.reason.trim();
+      if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
+      const known = Object.keys(draft.accepted).find((id) => isAbout(entryOf(draft.accepted, id), args));
+      draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
+    },
+  ),
+  reopenFinding: verb('Brings back a finding that was let stand.', finding, (draft, args) => {
     for (const [id, a] of Object.entries(draft.accepted)) if (isAbout(a, args)) delete draft.accepted[id];
-  },
-  setPrice: (draft: Plan, args: { item: string; cents: number; per: Plan['prices'][string]['per'] }) => {
-    draft.prices[args.item] = { cents: args.cents, per: args.per };
-  },
-  /** `anew` frees what is neither pinned nor existing first; `trial` weighs this proposal by other rule values than the job's. */
-  propose: (draft: Plan, args: ProposeArgs) => {
-    layOut(draft, args, new Computer());
-  },
+  }),
+  setPrice: verb(
+    'Sets what an item of the list costs.',
+    z.strictObject({ item: text, cents: priceSchema.shape.cents, per: whole(priceSchema.shape.per) }),
+    (draft, args) => {
+      draft.prices[args.item] = { cents: args.cents, per: args.per };
+    },
+  ),
+  propose: verb(
+    'Proposes what is missing: boxes, circuits, runs, models. “anew” frees what is neither pinned nor existing first; “trial” weighs this proposal by other rule values than the job’s.',
+    proposing,
+    (draft, args) => {
+      layOut(draft, args, new Computer());
+    },
+  ),
 } as const;
 
-interface ProposeArgs {
-  readonly only?: readonly ProposalKind[];
-  readonly anew?: boolean;
-  readonly trial?: Plan['rules']['values'];
-}
+type ProposeArgs = ArgsOf<typeof proposing>;
 
 function layOut(draft: Plan, { only, anew, trial }: ProposeArgs, computer: Computer): void {
   if (anew) releaseCircuits(draft);
@@ -82,7 +106,7 @@ export const proposed = (plan: Plan, args: ProposeArgs, computer: Computer): Edi
   applyEdit(plan, 'propose', (draft) => layOut(draft, args, computer), { names: namesOf });
 
 export type EditName = keyof typeof edits;
-export type EditArgs<N extends EditName> = Parameters<(typeof edits)[N]>[1];
+export type EditArgs<N extends EditName> = ArgsOf<(typeof edits)[N]['args']>;
 
 /** Makes a named edit through the gate; a refusal names the plan’s things as people on site do. */
 export function makeEdit<N extends EditName>(plan: Plan, name: N, args: EditArgs<N>): Edited {
@@ -104,7 +128,34 @@ export function makeEdits(plan: Plan, name: string, steps: readonly EditStep[]):
   return applyEdit(plan, name, all, { names: namesOf });
 }
 
-/** The recipe of a named edit. */
-export function recipeOf<N extends EditName>(name: N, args: EditArgs<N>): (draft: Plan) => void {
-  return (draft) => (edits[name] as (d: Plan, a: EditArgs<N>) => void)(draft, args);
+/** What is wrong with the arguments of a named edit, by their names, whatever the plan it is made on. */
+export function argumentProblems(name: EditName, args: unknown): Problem[] {
+  const read = (edits[name].args as z.ZodType).safeParse(args, { reportInput: true });
+  return read.success ? [] : problemsFrom(read.error.issues);
 }
+
+/** The recipe of a named edit. Arguments that do not fit it are refused by their names. */
+export function recipeOf<N extends EditName>(name: N, args: EditArgs<N>): (draft: Plan) => void {
+  const { args: schema, make } = edits[name] as unknown as Verb;
+  return (draft) => {
+    const read = schema.safeParse(args, { reportInput: true });
+    if (!read.success) throw read.error;
+    make(draft, args);
+  };
+}
+
+/** A named edit for those who script with it. */
+export interface ListedEdit {
+  readonly edit: EditName;
+  readonly does: string;
+  /** JSON Schema, draft 2020-12. */
+  readonly args: object;
+}
+
+/** Every named edit, by name, with the JSON Schema of its arguments. */
+export const listEdits = (): ListedEdit[] =>
+  (Object.keys(edits) as EditName[]).sort().map((edit) => ({
+    edit,
+    does: edits[edit].does,
+    args: z.toJSONSchema(edits[edit].args, { io: 'input', unrepresentable: 'any' }),
+  }));

@@ -24,9 +24,6 @@ export function layLightRows(
 ): void {
   const room = draft.rooms[args.room];
   if (!room) throw new EditRefused('room', 'is not in the plan');
-  for (const name of ['columns', 'rows'] as const)
-    if (!Number.isInteger(args[name]) || args[name] < 1 || args[name] > 20)
-      throw new EditRefused(name, 'must be 1 to 20');
   const boundary = boundaryOfRoom(draft, args.room);
   if (!boundary) throw new EditRefused('room', 'does not close yet; finish its walls first');
   const { polygon } = boundary;

@@ -1,48 +1,62 @@
 import { dropEnd } from '../survey/hanging.ts';
+import { z } from 'zod';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, type Panel, type Plan, type Side } from '../plan/index.ts';
+import { entrySchemas, panelSchema, runSchema } from '../plan/index.ts';
 import { need } from './need.ts';
+import { change, changesOf, id, verb, whole } from './verb.ts';
+
+const place = panelSchema.shape.on;
 
 /** Verbs for panels and runs. */
 export const wiringEdits = {
-  addPanel: (
-    draft: Plan,
-    args: {
-      wall: string;
-      side: Side;
-      at: number;
-      away?: number;
-      leaves?: 'below' | 'above';
-      name?: string;
-      amps?: number;
-      spaces?: number;
-      source?: string;
-      existing?: boolean;
+  addPanel: verb(
+    'Adds a panel.',
+    z.strictObject({
+      ...place.shape,
+      ...panelSchema.pick({ name: true, amps: true, spaces: true, source: true, existing: true }).shape,
+    }),
+    (draft, args) => {
+      need(draft.walls, args.wall, 'wall');
+      const { wall, side, at, away = 0, leaves = 'below', ...rest } = args;
+      draft.panels[nextId(draft.panels, 'n')] = entrySchemas.panels.parse({
+        ...rest,
+        on: { wall, side, at, away, leaves },
+      });
     },
-  ) => {
-    need(draft.walls, args.wall, 'wall');
-    const { wall, side, at, away = 0, leaves = 'below', ...rest } = args;
-    draft.panels[nextId(draft.panels, 'n')] = entrySchemas.panels.parse({
-      ...rest,
-      on: { wall, side, at, away, leaves },
-    });
-  },
-  setPanel: (
-    draft: Plan,
-    args: { panel: string; changes: Partial<Omit<Panel, 'on'>>; on?: Partial<Panel['on']> },
-  ) => {
-    const panel = need(draft.panels, args.panel, 'panel');
-    Object.assign(panel, args.changes);
-    if (args.changes.feeder === undefined && 'feeder' in args.changes) delete panel.feeder;
-    if (args.on) Object.assign(panel.on, args.on);
-  },
-  removePanel: (draft: Plan, args: { panel: string }) => dropEnd(draft, 'panels', args.panel),
-  setRunWay: (draft: Plan, args: { run: string; way: Plan['runs'][string]['way'] }) => {
-    need(draft.runs, args.run, 'run').way = args.way;
-  },
-  /** Takes up the cables that are not pinned, so that they can be laid again. */
-  clearRuns: (draft: Plan, args: { circuit?: string }) => {
-    for (const [id, run] of Object.entries(draft.runs))
-      if (!run.pinned && (args.circuit === undefined || run.circuit === args.circuit)) delete draft.runs[id];
-  },
+  ),
+  setPanel: verb(
+    'Changes a panel, or where it stands.',
+    z.strictObject({
+      panel: id,
+      changes: changesOf(panelSchema.omit({ on: true })),
+      on: changesOf(place).optional(),
+    }),
+    (draft, args) => {
+      const panel = need(draft.panels, args.panel, 'panel');
+      change(panel, panelSchema, args.changes);
+      if (args.changes.feeder === undefined && 'feeder' in args.changes) delete panel.feeder;
+      if (args.on) change(panel.on, place, args.on);
+    },
+  ),
+  removePanel: verb(
+    'Removes a panel; its circuits stay, without one.',
+    z.strictObject({ panel: id }),
+    (draft, args) => dropEnd(draft, 'panels', args.panel),
+  ),
+  setRunWay: verb(
+    'Says which way a cable goes.',
+    z.strictObject({ run: id, way: whole(runSchema.shape.way) }),
+    (draft, args) => {
+      need(draft.runs, args.run, 'run').way = args.way;
+    },
+  ),
+  clearRuns: verb(
+    'Takes up the cables that are not pinned, so that they can be laid again.',
+    z.strictObject({ circuit: id.optional() }),
+    (draft, args) => {
+      for (const [id, run] of Object.entries(draft.runs))
+        if (!run.pinned && (args.circuit === undefined || run.circuit === args.circuit))
+          delete draft.runs[id];
+    },
+  ),
 } as const;

@@ -1,5 +1,5 @@
 import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
-import { isDraft } from 'immer';
+import { isDraft, type Immutable } from 'immer';
 import {
   add,
   alongLine,
@@ -171,7 +171,7 @@ export function addWall(
   level: string,
   from: XY,
   to: XY,
-  wall: Partial<Plan['walls'][string]>,
+  wall: Immutable<Partial<Plan['walls'][string]>>,
 ): string {
   if (distance(from, to) < shortestWall)
     throw new EditRefused('length', 'an inch is the least a wall can be');

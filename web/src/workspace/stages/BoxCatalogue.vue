@@ -3,7 +3,7 @@ import CheckField from '../../fields/CheckField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
-import { boxModels, catalogueOf } from '@fieldchalk/core';
+import { boxModels, catalogueOf, type EditArgs } from '@fieldchalk/core';
 import { computed, reactive, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import LengthField from '../../fields/LengthField.vue';
@@ -32,7 +32,8 @@ function add() {
   const given = Object.fromEntries(
     Object.entries(sizes).filter(([, v]) => v !== null && v !== ('' as never)),
   );
-  if (!session.edit('addModel', { ...rest, ...given })) return;
+  // What is not typed yet is refused by its name.
+  if (!session.edit('addModel', { ...rest, ...given } as EditArgs<'addModel'>)) return;
   Object.assign(model, blank());
   adding.value = false;
 }
