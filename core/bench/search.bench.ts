@@ -5,7 +5,7 @@ import { Computer } from '../src/compute/index.ts';
 import { copies } from './compute.bench.ts';
 import { study } from '../demo/study.ts';
 import { randomFrom } from '../testing/index.ts';
-import { stepsFrom } from '../src/runs/graph.ts';
+import { bayWidth, stepsFrom } from '../src/runs/graph.ts';
 import { stepCostFor } from '../src/runs/route.ts';
 import { cheapestPath } from '../src/runs/search.ts';
 
@@ -26,8 +26,9 @@ export function bench(): string[] {
     () => [Math.floor(random() * perRoom), Math.floor(random() * perRoom)] as const,
   );
   const headingOf = (node: number) => {
-    const { x, y, z } = graph.nodes[node]!.at;
-    return { x, y, low: z, high: z, free: graph.bayWidth[node]! };
+    const place = graph.nodes[node]!;
+    const { x, y, z } = place.at;
+    return { x, y, low: z, high: z, free: bayWidth(graph.pieces.get(place.wall)!, place) };
   };
   const ours = medianMs(7, () =>
     pairs.forEach(([a, b]) =>

@@ -240,7 +240,7 @@ export const circuitEdits = {
     z.strictObject({ circuit: id }),
     (draft, args) => {
       need(draft.circuits, args.circuit, 'circuit');
-      fitCables(draft, args.circuit, ruleBook(draft.rules.values)('control.neutral'));
+      fitCables(draft, [args.circuit], ruleBook(draft.rules.values)('control.neutral'));
     },
   ),
   releaseCircuits: verb(

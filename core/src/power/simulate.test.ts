@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
 import { planOf } from '../../testing/index.ts';
-import { fitAllCables, wiringOf, type NeutralSchool } from '../wiring/index.ts';
+import { fitCables, wiringOf, type NeutralSchool } from '../wiring/index.ts';
 import { powered } from './simulate.ts';
 
 /**
@@ -61,7 +61,7 @@ function drawn(cables: string, controls: Record<string, [string[], string[]]>, m
 function wired(plan: Plan, neutral: NeutralSchool = 'every') {
   const rules = ruleBook({ 'control.neutral': neutral });
   const draft = JSON.parse(JSON.stringify(plan)) as Plan;
-  fitAllCables(draft, neutral);
+  fitCables(draft, Object.keys(draft.circuits), neutral);
   return { plan: draft, wiring: wiringOf(draft, rules) };
 }
 

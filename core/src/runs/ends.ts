@@ -1,10 +1,10 @@
-import { entryOf, nth } from '../lookups/index.ts';
-import type { XY, XYZ } from '../geometry/index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { distance, distancePointSegment, type XY, type XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
+import { compareIds } from '../lookups/ids.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
-import { Nearest } from './nearest.ts';
 import { nodesOnSide, overPlates, squareDistance, underFloor, type RouteNode } from './graph.ts';
 import type { Ground } from './graphChange.ts';
 import type { FramedRooms } from './openSpaces.ts';
@@ -86,29 +86,60 @@ function panelEnd(w: Ways, panel: Panel): RunEnd | null {
 
 const mostJoins = 24;
 
-/** The joints over or under one level, to be asked which are near. */
-const jointsOf = query(
-  'joints of level',
-  (w: Ways, level: string, side: 'over' | 'under') => {
-    const pieces = idsOf(w.framing.walls)
-      .map((id) => wallPiece(w, id))
-      .filter((p) => p.level === level);
-    const nodes = pieces.flatMap((p) => nodesOnSide(p, side));
-    return { nodes, nearest: new Nearest(nodes.map((n) => n.at)) };
-  },
-  Object.is,
+/** Inches that a joint may lie beyond the end of its wall's line, and how finely walls are told apart by how far they are. */
+const beyond = 24;
+const coarse = 24;
+
+/** Where a box hangs: over the plates of its room's level, or under the floor. */
+function hangingIn({ plan }: Ways, on: Exclude<Box['on'], WallPlace>) {
+  const above = 'ceiling' in on;
+  return { above, level: entryOf(plan.rooms, above ? on.ceiling : on.floor).level };
+}
+
+const linesOfLevel = query('wall lines of level', ({ framing }: Ways, level: string) =>
+  idsOf(framing.walls)
+    .map((wall) => entryOf(framing.lines, wall))
+    .filter((line) => line.level === level),
 );
 
-function hangingEnd(w: Ways, on: Exclude<Box['on'], WallPlace>): RunEnd {
-  const { plan } = w;
-  const above = 'ceiling' in on;
-  const levelId = entryOf(plan.rooms, above ? on.ceiling : on.floor).level;
-  const level = entryOf(plan.levels, levelId);
-  const { nodes, nearest } = jointsOf(w, levelId, above ? 'over' : 'under');
+/** The walls of the level that a hanging box is in, nearest first, and how far their lines are from it at least: so coarsely that a wall moved elsewhere changes nothing here. */
+const wallsNear = query('walls near box', (w: Ways, id: string): { wall: string; away: number }[] => {
+  const { on } = entryOf(w.plan.boxes, id);
+  if (isOnWall(on)) return [];
+  return linesOfLevel(w, hangingIn(w, on).level)
+    .map(({ id: wall, from, to }) => ({
+      wall,
+      away: Math.floor(distancePointSegment(on, from, to) / coarse) * coarse,
+    }))
+    .sort((a, b) => a.away - b.away);
+});
+
+/**
+ * The joints over or under its level that are nearest to a hanging box, nearest first; of two as far away that of the earlier wall. No wall
+ * farther away than the last of them is looked at.
+ */
+function nearestJoints(w: Ways, id: string, side: 'over' | 'under', at: XY): RouteNode[] {
+  const near: { node: RouteNode; away: number }[] = [];
+  for (const { wall, away } of wallsNear(w, id)) {
+    const last = near[mostJoins - 1];
+    if (last && away - beyond > last.away) break;
+    for (const node of nodesOnSide(wallPiece(w, wall), side))
+      near.push({ node, away: distance(node.at, at) });
+    near.sort(
+      (a, b) => a.away - b.away || compareIds(a.node.wall, b.node.wall) || a.node.local - b.node.local,
+    );
+    near.length = Math.min(near.length, mostJoins);
+  }
+  return near.map(({ node }) => node);
+}
+
+function hangingEnd(w: Ways, id: string, on: Exclude<Box['on'], WallPlace>): RunEnd {
+  const { above, level } = hangingIn(w, on);
+  const { elevation, ceiling } = entryOf(w.plan.levels, level);
   return {
     kind: 'open',
-    at: { x: on.x, y: on.y, z: level.elevation + (above ? level.ceiling + overPlates : -underFloor) },
-    joins: nearest.to({ x: on.x, y: on.y }, mostJoins).map((i) => nth(nodes, i)),
+    at: { x: on.x, y: on.y, z: elevation + (above ? ceiling + overPlates : -underFloor) },
+    joins: nearestJoints(w, id, above ? 'over' : 'under', on),
     drop: above ? overPlates : underFloor,
     away: 0,
     hangs: above ? 'above' : 'below',
@@ -122,7 +153,7 @@ export const runEnd = query('end at', (w: Ways, id: string): RunEnd | null => {
   if (panel) return panelEnd(w, panel);
   const box = plan.boxes[id];
   if (!box) return null;
-  if (!isOnWall(box.on)) return hangingEnd(w, box.on);
+  if (!isOnWall(box.on)) return hangingEnd(w, id, box.on);
   const placed = entryOf(layout.placed, id);
   return wallEnd(w, placed.wall, placed.at, placed);
 });

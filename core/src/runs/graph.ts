@@ -115,8 +115,6 @@ export interface RouteGraph {
   /** First and past the last number of the places in the bay of each place; both its own number outside. */
   readonly bayFrom: Uint32Array;
   readonly bayTo: Uint32Array;
-  /** Width of the bay of each place; 0 outside. */
-  readonly bayWidth: Float64Array;
   readonly spaces: readonly OpenSpace[];
   readonly rates: readonly SpaceRate[];
   /** The joist line each place lies past, by rate. */
@@ -130,15 +128,23 @@ export interface RouteGraph {
 export const overPlates = 1.5;
 export const underFloor = 2.25;
 
-/** Which joist a place lies past, counted across the joists from the origin. */
-export function joistLine(at: XY, joists: { direction: number; spacing: number }): number {
-  const radians = (joists.direction * Math.PI) / 180;
-  return Math.floor((at.y * Math.cos(radians) - at.x * Math.sin(radians)) / joists.spacing + 1e-9);
+/** Which joist a place lies past, counted across joists that run in a direction, from the origin. */
+export function joistLine({
+  direction,
+  spacing,
+}: {
+  direction: number;
+  spacing: number;
+}): (at: XY) => number {
+  const radians = (direction * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  return ({ x, y }) => Math.floor((y * cos - x * sin) / spacing + 1e-9);
 }
 
 /** Joists crossed square between two places, given the direction joists run in. Adds up along a way. */
 export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing: number }): number {
-  return Math.abs(joistLine(a, joists) - joistLine(b, joists));
+  const line = joistLine(joists);
+  return Math.abs(line(a) - line(b));
 }
 
 /** Cable over the plates or under the floor runs square, so its length is the sum of both directions. */
@@ -157,6 +163,12 @@ export function spaceStep({ kind, joists: rows }: SpaceRate, a: RouteNode, b: Ro
   const joists = rows ? joistsCrossed(a.at, b.at, rows) : 0;
   return { kind, length: squareDistance(a.at, b.at), members: [], joists };
 }
+
+/** Width of the bay that a place of a wall lies in; 0 outside. */
+export const bayWidth = ({ bays }: WallPiece, { bay }: Pick<RouteNode, 'bay'>): number => {
+  const own = bays[bay];
+  return own ? own.end - own.start : 0;
+};
 
 /** The number of a place in the graph. */
 export const numberOf = ({ base }: RouteGraph, node: RouteNode): number =>

@@ -22,6 +22,17 @@ const costsToChange = query(
   Object.is,
 );
 
+/** So many ways are sooner searched again than the costs to what changed are worked out for all of them. */
+const few = 12;
+const searched = new WeakMap<GraphChange, number>();
+
+/** Whether few ways have been searched again for a change so far; one more is now. The answer is the same either way. */
+function fewOf(change: GraphChange): boolean {
+  const count = searched.get(change) ?? 0;
+  searched.set(change, count + 1);
+  return count < few;
+}
+
 /** A way with what it was found in. */
 interface Kept {
   readonly graph: RouteGraph;
@@ -81,7 +92,7 @@ function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null
   const over = (ground: Ground) =>
     atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
   if (change.ground.every((g) => over(g) > limit)) return same;
-  if (!least) return undefined;
+  if (!least || fewOf(change)) return undefined;
   const costs = costsToChange(graph, now, least);
   const away = (end: RunEnd) =>
     Math.min(...accesses(end, now, least).map((a) => a.cost + nth(costs, a.node)), Infinity);

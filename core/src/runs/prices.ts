@@ -1,6 +1,15 @@
 import { query } from '../incremental/index.ts';
-import type { XY } from '../geometry/index.ts';
-import type { OpenSpace, RouteGraph, Step, StepKind, WallPiece } from './graph.ts';
+import type { XY, XYZ } from '../geometry/index.ts';
+import { valueIn } from '../lookups/index.ts';
+import {
+  bayWidth,
+  type OpenSpace,
+  type RouteGraph,
+  type Step,
+  type StepKind,
+  type WallPiece,
+} from './graph.ts';
+import { spotIn } from './wallPiece.ts';
 
 /** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
 export type StepCost = (step: Step) => number;
@@ -78,16 +87,77 @@ export interface Bound {
 /** A direction that goes less than this an inch across another is along it. */
 export const flat = 1e-9;
 
-const isSquare = query('square graph', ({ pieces }: RouteGraph): boolean =>
-  [...pieces.values()].every(({ nodes }) => {
-    const [a, b] = [nodes[0]?.at, nodes.at(-1)?.at];
-    return !a || !b || nodes.every((n) => n.at.x === a.x) || nodes.every((n) => n.at.y === a.y);
-  }),
-);
+const isPieceSquare = query('square piece', ({ nodes }: WallPiece): boolean => {
+  const at = nodes[0]?.at;
+  return !at || nodes.every((n) => n.at.x === at.x) || nodes.every((n) => n.at.y === at.y);
+});
+const isSquare = ({ pieces }: RouteGraph): boolean => [...pieces.values()].every(isPieceSquare);
 
 /** Inches between two places in the plan, as cable runs where all of it is square. */
 export const inchesBetween = (bound: Pick<Bound, 'isSquare'>, dx: number, dy: number): number =>
   bound.isSquare ? Math.abs(dx) + Math.abs(dy) : Math.sqrt(dx * dx + dy * dy);
+
+interface Going {
+  readonly price: number;
+  readonly from: XYZ;
+  readonly to: XYZ;
+  /** Width of the bay it leaves. */
+  readonly bay: number;
+  /** What an inch in a bay costs. */
+  readonly inside: number;
+}
+
+/** What leaving a bay through a hole costs for an inch of the bay and the hole together; Infinity where both are nothing. */
+function leaving({ price, from, to, bay, inside }: Going, square: Pick<Bound, 'isSquare'>): number {
+  const wide = bay + inchesBetween(square, to.x - from.x, to.y - from.y);
+  return wide === 0 ? Infinity : (price - Math.abs(to.z - from.z) * inside + bay * inside) / wide;
+}
+
+/** The least that leaving a bay of a wall through a hole within it costs for each inch. */
+const leastInPiece = query(
+  'least of piece',
+  (piece: WallPiece, stepCost: StepCost, isSquare: boolean): number => {
+    const prices = pricesOfPiece(piece, stepCost);
+    const inside = rateOf(stepCost, 'inside').perInch;
+    let least = Infinity;
+    piece.drilled.forEach((step, k) => {
+      const [a, b] = [piece.nodes[step.from]!, piece.nodes[step.to]!];
+      for (const [from, to] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        const going = { price: prices[k]!, from: from.at, to: to.at, bay: bayWidth(piece, from), inside };
+        least = Math.min(least, leaving(going, { isSquare }));
+      }
+    });
+    return least;
+  },
+);
+
+/** The same of the holes from a wall into others. */
+function leastOfMeetings(graph: RouteGraph, piece: WallPiece, stepCost: StepCost, isSquare: boolean): number {
+  const prices = pricesOfPiece(piece, stepCost);
+  const inside = rateOf(stepCost, 'inside').perInch;
+  let least = Infinity;
+  piece.meetings.forEach((m, k) => {
+    const other = valueIn(graph.pieces, m.other);
+    const ends = [
+      { at: piece.nodes[spotIn(piece, m.own)]!.at, bay: bayWidth(piece, m.own) },
+      { at: other.nodes[spotIn(other, m.theirs)]!.at, bay: bayWidth(other, m.theirs) },
+    ] as const;
+    for (const [from, to] of [ends, ends.toReversed()] as const) {
+      const going = {
+        price: prices[piece.drilled.length + k]!,
+        from: from!.at,
+        to: to!.at,
+        bay: from!.bay,
+        inside,
+      };
+      least = Math.min(least, leaving(going, { isSquare }));
+    }
+  });
+  return least;
+}
 
 /**
  * Within a bay an inch is cheaper than anywhere, but a hole has to be paid for to leave it: so the cheapest that leaving any bay costs, for
@@ -96,21 +166,18 @@ export const inchesBetween = (bound: Pick<Bound, 'isSquare'>, dx: number, dy: nu
 export const boundOf = query(
   'bound of steps',
   (graph: RouteGraph, stepCost: StepCost): Bound => {
-    const { drilled, inside, spaces } = pricesOf(graph, stepCost);
-    const square = { isSquare: isSquare(graph) };
+    const { inside, spaces } = pricesOf(graph, stepCost);
+    const square = isSquare(graph);
     let across = Infinity;
     for (const { base, perInch } of spaces) if (base < Infinity) across = Math.min(across, perInch);
-    const { x, y, z, first, to, step, bayWidth } = graph;
-    for (let node = 0; node < graph.nodes.length; node++)
-      for (let k = first[node]!; k < first[node + 1]!; k++) {
-        const other = to[k]!;
-        const wide = bayWidth[node]! + inchesBetween(square, x[other]! - x[node]!, y[other]! - y[node]!);
-        if (wide === 0) continue;
-        const price = drilled[step[k]! >> 1]! - Math.abs(z[other]! - z[node]!) * inside.perInch;
-        across = Math.min(across, (price + bayWidth[node]! * inside.perInch) / wide);
-      }
+    for (const piece of graph.pieces.values())
+      across = Math.min(
+        across,
+        leastInPiece(piece, stepCost, square),
+        leastOfMeetings(graph, piece, stepCost, square),
+      );
     const known = across < Infinity ? Math.max(across, inside.perInch) : inside.perInch;
-    return { inside: inside.perInch, across: known, ...square };
+    return { inside: inside.perInch, across: known, isSquare: square };
   },
   Object.is,
 );

@@ -39,27 +39,32 @@ interface Placing {
   readonly count: number;
 }
 
-/** Every drilled step and the numbers of its two ends. */
+/** The two ends of each drilled step within a piece, by their numbers there. */
+const endsOfPiece = query(
+  'ends of steps in piece',
+  ({ drilled }: WallPiece) => Uint32Array.from(drilled.flatMap((s) => [s.from, s.to])),
+  Object.is,
+);
+
+/** Every drilled step and the numbers of its two ends: wall by wall those within it, then those into other walls. */
 function joined(list: readonly WallPiece[], { pieces, base, count }: Placing) {
+  const all = list.reduce((sum, p) => sum + p.drilled.length + p.meetings.length, 0);
   const steps: Step[] = [];
-  const ends: number[] = [];
+  const ends = new Uint32Array(all * 2);
   const counts = new Uint32Array(count);
-  const join = (from: number, to: number, step: Step) => {
-    steps.push(step);
-    ends.push(from, to);
-    counts[from]!++;
-    counts[to]!++;
-  };
   for (const piece of list) {
     const own = valueIn(base, piece.wall);
-    for (const step of piece.drilled) join(own + step.from, own + step.to, step);
-    for (const m of piece.meetings)
-      join(
-        own + spotIn(piece, m.own),
-        valueIn(base, m.other) + spotIn(valueIn(pieces, m.other), m.theirs),
-        m,
-      );
+    const within = endsOfPiece(piece);
+    let at = steps.length * 2;
+    for (let k = 0; k < within.length; k++) ends[at++] = own + within[k]!;
+    for (const step of piece.drilled) steps.push(step);
+    for (const m of piece.meetings) {
+      steps.push(m);
+      ends[at++] = own + spotIn(piece, m.own);
+      ends[at++] = valueIn(base, m.other) + spotIn(valueIn(pieces, m.other), m.theirs);
+    }
   }
+  for (let k = 0; k < ends.length; k++) counts[ends[k]!]!++;
   const first = begins(counts);
   const next = first.slice();
   const [to, step] = [new Uint32Array(ends.length), new Uint32Array(ends.length)];
@@ -127,9 +132,9 @@ function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], placi
   const nodes = nodesOf(list);
   const lines = rates.map(({ joists }) => {
     const line = new Int32Array(placing.count);
-    if (joists)
-      for (const [from, to] of sides.values())
-        for (let n = from; n < to; n++) line[n] = joistLine(nodes[n]!.at, joists);
+    if (!joists) return line;
+    const lineOf = joistLine(joists);
+    for (const [from, to] of sides.values()) for (let n = from; n < to; n++) line[n] = lineOf(nodes[n]!.at);
     return line;
   });
   return { nodes, spaces, rates, lines, side, across: acrossSpaces(spaces, rateOf, sides) };
@@ -138,18 +143,16 @@ function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], placi
 /** First and past the last place of each place's bay. */
 function bayRanges(list: readonly WallPiece[], { base, count }: Placing) {
   const [bayFrom, bayTo] = [new Uint32Array(count), new Uint32Array(count)];
-  const bayWidth = new Float64Array(count);
-  for (const { wall, first, nodes, bays } of list) {
+  for (const { wall, first, nodes } of list) {
     const own = valueIn(base, wall);
     for (let bay = 0; bay + 1 < first.length; bay++)
       for (let n = first[bay]!; n < first[bay + 1]!; n++) {
         bayFrom[own + n] = own + first[bay]!;
         bayTo[own + n] = own + first[bay + 1]!;
-        bayWidth[own + n] = bays[bay]!.end - bays[bay]!.start;
       }
     for (let n = first.at(-1) ?? 0; n < nodes.length; n++) bayFrom[own + n] = bayTo[own + n] = own + n;
   }
-  return { bayFrom, bayTo, bayWidth };
+  return { bayFrom, bayTo };
 }
 
 /** The columns of all pieces side by side. */

@@ -6,6 +6,7 @@ import { segmentDrop } from '../circuits/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { computed, edited, notEmpty, randomFrom, roomOf } from '../../testing/index.ts';
 import { planCoils } from '../outputs/takeoff/index.ts';
+import { bayWidth } from './graph.ts';
 import { stepCostFor } from './route.ts';
 import { cheapestPath } from './search.ts';
 import { cheapestCostPlainly } from '../../testing/plainSearch.ts';
@@ -181,7 +182,7 @@ describe('a search that knows where it is heading', () => {
         const cost = stepCostFor(rules, way, 50);
         const [starts, goals] = [[{ node: from, cost: 0 }], [{ node: to, cost: 0 }]];
         const anywhere = cheapestPath(graph, starts, goals, cost);
-        for (const free of [graph.bayWidth[to]!, Infinity])
+        for (const free of [bayWidth(graph.pieces.get(graph.nodes[to]!.wall)!, graph.nodes[to]!), Infinity])
           expect(cheapestPath(graph, starts, goals, cost, headingTo(to, free)), `pair ${n}`).toEqual(
             anywhere,
           );

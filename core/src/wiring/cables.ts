@@ -1,6 +1,7 @@
 import { entryOf, nth, valueIn } from '../lookups/index.ts';
-import { compareIds, nextId } from '../plan/ids.ts';
+import { nextId } from '../plan/ids.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
+import { frozen, settled } from '../plan/settled.ts';
 import { cableNamed, cables, isData } from '../materials/index.ts';
 import {
   circuitNets,
@@ -88,23 +89,29 @@ export function circuitConductors(plan: Plan, circuitId: string, school: Neutral
 }
 
 /**
- * Gives every stretch of a circuit the cables its conductors need, in a plan draft: 2 or 3 conductors, or several cables side by side.
+ * Gives every stretch of some circuits the cables its conductors need, in a plan draft: 2 or 3 conductors, or several cables side by side.
  * Runs that are pinned stay as they are. Returns whether anything changed.
  */
-export function fitCables(draft: Plan, circuitId: string, school: NeutralSchool): boolean {
-  const plan = JSON.parse(JSON.stringify(draft)) as Plan;
+export function fitCables(draft: Plan, circuits: Iterable<string>, school: NeutralSchool): boolean {
+  const plan = frozen(settled(draft));
+  const fitted = [...circuits].map((id) => fitCircuit(draft, plan, id, school));
+  return fitted.includes(true);
+}
+
+/** The same for one circuit, read from the plan as it was before any was fitted: no circuit's cables decide another's. */
+function fitCircuit(draft: Plan, plan: Plan, circuitId: string, school: NeutralSchool): boolean {
   const { tree, nets } = circuitConductors(plan, circuitId, school);
   const { gauge } = entryOf(plan.circuits, circuitId);
   let changed = false;
   for (const stretch of tree.stretches) {
-    const runs = stretch.runs.map((id) => [id, entryOf(draft.runs, id)] as const);
+    const runs = stretch.runs.map((id) => [id, entryOf(plan.runs, id)] as const);
     if (runs.some(([, r]) => r.pinned)) continue;
     const want = cablesFor(valueIn(nets.onStretch, stretch).length).map((n) => cableNamed(gauge, n));
     want.forEach((cable, i) => {
-      const known = runs[i]?.[1];
-      if (known?.cable === cable) return;
+      const known = runs[i];
+      if (known?.[1].cable === cable) return;
       changed = true;
-      if (known) known.cable = cable;
+      if (known) entryOf(draft.runs, known[0]).cable = cable;
       else {
         const { from, to, way } = nth(runs, 0)[1];
         draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({
@@ -122,11 +129,6 @@ export function fitCables(draft: Plan, circuitId: string, school: NeutralSchool)
     }
   }
   return changed;
-}
-
-/** Every circuit's cables made to fit, in a plan draft. Existing circuits that nothing new hangs on have no runs and stay. */
-export function fitAllCables(draft: Plan, school: NeutralSchool): void {
-  for (const id of Object.keys(draft.circuits).sort(compareIds)) fitCables(draft, id, school);
 }
 
 export const carriesPower = (plan: Plan, run: string): boolean => !isData(entryOf(plan.runs, run).cable);

@@ -1,7 +1,6 @@
 export { circuitTree, sourcesOf, type CircuitTree, type Stretch } from './tree.ts';
 export {
   circuitConductors,
-  fitAllCables,
   fitCables,
   type CircuitConductors,
   type Conductor,

@@ -1,6 +1,7 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
 import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
+import { frozen, settled } from '../../plan/settled.ts';
 import { cableNamed, isData } from '../../materials/index.ts';
 import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
@@ -10,7 +11,7 @@ import { boxesOf, missingLinks, reached, type Link } from './links.ts';
 import { routeCosts, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
 
-/** What it would cost to lay cable between the places of a circuit: each row in one search, when it is first asked for. */
+/** What it would cost to lay cable between the places of a circuit. A way costs the same from either end, so each place is searched from once, to those after it in the list: from the panel, which is far, first. */
 function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge']) {
   const stepCost = stepCostFor(w.rules, 'auto', cableCents(w.plan, cableNamed(gauge, 2), w.rules));
   const graph = routeGraph(w);
@@ -18,28 +19,21 @@ function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge'
     const end = runEnd(w, id);
     return end ? [{ id, end }] : [];
   });
-  const rows = new Map<string, ReadonlyMap<string, number>>();
-  const rowOf = (id: string): ReadonlyMap<string, number> => {
-    const known = rows.get(id);
+  const order = new Map(reached.map(({ id }, i) => [id, i]));
+  const rows = new Map<number, readonly number[]>();
+  const rowOf = (from: number): readonly number[] => {
+    const known = rows.get(from);
     if (known) return known;
-    const own = reached.find((r) => r.id === id);
-    const costs = own
-      ? routeCosts(
-          own.end,
-          reached.map((r) => r.end),
-          graph,
-          w.framing,
-          stepCost,
-        )
-      : [];
-    const row = new Map(costs.map((cost, i) => [nth(reached, i).id, cost]));
-    rows.set(id, row);
+    const later = reached.slice(from + 1).map((r) => r.end);
+    const row = routeCosts(nth(reached, from).end, later, graph, w.framing, stepCost);
+    rows.set(from, row);
     return row;
   };
   return (a: string, b: string): number => {
-    if (a === b) return 0;
-    const [first, second] = compareIds(a, b) < 0 ? [a, b] : [b, a];
-    return Math.min(noWay, rowOf(first).get(second) ?? noWay);
+    const [i, j] = [order.get(a), order.get(b)];
+    if (i === undefined || j === undefined) return noWay;
+    if (i === j) return 0;
+    return Math.min(noWay, nth(rowOf(Math.min(i, j)), Math.abs(i - j) - 1));
   };
 }
 /** What no way costs, in place of an infinity that nothing can be added to. */
@@ -53,18 +47,19 @@ function linksFor(plan: Plan, circuitId: string, w: Ways): Link[] {
 
 /** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. Returns the new run ids. */
 export function addRuns(draft: Plan, ways: Ways): string[] {
-  const circuits = Object.keys(draft.circuits).sort(compareIds);
-  const added = circuits.flatMap((id) => linksFor(draft, id, ways).map((link) => ({ ...link, circuit: id })));
-  const ids = nextIds(draft.runs, 'k', added.length);
+  const plan = frozen(settled(draft));
+  const circuits = Object.keys(plan.circuits).sort(compareIds);
+  const added = circuits.flatMap((id) => linksFor(plan, id, ways).map((link) => ({ ...link, circuit: id })));
+  const ids = nextIds(plan.runs, 'k', added.length);
   added.forEach(({ from, to, circuit }, i) => {
     draft.runs[nth(ids, i)] = entrySchemas.runs.parse({
       from,
       to,
       circuit,
-      cable: cableNamed(entryOf(draft.circuits, circuit).gauge, 2),
+      cable: cableNamed(entryOf(plan.circuits, circuit).gauge, 2),
     });
   });
-  for (const id of new Set(added.map((a) => a.circuit))) fitCables(draft, id, ways.rules('control.neutral'));
+  fitCables(draft, new Set(added.map((a) => a.circuit)), ways.rules('control.neutral'));
   return ids;
 }
 

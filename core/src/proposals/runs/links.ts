@@ -1,7 +1,7 @@
 import { entryOf, lastOf, must, nth } from '../../lookups/index.ts';
 import { switchKinds } from '../../boxes/index.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { Circuit, Plan } from '../../plan/index.ts';
+import { entriesIn, idsIn, valuesIn, type Circuit, type Plan } from '../../plan/index.ts';
 import { controlsOf, isAlarm } from '../../wiring/nets.ts';
 import { sourcesOf } from '../../wiring/index.ts';
 import { cheapestOrder } from './visitOrder.ts';
@@ -17,17 +17,19 @@ export type Cost = (a: string, b: string) => number;
 /** Where power enters what a switch turns on: at the switch, at the light, or at the far end of it. */
 export type FeedSchool = 'switch' | 'light' | 'far';
 
+const unique = (list: readonly string[]) => [...new Set(list)];
+
 export function boxesOf(plan: Plan, circuitId: string): string[] {
-  const ids = Object.values(plan.devices).flatMap((d) => (d.circuit === circuitId ? [d.box] : []));
-  return [...new Set(ids)].sort(compareIds);
+  const boxes = valuesIn(plan, 'devicesOnCircuit', circuitId).map((d) => d.box);
+  return unique(boxes).sort(compareIds);
 }
 
 /** Ends of a circuit that its runs reach already: where power comes from first, last reached last. */
 export function reached(plan: Plan, circuitId: string): string[] {
-  const runs = Object.entries(plan.runs).filter(([, r]) => r.circuit === circuitId && r.to !== null);
+  const runs = valuesIn(plan, 'runsOnCircuit', circuitId).filter((r) => r.to !== null);
   const list = sourcesOf(plan, circuitId);
   for (let i = 0; i < list.length; i++) {
-    for (const [, run] of runs) {
+    for (const run of runs) {
       const other =
         run.from === list[i] ? must(run.to, 'the far end of a run') : run.to === list[i] ? run.from : null;
       if (other && !list.includes(other)) list.push(other);
@@ -64,7 +66,7 @@ export function treeLinks(start: string, boxes: readonly string[], cost: Cost, f
 export function firstDevice(plan: Plan, circuit: Circuit, boxes: readonly string[]): string | null {
   const atBreaker = circuit.protection === 'gfci' || circuit.protection === 'dual';
   if (atBreaker && circuit.protectAt === 'breaker') return null;
-  return boxes.find((b) => Object.values(plan.devices).some((d) => d.box === b && d.kind === 'gfci')) ?? null;
+  return boxes.find((b) => valuesIn(plan, 'devicesInBox', b).some((d) => d.kind === 'gfci')) ?? null;
 }
 
 /** Boxes in the cheapest order from one of them, start not counted. */
@@ -82,11 +84,9 @@ interface Controlled {
   readonly loads: readonly string[];
 }
 
-const unique = (list: readonly string[]) => [...new Set(list)];
-
 /** Alarms after the first are chained from it, so that only their own cables carry the interconnect. */
 function alarmBoxes(plan: Plan, circuitId: string): string[] {
-  const own = Object.values(plan.devices).filter((d) => d.circuit === circuitId && isAlarm(d.kind));
+  const own = valuesIn(plan, 'devicesOnCircuit', circuitId).filter((d) => isAlarm(d.kind));
   return unique(own.map((d) => d.box).sort(compareIds));
 }
 
@@ -181,12 +181,9 @@ function linksThrough(
   const inControl = new Set(controls.flatMap((c) => [...c.switches, ...c.loads]));
   const alwaysOn = (box: string) =>
     !inControl.has(box) ||
-    Object.entries(plan.devices).some(
+    entriesIn(plan, 'devicesInBox', box).some(
       ([id, d]) =>
-        d.box === box &&
-        d.circuit === circuitId &&
-        !switchKinds.has(d.kind) &&
-        !Object.values(plan.controls).some((c) => c.loads.includes(id)),
+        d.circuit === circuitId && !switchKinds.has(d.kind) && idsIn(plan, 'controlsOfLoad', id).length === 0,
     );
   const alarms = alarmBoxes(plan, circuitId).filter((b) => missing.includes(b) && !inControl.has(b));
   const on = new Set(missing.filter((b) => alwaysOn(b) && !alarms.slice(1).includes(b)));
