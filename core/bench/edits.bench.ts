@@ -82,7 +82,7 @@ function proposing(rooms: number, full: number): Figure[] {
   const parts: ProposalKind[] = ['boxes', 'circuits', 'runs'];
   const shares = parts.map((part) => {
     const start = performance.now();
-    propose(house, [part]);
+    propose(house, { only: [part] });
     return { id: `propose.${part} ${rooms}`, ratio: (performance.now() - start) / full, of: 'full compute' };
   });
   const all = shares.reduce((sum, s) => sum + s.ratio, 0);

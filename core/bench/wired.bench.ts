@@ -36,7 +36,7 @@ export function bench(): string[] {
     const ms = Object.fromEntries(
       (['circuits', 'runs'] as const).map((what) => {
         const bare = without(house, what);
-        return [what, medianMs(rounds, () => propose(structuredClone(bare), [what]))];
+        return [what, medianMs(rounds, () => propose(structuredClone(bare), { only: [what] }))];
       }),
     ) as { circuits: number; runs: number };
     one ??= ms;

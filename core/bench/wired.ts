@@ -6,7 +6,7 @@ import { planOf } from '../testing/index.ts';
 export function wired(plan: Plan, parts: readonly ProposalKind[] = ['boxes', 'circuits', 'runs']): Plan {
   const house = structuredClone(plan);
   for (const panel of Object.values(house.panels)) panel.spaces = 84;
-  for (const part of parts) propose(house, [part]);
+  for (const part of parts) propose(house, { only: [part] });
   const { boxes, circuits, runs } = house;
   for (const [name, list] of Object.entries({ boxes, circuits, runs }))
     if (parts.includes(name as ProposalKind))

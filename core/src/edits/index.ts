@@ -7,8 +7,7 @@ import { nextId } from '../plan/ids.ts';
 import { problemsFrom, type Problem } from '../plan/problems.ts';
 import { editions, longText, priceSchema, ruleValues, text, type Plan } from '../plan/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
-import { Computer } from '../compute/index.ts';
-import { propose, proposalKinds } from '../proposals/index.ts';
+import { propose, proposalKinds, type Proposing } from '../proposals/index.ts';
 import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { circuitEdits } from './circuits.ts';
 import { deviceEdits } from './devices.ts';
@@ -89,21 +88,24 @@ export const edits = {
     'Proposes what is missing: boxes, circuits, runs, models. “anew” frees what is neither pinned nor existing first; “trial” weighs this proposal by other rule values than the job’s.',
     proposing,
     (draft, args) => {
-      layOut(draft, args, new Computer());
+      layOut(draft, args, {});
     },
   ),
 } as const;
 
 type ProposeArgs = ArgsOf<typeof proposing>;
 
-function layOut(draft: Plan, { only, anew, trial }: ProposeArgs, computer: Computer): void {
+function layOut(draft: Plan, { anew, ...asked }: ProposeArgs, how: Partial<Proposing>): void {
   if (anew) releaseCircuits(draft);
-  propose(draft, only, computer, trial);
+  propose(draft, { ...asked, ...how });
 }
 
-/** The edit `propose`, worked out by a kept computer, which then follows what was proposed. */
-export const proposed = (plan: Plan, args: ProposeArgs, computer: Computer): Edited =>
-  applyEdit(plan, 'propose', (draft) => layOut(draft, args, computer), { names: namesOf });
+/** The edit `propose`, worked out by a kept computer, which then follows what was proposed; `told` hears how far it is. */
+export const proposed = (
+  plan: Plan,
+  args: ProposeArgs,
+  how: Pick<Proposing, 'computer'> & Partial<Pick<Proposing, 'told'>>,
+): Edited => applyEdit(plan, 'propose', (draft) => layOut(draft, args, how), { names: namesOf });
 
 export type EditName = keyof typeof edits;
 export type EditArgs<N extends EditName> = ArgsOf<(typeof edits)[N]['args']>;

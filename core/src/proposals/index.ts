@@ -31,15 +31,45 @@ export const proposalKinds = [
 ] as const;
 export type ProposalKind = (typeof proposalKinds)[number];
 
+/** How far a proposal is: what it is at, and how many of so many steps of that are done. */
+export interface ProposalProgress {
+  readonly doing: ProposalKind;
+  readonly done: number;
+  readonly of: number;
+}
+
+/** How to propose. */
+export interface Proposing {
+  readonly only: readonly ProposalKind[];
+  /** Follows the draft; afterwards it holds what was proposed. */
+  readonly computer: Computer;
+  /** Rules in place of the job's own. */
+  readonly trial: Plan['rules']['values'];
+  /** Hears how far it is. */
+  readonly told: (progress: ProposalProgress) => void;
+}
+
 /** Lays out what is missing, in a plan draft: boxes, then circuits, runs and models on what came before. Pinned and existing things stay. */
 export function propose(
   draft: Plan,
-  only: readonly ProposalKind[] = ['boxes', 'circuits', 'runs', 'models'],
-  computer = new Computer(),
-  trial: Plan['rules']['values'] = {},
+  {
+    only = ['boxes', 'circuits', 'runs', 'models'],
+    computer = new Computer(),
+    trial = {},
+    told = () => undefined,
+  }: Partial<Proposing> = {},
 ): void {
+  const at =
+    (doing: ProposalKind) =>
+    (done = 0, of = 1) =>
+      told({ doing, done, of });
   const house = () => computer.take(settled(draft));
-  const boxes = (part: ProposalKind) => only.includes('boxes') || only.includes(part);
+  /** Whether a part is asked for; says that it is begun. */
+  const begins = (part: ProposalKind, isAsked = only.includes(part)): boolean => {
+    if (isAsked) at(part)();
+    return isAsked;
+  };
+  const boxes = (part: ProposalKind) => begins(part, only.includes('boxes') || only.includes(part));
   if (boxes('receptacles')) {
     proposeReceptaclesUntilDone(draft, house);
     const { plan, framing, rooms } = house();
@@ -58,12 +88,13 @@ export function propose(
     const { plan, rooms, rules } = house();
     addAlarms(draft, rooms, owedAlarms(plan, rooms, rules));
   }
-  if (only.includes('circuits')) addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }));
-  if (only.includes('runs')) {
-    addRuns(draft, house());
+  if (begins('circuits'))
+    addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }), at('circuits'));
+  if (begins('runs')) {
+    addRuns(draft, house(), at('runs'));
     addDataRuns(draft);
   }
-  if (only.includes('models')) {
+  if (begins('models')) {
     for (const [id, b] of entriesOf(house().boxes)) {
       const box = entryOf(draft.boxes, id);
       if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)

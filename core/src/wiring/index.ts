@@ -1,10 +1,5 @@
 export { circuitTree, sourcesOf, type CircuitTree, type Stretch } from './tree.ts';
-export {
-  circuitConductors,
-  fitCables,
-  type CircuitConductors,
-  type Conductor,
-} from './cables.ts';
+export { circuitConductors, fitCables, type CircuitConductors, type Conductor } from './cables.ts';
 export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type JointMethod } from './joints.ts';
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';
 export { isTraveller, netId, type Net, type NeutralSchool } from './nets.ts';

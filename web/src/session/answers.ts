@@ -1,4 +1,5 @@
-import type { EditArgs, Edited, Patch, Plan } from '@fieldchalk/core';
+import type { EditArgs, Edited, Patch, Plan, ProposalProgress } from '@fieldchalk/core';
+import { proxy } from 'comlink';
 import { AnswersReceived, type Answer, type Trial } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
 
@@ -8,20 +9,27 @@ interface Ahead {
   readonly patches: readonly Patch[];
 }
 
+type Told = (progress: ProposalProgress) => void;
+
 /** What the worker makes of the plan, asked for in the order of the edits. A plain object: what it hears it tells. */
 export class Answers {
-  private readonly worker = startCompute();
-  private readonly received = new AnswersReceived();
+  private worker = startCompute();
+  private received = new AnswersReceived();
   private queue: Promise<unknown> = Promise.resolve();
+  /** The plan as it was last followed. */
+  private latest: Plan | null = null;
   private waiting: Ahead | null = null;
   private previewing = false;
   private stopped = false;
+  /** Gives up the proposal that is being worked out. */
+  private giveUp: (() => void) | null = null;
 
   /** `of` is the plan an answer is of: by the time it comes the window may be further on. */
   constructor(private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void) {}
 
   /** Follows the plan: by patches from the plan before, or anew where there are none. */
   follow(plan: Plan, patches: readonly Patch[] | null): void {
+    this.latest = plan;
     void this.inTurn(async (compute) => {
       const change = patches ? await compute.follow(patches) : await compute.load(plan);
       if (!this.stopped) this.tell(this.received.take(change), plan, true);
@@ -46,11 +54,28 @@ export class Answers {
     this.waiting = null;
   }
 
-  propose(args: EditArgs<'propose'>): Promise<Edited> {
-    return this.inTurn(async (compute): Promise<Edited> => compute.propose(args));
+  /** Null when it was given up. `told` hears how far a long one is. */
+  propose(args: EditArgs<'propose'>, told: Told): Promise<Edited | null> {
+    return this.untilGivenUp(async (compute): Promise<Edited> => compute.propose(args, proxy(told)));
   }
-  trials(): Promise<Trial[]> {
-    return this.inTurn((compute) => compute.trials());
+  trials(told: Told): Promise<Trial[] | null> {
+    return this.untilGivenUp((compute) => compute.trials(proxy(told)));
+  }
+  /**
+   * Gives up the proposal under way, if there is one. A worker that is computing hears nothing, so another takes its place and computes the
+   * plan anew.
+   */
+  giveUpProposal(): void {
+    if (!this.giveUp) return;
+    this.giveUp();
+    this.giveUp = null;
+    this.worker.stop();
+    this.worker = startCompute();
+    this.received = new AnswersReceived();
+    this.queue = Promise.resolve();
+    this.waiting = null;
+    this.previewing = false;
+    if (this.latest) this.follow(this.latest, null);
   }
   whyOnCircuit(device: string): Promise<string[]> {
     return this.inTurn((compute) => compute.whyOnCircuit(device));
@@ -58,7 +83,15 @@ export class Answers {
 
   stop(): void {
     this.stopped = true;
+    this.giveUp?.();
     this.worker.stop();
+  }
+
+  private async untilGivenUp<T>(ask: Parameters<typeof this.inTurn<T>>[0]): Promise<T | null> {
+    const givenUp = new Promise<null>((resolve) => (this.giveUp = () => resolve(null)));
+    const done = await Promise.race([this.inTurn(ask), givenUp]);
+    if (done !== null) this.giveUp = null;
+    return done;
   }
 
   private inTurn<T>(ask: (compute: typeof this.worker.compute) => Promise<T>): Promise<T> {

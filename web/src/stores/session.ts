@@ -6,6 +6,7 @@ import {
   type Patch,
   type Plan,
   type Problem,
+  type ProposalProgress,
   type Result,
   toldProblem,
   type ToldProblem,
@@ -39,7 +40,12 @@ export const useSession = defineStore('session', () => {
   let job: JobSession | null = null;
   let answers: Answers | null = null;
   const room = ref<string | null>(null);
-  let proposing: Promise<void> = Promise.resolve();
+  /** How far a proposal is that takes a while; null when none does. */
+  const proposing = shallowRef<ProposalProgress | null>(null);
+  let proposals: Promise<void> = Promise.resolve();
+  /** Counts what was given up: proposals that waited their turn then are not begun. */
+  let givenUp = 0;
+  let hearing = 0;
 
   function show(answer: Answer, of: Plan, settled: boolean): void {
     answered.value = of;
@@ -82,6 +88,8 @@ export const useSession = defineStore('session', () => {
     job?.close();
     answers?.stop();
     job = answers = null;
+    givenUp++;
+    atRest();
     plan.value = answered.value = result.value = tally.value = before.value = null;
     rooms.value = {};
     marks.value = [];
@@ -102,7 +110,10 @@ export const useSession = defineStore('session', () => {
     if (!job) return false;
     notice.value = '';
     if (name === 'propose') {
-      proposing = proposing.then(() => propose(args as EditArgs<'propose'>)).catch(() => undefined);
+      const asked = givenUp;
+      proposals = proposals
+        .then(() => (asked === givenUp ? propose(args as EditArgs<'propose'>) : undefined))
+        .catch(() => undefined);
       return true;
     }
     return taken(job.edit(name, args));
@@ -118,11 +129,38 @@ export const useSession = defineStore('session', () => {
   /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
   async function propose(args: EditArgs<'propose'>): Promise<void> {
     const own = job;
-    const done = await answers?.propose(args);
+    const done = await answers?.propose(args, progressFrom());
+    atRest();
     if (!done || !own || own !== job) return;
     if (!done.ok) taken(done.problems);
     else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
     else taken(own.replay('propose', done.change.patches));
+  }
+
+  /** Hears of one proposal; what comes late, when another or none is under way, is not heard. */
+  function progressFrom(): (progress: ProposalProgress) => void {
+    const own = ++hearing;
+    return (progress) => {
+      if (own === hearing) proposing.value = progress;
+    };
+  }
+  function atRest(): void {
+    hearing++;
+    proposing.value = null;
+  }
+
+  /** Gives up proposals under way and waiting; the plan stays as it is. */
+  function stopProposing(): void {
+    givenUp++;
+    atRest();
+    answers?.giveUpProposal();
+  }
+
+  /** Proposals to look at side by side before one is taken; worked out in the worker. None where it was given up. */
+  async function trials(): Promise<Trial[]> {
+    const own = (await answers?.trials(progressFrom())) ?? [];
+    atRest();
+    return own;
   }
 
   /** What an edit would give, shown while a gesture is under way; null where it would be refused. */
@@ -169,19 +207,20 @@ export const useSession = defineStore('session', () => {
     saving: computed(() => saving.value),
     sharesChanged: computed(() => sharesChanged.value),
     history: computed(() => history.value),
+    proposing: computed(() => proposing.value),
     done,
     open,
     close,
     edit,
     editAll,
+    stopProposing,
     tryOut,
     settle,
     unroll,
     say,
     undo: () => job?.undo(),
     redo: () => job?.redo(),
-    /** Proposals to look at side by side before one is taken; worked out in the worker. */
-    trials: async (): Promise<Trial[]> => (await answers?.trials()) ?? [],
+    trials,
     take: (patches: readonly Patch[]): void => {
       if (job) taken(job.replay('propose', [...patches]));
     },

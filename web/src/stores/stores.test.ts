@@ -2,7 +2,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { marlStreet, study } from '@fieldchalk/core/demo';
-import type { Plan } from '@fieldchalk/core';
+import type { Plan, ProposalProgress } from '@fieldchalk/core';
 import { computeInThread } from '../testing/inThread.ts';
 import { useFindings } from './findings.ts';
 import { useGesture } from './gesture.ts';
@@ -10,7 +10,19 @@ import { useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 import { useTrouble } from './trouble.ts';
 
-vi.mock('../worker/client.ts', () => ({ startCompute: () => computeInThread() }));
+/** Workers begun so far; one that is held never comes to the end of a proposal, as one that computes for long. */
+const workers = { begun: 0, areHeld: false };
+vi.mock('../worker/client.ts', () => ({
+  startCompute: () => {
+    workers.begun++;
+    const own = computeInThread();
+    const held = (_: unknown, told: (progress: ProposalProgress) => void) => {
+      told({ doing: 'runs', done: 3, of: 9 });
+      return new Promise<never>(() => undefined);
+    };
+    return workers.areHeld ? { ...own, compute: { ...own.compute, propose: held } } : own;
+  },
+}));
 
 interface Sent {
   readonly path: string;
@@ -209,6 +221,63 @@ test('trouble is shown, written to the log and to the server, and can be put awa
   await vi.waitFor(() => expect(sent.filter((s) => s.path.includes('window-errors'))).toHaveLength(2));
   trouble.clear();
   expect(trouble.last).toBe(null);
+});
+
+describe('a proposal that takes long', () => {
+  const unlaid = (): Plan => ({ ...study(), runs: {} });
+  afterEach(() => (workers.areHeld = false));
+
+  test('says how far it is; stopped, it and what waited behind it change nothing, and the plan is followed on', async () => {
+    workers.areHeld = true;
+    const { session } = await open(unlaid());
+    session.edit('propose', { only: ['runs'] });
+    session.edit('propose', { only: ['models'] });
+    await vi.waitFor(() => expect(session.proposing).toEqual({ doing: 'runs', done: 3, of: 9 }));
+    const before = workers.begun;
+    const { plan } = session;
+    session.stopProposing();
+    expect(session.proposing).toBe(null);
+    expect(workers.begun).toBe(before + 1);
+    const boxes = session.tally!.boxes;
+    session.edit('removeBoxes', { boxes: ['b1'] });
+    await vi.waitFor(() => expect(session.tally!.boxes).toBe(boxes - 1));
+    expect(session.opened.runs).toEqual(plan!.runs);
+    expect(session.notice).toBe('');
+    expect(session.proposing).toBe(null);
+  });
+
+  test('an edit made meanwhile is there when it is stopped; the next proposal is worked out', async () => {
+    workers.areHeld = true;
+    const { session } = await open(unlaid());
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(session.proposing).not.toBe(null));
+    const boxes = session.tally!.boxes;
+    session.edit('removeBoxes', { boxes: ['b1'] });
+    workers.areHeld = false;
+    session.stopProposing();
+    await vi.waitFor(() => expect(session.tally!.boxes).toBe(boxes - 1));
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(Object.keys(session.opened.runs).length).toBeGreaterThan(3));
+  });
+
+  test('with none under way there is nothing to stop', async () => {
+    const { session } = await open(unlaid());
+    const before = workers.begun;
+    session.stopProposing();
+    expect(workers.begun).toBe(before);
+  });
+
+  test('a job left while it is under way does not keep the next job from its proposals', async () => {
+    workers.areHeld = true;
+    const { session } = await open(unlaid());
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(session.proposing).not.toBe(null));
+    workers.areHeld = false;
+    await open(unlaid());
+    expect(session.proposing).toBe(null);
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(Object.keys(session.opened.runs).length).toBeGreaterThan(3));
+  });
 });
 
 test('a proposal asked for before the last has come is worked out on what that one gave', async () => {

@@ -1,6 +1,6 @@
-import { makeEdit, type Plan } from '@fieldchalk/core';
+import { makeEdit, type Plan, type ProposalProgress } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { computeInThread } from '../testing/inThread.ts';
 import { AnswersReceived } from './answer.ts';
 
@@ -73,4 +73,47 @@ describe('answers as they cross', () => {
     const after = received.take(await compute.follow([]));
     expect(JSON.stringify(after)).toBe(JSON.stringify(before));
   });
+});
+
+test('a proposal tells now and then how far it is, in the order of its parts, and no more often', async () => {
+  const { compute } = computeInThread();
+  const heard: ProposalProgress[] = [];
+  await compute.load(study());
+  const clock = vi.spyOn(performance, 'now');
+  let now = 0;
+  // Every look at the clock is a second later, so each word is due.
+  clock.mockImplementation(() => (now += 1000));
+  await compute.propose({ anew: true }, (progress) => void heard.push(progress));
+  const kinds = heard.map((p) => p.doing);
+  expect([...new Set(kinds)]).toEqual([
+    'receptacles',
+    'data',
+    'lights',
+    'switches',
+    'alarms',
+    'circuits',
+    'runs',
+    'models',
+  ]);
+  const cables = heard.filter((p) => p.doing === 'runs' && p.of > 1);
+  expect(cables.map((p) => p.done)).toEqual(cables.map((_, i) => i));
+  // At rest the clock stands still, and nothing is due.
+  clock.mockImplementation(() => now);
+  const more = heard.length;
+  await compute.propose({}, (progress) => void heard.push(progress));
+  expect(heard.length).toBe(more);
+  clock.mockRestore();
+});
+
+test('ways to share out circuits are counted as they are worked out', async () => {
+  const { compute } = computeInThread();
+  await compute.load(study());
+  const clock = vi.spyOn(performance, 'now');
+  let now = 0;
+  clock.mockImplementation(() => (now += 1000));
+  const heard: ProposalProgress[] = [];
+  const ways = await compute.trials((progress) => void heard.push(progress));
+  clock.mockRestore();
+  expect(ways.length).toBeGreaterThan(1);
+  expect(heard.map((p) => [p.doing, p.done])).toEqual(ways.map((_, i) => ['circuits', i]));
 });

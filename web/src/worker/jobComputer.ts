@@ -9,11 +9,27 @@ import {
   type Patch,
   patched,
   type Plan,
+  type ProposalProgress,
   proposed,
   unrolledRooms,
   whyOnCircuit,
 } from '@fieldchalk/core';
 import type { Answer, AnswerChange, Trial } from './answer.ts';
+
+type Told = (progress: ProposalProgress) => void;
+
+/** So long work goes on before anybody is told, and between one word and the next, in milliseconds. */
+const tellEvery = 150;
+
+function nowAndThen(told: Told): Told {
+  let last = performance.now();
+  return (progress) => {
+    const now = performance.now();
+    if (now - last < tellEvery) return;
+    last = now;
+    told(progress);
+  };
+}
 
 /** Everything the worker does, with one kept computer. */
 export class JobComputer {
@@ -43,13 +59,15 @@ export class JobComputer {
   preview(patches: readonly Patch[]): AnswerChange {
     return this.answer(patched(this.held(), patches));
   }
-  /** Lays out what is missing, as patches to the plan held here; nothing is taken yet. */
-  propose(args: EditArgs<'propose'>): Edited {
-    return proposed(this.held(), args, this.computer);
+  /** Lays out what is missing, as patches to the plan held here; nothing is taken yet. `told` hears now and then how far it is. */
+  propose(args: EditArgs<'propose'>, told: Told = () => undefined): Edited {
+    return proposed(this.held(), args, { computer: this.computer, told: nowAndThen(told) });
   }
   /** Circuits shared out anew in several ways, each with what it comes to and the patches that would take it. */
-  trials(): Trial[] {
-    const own = circuitTrials.map((trial): Trial | null => {
+  trials(told: Told = () => undefined): Trial[] {
+    const now = nowAndThen(told);
+    const own = circuitTrials.map((trial, i): Trial | null => {
+      now({ doing: 'circuits', done: i, of: circuitTrials.length });
       const args = { only: ['circuits'] as const, anew: true, trial: { ...trial.values } };
       const done = this.propose(args);
       if (!done.ok) return null;

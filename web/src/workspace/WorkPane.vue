@@ -2,6 +2,7 @@
 import type { Component } from 'vue';
 import { useSession } from '../stores/session.ts';
 import FindingsList from './FindingsList.vue';
+import ProposalUnderWay from './ProposalUnderWay.vue';
 import SelectionCard from './cards/SelectionCard.vue';
 
 /** Beside the plan: news, the why of what is chosen, the stage's tools, and what is open. */
@@ -14,6 +15,7 @@ const session = useSession();
     <p v-if="session.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
       {{ session.notice }}
     </p>
+    <ProposalUnderWay />
     <div v-if="session.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2">
       <p v-for="p in session.problems" :key="p.about + p.says">
         <b>{{ p.about }}</b> {{ p.says }}

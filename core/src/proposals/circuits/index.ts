@@ -209,12 +209,13 @@ function extendExisting(
 
 /**
  * Puts every device that has none on a circuit, in a plan draft, and seats the new circuits so that the panel's legs are even.
- * Without a panel nothing is added. Returns the new circuit ids.
+ * Without a panel nothing is added. `told` hears how many classes of circuit are shared out. Returns the new circuit ids.
  */
 export function addCircuits(
   draft: Plan,
   { plan, framing, rooms }: Pick<House, 'plan' | 'framing' | 'rooms'>,
   rules: RuleBook,
+  told: (done: number, of: number) => void,
 ): string[] {
   const panel = defaultPanel(plan);
   if (panel === null) return [];
@@ -230,7 +231,8 @@ export function addCircuits(
   extendExisting(draft, byClass, s);
   const outletVa = rules('circuit.outletVa');
   const added: { id: string; poles: number; va: number }[] = [];
-  for (const { kind, loads } of byClass.values()) {
+  for (const [i, { kind, loads }] of [...byClass.values()].entries()) {
+    told(i, byClass.size);
     if (loads.length === 0) continue;
     for (const planned of circuitsOfClass(kind, loads, s)) {
       const { protection, protectAt, lead } = protectionOf(planned.loads, kind, s);

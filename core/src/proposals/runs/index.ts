@@ -45,11 +45,14 @@ function linksFor(plan: Plan, circuitId: string, w: Ways): Link[] {
   return missingLinks(plan, circuitId, w.rules('control.feed'), costsBetween(w, places, gauge));
 }
 
-/** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. Returns the new run ids. */
-export function addRuns(draft: Plan, ways: Ways): string[] {
+/** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. `told` hears how many circuits are done. Returns the new run ids. */
+export function addRuns(draft: Plan, ways: Ways, told: (done: number, of: number) => void): string[] {
   const plan = frozen(settled(draft));
   const circuits = Object.keys(plan.circuits).sort(compareIds);
-  const added = circuits.flatMap((id) => linksFor(plan, id, ways).map((link) => ({ ...link, circuit: id })));
+  const added = circuits.flatMap((id, i) => {
+    told(i, circuits.length);
+    return linksFor(plan, id, ways).map((link) => ({ ...link, circuit: id }));
+  });
   const ids = nextIds(plan.runs, 'k', added.length);
   added.forEach(({ from, to, circuit }, i) => {
     draft.runs[nth(ids, i)] = entrySchemas.runs.parse({

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { computed, ref, watch } from 'vue';
+import { progressWords } from '../progressWords.ts';
 import { useSession } from '../../stores/session.ts';
 import type { Trial } from '../../worker/answer.ts';
 
@@ -9,11 +10,19 @@ const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const session = useSession();
 const trials = ref<readonly Trial[] | null>(null);
+let isWorking = false;
 watch(
   () => props.open,
   async (open) => {
     trials.value = null;
-    if (open) trials.value = await session.trials();
+    if (!open) {
+      if (isWorking) session.stopProposing();
+      return;
+    }
+    isWorking = true;
+    const own = await session.trials();
+    isWorking = false;
+    if (props.open) trials.value = own;
   },
   { immediate: true },
 );
@@ -45,7 +54,9 @@ function take(trial: Trial) {
           What is pinned or there already stays. Cables of circuits that change are taken up; lay them again
           with R.
         </p>
-        <p v-if="!trials" class="my-6 text-lg" role="status">Working them out…</p>
+        <p v-if="!trials" class="my-6 text-lg" role="status">
+          {{ session.proposing ? progressWords(session.proposing) : 'Working them out…' }}
+        </p>
         <table v-else class="mt-4 w-full border-collapse text-left">
           <thead>
             <tr class="border-b-2 border-ink align-bottom">

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import type { ProposalProgress } from '@fieldchalk/core';
+import { computed } from 'vue';
+import { useSession } from '../stores/session.ts';
+import { progressWords } from './progressWords.ts';
+
+/** What a proposal that takes a while is at, and the way to give it up. */
+const session = useSession();
+const progress = computed((): ProposalProgress | null => session.proposing);
+</script>
+
+<template>
+  <div v-if="progress" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
+    <p role="status">{{ progressWords(progress) }}</p>
+    <div class="mt-1 flex items-center gap-3">
+      <progress class="grow" aria-hidden="true" :value="progress.done" :max="Math.max(1, progress.of)" />
+      <button class="key" type="button" @click="session.stopProposing">Stop</button>
+    </div>
+  </div>
+</template>
