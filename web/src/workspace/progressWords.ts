@@ -8,7 +8,7 @@ const words: Record<ProposalKind, string> = {
   alarms: 'Placing alarms',
   data: 'Placing data outlets',
   circuits: 'Sharing out circuits',
-  runs: 'Laying cable',
+  runs: 'Laying cable, circuit by circuit',
   models: 'Choosing boxes by their fill',
 };
 
