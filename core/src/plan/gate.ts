@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
-import { integrityProblems } from './integrity.ts';
+import { integrityProblems, mentioning, type Changed } from './integrity.ts';
 import { problemsFrom, type Problem } from './problems.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
@@ -60,6 +60,21 @@ function touchedBy(plan: Plan, patches: readonly Patch[]): Touched[] {
   return [...parts.values()];
 }
 
+/** The entries that patches have touched; null where they may have touched any. */
+function changedBy(plan: Plan, patches: readonly Patch[]): Changed | null {
+  const [there, gone] = [new Map<string, Set<string>>(), new Map<string, Set<string>>()];
+  for (const { path } of patches) {
+    const [name, id] = path;
+    if (name === undefined || !isPart(name)) return null;
+    if (!isCollection(name)) continue;
+    if (id === undefined) return null;
+    const by = Object.hasOwn(plan[name], id) ? there : gone;
+    by.set(name, (by.get(name) ?? new Set()).add(String(id)));
+  }
+  const of = (by: typeof there) => (name: CollectionName) => [...(by.get(name) ?? [])];
+  return { there: of(there), gone: of(gone) };
+}
+
 /** A part read by its schema: what is wrong with it, what it leaves to the defaults, and the part with those filled in. */
 interface PartRead {
   readonly wrong: readonly Problem[];
@@ -107,7 +122,9 @@ function problemsOf(plan: Plan, patches: readonly Patch[], from: Given['from']):
   const wrong = read.flatMap((r) => r.wrong);
   if (wrong.length > 0) return wrong;
   const left = read.flatMap((r) => r.left);
-  const broken = integrityProblems(left.length > 0 ? filledIn(plan, parts, read) : plan);
+  const filled = left.length > 0 ? filledIn(plan, parts, read) : plan;
+  const changed = changedBy(plan, patches);
+  const broken = integrityProblems(filled, changed ? mentioning(filled, changed) : undefined);
   return broken.length > 0 || from === 'us' ? broken : left;
 }
 

@@ -1,14 +1,19 @@
-import { entryOf, nth } from '../lookups/index.ts';
+import { entryOf, nth, valueIn } from '../lookups/index.ts';
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
 import { boxModels } from '../materials/index.ts';
-import { isOnWall, type CollectionName, type Plan } from './index.ts';
+import { collections, isOnWall, type CollectionName, type Plan } from './index.ts';
 import { formatLength } from '../units/length.ts';
 
-/** What must hold between the parts of a plan. Run after load, after every edit and after a merge. */
-type Invariant = (plan: Plan) => Problem[];
+/** What must hold between the parts of a plan, of the entries that are looked at. Run after load, after every edit and after a merge. */
+type Invariant = (plan: Plan, look: Looked) => Problem[];
 
-const entries = <T>(record: Record<string, T>) => Object.entries(record);
+/** The entries of each collection to look at. */
+export type Looked = { readonly [C in CollectionName]: readonly string[] };
+
+/** Entries of a collection by their ids. */
+const entries = <T>(record: Record<string, T>, ids: readonly string[]) =>
+  ids.map((id): [string, T] => [id, entryOf(record, id)]);
 
 function refersTo(
   plan: Plan,
@@ -20,16 +25,20 @@ function refersTo(
   return [{ path, message: `names “${id}”, which is not in ${collection}` }];
 }
 
-const levelsExist: Invariant = (plan) => [
+const levelsExist: Invariant = (plan, look) => [
   ...(Object.keys(plan.levels).length === 0
     ? [{ path: 'levels', message: 'must hold at least one level' }]
     : []),
-  ...entries(plan.points).flatMap(([id, p]) => refersTo(plan, 'levels', p.level, `points.${id}.level`)),
-  ...entries(plan.rooms).flatMap(([id, r]) => refersTo(plan, 'levels', r.level, `rooms.${id}.level`)),
+  ...entries(plan.points, look.points).flatMap(([id, p]) =>
+    refersTo(plan, 'levels', p.level, `points.${id}.level`),
+  ),
+  ...entries(plan.rooms, look.rooms).flatMap(([id, r]) =>
+    refersTo(plan, 'levels', r.level, `rooms.${id}.level`),
+  ),
 ];
 
-const wallsStandBetweenPoints: Invariant = (plan) =>
-  entries(plan.walls).flatMap(([id, wall]) => {
+const wallsStandBetweenPoints: Invariant = (plan, look) =>
+  entries(plan.walls, look.walls).flatMap(([id, wall]) => {
     const missing = [
       ...refersTo(plan, 'points', wall.from, `walls.${id}.from`),
       ...refersTo(plan, 'points', wall.to, `walls.${id}.to`),
@@ -56,8 +65,8 @@ function wallLength(plan: Plan, wallId: string): number | null {
   return from && to ? distance(from, to) : null;
 }
 
-const openingsFitTheirWall: Invariant = (plan) =>
-  entries(plan.openings).flatMap(([id, o]) => {
+const openingsFitTheirWall: Invariant = (plan, look) =>
+  entries(plan.openings, look.openings).flatMap(([id, o]) => {
     const path = `openings.${id}`;
     const missing = refersTo(plan, 'walls', o.wall, `${path}.wall`);
     const length = wallLength(plan, o.wall);
@@ -74,9 +83,12 @@ const openingsFitTheirWall: Invariant = (plan) =>
     return problems;
   });
 
-const openingsKeepApart: Invariant = (plan) => {
+/** Openings that are looked at, and what else is in their walls. */
+const openingsKeepApart: Invariant = (plan, look) => {
+  const walls = new Set(look.openings.map((id) => entryOf(plan.openings, id).wall));
   const byWall = new Map<string, [string, Plan['openings'][string]][]>();
-  for (const [id, o] of entries(plan.openings)) byWall.set(o.wall, [...(byWall.get(o.wall) ?? []), [id, o]]);
+  for (const [id, o] of Object.entries(plan.openings))
+    if (walls.has(o.wall)) byWall.set(o.wall, [...(byWall.get(o.wall) ?? []), [id, o]]);
   return [...byWall.values()].flatMap((list) => {
     const sorted = [...list].sort((a, b) => a[1].at - b[1].at);
     return sorted.slice(1).flatMap(([id, o], i) => {
@@ -94,15 +106,15 @@ const openingsKeepApart: Invariant = (plan) => {
   });
 };
 
-const thingsOnWallsHaveTheirWall: Invariant = (plan) => [
-  ...entries(plan.members).flatMap(([id, m]) => onWall(plan, m.wall, m.at, `members.${id}`)),
-  ...entries(plan.obstacles).flatMap(([id, x]) => [
+const thingsOnWallsHaveTheirWall: Invariant = (plan, look) => [
+  ...entries(plan.members, look.members).flatMap(([id, m]) => onWall(plan, m.wall, m.at, `members.${id}`)),
+  ...entries(plan.obstacles, look.obstacles).flatMap(([id, x]) => [
     ...onWall(plan, x.wall, x.at, `obstacles.${id}`),
     ...(x.high <= x.low
       ? [{ path: `obstacles.${id}.high`, message: `must be above its low side (${formatLength(x.low)})` }]
       : []),
   ]),
-  ...entries(plan.panels).flatMap(([id, p]) => [
+  ...entries(plan.panels, look.panels).flatMap(([id, p]) => [
     ...onWall(plan, p.on.wall, p.on.at, `panels.${id}.on`),
     ...(p.source === 'service' || p.source === 'standby'
       ? []
@@ -124,16 +136,16 @@ function onWall(plan: Plan, wallId: string, at: number, path: string): Problem[]
     : [];
 }
 
-const boxesAreSomewhere: Invariant = (plan) =>
-  entries(plan.boxes).flatMap(([id, box]) => {
+const boxesAreSomewhere: Invariant = (plan, look) =>
+  entries(plan.boxes, look.boxes).flatMap(([id, box]) => {
     if (isOnWall(box.on)) return onWall(plan, box.on.wall, box.on.at, `boxes.${id}.on`);
     return 'ceiling' in box.on
       ? refersTo(plan, 'rooms', box.on.ceiling, `boxes.${id}.on.ceiling`)
       : refersTo(plan, 'rooms', box.on.floor, `boxes.${id}.on.floor`);
   });
 
-const boxesNameAModel: Invariant = (plan) => [
-  ...entries(plan.boxes).flatMap(([id, { model }]) =>
+const boxesNameAModel: Invariant = (plan, look) => [
+  ...entries(plan.boxes, look.boxes).flatMap(([id, { model }]) =>
     model === 'auto' || Object.hasOwn(boxModels, model) || Object.hasOwn(plan.models, model)
       ? []
       : [
@@ -143,31 +155,33 @@ const boxesNameAModel: Invariant = (plan) => [
           },
         ],
   ),
-  ...Object.keys(plan.models)
+  ...look.models
     .filter((id) => id === 'auto' || Object.hasOwn(boxModels, id))
     .map((id) => ({ path: `models.${id}`, message: 'is the name of a generic model; choose another' })),
 ];
 
-const fixturesHaveTheirRoom: Invariant = (plan) =>
-  entries(plan.fixtures).flatMap(([id, f]) => [
+const fixturesHaveTheirRoom: Invariant = (plan, look) =>
+  entries(plan.fixtures, look.fixtures).flatMap(([id, f]) => [
     ...refersTo(plan, 'rooms', f.room, `fixtures.${id}.room`),
     ...refersTo(plan, 'walls', f.wall, `fixtures.${id}.wall`),
   ]);
 
-const devicesAreWired: Invariant = (plan) => [
-  ...entries(plan.devices).flatMap(([id, d]) => [
+const devicesAreWired: Invariant = (plan, look) => [
+  ...entries(plan.devices, look.devices).flatMap(([id, d]) => [
     ...refersTo(plan, 'boxes', d.box, `devices.${id}.box`),
     ...refersTo(plan, 'circuits', d.circuit, `devices.${id}.circuit`),
   ]),
-  ...entries(plan.controls).flatMap(([id, c]) => [
+  ...entries(plan.controls, look.controls).flatMap(([id, c]) => [
     ...c.switches.flatMap((s, i) => refersTo(plan, 'devices', s, `controls.${id}.switches.${i}`)),
     ...c.loads.flatMap((l, i) => refersTo(plan, 'devices', l, `controls.${id}.loads.${i}`)),
   ]),
-  ...entries(plan.circuits).flatMap(([id, c]) => refersTo(plan, 'panels', c.panel, `circuits.${id}.panel`)),
+  ...entries(plan.circuits, look.circuits).flatMap(([id, c]) =>
+    refersTo(plan, 'panels', c.panel, `circuits.${id}.panel`),
+  ),
 ];
 
-const runsJoinThings: Invariant = (plan) =>
-  entries(plan.runs).flatMap(([id, run]) => {
+const runsJoinThings: Invariant = (plan, look) =>
+  entries(plan.runs, look.runs).flatMap(([id, run]) => {
     const path = `runs.${id}`;
     const isEnd = (end: string) => Object.hasOwn(plan.boxes, end) || Object.hasOwn(plan.panels, end);
     const problems = refersTo(plan, 'circuits', run.circuit, `${path}.circuit`);
@@ -191,7 +205,7 @@ const runsJoinThings: Invariant = (plan) =>
   });
 
 /** Named layers explain a thickness, so they must add up to it. */
-const layersAddUp: Invariant = (plan) => {
+const layersAddUp: Invariant = (plan, look) => {
   const off = (layers: readonly { thickness: number }[], total: number, path: string): Problem[] => {
     const sum = layers.reduce((s, l) => s + l.thickness, 0);
     return layers.length > 0 && Math.abs(sum - total) > 1 / 64
@@ -204,19 +218,19 @@ const layersAddUp: Invariant = (plan) => {
       : [];
   };
   return [
-    ...entries(plan.walls).flatMap(([id, w]) => [
+    ...entries(plan.walls, look.walls).flatMap(([id, w]) => [
       ...off(w.layers.left, w.finish.left, `walls.${id}.finish.left`),
       ...off(w.layers.right, w.finish.right, `walls.${id}.finish.right`),
     ]),
-    ...entries(plan.levels).flatMap(([id, l]) =>
+    ...entries(plan.levels, look.levels).flatMap(([id, l]) =>
       off(l.floorLayers, l.floorFinish, `levels.${id}.floorFinish`),
     ),
   ];
 };
 
 /** A box and a panel may be named by a run, so one id cannot mean both. */
-const endsHaveOneMeaning: Invariant = (plan) =>
-  Object.keys(plan.panels)
+const endsHaveOneMeaning: Invariant = (plan, look) =>
+  look.panels
     .filter((id) => Object.hasOwn(plan.boxes, id))
     .map((id) => ({ path: `panels.${id}`, message: 'has the same id as a box; a run could mean either' }));
 
@@ -235,6 +249,70 @@ export const invariants: readonly Invariant[] = [
   endsHaveOneMeaning,
 ];
 
-export function integrityProblems(plan: Plan): Problem[] {
-  return invariants.flatMap((invariant) => invariant(plan));
+const everything = (plan: Plan): Looked =>
+  Object.fromEntries(collections.map((name) => [name, Object.keys(plan[name])])) as unknown as Looked;
+
+/** What is wrong between the parts of a plan: of all of it, or of the entries that are looked at. */
+export function integrityProblems(plan: Plan, look: Looked = everything(plan)): Problem[] {
+  return invariants.flatMap((invariant) => invariant(plan, look));
+}
+
+/** Entries that a change has touched, by collection: those that are there, and those that are gone. */
+export interface Changed {
+  readonly there: (name: CollectionName) => readonly string[];
+  readonly gone: (name: CollectionName) => readonly string[];
+}
+
+/** What an invariant could be broken for by a change: what it touched, what stands on moved ground, and what names something that is gone. */
+export function mentioning(plan: Plan, { there, gone }: Changed): Looked {
+  const look = new Map(collections.map((name) => [name, new Set(there(name))]));
+  const add = <C extends CollectionName>(name: C, names: (entry: Plan[C][string]) => boolean): void => {
+    const own = valueIn(look, name);
+    for (const [id, entry] of Object.entries(plan[name]))
+      if (!own.has(id) && names(entry as Plan[C][string])) own.add(id);
+  };
+  const among = (ids: Iterable<string>) => {
+    const set = new Set(ids);
+    return set.size === 0 ? null : (id: string | null | undefined) => typeof id === 'string' && set.has(id);
+  };
+  const isPoint = among([...there('points'), ...gone('points')]);
+  if (isPoint) add('walls', (w) => isPoint(w.from) || isPoint(w.to));
+  const isWall = among([...valueIn(look, 'walls'), ...gone('walls')]);
+  if (isWall) {
+    for (const name of ['openings', 'members', 'obstacles', 'fixtures'] as const)
+      add(name, (thing: { wall?: string | undefined }) => isWall(thing.wall));
+    add('panels', (p) => isWall(p.on.wall));
+    add('boxes', (b) => isOnWall(b.on) && isWall(b.on.wall));
+  }
+  const isLevel = among(gone('levels'));
+  if (isLevel) {
+    add('points', (p) => isLevel(p.level));
+    add('rooms', (r) => isLevel(r.level));
+    add('runs', (r) => isLevel(r.endsAt?.level));
+  }
+  const isRoom = among(gone('rooms'));
+  if (isRoom) {
+    add('boxes', ({ on }) => !isOnWall(on) && isRoom('ceiling' in on ? on.ceiling : on.floor));
+    add('fixtures', (f) => isRoom(f.room));
+  }
+  const isModel = among(gone('models'));
+  if (isModel) add('boxes', (b) => isModel(b.model));
+  const isBox = among(gone('boxes'));
+  if (isBox) add('devices', (d) => isBox(d.box));
+  const isDevice = among(gone('devices'));
+  if (isDevice) add('controls', (c) => c.switches.some(isDevice) || c.loads.some(isDevice));
+  const isPanel = among(gone('panels'));
+  if (isPanel) {
+    add('panels', (p) => isPanel(p.source));
+    add('circuits', (c) => isPanel(c.panel));
+  }
+  const isEnd = among([...gone('boxes'), ...gone('panels')]);
+  if (isEnd) add('runs', (r) => isEnd(r.from) || isEnd(r.to));
+  const isCircuit = among(gone('circuits'));
+  if (isCircuit) {
+    add('devices', (d) => isCircuit(d.circuit));
+    add('runs', (r) => isCircuit(r.circuit));
+  }
+  for (const id of there('boxes')) if (Object.hasOwn(plan.panels, id)) valueIn(look, 'panels').add(id);
+  return Object.fromEntries([...look].map(([name, ids]) => [name, [...ids]])) as unknown as Looked;
 }

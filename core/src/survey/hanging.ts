@@ -1,5 +1,6 @@
 import { entryOf } from '../lookups/index.ts';
-import { type Plan, type Side, isOnWall, otherSide } from '../plan/index.ts';
+import { type Plan, type Side, type WallPlace, isOnWall, otherSide } from '../plan/index.ts';
+import { readable } from '../plan/settled.ts';
 
 /** Something that hangs on a wall: where it begins along it, how much of it it takes, and how to put it elsewhere. */
 export interface Hung {
@@ -27,23 +28,36 @@ function hung<T extends { wall: string; at: number }>(
 
 /** Everything that hangs on a wall: openings, measured members, obstacles, fixtures, boxes and panels. */
 export function hungOn(draft: Plan, wallId: string): Hung[] {
-  const here = <T extends { wall?: string | undefined }>(record: Record<string, T>) =>
-    Object.values(record).filter((t): t is T & { wall: string } => t.wall === wallId);
+  const now = readable(draft);
+  /** The places of a collection's entries that are on the wall, to be written; no other entry is drafted. */
+  const here = <T, P extends { wall?: string | undefined }>(
+    collection: (plan: Plan) => Record<string, T>,
+    placeOf: (entry: T) => P,
+  ) =>
+    Object.entries(collection(now)).flatMap(([id, entry]) =>
+      placeOf(entry).wall === wallId ? [placeOf(entryOf(collection(draft), id)) as P & { wall: string }] : [],
+    );
+  const itself = <T>(entry: T): T => entry;
   const turnSide = (t: { side: Side }) => void (t.side = otherSide(t.side));
   return [
-    ...here(draft.openings).map((o) =>
+    ...here((p) => p.openings, itself).map((o) =>
       hung(o, o.width, (t) => {
         t.hinge = t.hinge === 'from' ? 'to' : 'from';
         t.swing = otherSide(t.swing);
       }),
     ),
-    ...here(draft.members).map((m) => hung(m, 0, () => undefined)),
-    ...here(draft.obstacles).map((x) => hung(x, x.width, () => undefined)),
-    ...here(draft.fixtures).map((f) => hung(f, f.width, turnSide)),
-    ...Object.values(draft.boxes).flatMap((b) =>
-      isOnWall(b.on) && b.on.wall === wallId ? [hung(b.on, 0, turnSide)] : [],
-    ),
-    ...Object.values(draft.panels).flatMap((p) => (p.on.wall === wallId ? [hung(p.on, 0, turnSide)] : [])),
+    ...here((p) => p.members, itself).map((m) => hung(m, 0, () => undefined)),
+    ...here((p) => p.obstacles, itself).map((x) => hung(x, x.width, () => undefined)),
+    ...here((p) => p.fixtures, itself).map((f) => hung(f, f.width, turnSide)),
+    // A box that hangs elsewhere has no wall.
+    ...here(
+      (p) => p.boxes,
+      (b) => b.on as WallPlace,
+    ).map((on) => hung(on, 0, turnSide)),
+    ...here(
+      (p) => p.panels,
+      (p) => p.on,
+    ).map((on) => hung(on, 0, turnSide)),
   ];
 }
 

@@ -18,6 +18,7 @@ import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
 import { hungOn, shiftThings } from './hanging.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
+import { readable } from '../plan/settled.ts';
 import { framingKinds } from '../materials/index.ts';
 
 const parallel = 0.02;
@@ -39,15 +40,17 @@ function need(plan: Plan, wall: string): void {
 
 /** Moves points to new places at once. What hangs on a wall keeps its place in the house when the wall only grew or shrank along itself. */
 function movePoints(draft: Plan, moves: ReadonlyMap<string, XY>): void {
-  const touched = Object.keys(draft.walls).filter(
-    (id) => moves.has(entryOf(draft.walls, id).from) || moves.has(entryOf(draft.walls, id).to),
+  const was = readable(draft);
+  const touched = Object.keys(was.walls).filter(
+    (id) => moves.has(entryOf(was.walls, id).from) || moves.has(entryOf(was.walls, id).to),
   );
-  const before = new Map(touched.map((id) => [id, endsOf(draft, id)]));
-  const stems = touched.flatMap((id) => stemsOn(draft, id).map((stem) => ({ ...stem, on: id })));
+  const before = new Map(touched.map((id) => [id, endsOf(was, id)]));
+  const stems = touched.flatMap((id) => stemsOn(was, id).map((stem) => ({ ...stem, on: id })));
   for (const [id, at] of moves) Object.assign(entryOf(draft.points, id), { x: at.x, y: at.y });
+  const now = readable(draft);
   for (const id of touched) {
     const [oldFrom, oldTo] = valueIn(before, id);
-    const [from, to] = endsOf(draft, id);
+    const [from, to] = endsOf(now, id);
     const [u, v] = [must(direction(oldFrom, oldTo), 'the direction of a wall'), direction(from, to)];
     if (!v || distance(from, to) < shortestWall || dot(u, v) < 0.5)
       throw new EditRefused('wall', (n) => `${n.wall(id)} would be left with no length`);
@@ -55,7 +58,7 @@ function movePoints(draft: Plan, moves: ReadonlyMap<string, XY>): void {
     if (Math.abs(cross(u, v)) < 1e-6 && slid < 1e-6) shiftThings(draft, id, dot(subtract(oldFrom, from), u));
   }
   for (const { point, wall, on } of stems)
-    if (!stemsOn(draft, on).some((s) => s.point === point))
+    if (!stemsOn(now, on).some((s) => s.point === point))
       throw new EditRefused(
         'wall',
         (n) => `${n.wall(wall)} would no longer stand against ${n.wall(on)}; move it first`,
@@ -129,29 +132,30 @@ function slideAlong(p: XY, other: XY | null, u: XY, moved: XY): XY {
  * shrink along their own lines, walls that stand against it follow, and all things keep their place in the house.
  */
 export function moveWall(draft: Plan, wallId: string, offset: number): void {
-  need(draft, wallId);
-  const [a, b] = endsOf(draft, wallId);
+  const plan = readable(draft);
+  need(plan, wallId);
+  const [a, b] = endsOf(plan, wallId);
   const u = must(direction(a, b), 'the direction of a wall');
   const moved = scale(leftOf(u), offset);
-  const line = inLineWith(draft, wallId);
-  for (const id of line) need(draft, id);
+  const line = inLineWith(plan, wallId);
+  for (const id of line) need(plan, id);
   const moves = new Map<string, XY>();
   for (const id of line) {
-    const { from, to } = entryOf(draft.walls, id);
+    const { from, to } = entryOf(plan.walls, id);
     for (const point of [from, to]) {
-      const p = pointOf(draft, point);
-      const met = Object.keys(draft.walls).find((o) => {
-        const w = entryOf(draft.walls, o);
+      const p = pointOf(plan, point);
+      const met = Object.keys(plan.walls).find((o) => {
+        const w = entryOf(plan.walls, o);
         return !line.includes(o) && (w.from === point || w.to === point);
       });
-      const against = met ?? wallBehind(draft, id, point);
-      const other = against && !line.includes(against) ? direction(...endsOf(draft, against)) : null;
+      const against = met ?? wallBehind(plan, id, point);
+      const other = against && !line.includes(against) ? direction(...endsOf(plan, against)) : null;
       moves.set(point, slideAlong(p, other, u, moved));
     }
-    for (const stem of stemsOn(draft, id)) {
-      const other = direction(...endsOf(draft, stem.wall));
+    for (const stem of stemsOn(plan, id)) {
+      const other = direction(...endsOf(plan, stem.wall));
       if (!moves.has(stem.point))
-        moves.set(stem.point, slideAlong(pointOf(draft, stem.point), other, u, moved));
+        moves.set(stem.point, slideAlong(pointOf(plan, stem.point), other, u, moved));
     }
   }
   movePoints(draft, moves);
