@@ -1,13 +1,33 @@
-import type { EditArgs, Edited, Patch, Plan, ProposalProgress } from '@fieldchalk/core';
+import {
+  type EditArgs,
+  type Edited,
+  type EditStep,
+  type Patch,
+  patched,
+  type Plan,
+  type ProposalProgress,
+} from '@fieldchalk/core';
 import { proxy } from 'comlink';
 import { AnswersReceived, type Answer, type Trial } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
 
-/** What a gesture would make of the plan, and the patches that lead there. */
+/** An edit that a gesture stands for where it has got to, and who is shown what the plan would become. */
 interface Ahead {
-  readonly plan: Plan;
-  readonly patches: readonly Patch[];
+  readonly step: EditStep;
+  readonly show: (plan: Plan) => void;
 }
+
+interface Asked extends Ahead {
+  /** When the pointer was there, milliseconds since the page began. */
+  readonly asked: number;
+}
+
+/** Leaves in the browser's own record of times how long the answer to a gesture took; only the last is kept there. */
+function noteAnswered(asked: number): void {
+  performance.clearMeasures(answeredMeasure);
+  performance.measure(answeredMeasure, { start: asked });
+}
+const answeredMeasure = 'gesture answered';
 
 type Told = (progress: ProposalProgress) => void;
 
@@ -18,8 +38,10 @@ export class Answers {
   private queue: Promise<unknown> = Promise.resolve();
   /** The plan as it was last followed. */
   private latest: Plan | null = null;
-  private waiting: Ahead | null = null;
+  private waiting: Asked | null = null;
   private previewing = false;
+  /** Counts the gestures that were given up or made. */
+  private gesture = 0;
   private stopped = false;
   /** Gives up the proposal that is being worked out. */
   private giveUp: (() => void) | null = null;
@@ -36,21 +58,44 @@ export class Answers {
     });
   }
 
-  /** What a gesture under way would give; only the latest is computed. */
+  /**
+   * Tries out what a gesture under way would give, in the worker: first the plan is shown, then what is made of it is told. Only the latest is
+   * tried; one that would be refused shows nothing.
+   */
   async preview(ahead: Ahead): Promise<void> {
-    this.waiting = ahead;
+    this.waiting = { ...ahead, asked: performance.now() };
     if (this.previewing) return;
+    const life = this.worker;
     this.previewing = true;
-    while (this.waiting && !this.stopped) {
+    while (this.waiting && !this.stopped && life === this.worker) {
       const next = this.waiting;
       this.waiting = null;
-      const change = await this.worker.compute.preview(next.patches);
-      if (!this.stopped) this.tell(this.received.take(change), next.plan, false);
+      const { gesture } = this;
+      await this.inTurn((compute) => this.tried(compute, next, () => gesture === this.gesture));
     }
-    this.previewing = false;
+    if (life === this.worker) this.previewing = false;
   }
 
+  private async tried(
+    compute: typeof this.worker.compute,
+    { step, show, asked }: Asked,
+    isWanted: () => boolean,
+  ): Promise<void> {
+    const on = this.latest;
+    if (!on || !isWanted()) return;
+    const done = await compute.tryOut(step.name, step.args);
+    if (!done.ok || !isWanted() || on !== this.latest || this.stopped) return;
+    const plan = patched(on, done.change.patches);
+    show(plan);
+    const change = await compute.preview(done.change.patches);
+    if (this.stopped) return;
+    this.tell(this.received.take(change), plan, false);
+    noteAnswered(asked);
+  }
+
+  /** What was tried and not shown yet is not shown any more. */
   giveUpPreview(): void {
+    this.gesture++;
     this.waiting = null;
   }
 

@@ -123,12 +123,6 @@ export class JobSession {
     return [];
   }
 
-  /** What an edit would give, and the patches to it, without making it. Null when it would be refused. */
-  preview<N extends EditName>(name: N, args: EditArgs<N>): { plan: Plan; patches: readonly Patch[] } | null {
-    const done = makeEdit(this.plan, name, args);
-    return done.ok ? { plan: done.plan, patches: done.change.patches } : null;
-  }
-
   undo(): void {
     this.step(this.undoable, this.redoable, 'undo');
   }

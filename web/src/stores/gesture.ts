@@ -7,19 +7,25 @@ import { useSession } from './session.ts';
 export const useGesture = defineStore('gesture', () => {
   const session = useSession();
   const ahead = shallowRef<Plan | null>(null);
+  let isUnderWay = false;
   watch(
     () => session.plan,
-    () => (ahead.value = null),
+    () => {
+      ahead.value = null;
+      session.giveUpTrying();
+    },
     { flush: 'sync' },
   );
 
-  /** Shows what an edit would give; what would be refused shows nothing new. */
+  /** Shows what an edit would give, as soon as it is worked out; what would be refused shows nothing new. */
   function preview<N extends EditName>(name: N, args: EditArgs<N>): void {
-    ahead.value = session.tryOut(name, args) ?? ahead.value;
+    isUnderWay = true;
+    session.tryOut(name, args, (plan) => (ahead.value = plan));
   }
   /** Back to the plan as it is. */
   function settle(): void {
-    if (!ahead.value) return;
+    if (!isUnderWay) return;
+    isUnderWay = false;
     ahead.value = null;
     session.settle();
   }

@@ -1,4 +1,5 @@
 import {
+  editStep,
   type EditArgs,
   type EditName,
   type EditStep,
@@ -163,17 +164,17 @@ export const useSession = defineStore('session', () => {
     return own;
   }
 
-  /** What an edit would give, shown while a gesture is under way; null where it would be refused. */
-  function tryOut<N extends EditName>(name: N, args: EditArgs<N>): Plan | null {
-    const ahead = job?.preview(name, args) ?? null;
-    if (!ahead) return null;
-    void answers?.preview(ahead);
-    return ahead.plan;
+  /** Tries what an edit would give while a gesture is under way: the plan it would make is shown, and what follows from it. Nothing where it would be refused. */
+  function tryOut<N extends EditName>(name: N, args: EditArgs<N>, show: (plan: Plan) => void): void {
+    void answers?.preview({ step: editStep(name, args), show });
   }
+
+  /** Nothing that was tried is shown any more: the plan has gone on. */
+  const giveUpTrying = () => answers?.giveUpPreview();
 
   /** Back to the plan as it is, when a gesture is given up. */
   function settle(): void {
-    answers?.giveUpPreview();
+    giveUpTrying();
     if (plan.value) answers?.follow(plan.value, []);
   }
 
@@ -215,6 +216,7 @@ export const useSession = defineStore('session', () => {
     editAll,
     stopProposing,
     tryOut,
+    giveUpTrying,
     settle,
     unroll,
     say,

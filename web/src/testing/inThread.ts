@@ -12,6 +12,7 @@ export function computeInThread() {
     compute: {
       load: crossing(own.load.bind(own)),
       follow: crossing(own.follow.bind(own)),
+      tryOut: crossing(own.tryOut.bind(own)),
       preview: crossing(own.preview.bind(own)),
       propose: crossing(own.propose.bind(own)),
       trials: crossing(own.trials.bind(own)),

@@ -5,6 +5,8 @@ import {
   Computer,
   type EditArgs,
   type Edited,
+  type EditName,
+  makeEdit,
   must,
   type Patch,
   patched,
@@ -54,6 +56,10 @@ export class JobComputer {
   /** Follows an edit; parts it left alone keep their identity, so only what changed is computed. */
   follow(patches: readonly Patch[]): AnswerChange {
     return this.load(patched(this.held(), patches));
+  }
+  /** Tries a named edit on the plan held here: the patches it would make, and what is wrong with it where it is refused. Nothing is taken or computed. */
+  tryOut<N extends EditName>(name: N, args: EditArgs<N>): Edited {
+    return makeEdit(this.held(), name, args);
   }
   /** What an edit would give, without taking it. */
   preview(patches: readonly Patch[]): AnswerChange {
