@@ -1,5 +1,5 @@
 import { entryOf } from '../lookups/index.ts';
-import { distance, distancePointSegment, type XY, type XYZ } from '../geometry/index.ts';
+import { alongLine, distance, distancePointSegment, type XY, type XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import type { BoxLayout } from '../boxes/index.ts';
@@ -121,10 +121,12 @@ const wallsNear = query('walls near box', (w: Ways, id: string): { wall: string;
 function nearestJoints(w: Ways, id: string, side: 'over' | 'under', at: XY): RouteNode[] {
   const near: { node: RouteNode; away: number }[] = [];
   for (const { wall, away } of wallsNear(w, id)) {
-    const last = near[mostJoins - 1];
-    if (last && away - beyond > last.away) break;
+    const farthest = near[mostJoins - 1]?.away ?? Infinity;
+    if (away - beyond > farthest) break;
+    const { from, to } = entryOf(w.framing.lines, wall);
+    const along = alongLine(at, from, to);
     for (const node of nodesOnSide(wallPiece(w, wall), side))
-      near.push({ node, away: distance(node.at, at) });
+      if (Math.abs(node.along - along) <= farthest) near.push({ node, away: distance(node.at, at) });
     near.sort(
       (a, b) => a.away - b.away || compareIds(a.node.wall, b.node.wall) || a.node.local - b.node.local,
     );

@@ -28,10 +28,29 @@ interface PieceChange {
   readonly came: readonly RouteNode[];
 }
 
-/** A place as it stands: where, and in a hollow of which size. */
-function standing({ bays }: WallPiece, { bay, along, at }: RouteNode): string {
-  const own = bays[bay];
-  return [along, at.x, at.y, at.z, own?.start, own?.end, own?.low, own?.high].join(' ');
+/** Whether a place stands as it did: where, and in a hollow of which size. */
+function isStanding(before: WallPiece, was: RouteNode, after: WallPiece, is: RouteNode): boolean {
+  if (was.along !== is.along || was.at.x !== is.at.x || was.at.y !== is.at.y || was.at.z !== is.at.z)
+    return false;
+  const [a, b] = [before.bays[was.bay], after.bays[is.bay]];
+  if (!a || !b) return a === b;
+  return a.start === b.start && a.end === b.end && a.low === b.low && a.high === b.high;
+}
+
+/** The places of a piece that stand as they did, by those before. */
+function standingStill(before: WallPiece, after: WallPiece): Map<RouteNode, RouteNode> {
+  const byAlong = new Map<number, RouteNode[]>();
+  for (const node of after.nodes) {
+    const list = byAlong.get(node.along);
+    if (list) list.push(node);
+    else byAlong.set(node.along, [node]);
+  }
+  const same = new Map<RouteNode, RouteNode>();
+  for (const node of before.nodes) {
+    const found = byAlong.get(node.along)?.find((n) => isStanding(before, node, after, n));
+    if (found) same.set(node, found);
+  }
+  return same;
 }
 
 const priced = ({ kind, length, members, closed }: Step): string =>
@@ -55,12 +74,7 @@ const differing = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string
 const pieceChange = query(
   'change of piece',
   (before: WallPiece, after: WallPiece): PieceChange => {
-    const now = new Map(after.nodes.map((n) => [standing(after, n), n]));
-    const same = new Map<RouteNode, RouteNode>();
-    for (const node of before.nodes) {
-      const found = now.get(standing(before, node));
-      if (found) same.set(node, found);
-    }
+    const same = standingStill(before, after);
     const known = new Set(same.values());
     const was = (local: number) => same.get(nth(before.nodes, local))?.local ?? null;
     const is = (local: number) => (known.has(nth(after.nodes, local)) ? local : null);

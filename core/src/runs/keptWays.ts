@@ -23,7 +23,7 @@ const costsToChange = query(
 );
 
 /** So many ways are sooner searched again than the costs to what changed are worked out for all of them. */
-const few = 12;
+const few = 5;
 const searched = new WeakMap<GraphChange, number>();
 
 /** Whether few ways have been searched again for a change so far; one more is now. The answer is the same either way. */

@@ -268,10 +268,11 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
     at: spotAt(f, wall, along, z),
     floor,
   }));
-  const first = [...bays, null].map((_, bay) => {
-    const at = spots.findIndex((s) => s.bay >= bay);
-    return at < 0 ? spots.length : at;
-  });
+  const first: number[] = [];
+  for (let bay = 0, at = 0; bay <= bays.length; bay++) {
+    while (at < spots.length && nth(spots, at).bay < bay) at++;
+    first.push(at);
+  }
   const inBays = { nodes, first };
   const steps: DrilledStep[] = drilled.map(({ from, to, step }) => ({
     ...step,
