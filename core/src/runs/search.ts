@@ -206,7 +206,8 @@ class Search {
   private acrossSpaces(node: number): void {
     const came = through[node]!;
     const own = this.graph.side[node]!;
-    const leads = acrossFrom(this.graph, node);
+    if (own < 0) return;
+    const leads = this.graph.across[own]!;
     for (let k = 0; k < leads.length; k++) {
       const lead = leads[k]!;
       const { base, isEven } = this.prices.spaces[lead.rate]!;
