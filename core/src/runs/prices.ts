@@ -91,7 +91,8 @@ const isPieceSquare = query('square piece', ({ nodes }: WallPiece): boolean => {
   const at = nodes[0]?.at;
   return !at || nodes.every((n) => n.at.x === at.x) || nodes.every((n) => n.at.y === at.y);
 });
-const isSquare = ({ pieces }: RouteGraph): boolean => [...pieces.values()].every(isPieceSquare);
+const isSquare = ({ pieces }: RouteGraph): boolean =>
+  [...pieces.values()].every((piece) => isPieceSquare(piece));
 
 /** Inches between two places in the plan, as cable runs where all of it is square. */
 export const inchesBetween = (bound: Pick<Bound, 'isSquare'>, dx: number, dy: number): number =>

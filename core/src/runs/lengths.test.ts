@@ -1,0 +1,77 @@
+import { describe, expect, test } from 'vitest';
+import type { XYZ } from '../geometry/index.ts';
+import { bitSizes, cableNames, cables } from '../materials/index.ts';
+import { entrySchemas, type Run } from '../plan/index.ts';
+import { ruleBook, type RuleId } from '../rules/index.ts';
+import { planOf } from '../../testing/index.ts';
+import { bitFor, cutLength, stapleCount } from './lengths.ts';
+
+const plan = planOf({
+  points: { a: { x: 0, y: 0 }, b: { x: 200, y: 0 } },
+  walls: { w1: { from: 'a', to: 'b' } },
+  panels: { n1: { on: { wall: 'w1', at: 20 } } },
+  boxes: { b1: { on: { wall: 'w1', at: 60 } }, b2: { on: { wall: 'w1', at: 120 } } },
+});
+const run = (more: Partial<Run>): Run => entrySchemas.runs.parse({ from: 'b1', to: 'b2', ...more });
+const rules = (values: Partial<Record<RuleId, unknown>> = {}) => ruleBook(values);
+const known = { 'end.loop': 6, 'end.free': 8, 'end.panel': 36, 'light.tail': 18, 'run.margin': 3 } as const;
+const points = (...list: readonly (readonly [number, number, number])[]): XYZ[] =>
+  list.map(([x, y, z]) => ({ x, y, z }));
+
+describe('the parts of a cut', () => {
+  test.each([
+    ['between two boxes: a loop and a free end at each', run({}), 100, [100, 12, 16, 3, 131]],
+    ['home: the panel’s end in place of a loop', run({ from: 'n1' }), 100, [100, 6, 44, 3, 153]],
+    ['to an open end: what waits there', run({ to: null, tail: 24 }), 50, [50, 6, 32, 3, 91]],
+  ] as const)('%s', (_, r, path, [p, loops, ends, margin, cut]) =>
+    expect(cutLength(r, path, plan, rules(known))).toEqual({ path: p, loops, ends, margin, cut }),
+  );
+
+  test('a light without a box has its tail and no loop', () =>
+    expect(cutLength(run({}), 100, plan, rules(known), (id) => id === 'b2')).toMatchObject({
+      loops: 6,
+      ends: 26,
+    }));
+});
+
+describe('staples', () => {
+  const level = [entrySchemas.levels.parse({ elevation: 0, ceiling: 97 })];
+  const count = (path: XYZ[], more: Partial<Run> = {}) =>
+    stapleCount(path, run(more), level, rules({ 'staple.every': 54, 'staple.first': 8 }));
+
+  // NEC 334.30 (from memory): within 8 in of a box without clamps and every 4.5 ft.
+  test('one at each end, and one for every 54 in more of what nothing else supports', () => {
+    expect(count(points([0, 0, 10], [0, 0, 60]))).toBe(2);
+    expect(count(points([0, 0, 0], [0, 0, 8 + 54]))).toBe(3);
+    expect(count(points([0, 0, 0], [0, 0, 8 + 54 - 0.1]))).toBe(2);
+    expect(count(points([0, 0, 0], [0, 0, 8 + 2 * 54]))).toBe(4);
+  });
+
+  test('a level stretch through bored studs needs none, on the surface or over the ceiling it does', () => {
+    const along = points([0, 0, 20], [300, 0, 20]);
+    expect(count(along)).toBe(2);
+    expect(count(along, { way: 'surface' })).toBe(2 + Math.floor((300 - 8) / 54));
+    expect(count(points([0, 0, 98.5], [300, 0, 98.5]))).toBe(2 + Math.floor((300 - 8) / 54));
+  });
+
+  test('an open end is not stapled', () =>
+    expect(count(points([0, 0, 0], [0, 0, 30]), { to: null })).toBe(1));
+});
+
+describe('the bit', () => {
+  test('grows with the cables in a hole, and is one that is on the van', () => {
+    for (const name of cableNames) {
+      const sizes = [1, 2, 3].map((n) => bitFor(Array(n).fill(name) as string[]));
+      expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
+      for (const size of sizes) expect(bitSizes).toContain(size);
+      const { width, thickness } = cables[name]!;
+      expect(sizes[0]).toBeGreaterThan(Math.max(width, thickness));
+    }
+  });
+
+  // Common practice, no source: 3/4 in for two 14/2 or 12/2.
+  test('two of the usual cables pass three quarters of an inch', () => {
+    expect(bitFor(['14/2', '14/2'])).toBeLessThanOrEqual(0.75);
+    expect(bitFor(['12/2', '12/2'])).toBeLessThanOrEqual(0.75);
+  });
+});
