@@ -325,3 +325,20 @@ test('thirty wired rooms with over 250 boxes stay smooth while a wall, a door, a
     expect(answer, what).toBeLessThan(what === 'box' || what === 'light' ? 150 : 400);
   }
 });
+
+test('a proposal of a large house says how far it is and can be stopped: nothing of it is taken, and work goes on', async ({
+  page,
+}) => {
+  await studyJob(page, 'Stopped', thirtyRooms()).then((job) => page.goto(`/jobs/${job}/boxes`));
+  await expect(page.getByText('Room 30', { exact: true }).first()).toBeVisible();
+  await chalk(page, 'propose');
+  const under = page.getByRole('status').filter({ hasText: /Placing|Sharing|Laying|Choosing/ });
+  await expect(under).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).press('Enter');
+  await expect(under).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  expect(await tally(page, 'boxes')).toBe('0');
+  await chalk(page, 'propose alarms');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 20_000 });
+  await expect(page.locator('[data-flat]').first()).toBeVisible();
+});

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { root } from './steps.mjs';
 
 /** The customer's word: tests are a quarter to a third of the code. Below the least, and above the most, the test command fails. */
-const least = 20;
+const least = 24;
 const most = 34;
 
 const isTest = (file) => /\.(test|spec|shots)\.ts$/.test(file) || /^e2e\/.*\.ts$/.test(file);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
-import { integrityProblems, mentioning, type Changed } from './integrity.ts';
+import { integrityProblems } from './integrity.ts';
+import { mentioning, type Changed } from './mentions.ts';
 import { problemsFrom, type Problem } from './problems.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
