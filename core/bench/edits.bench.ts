@@ -1,10 +1,11 @@
 import { medianMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
-import { makeEdit, type EditArgs, type EditName } from '../src/edits/index.ts';
+import { makeEdit, proposed, type EditArgs, type EditName } from '../src/edits/index.ts';
 import { changeOf } from '../src/incremental/index.ts';
 import { patched } from '../src/plan/gate.ts';
 import { isOnWall, type Plan } from '../src/plan/index.ts';
-import { propose, type ProposalKind } from '../src/proposals/index.ts';
+import { frozen } from '../src/plan/settled.ts';
+import type { ProposalKind } from '../src/proposals/index.ts';
 import { connectedHouse, wired } from './wired.ts';
 
 /** What was measured: `ratio` times what `of` says, in the same run. */
@@ -32,12 +33,14 @@ const middle = <T>(list: readonly T[]): T => list[Math.floor(list.length / 2)]!;
 function editsOf(house: Plan): Record<string, Made> {
   const box = middle(Object.keys(house.boxes).filter((id) => isOnWall(house.boxes[id]!.on)));
   const on = house.boxes[box]!.on as { at: number };
+  /** Away from the nearer end of its wall, past a stud each time. */
+  const inward = on.at > 72 ? -18 : 18;
   const device = middle(Object.keys(house.devices));
   const opening = middle(Object.keys(house.openings));
   const { at } = house.openings[opening]!;
   const wall = middle(Object.keys(house.walls).filter((id) => id.startsWith('v')));
   return {
-    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? 18 : -18) })),
+    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? inward : 2 * inward) })),
     device: made('setDevice', (i) => ({ device, changes: { va: 200 + (i % 2) * 60 } })),
     opening: made('setOpening', (i) => ({ opening, changes: { at: at + (i % 2 ? 2 : 4) } })),
     wall: made('moveWall', (i) => ({ wall, offset: i % 2 ? 2 : -2 })),
@@ -47,7 +50,9 @@ function editsOf(house: Plan): Record<string, Made> {
       value: { value: 15 + (i % 2), to: 'center', from: 'finished' },
     })),
     foreign: (plan, i) =>
-      patched(plan, [{ op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? 18 : -18) }]),
+      patched(plan, [
+        { op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? inward : 2 * inward) },
+      ]),
   };
 }
 
@@ -76,13 +81,16 @@ function transfer(house: Plan, rooms: number): Figure {
   return { id: `transfer ${rooms}`, ratio: bytes(changeOf(before, after)) / bytes(after), of: 'the result' };
 }
 
-/** Every part proposed into the drawn house, one after the other, as a share of a full compute of the house they make. */
+/** Every part proposed into the drawn house by one kept computer, one after the other, as a share of a full compute of the house they make. */
 function proposing(rooms: number, full: number): Figure[] {
-  const house = connectedHouse(rooms);
+  const computer = new Computer();
+  let plan = frozen(connectedHouse(rooms));
   const parts: ProposalKind[] = ['boxes', 'circuits', 'runs'];
   const shares = parts.map((part) => {
     const start = performance.now();
-    propose(house, { only: [part] });
+    const done = proposed(plan, { only: [part] }, { computer });
+    if (!done.ok) throw new Error(`proposing ${part} was refused`);
+    plan = done.plan;
     return { id: `propose.${part} ${rooms}`, ratio: (performance.now() - start) / full, of: 'full compute' };
   });
   const all = shares.reduce((sum, s) => sum + s.ratio, 0);

@@ -11,9 +11,9 @@ for (const file of (readdirSync(source, { recursive: true }) as string[])
   .sort()) {
   const { bench, figures } = (await import(source + file)) as {
     bench: () => string[] | Promise<string[]>;
-    figures?: () => Figure[];
+    figures?: () => Figure[] | Promise<Figure[]>;
   };
-  if (asJson) all.push(...(figures?.() ?? []));
+  if (asJson) all.push(...((await figures?.()) ?? []));
   else process.stdout.write(`${file}\n${(await bench()).map((line) => `  ${line}\n`).join('')}`);
 }
 if (asJson) process.stdout.write(`${JSON.stringify(all, null, 1)}\n`);
