@@ -1,5 +1,5 @@
 import { entryOf } from '../lookups/index.ts';
-import { alongLine, distance, distancePointSegment, type XY, type XYZ } from '../geometry/index.ts';
+import { alongLine, distance, type XY, type XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import type { BoxLayout } from '../boxes/index.ts';
@@ -102,15 +102,19 @@ const linesOfLevel = query('wall lines of level', ({ framing }: Ways, level: str
     .filter((line) => line.level === level),
 );
 
+/** How far a value lies off a stretch, given by its ends in any order. */
+const off = (value: number, a: number, b: number): number =>
+  Math.max(Math.min(a, b) - value, value - Math.max(a, b), 0);
+
 /** The walls of the level that a hanging box is in, nearest first, and how far their lines are from it at least: so coarsely that a wall moved elsewhere changes nothing here. */
 const wallsNear = query('walls near box', (w: Ways, id: string): { wall: string; away: number }[] => {
   const { on } = entryOf(w.plan.boxes, id);
   if (isOnWall(on)) return [];
   return linesOfLevel(w, hangingIn(w, on).level)
-    .map(({ id: wall, from, to }) => ({
-      wall,
-      away: Math.floor(distancePointSegment(on, from, to) / coarse) * coarse,
-    }))
+    .map(({ id: wall, from, to }) => {
+      const away = Math.max(off(on.x, from.x, to.x), off(on.y, from.y, to.y));
+      return { wall, away: Math.floor(away / coarse) * coarse };
+    })
     .sort((a, b) => a.away - b.away);
 });
 

@@ -57,14 +57,43 @@ const priced = ({ kind, length, members, closed }: Step): string =>
   [kind, length, members.length, closed].join(' ');
 
 /** Steps by the two places they join, as those are called by `name`, with all that they are priced by. */
-function stepsBy<S extends Step>(list: readonly S[], name: (step: S) => string | null): Map<string, string> {
+function stepsBy<S extends Step>(list: readonly S[], name: (step: S) => string): Map<string, string> {
   const by = new Map<string, string>();
-  for (const step of list) {
-    const key = name(step);
-    if (key !== null) by.set(key, `${by.get(key) ?? ''}${priced(step)};`);
-  }
+  for (const step of list) by.set(name(step), `${by.get(name(step)) ?? ''}${priced(step)};`);
   return by;
 }
+
+/** Places, by their numbers as they are now, that a drilled step between places which stood still was added to or taken from, or costs otherwise. */
+function stepsChanged(
+  before: WallPiece,
+  after: WallPiece,
+  same: ReadonlyMap<RouteNode, RouteNode>,
+): Set<number> {
+  const span = after.nodes.length;
+  const changed = new Set<number>();
+  const was = new Map<number, DrilledStep>();
+  for (const step of before.drilled) {
+    const from = same.get(nth(before.nodes, step.from))?.local;
+    const to = same.get(nth(before.nodes, step.to))?.local;
+    if (from !== undefined && to !== undefined) was.set(from * span + to, step);
+  }
+  const known = new Set([...same.values()].map((n) => n.local));
+  for (const step of after.drilled) {
+    if (!known.has(step.from) || !known.has(step.to)) continue;
+    const key = step.from * span + step.to;
+    const old = was.get(key);
+    was.delete(key);
+    if (!old || !isPricedAlike(old, step)) for (const end of [step.from, step.to]) changed.add(end);
+  }
+  for (const key of was.keys()) for (const end of [Math.floor(key / span), key % span]) changed.add(end);
+  return changed;
+}
+
+const isPricedAlike = (a: Step, b: Step): boolean =>
+  a.kind === b.kind &&
+  a.length === b.length &&
+  a.members.length === b.members.length &&
+  a.closed === b.closed;
 
 /** Names of steps that one side has and the other has not, or not at the same price. */
 const differing = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): Set<string> =>
@@ -75,18 +104,10 @@ const pieceChange = query(
   'change of piece',
   (before: WallPiece, after: WallPiece): PieceChange => {
     const same = standingStill(before, after);
-    const known = new Set(same.values());
-    const was = (local: number) => same.get(nth(before.nodes, local))?.local ?? null;
-    const is = (local: number) => (known.has(nth(after.nodes, local)) ? local : null);
-    const pair = (name: (local: number) => number | null) => (s: DrilledStep) => {
-      const [from, to] = [name(s.from), name(s.to)];
-      return from === null || to === null ? null : `${from} ${to}`;
-    };
-    const drilled = differing(stepsBy(before.drilled, pair(was)), stepsBy(after.drilled, pair(is)));
+    const touched = stepsChanged(before, after, same);
     const met = (piece: WallPiece) => (m: Meeting) =>
       [spotOf(piece, m), m.other, m.theirs.along, m.theirs.z].join(' ');
     const meetings = differing(stepsBy(before.meetings, met(before)), stepsBy(after.meetings, met(after)));
-    const touched = new Set([...drilled].flatMap((name) => name.split(' ').map(Number)));
     for (const piece of [before, after])
       for (const m of piece.meetings)
         if (meetings.has(met(piece)(m)))

@@ -52,13 +52,12 @@ function passageOf({ plan }: Framed, wall: string): 'free' | 'fish' | 'open' | n
   return access === 'leave' ? null : access;
 }
 
-const spotAt = ({ framing, plan }: Framed, wall: string, along: number, z: number): XYZ => {
-  const line = entryOf(framing.lines, wall);
-  return {
-    ...add(line.from, scale(line.unit, along)),
-    z: z + entryOf(plan.levels, line.level).elevation,
-  };
-};
+/** Places of a wall by how far along and how high above its subfloor they are. */
+function placing({ framing, plan }: Framed, wall: string): (along: number, z: number) => XYZ {
+  const { from, unit, level } = entryOf(framing.lines, wall);
+  const { elevation } = entryOf(plan.levels, level);
+  return (along, z) => ({ ...add(from, scale(unit, along)), z: z + elevation });
+}
 
 /** Bays that stand on the bottom plate, by their numbers. */
 const standingBays = (bays: readonly Bay[]): number[] =>
@@ -120,12 +119,13 @@ function holesInto(f: Framed, wall: string, { bay, end, other, meets, straight }
     : [];
   const [low, high] = [Math.max(ownBay.low, theirBay.low), Math.min(ownBay.high, theirBay.high)];
   if (high - low < 2 * holeMargin) return [];
+  const [own, others] = [placing(f, wall), placing(f, other)];
   return lanesWithin([...lanesOf(f, wall), ...lanesOf(f, other)], low, high).map((z) => ({
     own: { bay, along: edge, z },
     other,
     theirs: { bay: their, along: entry, z },
     kind: 'bore',
-    length: distance(spotAt(f, wall, edge, z), spotAt(f, other, entry, z)),
+    length: distance(own(edge, z), others(entry, z)),
     members: [...uprights, ...between].filter((m) => m.low <= z && m.high >= z),
     joists: 0,
   }));
@@ -159,8 +159,9 @@ const wallsMeeting = query('walls meeting wall', (f: Framed, wall: string) => me
 function drilledBays(f: Framed, wall: string, bays: readonly Bay[]): { from: Spot; to: Spot; step: Step }[] {
   const passage = passageOf(f, wall);
   if (!passage) return [];
+  const lanes = lanesOf(f, wall);
   return findCrossings(entryOf(f.framing.walls, wall), bays).flatMap((c) =>
-    lanesWithin(lanesOf(f, wall), c.low, c.high).map((z) => ({
+    lanesWithin(lanes, c.low, c.high).map((z) => ({
       from: { bay: c.from, along: c.start, z },
       to: { bay: c.to, along: c.end, z },
       step: {
@@ -260,12 +261,13 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
     ...exits.map((e) => e.inside),
   ]);
   const floor = entryOf(f.plan.levels, frame.line.level).elevation;
+  const placed = placing(f, wall);
   const nodes: RouteNode[] = spots.map(({ bay, along, z }, local) => ({
     wall,
     local,
     bay,
     along,
-    at: spotAt(f, wall, along, z),
+    at: placed(along, z),
     floor,
   }));
   const first: number[] = [];
@@ -283,7 +285,7 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
     const from = nodes.length;
     for (const { inside, z, step } of exits.filter((e) => e.side === side)) {
       const local = nodes.length;
-      const at = spotAt(f, wall, inside.along, z);
+      const at = placed(inside.along, z);
       steps.push({ ...step, from: spotIn(inBays, inside), to: local });
       nodes.push({ wall, local, bay: -1, along: inside.along, at, floor });
     }
