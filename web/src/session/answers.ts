@@ -43,8 +43,8 @@ export class Answers {
   /** Counts the gestures that were given up or made. */
   private gesture = 0;
   private stopped = false;
-  /** Gives up the proposal that is being worked out. */
-  private giveUp: (() => void) | null = null;
+  /** What is asked of the worker and may be given up; each says so to whoever waits for it. */
+  private readonly underWay = new Set<() => void>();
 
   /** `of` is the plan an answer is of: by the time it comes the window may be further on. */
   constructor(private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void) {}
@@ -111,9 +111,8 @@ export class Answers {
    * plan anew.
    */
   giveUpProposal(): void {
-    if (!this.giveUp) return;
-    this.giveUp();
-    this.giveUp = null;
+    if (this.underWay.size === 0) return;
+    this.letGo();
     this.worker.stop();
     this.worker = startCompute();
     this.received = new AnswersReceived();
@@ -122,21 +121,29 @@ export class Answers {
     this.previewing = false;
     if (this.latest) this.follow(this.latest, null);
   }
-  whyOnCircuit(device: string): Promise<string[]> {
-    return this.inTurn((compute) => compute.whyOnCircuit(device));
+  whyOnCircuit(device: string): Promise<string[] | null> {
+    return this.untilGivenUp((compute) => compute.whyOnCircuit(device));
   }
 
   stop(): void {
     this.stopped = true;
-    this.giveUp?.();
+    this.letGo();
     this.worker.stop();
   }
 
   private async untilGivenUp<T>(ask: Parameters<typeof this.inTurn<T>>[0]): Promise<T | null> {
-    const givenUp = new Promise<null>((resolve) => (this.giveUp = () => resolve(null)));
-    const done = await Promise.race([this.inTurn(ask), givenUp]);
-    if (done !== null) this.giveUp = null;
-    return done;
+    let giveUp = () => undefined as void;
+    const givenUp = new Promise<null>((resolve) => (giveUp = () => resolve(null)));
+    this.underWay.add(giveUp);
+    try {
+      return await Promise.race([this.inTurn(ask), givenUp]);
+    } finally {
+      this.underWay.delete(giveUp);
+    }
+  }
+
+  private letGo(): void {
+    for (const giveUp of this.underWay) giveUp();
   }
 
   private inTurn<T>(ask: (compute: typeof this.worker.compute) => Promise<T>): Promise<T> {

@@ -271,6 +271,22 @@ describe('a proposal that takes long', () => {
     await vi.waitFor(() => expect(Object.keys(session.opened.runs).length).toBeGreaterThan(3));
   });
 
+  test('stopped while ways to share out circuits wait behind it, both are given up and neither holds up what comes', async () => {
+    workers.areHeld = true;
+    const { session } = await open(unlaid());
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(session.proposing).not.toBe(null));
+    const ways = session.trials();
+    const why = session.whyOnCircuit('d1');
+    workers.areHeld = false;
+    session.stopProposing();
+    expect(await ways).toEqual([]);
+    expect(await why).toEqual([]);
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(Object.keys(session.opened.runs).length).toBeGreaterThan(3));
+    expect((await session.trials()).length).toBeGreaterThan(1);
+  });
+
   test('with none under way there is nothing to stop', async () => {
     const { session } = await open(unlaid());
     const before = workers.begun;
