@@ -5,7 +5,15 @@ import { applyEdit, EditRefused, type Edited } from '../plan/gate.ts';
 import { namesOf } from '../outputs/names.ts';
 import { nextId } from '../plan/ids.ts';
 import { problemsFrom, type Problem } from '../plan/problems.ts';
-import { editions, longText, priceSchema, ruleValues, text, type Plan } from '../plan/index.ts';
+import {
+  editions,
+  longText,
+  priceSchema,
+  ruleValues,
+  text,
+  type CollectionName,
+  type Plan,
+} from '../plan/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { propose, proposalKinds, type Proposing } from '../proposals/index.ts';
 import { ruleCatalogue, ruleIds } from '../rules/index.ts';
@@ -136,12 +144,41 @@ export function argumentProblems(name: EditName, args: unknown): Problem[] {
   return read.success ? [] : problemsFrom(read.error.issues);
 }
 
-/** The recipe of a named edit. Arguments that do not fit it are refused by their names. */
+/** What the things that arguments name are entries of. */
+const collectionOf: Readonly<Record<string, CollectionName>> = {
+  opening: 'openings',
+  obstacle: 'obstacles',
+  fixture: 'fixtures',
+  level: 'levels',
+  room: 'rooms',
+  wall: 'walls',
+  walls: 'walls',
+  box: 'boxes',
+  device: 'devices',
+  panel: 'panels',
+  circuit: 'circuits',
+};
+
+/** Where in the plan a change would go that an argument asks for, so that a person is told of the thing and not of the argument. */
+function addressOf(path: readonly PropertyKey[], args: unknown): PropertyKey[] {
+  const [head, ...rest] = path;
+  if (head !== 'changes' && head !== 'joists' && head !== 'on') return [...path];
+  const within = head === 'changes' ? rest : [head, ...rest];
+  for (const [name, named] of Object.entries(args as object)) {
+    const collection = collectionOf[name];
+    const id: unknown = Array.isArray(named) ? named[0] : named;
+    if (collection && typeof id === 'string') return [collection, id, ...within];
+  }
+  return ['service', ...within];
+}
+
+/** The recipe of a named edit. Arguments that do not fit it are refused by what they would change, or by their names. */
 export function recipeOf<N extends EditName>(name: N, args: EditArgs<N>): (draft: Plan) => void {
   const { args: schema, make } = edits[name] as unknown as Verb;
   return (draft) => {
     const read = schema.safeParse(args, { reportInput: true });
-    if (!read.success) throw read.error;
+    if (!read.success)
+      throw new z.ZodError(read.error.issues.map((i) => ({ ...i, path: addressOf(i.path, args) })));
     make(draft, args);
   };
 }

@@ -63,7 +63,7 @@ describe('changes of an entry', () => {
     const refused = makeEdit(low, 'setWall', { wall: 'w1', changes: { spacing: null as never } });
     expect(refused).toEqual({
       ok: false,
-      problems: [{ path: 'changes.spacing', message: 'must be a number' }],
+      problems: [{ path: 'walls.w1.spacing', message: 'must be a number' }],
     });
   });
 

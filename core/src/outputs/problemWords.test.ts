@@ -42,6 +42,28 @@ describe('a refused edit is told by names, never by id', () => {
     expect(toldProblem({ path: '', message: 'no longer fits' }, plan).about).toBe('This');
   });
 
+  test('a value that no such thing can have is told of the thing it was for, whatever its argument is called', () => {
+    for (const [problems, about] of [
+      [
+        told('setOpening', { opening: door, changes: { width: -4 } }),
+        /^The door in wall [A-Z] of Study, width$/,
+      ],
+      [told('setWalls', { walls: [wall], changes: { spacing: 200 } }), /^Wall [A-Z] of Study, spacing$/],
+      [told('setLevel', { level: 'L1', changes: {}, joists: { spacing: -1 } }), /^Main, joists, spacing$/],
+      [
+        told('setDevice', { device: 'd1', changes: { va: -4 } }),
+        /in box \d+, Study, wall [A-Z], volt-amperes$/,
+      ],
+      [told('setCircuit', { circuit: 'c1', changes: { amps: 0 } }), /^Circuit .+, breaker$/],
+      [told('setService', { changes: { heatingVa: -1 } }), /^Service, heating va$/],
+      [told('repeatBox', { box: 'b1', count: 90, every: 3 }), /^Count$/],
+    ] as const) {
+      expect(problems).toHaveLength(1);
+      expect(problems[0]!.about).toMatch(about);
+      expect(problems[0]!.says).toMatch(/^must be /);
+    }
+  });
+
   test('no path into any collection leaves its id in what is said', () => {
     for (const collection of ['walls', 'openings', 'boxes', 'devices', 'circuits', 'runs', 'points'] as const)
       for (const id of [...Object.keys(plan[collection]).slice(0, 3), 'zz9']) {

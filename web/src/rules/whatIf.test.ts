@@ -1,3 +1,4 @@
+import { emptyRules, withRule } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { computeInThread } from '../testing/inThread.ts';
@@ -27,6 +28,13 @@ describe('what a change of rules would do to a job', () => {
     expect(slower.after.hours).toBeGreaterThan(slower.before.hours);
     expect({ ...slower.after, hours: 0 }).toEqual({ ...slower.before, hours: 0 });
     expect(effectWords(slower)).toEqual([`hours: ${slower.before.hours} → ${slower.after.hours}`]);
+  });
+
+  test('a whole file of rules is asked by what is in it', async () => {
+    const file = withRule(emptyRules(), 'minutes.box', 60, 'slow crew');
+    expect(await asked.effectOf(file)).toEqual(
+      await asked.effectOf({ values: { 'minutes.box': 60 }, reasons: {} }),
+    );
   });
 
   test('each effect is against the job as it is, whatever was asked before', async () => {

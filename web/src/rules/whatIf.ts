@@ -21,9 +21,9 @@ export class WhatIf {
   constructor(private readonly plan: Plan) {}
 
   /** The effect of a whole set of rules; null when the set is not valid for the plan. */
-  async effectOf(rules: Pick<RulesFile, 'values' | 'reasons'>): Promise<Effect | null> {
+  async effectOf({ values, reasons }: Pick<RulesFile, 'values' | 'reasons'>): Promise<Effect | null> {
     this.before ??= this.received.take(await this.worker.compute.load(this.plan));
-    const done = makeEdit(this.plan, 'setRules', rules);
+    const done = makeEdit(this.plan, 'setRules', { values, reasons });
     if (!done.ok) return null;
     const after = this.received.take(await this.worker.compute.preview(done.change.patches)).result;
     const before = this.before.result;

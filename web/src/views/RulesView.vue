@@ -39,6 +39,7 @@ const says = ref('');
 const find = ref('');
 const pending = shallowRef<{ rules: RulesFile; about: readonly RuleId[]; reason: string } | null>(null);
 const effect = shallowRef<Effect | null>(null);
+const isWorking = ref(false);
 let whatIf: WhatIf | null = null;
 
 const rules = computed<RulesFile>(() =>
@@ -109,12 +110,15 @@ async function consider(next: RulesFile, about: readonly RuleId[]) {
     reason: about.length === 1 ? (next.reasons[nth(about, 0)] ?? '') : '',
   };
   effect.value = null;
+  isWorking.value = true;
   await attempt(async () => {
     whatIf?.stop();
     const plan = await planToTry();
     whatIf = plan ? new WhatIf(plan) : null;
-    effect.value = (await whatIf?.effectOf(next)) ?? null;
+    const own = (await whatIf?.effectOf(next)) ?? null;
+    if (pending.value?.rules === next) effect.value = own;
   });
+  if (pending.value?.rules === next) isWorking.value = false;
 }
 const change = (id: RuleId, value: unknown) =>
   consider(withRule(rules.value, id, value, rules.value.reasons[id] ?? ''), [id]);
@@ -258,9 +262,11 @@ async function openFile(event: Event) {
               : `${pending.about.length} rules`
           }}</b>
           <p v-if="!effect" class="text-quiet">
-            {{
-              jobId || tried ? 'Working out what it would change…' : 'There is no job to show an effect on.'
-            }}
+            <template v-if="isWorking">Working out what it would change…</template>
+            <template v-else-if="jobId || tried">
+              What it would change cannot be told: the job does not take these rules.
+            </template>
+            <template v-else>There is no job to show an effect on.</template>
           </p>
           <ul v-else class="max-h-32 overflow-y-auto">
             <li v-for="line in effectWords(effect)" :key="line">{{ line }}</li>
