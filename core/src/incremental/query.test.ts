@@ -117,6 +117,13 @@ describe('a query', () => {
     expect(ran(() => half(view, 'a'))).toEqual({ half: 1 });
   });
 
+  test('handed to a list’s own methods it refuses the place and the list that come with it, and so holds on to neither', () => {
+    const doubled = query('doubled', ({ n }: { readonly n: number }): number => 2 * n);
+    const records = [{ n: 1 }, { n: 2 }];
+    expect(() => records.map(doubled as (r: { n: number }) => number)).toThrow('more than it takes');
+    expect(records.map((r) => doubled(r))).toEqual([2, 4]);
+  });
+
   test('several records make one question, in their order', () => {
     const [one, two] = [cells({ a: 1 }), cells({ a: 2 })];
     const both = query(

@@ -66,6 +66,8 @@ export function query<A extends readonly Asked[], T>(
 ): (...asked: A) => T {
   const root = new Branch<T>();
   return (...asked) => {
+    // A query handed to a list's own methods would be asked with the place and the list as well, and hold on to both.
+    if (asked.length > make.length) throw new Error(`“${name}” was asked with more than it takes`);
     let branch = root;
     let at = 0;
     for (; at < asked.length; at++) {

@@ -67,13 +67,16 @@ export class Answers {
     if (this.previewing) return;
     const life = this.worker;
     this.previewing = true;
-    while (this.waiting && !this.stopped && life === this.worker) {
-      const next = this.waiting;
-      this.waiting = null;
-      const { gesture } = this;
-      await this.inTurn((compute) => this.tried(compute, next, () => gesture === this.gesture));
+    try {
+      while (this.waiting && !this.stopped && life === this.worker) {
+        const next = this.waiting;
+        this.waiting = null;
+        const { gesture } = this;
+        await this.inTurn((compute) => this.tried(compute, next, () => gesture === this.gesture));
+      }
+    } finally {
+      if (life === this.worker) this.previewing = false;
     }
-    if (life === this.worker) this.previewing = false;
   }
 
   private async tried(
@@ -107,7 +110,7 @@ export class Answers {
     return this.untilGivenUp((compute) => compute.trials(proxy(told)));
   }
   /**
-   * Gives up the proposal under way, if there is one. A worker that is computing hears nothing, so another takes its place and computes the
+   * Gives up the proposal under way and what waits behind it, if anything does. A worker that is computing hears nothing, so another takes its place and computes the
    * plan anew.
    */
   giveUpProposal(): void {

@@ -11,6 +11,7 @@ export const useGesture = defineStore('gesture', () => {
   watch(
     () => session.plan,
     () => {
+      isUnderWay = false;
       ahead.value = null;
       session.giveUpTrying();
     },

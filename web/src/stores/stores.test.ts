@@ -11,7 +11,7 @@ import { useSession } from './session.ts';
 import { useTrouble } from './trouble.ts';
 
 /** Workers begun so far; one that is held never comes to the end of a proposal, as one that computes for long. */
-const workers = { begun: 0, areHeld: false };
+const workers = { begun: 0, areHeld: false, fail: false };
 vi.mock('../worker/client.ts', () => ({
   startCompute: () => {
     workers.begun++;
@@ -20,7 +20,12 @@ vi.mock('../worker/client.ts', () => ({
       told({ doing: 'runs', done: 3, of: 9 });
       return new Promise<never>(() => undefined);
     };
-    return workers.areHeld ? { ...own, compute: { ...own.compute, propose: held } } : own;
+    const tryOut: typeof own.compute.tryOut = async (...asked) => {
+      if (workers.fail) throw new Error('the worker broke');
+      return own.compute.tryOut(...asked);
+    };
+    const compute = { ...own.compute, tryOut, ...(workers.areHeld ? { propose: held } : {}) };
+    return { ...own, compute };
   },
 }));
 
@@ -232,6 +237,22 @@ test('trouble is shown, written to the log and to the server, and can be put awa
   await vi.waitFor(() => expect(sent.filter((s) => s.path.includes('window-errors'))).toHaveLength(2));
   trouble.clear();
   expect(trouble.last).toBe(null);
+});
+
+test('a try that breaks in the worker is the only one lost: the next is shown', async () => {
+  const { session, selection } = await open(study());
+  const gesture = useGesture();
+  const [box] = selection.boxesInHand() as [string];
+  const { at } = session.result!.marks[box]!;
+  const lost = vi.fn();
+  process.once('unhandledRejection', lost);
+  workers.fail = true;
+  gesture.preview('moveBox', { box, at: at + 8 });
+  await vi.waitFor(() => expect(lost).toHaveBeenCalled());
+  expect(gesture.plan).toBe(session.plan);
+  workers.fail = false;
+  gesture.preview('moveBox', { box, at: at + 16 });
+  await vi.waitFor(() => expect(gesture.plan?.boxes[box]?.on).toMatchObject({ at: at + 16 }));
 });
 
 describe('a proposal that takes long', () => {
