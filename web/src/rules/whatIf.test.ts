@@ -30,6 +30,16 @@ describe('what a change of rules would do to a job', () => {
     expect(effectWords(slower)).toEqual([`hours: ${slower.before.hours} → ${slower.after.hours}`]);
   });
 
+  test('material is told in dollars, as the tally is', async () => {
+    const none = (await asked.effectOf({ values: {}, reasons: {} }))!;
+    const dearer = {
+      ...none,
+      before: { ...none.before, cents: 165251 },
+      after: { ...none.after, cents: 165322 },
+    };
+    expect(effectWords(dearer)).toEqual(['material: $1652.51 → $1653.22']);
+  });
+
   test('a whole file of rules is asked by what is in it', async () => {
     const file = withRule(emptyRules(), 'minutes.box', 60, 'slow crew');
     expect(await asked.effectOf(file)).toEqual(

@@ -54,15 +54,18 @@ const labels: Record<keyof Tally, string> = {
   feet: 'ft of cable',
   holes: 'holes',
   hours: 'hours',
-  cents: 'cents of material',
+  cents: 'material',
   open: 'open findings',
 };
+
+const shown = (figure: keyof Tally, value: number): string =>
+  figure === 'cents' ? `$${(value / 100).toFixed(2)}` : String(value);
 
 /** The effect in words, one line each; a single line when nothing changes. */
 export function effectWords(effect: Effect): string[] {
   const figures = (Object.keys(labels) as (keyof Tally)[])
     .filter((k) => effect.before[k] !== effect.after[k])
-    .map((k) => `${labels[k]}: ${effect.before[k]} → ${effect.after[k]}`);
+    .map((k) => `${labels[k]}: ${shown(k, effect.before[k])} → ${shown(k, effect.after[k])}`);
   const moved = effect.movedBoxes > 0 ? [`${effect.movedBoxes} boxes get another mark`] : [];
   const lines = [
     ...figures,

@@ -13,12 +13,12 @@ const progress = computed((): ProposalProgress | null => session.proposing);
   <div v-if="progress" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
     <p role="status">{{ progressWords(progress) }}</p>
     <div class="mt-1 flex items-center gap-3">
-      <progress
-        class="h-3 min-w-0 grow accent-chalk"
-        aria-hidden="true"
-        :value="progress.done"
-        :max="Math.max(1, progress.of)"
-      />
+      <div class="h-2 min-w-0 grow bg-rule" aria-hidden="true">
+        <div
+          class="h-full bg-chalk"
+          :style="{ width: `${(100 * progress.done) / Math.max(1, progress.of)}%` }"
+        />
+      </div>
       <button class="key" type="button" @click="session.stopProposing">Stop</button>
     </div>
   </div>
