@@ -64,6 +64,7 @@ export default ts.config(
     // Searches over typed arrays, written as one long loop: an index inside the array is the loop’s own invariant.
     files: [
       'core/src/runs/heap.ts',
+      'core/src/runs/openGround.ts',
       'core/src/runs/prices.ts',
       'core/src/runs/routeGraph.ts',
       'core/src/runs/search.ts',

@@ -32,7 +32,7 @@ function measured(rooms: number) {
   };
   const ours = medianMs(7, () =>
     pairs.forEach(([a, b]) =>
-      cheapestPath(graph, [{ node: a, cost: 0 }], [{ node: b, cost: 0 }], cost, headingOf(b)),
+      cheapestPath(graph, [{ node: a, cost: 0 }], [{ node: b, cost: 0 }], cost, { heading: headingOf(b) }),
     ),
   );
   const theirs = medianMs(3, () => pairs.forEach(([a, b]) => finder.find(a, b)));

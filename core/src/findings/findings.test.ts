@@ -331,7 +331,7 @@ const cases: Record<FindingCode, () => Plan> = {
       {},
       {
         wall: { framing: 'furring', bearing: true },
-        runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/3', way: 'wall' } },
+        runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '10/3', way: 'wall' } },
       },
     ),
 };

@@ -27,8 +27,10 @@ const holes = sumsOf(
   ({ runs }: House) => idsOf(runs.holes),
   ({ runs }, wall) => {
     const own = entryOf(runs.holes, wall);
-    const plates = own.filter((b) => b.number === null && b.role !== 'cripple').length;
-    return { plates, studs: own.length - plates };
+    const throughPlates = own.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate');
+    // Plates that lie on each other are drilled at once.
+    const plates = new Set(throughPlates.map((b) => `${b.role} ${b.at}`)).size;
+    return { plates, studs: own.length - throughPlates.length };
   },
 );
 

@@ -24,6 +24,7 @@ export const groups = {
   controlsOfDevice: group('controls', (c) => [...c.switches, ...c.loads]),
   controlsOfLoad: group('controls', (c) => c.loads),
   boxesOnWall: group('boxes', ({ on }) => ('wall' in on ? [on.wall] : [])),
+  panelsOnWall: group('panels', ({ on }) => [on.wall]),
   boxesOn: group('boxes', ({ on }) => ['wall' in on ? 'wall' : 'ceiling' in on ? 'ceiling' : 'floor']),
   /** Boxes in the ceiling or the floor of a room. */
   boxesHungIn: group('boxes', ({ on }) => hung(on)),

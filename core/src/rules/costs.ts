@@ -37,6 +37,13 @@ export const costsRules = {
     'the company’s own',
     'Through top or bottom plates, from a ladder or the floor.',
   ),
+  'minutes.sharedBore': amount(
+    'Minutes a hole that is there',
+    'min',
+    { default: 0.25, bounds: [0, 60] },
+    'the company’s own',
+    'Another cable passed through a hole drilled for the one before it.',
+  ),
   'minutes.outsideFoot': amount(
     'Minutes a foot over or under the wall',
     'min',

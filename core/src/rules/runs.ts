@@ -9,6 +9,16 @@ export const runsRules = {
     practice,
     'Height of the line of holes above the subfloor. It rises or drops where a box stands in it.',
   ),
+  'drill.line': choice(
+    'Line of holes',
+    practice,
+    'Where the line of holes runs; level it looks best, and later trades know where cable is.',
+    [
+      { value: 'fixed', says: 'At the drilling height, everywhere.' },
+      { value: 'above-box', says: '12 in. above the receptacle boxes.' },
+      { value: 'below-hip', says: 'At 34 in., just below the hip.' },
+    ],
+  ),
   'drill.data': amount(
     'Drilling height for data',
     'in',
@@ -29,6 +39,13 @@ export const runsRules = {
     { default: 3, bounds: [1, 6] },
     practice,
     'More cables get another hole above.',
+  ),
+  'drill.perPlate': amount(
+    'Cables in one hole through plates',
+    'count',
+    { default: 2, bounds: [1, 6] },
+    code('334.80'),
+    'Holes through plates are sealed against draft and fire, and more than two cables in a sealed hole carry less.',
   ),
   'bore.bearing': amount(
     'Largest bore in bearing studs',

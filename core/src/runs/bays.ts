@@ -12,6 +12,15 @@ export interface Bay {
   /** Bounded by the bottom plate, or by the top plates: where a hole up or down can be drilled. */
   readonly meetsBottom: boolean;
   readonly meetsTop: boolean;
+  /** Whether a block cuts it off from the rest of the hollow between its uprights. */
+  readonly isCut?: true;
+}
+
+/** A block between two bays one over the other, through which cable is drilled up or down. */
+export interface Climb {
+  readonly from: number;
+  readonly to: number;
+  readonly block: Member;
 }
 
 /** Two bays side by side and the uprights a hole between them goes through, in order along the wall. */
@@ -133,11 +142,59 @@ function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
   return aroundObstacles(kept, rest);
 }
 
+/** Blocks that lie across a bay from one upright to the other, lowest first. */
+const blocksIn = (bay: Bay, frame: WallFrame): Member[] =>
+  frame.members
+    .filter(
+      (m) =>
+        m.role === 'block' &&
+        m.at > bay.start &&
+        m.at < bay.end &&
+        m.width > bay.end - bay.start - 1 &&
+        m.low > bay.low &&
+        m.high < bay.high,
+    )
+    .sort((a, b) => a.low - b.low);
+
+/** A bay with blocks in it is one bay under each, and one over the last. */
+function betweenBlocks(bay: Bay, frame: WallFrame): Bay[] {
+  const blocks = blocksIn(bay, frame);
+  if (blocks.length === 0) return [bay];
+  const lows = [bay.low, ...blocks.map((b) => b.high)];
+  const highs = [...blocks.map((b) => b.low), bay.high];
+  return lows.map((low, k) => ({
+    ...bay,
+    low,
+    high: nth(highs, k),
+    meetsBottom: bay.meetsBottom && k === 0,
+    meetsTop: bay.meetsTop && k === blocks.length,
+    isCut: true,
+  }));
+}
+
+/** Bays one over the other with a block between them. Indices into `bays`. */
+export function findClimbs(frame: WallFrame, bays: readonly Bay[]): Climb[] {
+  return bays.flatMap((below, from) => {
+    const to = bays.findIndex((b) => b.start === below.start && b.end === below.end && b.low > below.high);
+    const over = bays[to];
+    if (!over || !below.isCut) return [];
+    const block = frame.members.find(
+      (m) =>
+        m.role === 'block' &&
+        m.low === below.high &&
+        m.high === over.low &&
+        Math.abs(m.at - (below.start + below.end) / 2) < 1,
+    );
+    return block ? [{ from, to, block }] : [];
+  });
+}
+
 /** All bays of a wall, in order along it. */
 export function findBays(frame: WallFrame, obstacles: readonly Obstacle[]): Bay[] {
   const bays =
     frame.standing.length === 0 ? solidWallBays(frame) : [...standingBays(frame), ...headerBays(frame)];
   return bays
+    .flatMap((bay) => betweenBlocks(bay, frame))
     .flatMap((bay) => aroundObstacles(bay, obstacles))
     .sort((a, b) => a.start - b.start || a.low - b.low);
 }

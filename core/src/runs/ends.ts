@@ -1,13 +1,12 @@
 import { entryOf } from '../lookups/index.ts';
-import { alongLine, distance, type XY, type XYZ } from '../geometry/index.ts';
+import type { XY, XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
-import { compareIds } from '../lookups/ids.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { isOnWall, type Box, type Panel, type Run, type WallPlace } from '../plan/index.ts';
 import { panelSize } from '../materials/index.ts';
 import { nodesOnSide, overPlates, squareDistance, underFloor, type RouteNode } from './graph.ts';
-import type { Ground } from './graphChange.ts';
-import type { FramedRooms } from './openSpaces.ts';
+import type { Ground } from './openGround.ts';
+import { isOnGround, spaceOfRoom, type FramedRooms } from './openSpaces.ts';
 import { inchesBetween, type Bound } from './prices.ts';
 import { wallPiece } from './wallPiece.ts';
 
@@ -18,7 +17,8 @@ export interface Ways extends FramedRooms {
 
 /**
  * Where a cable begins or ends. In a wall it sits in a bay with knockouts at one or more heights; in a ceiling or under a floor it
- * hangs in the open framing. `away` is cable beyond the wall, to a panel that stands elsewhere.
+ * hangs in a space, by its name, `isLoose` where no walls close its ground in. Anywhere else it joins the places nearest to it, and `away` is
+ * cable beyond the wall, to a panel that stands there.
  */
 export type RunEnd =
   | {
@@ -31,13 +31,16 @@ export type RunEnd =
       readonly bay: number;
     }
   | {
+      readonly kind: 'hanging';
+      readonly at: XYZ;
+      readonly space: string;
+      readonly isLoose: boolean;
+    }
+  | {
       readonly kind: 'open';
       readonly at: XYZ;
       readonly joins: readonly RouteNode[];
-      readonly drop: number;
       readonly away: number;
-      /** Whether it hangs over the plates or under the floor; null where it only lies near the framing. */
-      readonly hangs: 'above' | 'below' | null;
     };
 
 /** Heights of the knockouts of what sits in a wall, from its bottom to its top above the subfloor. */
@@ -74,82 +77,26 @@ function panelEnd(w: Ways, panel: Panel): RunEnd | null {
   const { bottom, height } = panelSize;
   if (away === 0) return wallEnd(w, wall, at, { bottom, top: bottom + height });
   const [nearest] = nodesOnSide(wallPiece(w, wall), leaves === 'below' ? 'under' : 'over').toSorted(
-    (a, b) => Math.abs(a.along - at) - Math.abs(b.along - at),
+    (a, b) =>
+      Number(a.turns ?? false) - Number(b.turns ?? false) || Math.abs(a.along - at) - Math.abs(b.along - at),
   );
   if (nearest === undefined) return null;
   const line = entryOf(w.framing.lines, wall);
   const from = nearest.at;
   const out = panel.on.side === 'left' ? 1 : -1;
   const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
-  return { kind: 'open', at: place, joins: [nearest], drop: 0, away, hangs: null };
+  return { kind: 'open', at: place, joins: [nearest], away };
 }
 
-const mostJoins = 24;
-
-/** Inches that a joint may lie beyond the end of its wall's line, and how finely walls are told apart by how far they are. */
-const beyond = 24;
-const coarse = 24;
-
-/** Where a box hangs: over the plates of its room's level, or under the floor. */
-function hangingIn({ plan }: Ways, on: Exclude<Box['on'], WallPlace>) {
-  const above = 'ceiling' in on;
-  return { above, level: entryOf(plan.rooms, above ? on.ceiling : on.floor).level };
-}
-
-const linesOfLevel = query('wall lines of level', ({ framing }: Ways, level: string) =>
-  idsOf(framing.walls)
-    .map((wall) => entryOf(framing.lines, wall))
-    .filter((line) => line.level === level),
-);
-
-/** How far a value lies off a stretch, given by its ends in any order. */
-const off = (value: number, a: number, b: number): number =>
-  Math.max(Math.min(a, b) - value, value - Math.max(a, b), 0);
-
-/** The walls of the level that a hanging box is in, nearest first, and how far their lines are from it at least: so coarsely that a wall moved elsewhere changes nothing here. */
-const wallsNear = query('walls near box', (w: Ways, id: string): { wall: string; away: number }[] => {
-  const { on } = entryOf(w.plan.boxes, id);
-  if (isOnWall(on)) return [];
-  return linesOfLevel(w, hangingIn(w, on).level)
-    .map(({ id: wall, from, to }) => {
-      const away = Math.max(off(on.x, from.x, to.x), off(on.y, from.y, to.y));
-      return { wall, away: Math.floor(away / coarse) * coarse };
-    })
-    .sort((a, b) => a.away - b.away);
-});
-
-/**
- * The joints over or under its level that are nearest to a hanging box, nearest first; of two as far away that of the earlier wall. No wall
- * farther away than the last of them is looked at.
- */
-function nearestJoints(w: Ways, id: string, side: 'over' | 'under', at: XY): RouteNode[] {
-  const near: { node: RouteNode; away: number }[] = [];
-  for (const { wall, away } of wallsNear(w, id)) {
-    const farthest = near[mostJoins - 1]?.away ?? Infinity;
-    if (away - beyond > farthest) break;
-    const { from, to } = entryOf(w.framing.lines, wall);
-    const along = alongLine(at, from, to);
-    for (const node of nodesOnSide(wallPiece(w, wall), side))
-      if (Math.abs(node.along - along) <= farthest) near.push({ node, away: distance(node.at, at) });
-    near.sort(
-      (a, b) => a.away - b.away || compareIds(a.node.wall, b.node.wall) || a.node.local - b.node.local,
-    );
-    near.length = Math.min(near.length, mostJoins);
-  }
-  return near.map(({ node }) => node);
-}
-
-function hangingEnd(w: Ways, id: string, on: Exclude<Box['on'], WallPlace>): RunEnd {
-  const { above, level } = hangingIn(w, on);
-  const { elevation, ceiling } = entryOf(w.plan.levels, level);
-  return {
-    kind: 'open',
-    at: { x: on.x, y: on.y, z: elevation + (above ? ceiling + overPlates : -underFloor) },
-    joins: nearestJoints(w, id, above ? 'over' : 'under', on),
-    drop: above ? overPlates : underFloor,
-    away: 0,
-    hangs: above ? 'above' : 'below',
-  };
+/** A box in a ceiling or floor is reached at its knockouts, among the framing it is nailed to. Null where the ceiling is closed, or the floor a slab. */
+function hangingEnd(w: Ways, on: Exclude<Box['on'], WallPlace>): RunEnd | null {
+  const kind = 'ceiling' in on ? 'above' : 'below';
+  const room = 'ceiling' in on ? on.ceiling : on.floor;
+  const space = spaceOfRoom(w, room, kind);
+  if (space === null) return null;
+  const { elevation, ceiling } = entryOf(w.plan.levels, entryOf(w.plan.rooms, room).level);
+  const z = elevation + (kind === 'above' ? ceiling + overPlates : -underFloor);
+  return { kind: 'hanging', at: { x: on.x, y: on.y, z }, space, isLoose: !isOnGround(w, space, on) };
 }
 
 /** Where a box or panel is reached; null when the framing gives no way to it. */
@@ -159,7 +106,7 @@ export const runEnd = query('end at', (w: Ways, id: string): RunEnd | null => {
   if (panel) return panelEnd(w, panel);
   const box = plan.boxes[id];
   if (!box) return null;
-  if (!isOnWall(box.on)) return hangingEnd(w, id, box.on);
+  if (!isOnWall(box.on)) return hangingEnd(w, box.on);
   const placed = entryOf(layout.placed, id);
   return wallEnd(w, placed.wall, placed.at, placed);
 });
@@ -178,7 +125,7 @@ export function openEnd(w: Ways, { endsAt }: Pick<Run, 'endsAt'>): RunEnd | null
     .sort((a, b) => a[1] - b[1])
     .slice(0, mostOpenJoins)
     .map(([n]) => n);
-  return joins.length === 0 ? null : { kind: 'open', at, joins, drop: 0, away: 0, hangs: null };
+  return joins.length === 0 ? null : { kind: 'open', at, joins, away: 0 };
 }
 
 /** Inches in the plan from an end to the nearest point of a stretch of ground, as its cable would run. */

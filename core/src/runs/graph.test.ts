@@ -117,9 +117,14 @@ describe('where a cable may go', () => {
     expect(joistsCrossed({ x: 1, y: 0 }, { x: -95, y: 0 }, { direction: 90, spacing: 16 })).toBe(6);
     const room = roomOf('140\n110\n140\n110');
     const joists = (above: string) =>
-      graphOf(withLevel(room, { above, below: 'slab' })).spaces.map((s) => [s.kind, s.joists !== null]);
-    expect(joists('joists')).toEqual([['above', true]]);
-    expect(joists('attic')).toEqual([['above', false]]);
+      graphOf(withLevel(room, { above, below: 'slab' })).spaces.map((s) => [
+        s.kind,
+        s.joists?.bored,
+        s.climb,
+      ]);
+    expect(joists('joists')).toEqual([['above', true, 0]]);
+    expect(joists('attic')).toEqual([['above', false, 9.25 - 1.5]]);
+    expect(joists('truss')).toEqual([['above', false, 3.5 - 1.5]]);
   });
 
   test('through the floor of one level into the ceiling of the one below', () => {

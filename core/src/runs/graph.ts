@@ -2,9 +2,10 @@ import { nth, valueIn } from '../lookups/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
 import type { Member } from '../framing/index.ts';
 import type { Bay } from './bays.ts';
+import type { Located, OpenGround } from './openGround.ts';
 
-/** What a step along a cable's way costs: its length, and the holes it goes through. */
-export type StepKind = 'inside' | 'bore' | 'plate' | 'above' | 'below';
+/** How a cable goes: within a bay, level through uprights, up or down through plates or through a block, or across a space. */
+export type StepKind = 'inside' | 'bore' | 'plate' | 'block' | 'above' | 'below';
 
 /** A place a cable may pass, known by its wall and its number there. */
 export interface RouteNode {
@@ -14,6 +15,8 @@ export interface RouteNode {
   /** The bay of its wall it lies in; -1 over the plates or under the floor. */
   readonly bay: number;
   readonly along: number;
+  /** Whether it lies over or under a corner or crossing of its wall, where cable may turn but no hole leads. */
+  readonly turns?: true;
   /** On one scale for all levels, so that a cable may climb. */
   readonly at: XYZ;
   /** Height of its wall's subfloor on that scale. */
@@ -25,11 +28,29 @@ export interface Step {
   readonly length: number;
   /** Members bored on this step, in order. */
   readonly members: readonly Member[];
-  /** Joists crossed square, where the framing above or below has to be bored. */
+  /** Joists bored, crossed square; half a joist where it begins or ends right on one. */
   readonly joists: number;
   /** How a closed wall is gone through on this step; absent in open framing. */
   readonly closed?: 'fish' | 'open';
+  /** The space it crosses, by its name. */
+  readonly space?: string;
+  /** How far a hole may be moved: up and down between these heights in uprights, between these distances along a plate. */
+  readonly within?: readonly [from: number, to: number];
+  /** Where a hole turns from one wall into another, in the plan. */
+  readonly via?: XY;
+  /** The joint of walls a hole leads through, by a name with a space in it; holes there are drilled together. */
+  readonly joint?: string;
+  /** The box or panel that a hole was raised or dropped to clear. */
+  readonly avoids?: string;
 }
+
+/** Whether a step goes through wood. */
+export const isDrilled = ({ kind, members }: Step): boolean =>
+  members.length > 0 && (kind === 'bore' || kind === 'plate' || kind === 'block');
+
+/** Holes a step is drilled through: plates that lie on each other are one. */
+export const holesOfStep = ({ kind, members }: Pick<Step, 'kind' | 'members'>): number =>
+  kind === 'plate' ? Math.min(1, members.length) : members.length;
 
 /** A step that is drilled: through uprights, or through a plate. It goes both ways. */
 export interface DrilledStep extends Step {
@@ -70,27 +91,18 @@ export interface WallPiece {
 /** Numbers from the first to one before the last. */
 export type Range = readonly [from: number, to: number];
 
-/** The open framing over or under a room, where cable runs square from any place to any other. */
+/** The open framing over or under all rooms of a level that are framed alike there: cable runs square from any place in it to any other, where the ground lets it. */
 export interface OpenSpace {
   /** The same for the same space, whatever changes in it. */
   readonly key: string;
   readonly kind: 'above' | 'below';
   /** Walls whose places lie in it, and whether over or under them. */
   readonly walls: readonly { readonly wall: string; readonly side: 'over' | 'under' }[];
-  /** Joists in the way have to be bored; null where cable lies over or under them freely. */
-  readonly joists: { readonly direction: number; readonly spacing: number } | null;
-}
-
-/** What a step in a space is priced by. */
-export type SpaceRate = Pick<OpenSpace, 'kind' | 'joists'>;
-
-/** From the places on one side of a wall's plates to those of another, or of the same, across the spaces that both lie in at one rate. */
-export interface Across {
-  readonly to: Range;
-  /** Which of the graph's rates. */
-  readonly rate: number;
-  /** Which of its spaces. */
-  readonly spaces: readonly number[];
+  /** Joists in the way, and whether they have to be bored; null where cable lies under them freely. */
+  readonly joists: { readonly direction: number; readonly spacing: number; readonly bored: boolean } | null;
+  /** Inches that cable rises to cross joists that are not bored, and falls again. */
+  readonly climb: number;
+  readonly ground: OpenGround;
 }
 
 /**
@@ -116,19 +128,41 @@ export interface RouteGraph {
   readonly bayFrom: Uint32Array;
   readonly bayTo: Uint32Array;
   readonly spaces: readonly OpenSpace[];
-  readonly rates: readonly SpaceRate[];
-  /** The joist line each place lies past, by rate. */
-  readonly lines: readonly Int32Array[];
-  /** The side of the plates each place is on, as an index of `across`; -1 in a bay. */
-  readonly side: Int32Array;
-  readonly across: readonly (readonly Across[])[];
+  /** Places of each space. */
+  readonly inSpace: readonly Uint32Array[];
+  /** Where the spaces that each place lies in begin in `spaceOf`; of the last place, where they end. */
+  readonly spacesFirst: Uint32Array;
+  readonly spaceOf: Uint32Array;
+  /** By space: its places as its ground sees them, in the order of `inSpace`. */
+  readonly located: readonly SpacePlaces[];
+  /** By space: which of its places each place is; -1 where it is none. */
+  readonly placeIn: readonly Int32Array[];
+}
+
+/** A place as a space sees it. */
+export interface SpacePlace extends Located {
+  /** The joist line it lies past. */
+  readonly line: number;
+  readonly z: number;
+}
+
+/** The places of a space as its ground sees them, side by side. */
+export interface SpacePlaces {
+  readonly u: Float64Array;
+  readonly v: Float64Array;
+  readonly z: Float64Array;
+  readonly line: Float64Array;
+  readonly each: readonly SpacePlace[];
 }
 
 /** Cable over the top plates lies this far above them, cable under a floor this far below the subfloor, inches. */
 export const overPlates = 1.5;
 export const underFloor = 2.25;
 
-/** Which joist a place lies past, counted across joists that run in a direction, from the origin. */
+/**
+ * Which joist a place lies past, counted across joists that run in a direction, from the origin. A place right on a joist counts as halfway
+ * past it, so that a house drawn the other way about crosses as many.
+ */
 export function joistLine({
   direction,
   spacing,
@@ -138,7 +172,11 @@ export function joistLine({
 }): (at: XY) => number {
   const radians = (direction * Math.PI) / 180;
   const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
-  return ({ x, y }) => Math.floor((y * cos - x * sin) / spacing + 1e-9);
+  return ({ x, y }) => {
+    const past = (y * cos - x * sin) / spacing;
+    const nearest = Math.round(past);
+    return Math.abs(past - nearest) < 1e-6 ? nearest - 0.5 : Math.floor(past);
+  };
 }
 
 /** Joists crossed square between two places, given the direction joists run in. Adds up along a way. */
@@ -147,7 +185,7 @@ export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing
   return Math.abs(line(a) - line(b));
 }
 
-/** Cable over the plates or under the floor runs square, so its length is the sum of both directions. */
+/** Where cable goes square its length is the sum of both directions, and of what it rises. */
 export function squareDistance(a: XY, b: XY): number {
   return Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 }
@@ -158,10 +196,19 @@ export function insideStep(a: RouteNode, b: RouteNode): Step {
   return { kind: 'inside', length, members: [], joists: 0 };
 }
 
-/** The step between two places of one space. */
-export function spaceStep({ kind, joists: rows }: SpaceRate, a: RouteNode, b: RouteNode): Step {
-  const joists = rows ? joistsCrossed(a.at, b.at, rows) : 0;
-  return { kind, length: squareDistance(a.at, b.at), members: [], joists };
+/** A place as a space sees it. */
+export function placeIn({ joists, ground }: OpenSpace, at: XYZ): SpacePlace {
+  return { ...ground.locate(at), line: joists ? joistLine(joists)(at) : 0, z: at.z };
+}
+
+/** The step between two places of one space; null where it would leave the ground, unless one of them is loose of it. */
+export function spaceStep(space: OpenSpace, a: XYZ, b: XYZ, isLoose = false): Step | null {
+  const { kind, joists: rows, climb, ground } = space;
+  if (!isLoose && !ground.between(a, b)) return null;
+  const { along, across } = ground.apart(a, b);
+  const crossed = rows ? joistsCrossed(a, b, rows) : 0;
+  const length = along + across + Math.abs(a.z - b.z) + (crossed > 0 ? 2 * climb : 0);
+  return { kind, length, members: [], joists: rows?.bored ? crossed : 0, space: space.key };
 }
 
 /** Width of the bay that a place of a wall lies in; 0 outside. */
@@ -187,11 +234,9 @@ export function listedStep({ steps, step }: RouteGraph, at: number): Step {
   return listed & 1 ? { ...own, members: own.members.toReversed() } : own;
 }
 
-const nowhere: readonly Across[] = [];
-
-/** Where a place leads across spaces; nowhere from inside a bay. */
-export const acrossFrom = ({ side, across }: RouteGraph, node: number): readonly Across[] =>
-  across[nth(side, node)] ?? nowhere;
+/** Spaces a place lies in, by their numbers; none for one in a bay. */
+export const spacesAt = ({ spacesFirst, spaceOf }: RouteGraph, node: number): Uint32Array =>
+  spaceOf.subarray(nth(spacesFirst, node), nth(spacesFirst, node + 1));
 
 /** Places of a wall on one side of its plates. */
 export const nodesOnSide = (
@@ -207,8 +252,10 @@ export function stepsFrom(graph: RouteGraph, node: number): (Step & { to: number
     list.push({ ...listedStep(graph, k), to: nth(graph.to, k) });
   for (let to = nth(graph.bayFrom, node); to < nth(graph.bayTo, node); to++)
     if (to !== node) list.push({ ...insideStep(own, nth(graph.nodes, to)), to });
-  for (const { to: range, rate } of acrossFrom(graph, node))
-    for (let to = range[0]; to < range[1]; to++)
-      if (to !== node) list.push({ ...spaceStep(nth(graph.rates, rate), own, nth(graph.nodes, to)), to });
+  for (const index of spacesAt(graph, node))
+    for (const to of nth(graph.inSpace, index)) {
+      const step = to === node ? null : spaceStep(nth(graph.spaces, index), own.at, nth(graph.nodes, to).at);
+      if (step) list.push({ ...step, to });
+    }
   return list;
 }

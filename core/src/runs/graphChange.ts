@@ -1,6 +1,7 @@
 import { dequal } from 'dequal';
 import { query } from '../incremental/index.ts';
 import { nth } from '../lookups/index.ts';
+import { OpenGround, type Ground } from './openGround.ts';
 import {
   nodesOnSide,
   numberOf,
@@ -12,14 +13,6 @@ import {
   type Step,
   type WallPiece,
 } from './graph.ts';
-
-/** A stretch of ground, inches. */
-export interface Ground {
-  readonly x0: number;
-  readonly x1: number;
-  readonly y0: number;
-  readonly y1: number;
-}
 
 /** What became of the places of one wall: those that stand as they did, by their places before; those that are gone, and those that came. */
 interface PieceChange {
@@ -136,14 +129,19 @@ const nodesOn = ({ pieces }: RouteGraph, { wall, side }: InSpace): readonly Rout
   return piece ? nodesOnSide(piece, side) : [];
 };
 
-/** Walls that left a space and that came into it; all of them where it is another kind of space now. */
-function spaceChange(was?: OpenSpace, is?: OpenSpace): { gone: InSpace[]; came: InSpace[] } {
+/** Walls that left a space and that came into it, all of them where it is another kind of space now; and ground that opened or closed in it. */
+function spaceChange(
+  was?: OpenSpace,
+  is?: OpenSpace,
+): { gone: InSpace[]; came: InSpace[]; ground: Ground[] } {
   const names = (s?: OpenSpace) => new Map((s?.walls ?? []).map((w) => [`${w.side} ${w.wall}`, w]));
   const [old, now] = [names(was), names(is)];
-  const isOther = !was || !is || was.kind !== is.kind || !dequal(was.joists, is.joists);
+  const isOther =
+    !was || !is || was.kind !== is.kind || was.climb !== is.climb || !dequal(was.joists, is.joists);
   const missing = (a: Map<string, InSpace>, b: Map<string, InSpace>) =>
     [...a].filter(([name]) => isOther || !b.has(name)).map(([, w]) => w);
-  return { gone: missing(old, now), came: missing(now, old) };
+  const ground = was && is && !isOther ? OpenGround.differing(was.ground, is.ground) : [];
+  return { gone: missing(old, now), came: missing(now, old), ground };
 }
 
 /** Where one graph differs from another. */
@@ -152,8 +150,10 @@ export interface GraphChange {
   readonly gone: ReadonlySet<RouteNode>;
   /** Numbers of the places that came, have other steps, or came into a space. */
   readonly came: readonly number[];
-  /** The ground of both, wall by wall. */
+  /** The ground of both, wall by wall, and what opened or closed in a space. */
   readonly ground: readonly Ground[];
+  /** Whether ground opened or closed in a space, so that places which stood still may be steps apart now, or no longer. */
+  readonly opened: boolean;
   /** A place as it is now; the same one where its wall has not changed. Nothing for one that is gone. */
   readonly now: (node: RouteNode) => RouteNode | undefined;
 }
@@ -195,7 +195,8 @@ export const changeBetween = query(
     return {
       gone: new Set(gone.flat()),
       came: came.flat().map((n) => numberOf(after, n)),
-      ground: [...gone, ...came].flatMap(groundOf),
+      ground: [...[...gone, ...came].flatMap(groundOf), ...spaces.flatMap((s) => s.ground)],
+      opened: spaces.some((s) => s.ground.length > 0),
       now: (node) => {
         const change = changes.get(node.wall);
         return change ? change.same.get(node) : node;

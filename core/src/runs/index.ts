@@ -1,46 +1,32 @@
-import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
-import { isBoxless, kindsIn, type PlacedBox } from '../boxes/index.ts';
-import type { Framing, Member, MemberRole } from '../framing/index.ts';
+import { entryOf, must } from '../lookups/index.ts';
+import { isBoxless, kindsIn } from '../boxes/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { idsOf, markView, query, valuesOf, viewOf } from '../incremental/index.ts';
-import { compareIds } from '../plan/ids.ts';
-import type { Plan } from '../plan/index.ts';
+import type { Plan, Run } from '../plan/index.ts';
 import { framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
+import { boresOfWay, cableLine, type CableLine, type Laid, type WayBore } from './cableLine.ts';
 import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
-import { bitFor, cutLength, stapleCount, type CutLength } from './lengths.ts';
-import { endsOfRun, keepWaysOf, keptWay } from './keptWays.ts';
-import { closedMinutes, isInOneBay, layRoute, type Route, type Way } from './route.ts';
+import { drillHoles, type Bore, type DrilledHole } from './holes.ts';
+import { endsOfRun, wayOfRun } from './laying.ts';
+import { cutLength, stapleCount, type CutLength } from './lengths.ts';
+import { openSpaces } from './openSpaces.ts';
+import { closedMinutes } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
 
+export type { Bore } from './holes.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';
 export type { Ways } from './ends.ts';
 export type { RouteGraph } from './graph.ts';
 
-/** A hole as one cable meets it. `edge` is the wood left to the nearer face; `cables` how many share the hole. */
-export interface Bore {
-  readonly member: string;
-  readonly role: MemberRole;
-  readonly wall: string;
-  readonly number: number | null;
-  readonly at: number;
-  readonly z: number;
-  readonly diameter: number;
-  readonly edge: number;
-  readonly plate: boolean;
-  readonly cables: number;
-  /** The hole's own name: the same for every cable in it. */
-  readonly hole: string;
-}
-
 export interface LaidRun {
   readonly id: string;
   readonly cable: string;
   readonly path: readonly XYZ[];
-  readonly way: Route['way'] | null;
+  readonly way: CableLine['way'] | null;
   readonly bores: readonly Bore[];
   readonly joists: number;
   readonly staples: number;
@@ -69,7 +55,8 @@ export interface RunLayout {
 const dataRules = query(
   'rules for data',
   (rules: RuleBook): RuleBook =>
-    ((id: RuleId) => rules(id === 'drill.height' ? 'drill.data' : id)) as RuleBook,
+    ((id: RuleId) =>
+      id === 'drill.line' ? 'fixed' : rules(id === 'drill.height' ? 'drill.data' : id)) as RuleBook,
   Object.is,
 );
 
@@ -87,127 +74,118 @@ const waysOf = ({ plan, framing, rooms, layout, rules }: Ways): Ways => ({
   rules,
 });
 
-const boxesById = query('boxes on wall by id', ({ layout }: Ways, wall: string): readonly PlacedBox[] =>
-  [...(layout.onWall[wall] ?? [])].sort((a, b) => compareIds(a.id, b.id)),
+/** Cable of the kind a run is goes these ways. */
+const waysFor = (w: Ways, run: Run): Ways => (isData(run.cable) ? dataWays(w) : w);
+
+/** How a run goes; null where there is no way, and nothing for one that is not there. */
+const wayOf = (w: Ways, id: string): Laid | null | undefined => {
+  const run = w.plan.runs[id];
+  return run && wayOfRun(waysFor(w, run), id);
+};
+
+/** The holes of a run as the search put them. */
+const boresThrough = query('bores of way', (w: Ways, id: string): readonly WayBore[] => {
+  const way = wayOf(w, id);
+  if (!way || typeof way === 'string' || entryOf(w.plan.runs, id).way === 'surface') return [];
+  return boresOfWay(way);
+});
+
+/** Runs by where they bore: within a wall, or in a joint of walls; in the order of their ids. */
+interface BoredPlaces {
+  readonly runs: ReadonlyMap<string, readonly string[]>;
+  /** For each wall the joints where it is bored together with others. */
+  readonly joints: ReadonlyMap<string, readonly string[]>;
+}
+
+const boredPlaces = query('bored places', (w: Ways): BoredPlaces => {
+  const runs = new Map<string, string[]>();
+  const joints = new Map<string, string[]>();
+  const put = (map: Map<string, string[]>, key: string, value: string) => {
+    const list = map.get(key);
+    if (!list) map.set(key, [value]);
+    else if (!list.includes(value)) list.push(value);
+  };
+  for (const id of idsOf(w.plan.runs))
+    for (const { drilledIn, members } of boresThrough(w, id)) {
+      put(runs, drilledIn, id);
+      for (const { wall } of members) if (wall !== drilledIn) put(joints, wall, drilledIn);
+    }
+  return { runs, joints };
+});
+const runsThrough = query(
+  'runs through place',
+  (w: Ways, place: string) => boredPlaces(w).runs.get(place) ?? [],
+);
+const jointsOf = query(
+  'bored joints of wall',
+  (w: Ways, wall: string): readonly string[] => boredPlaces(w).joints.get(wall) ?? [],
 );
 
-/** Boxes on some walls, in the order of their ids: a hole rises over those that stand in its line. */
-function boxesOnWalls(w: Ways, walls: readonly string[]): readonly PlacedBox[] {
-  const [only, ...more] = walls;
-  if (only !== undefined && more.length === 0) return boxesById(w, only);
-  return walls.flatMap((wall) => boxesById(w, wall)).sort((a, b) => compareIds(a.id, b.id));
+/** The holes at a place, shared by the cables that go through together: those each run meets, by run. What is drilled in the joints of a wall is there before the rest. */
+const holesAt = query(
+  'holes at place',
+  (w: Ways, place: string): ReadonlyMap<string, readonly DrilledHole[]> => {
+    const { plan, rules } = w;
+    const wanted = runsThrough(w, place).flatMap((run) => {
+      const { cable } = entryOf(plan.runs, run);
+      return boresThrough(w, run)
+        .filter((b) => b.drilledIn === place)
+        .map((b) => ({ ...b, run, cable }));
+    });
+    const isJoint = place.includes(' ');
+    const drilled = isJoint ? [] : jointsOf(w, place).flatMap((at) => boresAt(w, at));
+    const depthOf = (wall: string) => framingKinds[entryOf(plan.walls, wall).framing].depth;
+    return drillHoles(wanted, { depthOf, rules, drilled });
+  },
+);
+
+/** The holes at a place, each once. */
+function boresAt(w: Ways, place: string): Bore[] {
+  const all = [...holesAt(w, place).values()].flatMap((own) => own.flatMap((h) => h.bores));
+  return [...new Map(all.map((b) => [b.hole, b])).values()];
 }
 
-/** The way of a run through the graph; null where there is none, and nothing for one that is not there. */
-const wayOf = query('way of run', (w: Ways, id: string): Way | 'in one bay' | null | undefined => {
-  const run = w.plan.runs[id];
-  if (!run) return undefined;
-  const through = isData(run.cable) ? dataWays(w) : w;
-  const ends = endsOfRun(through, id);
-  if (!ends) return null;
-  if (isInOneBay(ends.from, ends.to, run.way)) return 'in one bay';
-  return keptWay(through, id);
-});
+/** The holes a run goes through, in the order it meets them. */
+function holesOfRun(w: Ways, id: string): DrilledHole[] {
+  const places = [...new Set(boresThrough(w, id).map((b) => b.drilledIn))];
+  return places.flatMap((place) => holesAt(w, place).get(id) ?? []).sort((a, b) => a.order - b.order);
+}
 
-/** The run laid along its way, its holes lifted over boxes. */
-const routeOf = query('route of run', (w: Ways, id: string): Route | null | undefined => {
+/** The line of a run: along its way, through its holes where they were drilled. */
+const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
   const way = wayOf(w, id);
-  if (!way) return way;
+  if (!way) return null;
   const run = entryOf(w.plan.runs, id);
-  const ends = must(endsOfRun(isData(run.cable) ? dataWays(w) : w, id), 'the ends of a run with a way');
-  return layRoute(ends.from, ends.to, way, {
-    asked: run.way,
-    framing: w.framing,
-    boxesOn: (walls) => boxesOnWalls(w, walls),
-  });
+  const ends = must(endsOfRun(waysFor(w, run), id), 'the ends of a run with a way');
+  const holes = new Map(holesOfRun(w, id).map((h) => [h.step, h.place]));
+  return cableLine(way, holes, { ...ends, asked: run.way, framing: w.framing, spaces: openSpaces(w) });
 });
-
-/** Runs by the walls they bore, in the order of their ids. */
-const runsByWall = query('runs by wall', (w: Ways): Map<string, string[]> => {
-  const byWall = new Map<string, string[]>();
-  const ids = idsOf(w.plan.runs);
-  const there = new Set(ids);
-  for (const ways of [w, dataWays(w)]) keepWaysOf(ways, there);
-  for (const id of ids)
-    for (const wall of new Set(routeOf(w, id)?.bores.map((b) => b.member.wall)))
-      byWall.set(wall, [...(byWall.get(wall) ?? []), id]);
-  return byWall;
-});
-const runsThrough = query('runs through wall', (w: Ways, wall: string) => runsByWall(w).get(wall) ?? []);
-
-/** The holes of a wall, shared by the cables that go through at one place: those each run meets, by run. */
-const holesIn = query('holes in wall', (w: Ways, wall: string): Readonly<Record<string, readonly Bore[]>> => {
-  const { plan, framing, rules } = w;
-  const perHole = rules('drill.perHole');
-  const queues = new Map<string, { run: string; route: Route; member: Member; z: number }[]>();
-  for (const run of runsThrough(w, wall)) {
-    const route = must(routeOf(w, run), 'the route of a run with holes');
-    const kind = isData(entryOf(plan.runs, run).cable) ? '/data' : '';
-    for (const { member, z } of route.bores) {
-      if (member.wall !== wall) continue;
-      const key = `${member.id}@${toDecimals(z, 2)}${kind}`;
-      queues.set(key, [...(queues.get(key) ?? []), { run, route, member, z }]);
-    }
-  }
-  const { depth } = framingKinds[entryOf(plan.walls, wall).framing];
-  const byRun: Record<string, Bore[]> = {};
-  for (const [key, queue] of queues) {
-    for (let k = 0; k < queue.length; k += perHole) {
-      const group = queue.slice(k, k + perHole);
-      const diameter = bitFor(group.map((g) => entryOf(plan.runs, g.run).cable));
-      const edge = toDecimals((depth - diameter) / 2, 4);
-      for (const { run, route, member, z } of group)
-        (byRun[run] ??= []).push({
-          member: member.id,
-          role: member.role,
-          wall,
-          number: member.number,
-          at: plateAt(route, member, plan, framing),
-          z: toDecimals(z + (k / perHole) * 2, 3),
-          diameter,
-          edge,
-          plate: edge < rules('drill.edge') - 1e-9,
-          cables: group.length,
-          hole: k === 0 ? key : `${key}+${k / perHole}`,
-        });
-    }
-  }
-  return byRun;
-});
-
-function boresOf(w: Ways, id: string, route: Route | null): Bore[] {
-  const order = new Map((route?.bores ?? []).map((b, k) => [b.member.id, k]));
-  const walls = [...new Set(route?.bores.map((b) => b.member.wall))];
-  return walls
-    .flatMap((wall) => holesIn(w, wall)[id] ?? [])
-    .sort((a, b) => valueIn(order, a.member) - valueIn(order, b.member));
-}
 
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
   if (!run) return undefined;
-  const route = routeOf(w, id) ?? null;
-  const path = route?.path ?? [];
-  const bores = boresOf(w, id, route);
+  const line = lineOf(w, id);
+  const path = line?.path ?? [];
+  const bores = holesOfRun(w, id).flatMap((h) => h.bores);
   const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), kindsIn(plan, box));
   return {
     id,
     cable: run.cable,
     path,
-    way: route?.way ?? null,
+    way: line?.way ?? null,
     bores,
-    joists: route?.joists ?? 0,
-    staples: route ? stapleCount(path, run, valuesOf(plan.levels), rules) : 0,
-    length: cutLength(run, route?.length ?? 0, plan, rules, isHanging),
+    joists: line?.joists ?? 0,
+    staples: line ? stapleCount(path, run, valuesOf(plan.levels), rules) : 0,
+    length: cutLength(run, line?.length ?? 0, plan, rules, isHanging),
     closed: closedPassages(bores, plan, rules),
   };
 });
 
 const holesOf = query('holes of wall', (w: Ways, wall: string): readonly Bore[] | undefined => {
   if (!w.plan.walls[wall]) return undefined;
-  const byHole = new Map(valuesOf(holesIn(w, wall)).flatMap((own) => own.map((b) => [b.hole, b] as const)));
-  return [...byHole.values()];
+  const places = [wall, ...jointsOf(w, wall)];
+  return places.flatMap((place) => boresAt(w, place)).filter((b) => b.wall === wall);
 });
 
 /** Every run through the open framing, with its holes, staples and cut length. */
@@ -233,19 +211,4 @@ function closedPassages(bores: readonly Bore[], plan: Plan, rules: RuleBook): Cl
     const openMinutes = toDecimals(minutes('open', studs), 1);
     return [{ wall, how, studs, fishMinutes: minutes('fish', studs), openMinutes }];
   });
-}
-
-/** Where along its wall a member is bored: its own centre, or for a plate the place the cable goes through. */
-function plateAt(route: Route, member: Member, plan: Plan, framing: Framing): number {
-  if (member.role !== 'top-plate' && member.role !== 'bottom-plate') return member.at;
-  const line = entryOf(framing.lines, member.wall);
-  const z = (member.low + member.high) / 2 + entryOf(plan.levels, line.level).elevation;
-  for (let i = 1; i < route.path.length; i++) {
-    const [a, b] = [nth(route.path, i - 1), nth(route.path, i)];
-    const along = (a.x - line.from.x) * line.unit.x + (a.y - line.from.y) * line.unit.y;
-    const off = Math.abs(-(a.x - line.from.x) * line.unit.y + (a.y - line.from.y) * line.unit.x);
-    if ((a.z - z) * (b.z - z) < 0 && off < 0.1 && Math.abs(along - member.at) <= member.width / 2)
-      return toDecimals(along, 4);
-  }
-  return member.at;
 }

@@ -1,14 +1,13 @@
 import { dequal } from 'dequal';
 import { query } from '../incremental/index.ts';
-import { entryOf, nth } from '../lookups/index.ts';
-import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
+import { nth } from '../lookups/index.ts';
+import { distanceTo, type RunEnd } from './ends.ts';
 import { numberOf, type RouteGraph, type RouteNode } from './graph.ts';
-import { changeBetween, type GraphChange, type Ground } from './graphChange.ts';
-import { cableCents } from './price.ts';
-import { accesses, findWay, freeAt, stepCostFor, type Way } from './route.ts';
-import { routeGraph } from './routeGraph.ts';
+import { changeBetween, type GraphChange } from './graphChange.ts';
+import type { Ground } from './openGround.ts';
+import { freeAt, stepToSpace, wayEndOf, type Way } from './route.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
-import { costsFrom, stepBetween } from './search.ts';
+import { costsFrom, leastFrom, stepBetween } from './search.ts';
 
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(
@@ -46,12 +45,13 @@ interface Kept {
 const dust = 1e-6;
 
 /** Whether an end is reached as it was: from the same bay, or by the same places. */
-function isSameEnd(was: RunEnd, is: RunEnd, before: RouteGraph, after: RouteGraph): boolean {
+export function isSameEnd(was: RunEnd, is: RunEnd, before: RouteGraph, after: RouteGraph): boolean {
   if (was === is) return true;
   if (was.kind === 'wall' && is.kind === 'wall') {
     const bayOf = ({ pieces }: RouteGraph, { wall, bay }: typeof was) => pieces.get(wall)?.bays[bay];
     return dequal({ ...was, bay: bayOf(before, was) }, { ...is, bay: bayOf(after, is) });
   }
+  if (was.kind === 'hanging' && is.kind === 'hanging') return dequal(was, is);
   if (was.kind !== 'open' || is.kind !== 'open') return false;
   if (!dequal({ ...was, joins: [] }, { ...is, joins: [] }) || was.joins.length !== is.joins.length)
     return false;
@@ -60,7 +60,12 @@ function isSameEnd(was: RunEnd, is: RunEnd, before: RouteGraph, after: RouteGrap
 }
 
 /** The way in a changed graph, place for place; null where one of its places is gone. */
-function wayNow(way: Way, after: RouteGraph, { gone, now }: GraphChange, stepCost: StepCost): Way | null {
+function wayNow(
+  way: Way,
+  after: RouteGraph,
+  { gone, now, opened }: GraphChange,
+  stepCost: StepCost,
+): Way | null {
   const nodes: RouteNode[] = [];
   let moved = false;
   for (const node of way.nodes) {
@@ -69,10 +74,15 @@ function wayNow(way: Way, after: RouteGraph, { gone, now }: GraphChange, stepCos
     moved ||= found !== node;
     nodes.push(found);
   }
-  if (!moved) return way;
+  if (!moved && !opened) return way;
   const numbers = nodes.map((n) => numberOf(after, n));
-  const steps = numbers.slice(1).map((n, i) => stepBetween(after, nth(numbers, i), n, stepCost));
-  return { nodes, steps, cost: way.cost };
+  const steps = numbers.slice(1).flatMap((n, i) => stepBetween(after, nth(numbers, i), n, stepCost) ?? []);
+  return steps.length === nodes.length - 1 ? { nodes, steps, cost: way.cost } : null;
+}
+
+/** Whether the ground between an end that hangs and where its way begins is open still. */
+function isReached(end: RunEnd, node: RouteNode | undefined, now: RouteGraph): boolean {
+  return end.kind !== 'hanging' || (node !== undefined && stepToSpace(end, node, now.spaces) !== null);
 }
 
 /**
@@ -80,61 +90,29 @@ function wayNow(way: Way, after: RouteGraph, { gone, now }: GraphChange, stepCos
  * may be better. Any other would have to go where something changed: there and back costs more even straight, or at least by the cheapest
  * steps. `least` prices steps as the way does or lower.
  */
-function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null | undefined {
+export function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null | undefined {
   const { graph, from, to, stepCost, way } = kept;
   if (graph === now) return way;
   const change = changeBetween(graph, now);
   const same = way && wayNow(way, now, change, stepCost);
   if (way && !same) return undefined;
+  if (
+    same &&
+    change.opened &&
+    !(isReached(from, same.nodes[0], now) && isReached(to, same.nodes.at(-1), now))
+  )
+    return undefined;
   const limit = way ? way.cost + dust * (1 + way.cost) : Number.MAX_VALUE;
-  const bound = boundOf(now, stepCost);
+  const bound = boundOf(now, stepCost, true);
   const free = freeAt(to, now);
   const over = (ground: Ground) =>
     atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
   if (change.ground.every((g) => over(g) > limit)) return same;
-  if (!least || fewOf(change)) return undefined;
+  if (!least || change.opened || fewOf(change)) return undefined;
   const costs = costsToChange(graph, now, least);
-  const away = (end: RunEnd) =>
-    Math.min(...accesses(end, now, least).map((a) => a.cost + nth(costs, a.node)), Infinity);
+  const away = (end: RunEnd) => {
+    const start = wayEndOf(end, now, least);
+    return start ? leastFrom(now, start, least, costs) : Infinity;
+  };
   return away(from) + away(to) > limit ? same : undefined;
-}
-
-const keptWays = new WeakMap<Ways, Map<string, Kept>>();
-
-/** Lets go of the ways of runs that are gone, and of the graphs those were found in. */
-export function keepWaysOf(w: Ways, runs: ReadonlySet<string>): void {
-  const ways = keptWays.get(w);
-  for (const id of ways?.keys() ?? []) if (!runs.has(id)) ways?.delete(id);
-}
-
-/** Both ends of a run; null where the framing gives no way to one of them. */
-export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | null {
-  const run = w.plan.runs[id];
-  if (!run) return null;
-  const from = runEnd(w, run.from);
-  const to = run.to === null ? openEnd(w, run) : runEnd(w, run.to);
-  return from && to ? { from, to } : null;
-}
-
-/** The way of a run that leaves its bay, kept from graph to graph for as long as it must be the best. Null where there is none. */
-export function keptWay(w: Ways, id: string): Way | null {
-  const ends = endsOfRun(w, id);
-  if (!ends) return null;
-  const { way: asked, cable } = entryOf(w.plan.runs, id);
-  const cents = cableCents(w.plan, cable, w.rules);
-  const stepCost = stepCostFor(w.rules, asked, cents);
-  // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
-  const least = asked === 'surface' ? null : stepCostFor(w.rules, 'auto', cents);
-  const graph = routeGraph(w);
-  const ways = keptWays.get(w) ?? new Map<string, Kept>();
-  keptWays.set(w, ways);
-  const known = ways.get(id);
-  const isSame =
-    known?.stepCost === stepCost &&
-    isSameEnd(known.from, ends.from, known.graph, graph) &&
-    isSameEnd(known.to, ends.to, known.graph, graph);
-  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : undefined;
-  const way = kept === undefined ? findWay(ends.from, ends.to, graph, stepCost) : kept;
-  ways.set(id, { ...ends, graph, stepCost, way });
-  return way;
 }

@@ -1,10 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import type { XYZ } from '../geometry/index.ts';
-import { bitSizes, cableNames, cables } from '../materials/index.ts';
 import { entrySchemas, type Run } from '../plan/index.ts';
 import { ruleBook, type RuleId } from '../rules/index.ts';
 import { planOf } from '../../testing/index.ts';
-import { bitFor, cutLength, stapleCount } from './lengths.ts';
+import { cutLength, stapleCount } from './lengths.ts';
 
 const plan = planOf({
   points: { a: { x: 0, y: 0 }, b: { x: 200, y: 0 } },
@@ -56,22 +55,4 @@ describe('staples', () => {
 
   test('an open end is not stapled', () =>
     expect(count(points([0, 0, 0], [0, 0, 30]), { to: null })).toBe(1));
-});
-
-describe('the bit', () => {
-  test('grows with the cables in a hole, and is one that is on the van', () => {
-    for (const name of cableNames) {
-      const sizes = [1, 2, 3].map((n) => bitFor(Array(n).fill(name) as string[]));
-      expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
-      for (const size of sizes) expect(bitSizes).toContain(size);
-      const { width, thickness } = cables[name]!;
-      expect(sizes[0]).toBeGreaterThan(Math.max(width, thickness));
-    }
-  });
-
-  // Common practice, no source: 3/4 in for two 14/2 or 12/2.
-  test('two of the usual cables pass three quarters of an inch', () => {
-    expect(bitFor(['14/2', '14/2'])).toBeLessThanOrEqual(0.75);
-    expect(bitFor(['12/2', '12/2'])).toBeLessThanOrEqual(0.75);
-  });
 });

@@ -1,6 +1,5 @@
-import { entryOf, lastOf, nth } from '../lookups/index.ts';
+import { nth } from '../lookups/index.ts';
 import type { XYZ } from '../geometry/index.ts';
-import { bitSizes, cables } from '../materials/index.ts';
 import type { Level, Plan, Run } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
@@ -59,13 +58,4 @@ export function stapleCount(
     count += Math.floor(Math.max(0, span - (atEnd ? first : 0)) / every);
   }
   return count;
-}
-
-/** The smallest bit that takes these cables side by side with a fifth to spare; the largest when none does. Common practice, no source. */
-export function bitFor(cableTypes: readonly string[]): number {
-  const sizes = cableTypes.map((c) => entryOf(cables, c));
-  const width = Math.max(...sizes.map((s) => s.width));
-  const stack = sizes.reduce((sum, s) => sum + s.thickness, 0);
-  const needed = Math.hypot(width, stack) * 1.1;
-  return bitSizes.find((b) => b >= needed) ?? lastOf(bitSizes);
 }

@@ -1,92 +1,208 @@
-import { entryOf } from '../lookups/index.ts';
-import type { XY } from '../geometry/index.ts';
+import { entryOf, valueIn } from '../lookups/index.ts';
+import { add, cross, dot, headingVector, leftOf, scale, subtract, type XY } from '../geometry/index.ts';
+import type { WallLine } from '../framing/index.ts';
 import { entriesOf, idsOf, query, valuesOf } from '../incremental/index.ts';
 import type { Level, Room } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { OpenSpace } from './graph.ts';
+import { isSameGround, OpenGround, type Shape } from './openGround.ts';
 import type { Framed } from './wallPiece.ts';
-
-/** How far past a room's own walls an upper wall may stand and still be over it. */
-const overhang = 12;
 
 /** Framing with the rooms it bounds. */
 export interface FramedRooms extends Framed {
   readonly rooms: Readonly<Record<string, FoundRoom>>;
 }
 
+type Above = Level['above'];
+type Below = Level['below'];
+
+/** Height of a truss's bottom chord, which cable is laid over. Common practice, no source. */
+const chordDepth = 3.5;
+/** What lies in a joist bay lies this far above its bottom. */
+const inBay = 1.5;
+
+/** What is over or under a room. */
+const aboveOf = ({ plan }: Framed, room: Room): Above => room.above ?? entryOf(plan.levels, room.level).above;
+const belowOf = ({ plan }: Framed, room: Room): Below => room.below ?? entryOf(plan.levels, room.level).below;
+
+/** The name of the space that cable over or under a room lies in; null where there is none: the ceiling is closed, or the floor a slab. */
+export const spaceOfRoom = query('space of room', (f: Framed, id: string, kind: OpenSpace['kind']) => {
+  const room = entryOf(f.plan.rooms, id);
+  return kind === 'above'
+    ? nameOf(room.level, kind, aboveOf(f, room))
+    : nameOf(room.level, kind, belowOf(f, room));
+});
+
+const nameOf = (level: string, kind: OpenSpace['kind'], what: Above | Below): string | null =>
+  what === 'closed' || what === 'slab' ? null : `${level} ${kind} ${what}`;
+
+/** Walls around a room. */
 const wallsOfRoom = query('walls of room', ({ rooms }: FramedRooms, room: string): string[] => [
   ...new Set(entryOf(rooms, room).boundary?.faces.flatMap((f) => f.wall ?? [])),
 ]);
 
-/** What lies over and under some walls: of their level, or of the room they go around. */
-interface Enclosed {
-  readonly key: string;
-  readonly walls: readonly string[];
-  readonly level: Level;
-  readonly above: NonNullable<Room['above']> | Level['above'];
-  readonly below: NonNullable<Room['below']> | Level['below'];
+/** Walls that no room is bounded by. */
+const wallsAlone = query('walls of no room', (f: FramedRooms): string[] => {
+  const inRooms = new Set(idsOf(f.rooms).flatMap((id) => wallsOfRoom(f, id)));
+  return idsOf(f.framing.walls).filter((id) => !inRooms.has(id));
+});
+
+/** Walls that were not measured to meet are taken to meet over a gap as wide as this. */
+const mended = 3;
+
+/** The ground a stretch of a wall takes, and as much past its ends as a wall that meets it there is deep, or as may be missing. */
+function groundOfWall(
+  { from, unit, depth }: WallLine,
+  [start, end]: readonly [number, number],
+  more = 0,
+): Shape {
+  const across = scale(leftOf(unit), depth / 2);
+  const corner = (along: number, side: 1 | -1): XY => add(add(from, scale(unit, along)), scale(across, side));
+  const [low, high] = [start - depth / 2 - more, end + depth / 2 + more];
+  return [corner(low, 1), corner(high, 1), corner(high, -1), corner(low, -1)];
 }
 
-function spacesOf(f: FramedRooms, { key, walls, level, above, below }: Enclosed): OpenSpace[] {
-  const joists = (bored: boolean) => (bored ? level.joists : null);
-  const on = (side: 'over' | 'under', list: readonly string[]) => list.map((wall) => ({ wall, side }));
-  const over: OpenSpace = {
-    key: `${key} above`,
-    kind: 'above',
-    walls: [...on('over', walls), ...on('under', floorsOver(f, walls))],
-    joists: joists(above === 'joists'),
+/** Of a room whose walls do not close: the ground from its name along and across the joists to the nearest walls. */
+function groundAround({ plan, framing }: Pick<Framed, 'plan' | 'framing'>, id: string): Shape[] {
+  const { level, x, y } = entryOf(plan.rooms, id);
+  const along = headingVector(entryOf(plan.levels, level).joists.direction);
+  const lines = valuesOf(framing.lines).filter((l) => l.level === level);
+  const reach = (towards: XY): number | null => {
+    const hits = lines.flatMap(({ from, to, depth }) => {
+      const [a, b] = [cross(towards, subtract(from, { x, y })), cross(towards, subtract(to, { x, y }))];
+      if (a === b || a * b > 0) return [];
+      const met = add(from, scale(subtract(to, from), a / (a - b)));
+      const away = dot(subtract(met, { x, y }), towards);
+      return away > 0 ? [away + depth / 2] : [];
+    });
+    return hits.length === 0 ? null : Math.min(...hits);
   };
-  const under: OpenSpace = {
-    key: `${key} below`,
-    kind: 'below',
-    walls: on('under', walls),
-    joists: joists(below === 'joists'),
-  };
-  return [...(above === 'closed' ? [] : [over]), ...(below === 'slab' ? [] : [under])];
+  const [east, north, west, south] = [along, leftOf(along), scale(along, -1), scale(leftOf(along), -1)].map(
+    reach,
+  );
+  if (east == null || north == null || west == null || south == null) return [];
+  const corner = (u: number, v: number) => add(add({ x, y }, scale(along, u)), scale(leftOf(along), v));
+  return [[corner(east, north), corner(-west, north), corner(-west, -south), corner(east, -south)]];
 }
 
-/** The open framing over and under a room, where what comes through the plates is joined. */
-const spacesOfRoom = query('spaces of room', (f: FramedRooms, id: string): OpenSpace[] => {
-  const room = entryOf(f.plan.rooms, id);
-  const level = entryOf(f.plan.levels, room.level);
-  return spacesOf(f, {
-    key: id,
-    walls: wallsOfRoom(f, id),
-    level,
-    above: room.above ?? level.above,
-    below: room.below ?? level.below,
+/** What a room adds to the ground over or under it: itself, and the stretches of wall around it. */
+const shapesOfRoom = query('ground of room', ({ plan, rooms, framing }: FramedRooms, id: string): Shape[] => {
+  const { boundary } = entryOf(rooms, id);
+  if (!boundary) return groundAround({ plan, framing }, id);
+  const walls = boundary.faces.flatMap((face): Shape[] => {
+    if (face.wall === null) return [];
+    const [start, end] = [Math.min(face.startAt, face.endAt), Math.max(face.startAt, face.endAt)];
+    return [groundOfWall(entryOf(framing.lines, face.wall), [start, end])];
   });
+  return [boundary.polygon, ...walls];
 });
 
-/** The same over and under a wall that no room is bounded by. */
-const spacesOfWall = query('spaces of wall', (f: FramedRooms, id: string): OpenSpace[] => {
-  const level = entryOf(f.plan.levels, entryOf(f.framing.lines, id).level);
-  return spacesOf(f, { key: id, walls: [id], level, above: level.above, below: level.below });
+/** What lies in a space. */
+interface Member {
+  readonly rooms: string[];
+  readonly walls: string[];
+  readonly level: string;
+  readonly kind: OpenSpace['kind'];
+  readonly what: Above | Below;
+}
+
+/** Rooms and walls of each space by its name. */
+const membersOf = query('rooms of spaces', (f: FramedRooms): ReadonlyMap<string, Member> => {
+  const spaces = new Map<string, Member>();
+  const put = (
+    level: string,
+    kind: OpenSpace['kind'],
+    what: Above | Below,
+    list: 'rooms' | 'walls',
+    id: string,
+  ) => {
+    const name = nameOf(level, kind, what);
+    if (name === null) return;
+    const own = spaces.get(name) ?? { rooms: [], walls: [], level, kind, what };
+    spaces.set(name, own);
+    own[list].push(id);
+  };
+  for (const id of idsOf(f.rooms)) {
+    const room = entryOf(f.plan.rooms, id);
+    put(room.level, 'above', aboveOf(f, room), 'rooms', id);
+    put(room.level, 'below', belowOf(f, room), 'rooms', id);
+  }
+  for (const id of wallsAlone(f)) {
+    const { level } = entryOf(f.framing.lines, id);
+    put(level, 'above', entryOf(f.plan.levels, level).above, 'walls', id);
+    put(level, 'below', entryOf(f.plan.levels, level).below, 'walls', id);
+  }
+  return spaces;
 });
 
-/** Every space over and under rooms, and over and under walls of no room. */
-export const openSpaces = query('open spaces', (f: FramedRooms): readonly OpenSpace[] => {
-  const rooms = idsOf(f.rooms);
-  const inRooms = new Set(rooms.flatMap((id) => wallsOfRoom(f, id)));
-  const alone = idsOf(f.framing.walls).filter((id) => !inRooms.has(id));
-  return [...rooms.flatMap((id) => spacesOfRoom(f, id)), ...alone.flatMap((id) => spacesOfWall(f, id))];
-});
+/** The ground of a space. */
+const groundOf = query(
+  'ground of space',
+  (f: FramedRooms, key: string): OpenGround => {
+    const { rooms, walls, level } = valueIn(membersOf(f), key);
+    const alone = walls.map((id) => {
+      const line = entryOf(f.framing.lines, id);
+      return groundOfWall(line, [0, line.length], mended);
+    });
+    const shapes = [...rooms.flatMap((id) => shapesOfRoom(f, id)), ...alone];
+    return new OpenGround(shapes, entryOf(f.plan.levels, level).joists.direction);
+  },
+  isSameGround,
+);
 
-/** Walls of the next level up that stand over a room: what is over the room is under them. */
-function floorsOver({ plan, framing }: FramedRooms, walls: readonly string[]): string[] {
-  const own = plan.levels[framing.lines[walls[0] ?? '']?.level ?? ''];
-  if (!own) return [];
+/** Whether a place lies on the ground of a space. */
+export const isOnGround = (f: FramedRooms, space: string, at: XY): boolean =>
+  membersOf(f).has(space) && groundOf(f, space).holds(at);
+
+/** Walls of the level next up, where cable over this one reaches up through its floor. */
+function wallsOverhead({ plan, framing }: Framed, level: string): string[] {
+  const own = entryOf(plan.levels, level);
   const higher = entriesOf(plan.levels).filter(([, l]) => l.elevation > own.elevation);
   const next = higher.sort((x, y) => x[1].elevation - y[1].elevation)[0];
   if (!next || next[1].below === 'slab') return [];
-  const ends = walls.flatMap((w) => [entryOf(framing.lines, w).from, entryOf(framing.lines, w).to]);
-  const [xs, ys] = [ends.map((p) => p.x), ends.map((p) => p.y)];
-  const within = (p: XY) =>
-    p.x > Math.min(...xs) - overhang &&
-    p.x < Math.max(...xs) + overhang &&
-    p.y > Math.min(...ys) - overhang &&
-    p.y < Math.max(...ys) + overhang;
-  return valuesOf(framing.lines)
-    .filter((l) => l.level === next[0] && within({ x: (l.from.x + l.to.x) / 2, y: (l.from.y + l.to.y) / 2 }))
-    .map((l) => l.id);
+  return idsOf(framing.walls).filter((id) => entryOf(framing.lines, id).level === next[0]);
 }
+
+/** How cable crosses the joists of a space: through bores, or over them where no floor lies on them. */
+function crossingOf(
+  { what }: Member,
+  { joists }: Level,
+  isFloored: boolean,
+): Pick<OpenSpace, 'joists' | 'climb'> {
+  if (what === 'joists' || isFloored) return { joists: { ...joists, bored: true }, climb: 0 };
+  if (what === 'attic') return { joists: { ...joists, bored: false }, climb: joists.depth - inBay };
+  if (what === 'truss') return { joists: { ...joists, bored: false }, climb: chordDepth - inBay };
+  return { joists: null, climb: 0 };
+}
+
+const spaceOf = query(
+  'space',
+  (f: FramedRooms, key: string): OpenSpace => {
+    const member = valueIn(membersOf(f), key);
+    const { rooms, walls, level, kind } = member;
+    const around = [...new Set([...rooms.flatMap((id) => wallsOfRoom(f, id)), ...walls])];
+    const own = around.map((wall) => ({
+      wall,
+      side: kind === 'above' ? ('over' as const) : ('under' as const),
+    }));
+    const overhead = kind === 'above' ? wallsOverhead(f, level) : [];
+    return {
+      key,
+      kind,
+      walls: [...own, ...overhead.map((wall) => ({ wall, side: 'under' as const }))],
+      ...crossingOf(member, entryOf(f.plan.levels, level), overhead.length > 0),
+      ground: groundOf(f, key),
+    };
+  },
+  isSameSpace,
+);
+
+function isSameSpace(a: OpenSpace, b: OpenSpace): boolean {
+  const told = ({ ground: _, ...rest }: OpenSpace) => JSON.stringify(rest);
+  return a.ground === b.ground && told(a) === told(b);
+}
+
+/** Every space over and under rooms, and over and under walls of no room: one for all that is framed alike on a level. */
+export const openSpaces = query('open spaces', (f: FramedRooms): readonly OpenSpace[] =>
+  [...membersOf(f).keys()].sort().map((key) => spaceOf(f, key)),
+);

@@ -1,47 +1,38 @@
 import { query } from '../incremental/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
 import { valueIn } from '../lookups/index.ts';
-import {
-  bayWidth,
-  type OpenSpace,
-  type RouteGraph,
-  type Step,
-  type StepKind,
-  type WallPiece,
-} from './graph.ts';
+import { bayWidth, type RouteGraph, type Step, type StepKind, type WallPiece } from './graph.ts';
 import { spotIn } from './wallPiece.ts';
 
-/** What a step costs under the rules in force; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
-export type StepCost = (step: Step) => number;
+/** What a step costs under the rules in force, where its holes have to be drilled or are there already and shared; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
+export type StepCost = (step: Step, isShared?: boolean) => number;
 
 /** A step in a bay or space costs `base` + inches × `perInch` + joists × `perJoist`. */
-interface Rate {
+export interface Rate {
   readonly base: number;
   readonly perInch: number;
   readonly perJoist: number;
-  /** Whether going on from place to place costs no more than going there at once. */
-  readonly isEven: boolean;
 }
 
 /** What the steps of a graph cost, made once for each cost function and graph. */
 export interface Prices {
   readonly drilled: Float64Array;
+  /** The same through holes that are there already. */
+  readonly shared: Float64Array;
   readonly inside: Rate;
-  /** By the rates of the graph. */
+  /** By the spaces of the graph. */
   readonly spaces: readonly Rate[];
 }
 
-function rateOf(stepCost: StepCost, kind: StepKind, joists: OpenSpace['joists'] = null): Rate {
+function rateOf(stepCost: StepCost, kind: StepKind): Rate {
   const price = (length: number, crossed: number) => stepCost({ kind, length, members: [], joists: crossed });
   const base = price(0, 0);
-  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0, isEven: false };
-  // Joists that run square to the plan are counted in one direction, so that they add up like inches.
-  const isEven = base === 0 && (joists === null || joists.direction % 90 === 0);
-  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base, isEven };
+  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0 };
+  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base };
 }
 
-function priceOf(step: Step, stepCost: StepCost): number {
-  const price = stepCost(step);
+function priceOf(step: Step, stepCost: StepCost, isShared: boolean): number {
+  const price = stepCost(step, isShared);
   if (price < 0)
     throw new Error(`A ${step.kind} step of ${step.length} in. costs ${price}; a cost cannot be negative`);
   return price;
@@ -50,25 +41,29 @@ function priceOf(step: Step, stepCost: StepCost): number {
 /** What the drilled steps of a piece cost: those within the wall, then those into others, as the graph lists them. */
 const pricesOfPiece = query(
   'prices of piece',
-  ({ drilled, meetings }: WallPiece, stepCost: StepCost): Float64Array =>
-    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost)),
+  ({ drilled, meetings }: WallPiece, stepCost: StepCost, isShared: boolean): Float64Array =>
+    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost, isShared)),
   Object.is,
 );
 
 export const pricesOf = query(
   'prices of steps',
   (graph: RouteGraph, stepCost: StepCost): Prices => {
-    const drilled = new Float64Array(graph.steps.length);
-    let at = 0;
-    for (const piece of graph.pieces.values()) {
-      const own = pricesOfPiece(piece, stepCost);
-      drilled.set(own, at);
-      at += own.length;
-    }
+    const all = (isShared: boolean) => {
+      const prices = new Float64Array(graph.steps.length);
+      let at = 0;
+      for (const piece of graph.pieces.values()) {
+        const own = pricesOfPiece(piece, stepCost, isShared);
+        prices.set(own, at);
+        at += own.length;
+      }
+      return prices;
+    };
     return {
-      drilled,
+      drilled: all(false),
+      shared: all(true),
       inside: rateOf(stepCost, 'inside'),
-      spaces: graph.rates.map(({ kind, joists }) => rateOf(stepCost, kind, joists)),
+      spaces: graph.spaces.map(({ kind }) => rateOf(stepCost, kind)),
     };
   },
   Object.is,
@@ -84,15 +79,13 @@ export interface Bound {
   readonly isSquare: boolean;
 }
 
-/** A direction that goes less than this an inch across another is along it. */
-export const flat = 1e-9;
-
 const isPieceSquare = query('square piece', ({ nodes }: WallPiece): boolean => {
   const at = nodes[0]?.at;
   return !at || nodes.every((n) => n.at.x === at.x) || nodes.every((n) => n.at.y === at.y);
 });
-const isSquare = ({ pieces }: RouteGraph): boolean =>
-  [...pieces.values()].every((piece) => isPieceSquare(piece));
+const isSquare = ({ pieces, spaces }: RouteGraph): boolean =>
+  [...pieces.values()].every((piece) => isPieceSquare(piece)) &&
+  spaces.every((s) => s.ground.direction % 90 === 0);
 
 /** Inches between two places in the plan, as cable runs where all of it is square. */
 export const inchesBetween = (bound: Pick<Bound, 'isSquare'>, dx: number, dy: number): number =>
@@ -117,8 +110,8 @@ function leaving({ price, from, to, bay, inside }: Going, square: Pick<Bound, 'i
 /** The least that leaving a bay of a wall through a hole within it costs for each inch. */
 const leastInPiece = query(
   'least of piece',
-  (piece: WallPiece, stepCost: StepCost, isSquare: boolean): number => {
-    const prices = pricesOfPiece(piece, stepCost);
+  (piece: WallPiece, stepCost: StepCost, isSquare: boolean, isShared: boolean): number => {
+    const prices = pricesOfPiece(piece, stepCost, isShared);
     const inside = rateOf(stepCost, 'inside').perInch;
     let least = Infinity;
     piece.drilled.forEach((step, k) => {
@@ -136,8 +129,13 @@ const leastInPiece = query(
 );
 
 /** The same of the holes from a wall into others. */
-function leastOfMeetings(graph: RouteGraph, piece: WallPiece, stepCost: StepCost, isSquare: boolean): number {
-  const prices = pricesOfPiece(piece, stepCost);
+function leastOfMeetings(
+  graph: RouteGraph,
+  piece: WallPiece,
+  stepCost: StepCost,
+  { isSquare, isShared }: { isSquare: boolean; isShared: boolean },
+): number {
+  const prices = pricesOfPiece(piece, stepCost, isShared);
   const inside = rateOf(stepCost, 'inside').perInch;
   let least = Infinity;
   piece.meetings.forEach((m, k) => {
@@ -162,11 +160,11 @@ function leastOfMeetings(graph: RouteGraph, piece: WallPiece, stepCost: StepCost
 
 /**
  * Within a bay an inch is cheaper than anywhere, but a hole has to be paid for to leave it: so the cheapest that leaving any bay costs, for
- * the inches of the bay and of the hole together.
+ * the inches of the bay and of the hole together; were every hole there already, or none.
  */
 export const boundOf = query(
   'bound of steps',
-  (graph: RouteGraph, stepCost: StepCost): Bound => {
+  (graph: RouteGraph, stepCost: StepCost, isShared: boolean): Bound => {
     const { inside, spaces } = pricesOf(graph, stepCost);
     const square = isSquare(graph);
     let across = Infinity;
@@ -174,8 +172,8 @@ export const boundOf = query(
     for (const piece of graph.pieces.values())
       across = Math.min(
         across,
-        leastInPiece(piece, stepCost, square),
-        leastOfMeetings(graph, piece, stepCost, square),
+        leastInPiece(piece, stepCost, square, isShared),
+        leastOfMeetings(graph, piece, stepCost, { isSquare: square, isShared }),
       );
     const known = across < Infinity ? Math.max(across, inside.perInch) : inside.perInch;
     return { inside: inside.perInch, across: known, isSquare: square };

@@ -1,34 +1,21 @@
-import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
-import { polylineLength, type XYZ } from '../geometry/index.ts';
-import type { Framing, Member } from '../framing/index.ts';
-import type { PlacedBox } from '../boxes/index.ts';
+import { must, nth, valueIn } from '../lookups/index.ts';
 import type { Run } from '../plan/index.ts';
 import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { nodesOfBay, numberOf, squareDistance, type RouteGraph, type RouteNode, type Step } from './graph.ts';
+import {
+  holesOfStep,
+  nodesOfBay,
+  numberOf,
+  spaceStep,
+  squareDistance,
+  type OpenSpace,
+  type RouteGraph,
+  type RouteNode,
+  type Step,
+} from './graph.ts';
 import type { RunEnd } from './ends.ts';
-import { cheapestCosts, cheapestPath, stepBetween, type Access } from './search.ts';
+import { cheapestCosts, cheapestPath, stepBetween, type Access, type Rooms, type WayEnd } from './search.ts';
 import type { Heading, StepCost } from './prices.ts';
-
-export interface RouteBore {
-  readonly member: Member;
-  readonly z: number;
-}
-
-/** A run laid through the framing: the cable's line, its holes, and which way it went. Cost is in the unit of `route.prefer`. */
-export interface Route {
-  readonly path: readonly XYZ[];
-  readonly bores: readonly RouteBore[];
-  readonly joists: number;
-  readonly way: 'wall' | 'over' | 'under' | 'surface';
-  readonly length: number;
-  readonly cost: number;
-}
-
-/** Boxes on some walls, in the order of their ids. */
-export type BoxesOn = (walls: readonly string[]) => readonly PlacedBox[];
-
-const boxClearance = 1;
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
 export const stepCostFor = query(
@@ -49,49 +36,55 @@ export function closedMinutes(rules: RuleBook): (how: 'fish' | 'open', studs: nu
 function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
   const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
-  const holes = (step: Step) => step.members.length + step.joists;
+  const holes = (step: Step) => holesOfStep(step) + step.joists;
   const prefer = rules('route.prefer');
   const [plateBore, bore] = [rules('minutes.plateBore'), rules('minutes.bore')];
+  const sharedBore = Math.min(rules('minutes.sharedBore'), plateBore, bore);
   const perInchOutside = (rules('minutes.outsideFoot') * minute) / 12;
   const closed = closedMinutes(rules);
-  const price = (step: Step): number => {
-    if (prefer === 'cable') return step.length + holes(step) * 0.001;
-    if (prefer === 'holes') return holes(step) * 1000 + step.length;
-    const minutes = step.kind === 'plate' ? plateBore : bore;
+  const price = (step: Step, isShared: boolean): number => {
+    if (prefer === 'cable') return step.length + holes(step) * (isShared ? 0.0005 : 0.001);
+    if (prefer === 'holes') return holes(step) * (isShared ? 1 : 1000) + step.length;
+    const minutes = isShared && step.joists === 0 ? sharedBore : step.kind === 'plate' ? plateBore : bore;
     const leaves =
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
     const outside = step.kind === 'above' || step.kind === 'below' ? perInchOutside : 0;
-    const covered = step.closed ? closed(step.closed, step.members.length) * minute : 0;
+    const covered = step.closed && !isShared ? closed(step.closed, step.members.length) * minute : 0;
     return step.length * (perInch + outside) + holes(step) * minutes * minute + covered + (leaves ? 1e6 : 0);
   };
-  return (step) => {
+  const inWall = ({ kind }: Step) => kind === 'inside' || kind === 'bore' || kind === 'block';
+  return (step, isShared = false) => {
     switch (way) {
       case 'auto':
-        return price(step);
+        return price(step, isShared);
       case 'wall':
-        return step.kind === 'inside' || step.kind === 'bore' ? price(step) : Infinity;
+        return inWall(step) ? price(step, isShared) : Infinity;
       case 'surface':
-        return step.kind === 'inside' || step.kind === 'bore' ? step.length : Infinity;
+        return inWall(step) ? step.length : Infinity;
       case 'over':
-        return step.kind === 'below' ? Infinity : price(step) + (step.kind === 'bore' ? 1e6 : 0);
+        return step.kind === 'below' ? Infinity : price(step, isShared) + (step.kind === 'bore' ? 1e6 : 0);
       case 'under':
-        return step.kind === 'above' ? Infinity : price(step) + (step.kind === 'bore' ? 1e6 : 0);
+        return step.kind === 'above' ? Infinity : price(step, isShared) + (step.kind === 'bore' ? 1e6 : 0);
       default:
         return way satisfies never;
     }
   };
 }
 
-/** The places by which an end is reached, and what getting there costs. */
-export function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Access[] {
+/** The places by which an end is reached, and what getting there costs; or where it hangs. Null where it hangs in no space of the graph. */
+export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): WayEnd | null {
+  if (end.kind === 'hanging') {
+    const space = graph.spaces.findIndex((s) => s.key === end.space);
+    return space < 0 ? null : { space, at: end.at, isLoose: end.isLoose };
+  }
   const priced = (node: RouteNode, length: number, kind: Step['kind']): Access => ({
     node: numberOf(graph, node),
     cost: stepCost({ kind, length, members: [], joists: 0 }),
   });
   if (end.kind === 'open') {
-    const kind = end.away > 0 ? 'inside' : (end.hangs ?? (end.at.z > 0 ? 'above' : 'below'));
+    const kind = end.away > 0 ? 'inside' : end.at.z > 0 ? 'above' : 'below';
     return end.joins
-      .map((n) => priced(n, end.drop + (end.away > 0 ? end.away : squareDistance(n.at, end.at)), kind))
+      .map((n) => priced(n, end.away > 0 ? end.away : squareDistance(n.at, end.at), kind))
       .filter((a) => Number.isFinite(a.cost));
   }
   return nodesOfBay(graph, end.wall, end.bay).map((n) => {
@@ -100,53 +93,11 @@ export function accesses(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Ac
   });
 }
 
-const nearestKnockout = (end: Extract<RunEnd, { kind: 'wall' }>, z: number) =>
-  end.knockouts.reduce((best, k) => (Math.abs(k - z) < Math.abs(best - z) ? k : best));
-
-/** The line of holes rises over a box that stands in it on the same stud. */
-function clearHole(step: Step, z: number, boxesOn: BoxesOn): number {
-  let clear = z;
-  const boxes = boxesOn([...new Set(step.members.map((m) => m.wall))]);
-  const touches = (m: Member, p: PlacedBox) =>
-    p.wall === m.wall && Math.abs(Math.abs(p.at - m.at) - (p.width + m.width) / 2) < 0.3;
-  for (const p of boxes) {
-    const inTheWay =
-      p.bottom - boxClearance < clear &&
-      clear < p.top + boxClearance &&
-      step.members.some((m) => touches(m, p));
-    if (inTheWay && step.members.every((m) => m.high > p.top + 2)) clear = p.top + boxClearance + 0.5;
-  }
-  return clear;
-}
-
-function placeOn(framing: Framing, wall: string, along: number, z: number): XYZ {
-  const line = entryOf(framing.lines, wall);
-  return { x: line.from.x + line.unit.x * along, y: line.from.y + line.unit.y * along, z };
-}
-
-/** Drops points that repeat or lie on a straight line between their neighbours. */
-function simplified(points: readonly XYZ[]): XYZ[] {
-  const apart = (a: XYZ, b: XYZ) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
-  const kept: XYZ[] = [];
-  for (const p of points) {
-    if (kept.length > 0 && apart(lastOf(kept), p) < 1e-6) continue;
-    const [a, b] = [kept.at(-2), kept.at(-1)];
-    if (a && b && apart(a, b) + apart(b, p) - apart(a, p) < 1e-9) kept.pop();
-    kept.push(p);
-  }
-  return kept;
-}
-
-function endPoints(end: RunEnd, towards: XYZ, framing: Framing): XYZ[] {
-  if (end.kind === 'wall') {
-    const knockout = nearestKnockout(end, towards.z);
-    return [
-      placeOn(framing, end.wall, end.along, knockout),
-      placeOn(framing, end.wall, end.along, towards.z),
-    ];
-  }
-  const low = { ...end.at, z: end.at.z + (end.hangs === 'below' ? end.drop : -end.drop) };
-  return end.away > 0 ? [end.at] : [low, end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
+/** The step between two ends that hang in one space, where the ground between them is open. */
+export function stepBetweenEnds(from: RunEnd, to: RunEnd, spaces: readonly OpenSpace[]): Step | null {
+  if (from.kind !== 'hanging' || to.kind !== 'hanging' || from.space !== to.space) return null;
+  const space = spaces.find((s) => s.key === from.space);
+  return space ? spaceStep(space, from.at, to.at, from.isLoose || to.isLoose) : null;
 }
 
 /** Whether a cable never leaves the bay it starts in. */
@@ -157,18 +108,17 @@ export const isInOneBay = (from: RunEnd, to: RunEnd, asked: Run['way']): boolean
   from.bay === to.bay &&
   (asked === 'auto' || asked === 'wall' || asked === 'surface');
 
-function sameBayRoute(from: RunEnd, to: RunEnd, framing: Framing): Route | null {
-  if (from.kind !== 'wall' || to.kind !== 'wall' || !isInOneBay(from, to, 'auto')) return null;
+type InWall = Extract<RunEnd, { kind: 'wall' }>;
+
+/** The knockouts of two boxes in one bay that are nearest to each other, as heights. */
+export function nearestKnockouts(from: InWall, to: InWall): readonly [number, number] {
   const pairs = from.knockouts.flatMap((a) => to.knockouts.map((b) => [a, b] as const));
-  const [a, b] = pairs.reduce((best, p) => (Math.abs(p[0] - p[1]) < Math.abs(best[0] - best[1]) ? p : best));
-  const points = [
-    placeOn(framing, from.wall, from.along, a),
-    placeOn(framing, from.wall, from.along, b),
-    placeOn(framing, to.wall, to.along, b),
-  ];
-  const path = simplified(points);
-  const length = polylineLength(path);
-  return { path, bores: [], joists: 0, way: 'wall', length, cost: length };
+  return pairs.reduce((best, p) => (Math.abs(p[0] - p[1]) < Math.abs(best[0] - best[1]) ? p : best));
+}
+
+function inchesInBay(from: InWall, to: InWall): number {
+  const [a, b] = nearestKnockouts(from, to);
+  return Math.abs(from.along - to.along) + Math.abs(a - b);
 }
 
 /** A way through the graph: the places passed, and the steps between them. */
@@ -180,7 +130,8 @@ export interface Way {
 
 /** Inches at an end that may be gone without a hole: within its bay, or beyond the wall to where it stands. */
 export function freeAt(end: RunEnd, { pieces }: RouteGraph): number {
-  if (end.kind === 'open') return end.hangs ? 0 : Infinity;
+  if (end.kind === 'hanging') return 0;
+  if (end.kind === 'open') return Infinity;
   const bay = nth(valueIn(pieces, end.wall).bays, end.bay);
   return bay.end - bay.start;
 }
@@ -195,75 +146,44 @@ const headingTo = (end: RunEnd, graph: RouteGraph): Heading => ({
 });
 
 /** The cheapest way from one end to another; `null` when the framing gives none under the rules, which is a normal answer. */
-export function findWay(from: RunEnd, to: RunEnd, graph: RouteGraph, stepCost: StepCost): Way | null {
-  const [starts, goals] = [accesses(from, graph, stepCost), accesses(to, graph, stepCost)];
-  const found = cheapestPath(graph, starts, goals, stepCost, headingTo(to, graph));
+export function findWay(
+  { from, to }: { readonly from: RunEnd; readonly to: RunEnd },
+  graph: RouteGraph,
+  stepCost: StepCost,
+  rooms?: Rooms,
+): Way | null {
+  const [start, goal] = [wayEndOf(from, graph, stepCost), wayEndOf(to, graph, stepCost)];
+  const found =
+    start &&
+    goal &&
+    cheapestPath(graph, start, goal, stepCost, {
+      heading: headingTo(to, graph),
+      ...(rooms ? { rooms } : {}),
+    });
   if (!found) return null;
   return {
     nodes: found.nodes.map((n) => nth(graph.nodes, n)),
-    steps: found.nodes.slice(1).map((n, i) => stepBetween(graph, nth(found.nodes, i), n, stepCost)),
+    steps: found.nodes
+      .slice(1)
+      .map((n, i) => must(stepBetween(graph, nth(found.nodes, i), n, stepCost), 'a step of a way found')),
     cost: found.cost,
   };
 }
 
-/** The nodes' own points, with holes lifted over boxes and square corners between places that differ in two directions. */
-function pathPoints({ nodes, steps }: Way, framing: Framing, boxesOn: BoxesOn) {
-  const height = new Map<RouteNode, number>();
-  const bores: RouteBore[] = [];
-  steps.forEach((step, i) => {
-    if (step.kind !== 'bore' && step.kind !== 'plate') return;
-    const { at, floor } = nth(nodes, i);
-    const z = step.kind === 'bore' ? clearHole(step, at.z - floor, boxesOn) : 0;
-    if (step.kind === 'bore') for (const n of [nth(nodes, i), nth(nodes, i + 1)]) height.set(n, z + floor);
-    for (const member of step.members)
-      bores.push({ member, z: step.kind === 'bore' ? z : (member.low + member.high) / 2 });
-  });
-  const pointOf = (n: RouteNode): XYZ => ({ ...n.at, z: height.get(n) ?? n.at.z });
-  const points: XYZ[] = [];
-  nodes.forEach((n, i) => {
-    const point = pointOf(n);
-    const step = i > 0 ? nth(steps, i - 1) : null;
-    const before = points.at(-1);
-    if (before && step?.kind === 'inside')
-      points.push(placeOn(framing, n.wall, nth(nodes, i - 1).along, point.z));
-    if (before && (step?.kind === 'above' || step?.kind === 'below'))
-      points.push({ x: point.x, y: before.y, z: before.z });
-    points.push(point);
-  });
-  return { points, bores };
+/** The step from an end that hangs in a space to a place in it; null for any other end. */
+export function stepToSpace(end: RunEnd, node: RouteNode, spaces: readonly OpenSpace[]): Step | null {
+  if (end.kind !== 'hanging') return null;
+  const space = spaces.find((s) => s.key === end.space);
+  return space ? spaceStep(space, end.at, node.at, end.isLoose) : null;
 }
 
-function wayTaken(steps: readonly Step[], asked: Run['way'], ends: readonly RunEnd[]): Route['way'] {
-  if (asked === 'surface') return 'surface';
-  const hangs = (above: boolean) =>
-    ends.some((e) => e.kind === 'open' && e.hangs === (above ? 'above' : 'below'));
-  if (steps.some((s) => s.kind === 'above') || hangs(true)) return 'over';
-  if (steps.some((s) => s.kind === 'below') || hangs(false)) return 'under';
-  return 'wall';
-}
-
-/** Lays a cable that stays in one bay, or along the way that was found for it. */
-export function layRoute(
-  from: RunEnd,
-  to: RunEnd,
-  way: Way | 'in one bay',
-  { asked, framing, boxesOn }: { asked: Run['way']; framing: Framing; boxesOn: BoxesOn },
-): Route | null {
-  if (way === 'in one bay') return sameBayRoute(from, to, framing);
-  const { points, bores } = pathPoints(way, framing, boxesOn);
-  const path = simplified([
-    ...endPoints(from, nth(points, 0), framing),
-    ...points,
-    ...endPoints(to, lastOf(points), framing).reverse(),
-  ]);
-  return {
-    path,
-    bores: asked === 'surface' ? [] : bores,
-    joists: way.steps.reduce((sum, s) => sum + s.joists, 0),
-    way: wayTaken(way.steps, asked, [from, to]),
-    length: polylineLength(path),
-    cost: way.cost,
-  };
+/** What a cable costs that needs no search: it stays in one bay, or hangs at both ends in one space; null for any other. */
+function nearCost(from: RunEnd, to: RunEnd, graph: RouteGraph, stepCost: StepCost): number | null {
+  if (from.kind === 'wall' && to.kind === 'wall' && isInOneBay(from, to, 'auto'))
+    return stepCost({ kind: 'inside', length: inchesInBay(from, to), members: [], joists: 0 });
+  const step = stepBetweenEnds(from, to, graph.spaces);
+  const cost = step ? stepCost(step) : Infinity;
+  return cost < Infinity ? cost : null;
 }
 
 /** What the cheapest way from an end to each of others costs, for choosing an order of boxes; Infinity where there is none. */
@@ -271,19 +191,22 @@ export function routeCosts(
   from: RunEnd,
   others: readonly RunEnd[],
   graph: RouteGraph,
-  framing: Framing,
   stepCost: StepCost,
 ): number[] {
-  const costs = cheapestCosts(
+  const near = others.map((end) => nearCost(from, end, graph, stepCost));
+  const start = wayEndOf(from, graph, stepCost);
+  const far = others.flatMap((end, i) => {
+    const goal = near[i] === null ? wayEndOf(end, graph, stepCost) : null;
+    return goal ? [{ i, goal: { end: goal, heading: headingTo(end, graph) } }] : [];
+  });
+  const costs = near.map((cost) => cost ?? Infinity);
+  if (!start || far.length === 0) return costs;
+  const found = cheapestCosts(
     graph,
-    accesses(from, graph, stepCost),
-    others.map((end) => accesses(end, graph, stepCost)),
+    start,
+    far.map((f) => f.goal),
     stepCost,
   );
-  return others.map((end, i) => {
-    const direct = sameBayRoute(from, end, framing);
-    return direct
-      ? stepCost({ kind: 'inside', length: direct.length, members: [], joists: 0 })
-      : nth(costs, i);
-  });
+  far.forEach(({ i }, k) => (costs[i] = nth(found, k)));
+  return costs;
 }

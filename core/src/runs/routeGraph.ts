@@ -1,13 +1,11 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { valueIn } from '../lookups/index.ts';
 import {
-  joistLine,
-  type Across,
+  placeIn,
   type OpenSpace,
-  type Range,
   type RouteGraph,
   type RouteNode,
-  type SpaceRate,
+  type SpacePlaces,
   type Step,
   type WallPiece,
 } from './graph.ts';
@@ -76,68 +74,45 @@ function joined(list: readonly WallPiece[], { pieces, base, count }: Placing) {
   return { steps, first, to, step };
 }
 
-/** Rates that are priced alike are one. */
-function ratesOf(spaces: readonly OpenSpace[]): { rates: SpaceRate[]; rateOf: number[] } {
-  const rates: SpaceRate[] = [];
-  const known = new Map<string, number>();
-  const rateOf = spaces.map(({ kind, joists }) => {
-    const key = `${kind} ${joists?.direction} ${joists?.spacing}`;
-    const at = known.get(key) ?? rates.push({ kind, joists }) - 1;
-    known.set(key, at);
-    return at;
-  });
-  return { rates, rateOf };
+function placesOfSpace(space: OpenSpace, own: Uint32Array, nodes: readonly RouteNode[]): SpacePlaces {
+  const each = Array.from(own, (n) => placeIn(space, nodes[n]!.at));
+  return {
+    u: Float64Array.from(each, (p) => p.u),
+    v: Float64Array.from(each, (p) => p.v),
+    z: Float64Array.from(each, (p) => p.z),
+    line: Float64Array.from(each, (p) => p.line),
+    each,
+  };
 }
 
-/** The sides of the plates of all walls that have places there, by name, in the order of the places. */
-function sidesOf(list: readonly WallPiece[], { base }: Placing): Map<string, Range> {
-  const sides = new Map<string, Range>();
-  for (const piece of list)
-    for (const side of ['over', 'under'] as const) {
-      const [from, to] = piece[side];
-      const own = valueIn(base, piece.wall);
-      if (to > from) sides.set(`${side} ${piece.wall}`, [own + from, own + to]);
-    }
-  return sides;
-}
-
-/** Where each side leads across spaces: each other side once for each rate, through all the spaces they share at it. */
-function acrossSpaces(spaces: readonly OpenSpace[], rateOf: readonly number[], sides: Map<string, Range>) {
-  const names = [...sides.keys()];
-  const leads = new Map<string, Map<string, { to: Range; rate: number; spaces: number[] }>>();
-  spaces.forEach((space, index) => {
-    const here = space.walls.map((w) => `${w.side} ${w.wall}`).filter((name) => sides.has(name));
-    for (const from of here) {
-      const own = leads.get(from) ?? new Map<string, { to: Range; rate: number; spaces: number[] }>();
-      leads.set(from, own);
-      for (const to of here) {
-        const rate = rateOf[index]!;
-        const lead = own.get(`${to} ${rate}`) ?? { to: valueIn(sides, to), rate, spaces: [] };
-        lead.spaces.push(index);
-        own.set(`${to} ${rate}`, lead);
-      }
-    }
-  });
-  return names.map((name): readonly Across[] =>
-    [...(leads.get(name)?.values() ?? [])].sort((a, b) => a.to[0] - b.to[0] || a.rate - b.rate),
-  );
-}
-
-/** The spaces of a graph, and where the places in them lead. */
-function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], placing: Placing) {
-  const { rates, rateOf } = ratesOf(spaces);
-  const sides = sidesOf(list, placing);
-  const side = new Int32Array(placing.count).fill(-1);
-  [...sides.values()].forEach(([from, to], index) => side.fill(index, from, to));
+/** The spaces of a graph, which places lie in each, and past which joists. */
+function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], { pieces, base, count }: Placing) {
   const nodes = nodesOf(list);
-  const lines = rates.map(({ joists }) => {
-    const line = new Int32Array(placing.count);
-    if (!joists) return line;
-    const lineOf = joistLine(joists);
-    for (const [from, to] of sides.values()) for (let n = from; n < to; n++) line[n] = lineOf(nodes[n]!.at);
-    return line;
+  const counts = new Uint32Array(count);
+  const inSpace = spaces.map(({ walls }) => {
+    const own: number[] = [];
+    for (const { wall, side } of walls) {
+      const piece = pieces.get(wall);
+      if (!piece) continue;
+      const at = valueIn(base, wall);
+      for (let n = at + piece[side][0]; n < at + piece[side][1]; n++) own.push(n);
+    }
+    for (const n of own) counts[n]!++;
+    return Uint32Array.from(own).sort();
   });
-  return { nodes, spaces, rates, lines, side, across: acrossSpaces(spaces, rateOf, sides) };
+  const spacesFirst = begins(counts);
+  const next = spacesFirst.slice();
+  const spaceOf = new Uint32Array(spacesFirst[count]!);
+  inSpace.forEach((own, index) => {
+    for (const n of own) spaceOf[next[n]!++] = index;
+  });
+  const located = spaces.map((space, index) => placesOfSpace(space, inSpace[index]!, nodes));
+  const places = inSpace.map((own) => {
+    const numbers = new Int32Array(count).fill(-1);
+    own.forEach((n, i) => (numbers[n] = i));
+    return numbers;
+  });
+  return { nodes, spaces, inSpace, spacesFirst, spaceOf, located, placeIn: places };
 }
 
 /** First and past the last place of each place's bay. */

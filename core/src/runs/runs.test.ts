@@ -183,9 +183,10 @@ describe('a search that knows where it is heading', () => {
         const [starts, goals] = [[{ node: from, cost: 0 }], [{ node: to, cost: 0 }]];
         const anywhere = cheapestPath(graph, starts, goals, cost);
         for (const free of [bayWidth(graph.pieces.get(graph.nodes[to]!.wall)!, graph.nodes[to]!), Infinity])
-          expect(cheapestPath(graph, starts, goals, cost, headingTo(to, free)), `pair ${n}`).toEqual(
-            anywhere,
-          );
+          expect(
+            cheapestPath(graph, starts, goals, cost, { heading: headingTo(to, free) }),
+            `pair ${n}`,
+          ).toEqual(anywhere);
         if (anywhere) found++;
       }
       expect(found).toBeGreaterThan(20);

@@ -1,24 +1,25 @@
-import { query } from '../incremental/index.ts';
+import type { XYZ } from '../geometry/index.ts';
 import {
-  acrossFrom,
   insideStep,
   listedStep,
+  placeIn,
+  spacesAt,
   spaceStep,
-  type Across,
-  type Range,
+  type OpenSpace,
   type RouteGraph,
+  type SpacePlace,
   type Step,
 } from './graph.ts';
 import { RouteHeap } from './heap.ts';
 import {
   atLeast,
   boundOf,
-  flat,
   inchesBetween,
   pricesOf,
   type Bound,
   type Heading,
   type Prices,
+  type Rate,
   type StepCost,
 } from './prices.ts';
 
@@ -34,57 +35,19 @@ export interface FoundPath {
   readonly cost: number;
 }
 
-/** Places of a side from where one direction is even with a place to where the other is, and one more at either end. Those beyond are farther in both. */
-function abreastOf({ x, y, along }: RouteGraph, node: number, [from, to]: Range): Range {
-  const last = to - 1;
-  const span = along[last]! - along[from]!;
-  if (span <= 0) return [from, to];
-  const [ux, uy] = [(x[last]! - x[from]!) / span, (y[last]! - y[from]!) / span];
-  let [low, high] = [Infinity, -Infinity];
-  for (const [unit, start, at] of [
-    [ux, x[from]!, x[node]!],
-    [uy, y[from]!, y[node]!],
-  ] as const) {
-    if (Math.abs(unit) < flat) continue;
-    const even = along[from]! + (at - start) / unit;
-    low = Math.min(low, even);
-    high = Math.max(high, even);
-  }
-  const first = firstPast(along, from, to, low - flat) - 1;
-  const end = firstPast(along, from, to, high + flat) + 1;
-  return [Math.max(first, from), Math.min(end, to)];
+/** Where a way begins or ends that hangs in a space, away from the places of any wall. */
+export interface Hanging {
+  /** The number of its space. */
+  readonly space: number;
+  readonly at: XYZ;
+  /** Whether it hangs over ground that no walls close in, from where any way is open. */
+  readonly isLoose: boolean;
 }
 
-/** The first place of a side farther along its wall. */
-function firstPast(along: Float64Array, from: number, to: number, limit: number): number {
-  let [low, high] = [from, to];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (along[middle]! > limit) high = middle;
-    else low = middle + 1;
-  }
-  return low;
-}
+/** An end of a way: the places it is reached by, or where it hangs. */
+export type WayEnd = readonly Access[] | Hanging;
 
-/** What is abreast of each place on each side it leads to: asked for by every search, worked out by the first. */
-interface Abreast {
-  /** Where the sides of each place begin in the lists. */
-  readonly first: Uint32Array;
-  readonly from: Uint32Array;
-  readonly to: Uint32Array;
-}
-const unasked = 0xffffffff;
-
-const abreastIn = query(
-  'places abreast',
-  (graph: RouteGraph): Abreast => {
-    const first = new Uint32Array(graph.nodes.length + 1);
-    for (let n = 0; n < graph.nodes.length; n++) first[n + 1] = first[n]! + acrossFrom(graph, n).length;
-    const count = first[graph.nodes.length]!;
-    return { first, from: new Uint32Array(count).fill(unasked), to: new Uint32Array(count) };
-  },
-  Object.is,
-);
+const hangs = (end: WayEnd): end is Hanging => !Array.isArray(end);
 
 const heap = new RouteHeap();
 let size = 0;
@@ -113,35 +76,91 @@ function reserve(count: number): void {
   goalOf = new Uint32Array(size);
 }
 
+/** What the steps of one space cost, at hand for a search. */
+class SpacePrices {
+  readonly isOpen: boolean;
+  private readonly isWhole: boolean;
+  readonly climb: number;
+  readonly perJoist: number;
+
+  constructor(
+    readonly space: OpenSpace,
+    readonly rate: Rate,
+  ) {
+    this.isOpen = rate.base < Infinity;
+    this.isWhole = space.ground.isWhole;
+    this.climb = 2 * space.climb;
+    this.perJoist = space.joists?.bored ? rate.perJoist : 0;
+  }
+
+  /** From one place to another; Infinity where the ground is not open between them. */
+  between(a: SpacePlace, b: SpacePlace, isLoose = false): number {
+    if (!isLoose && !this.isWhole && !this.space.ground.betweenLocated(a, b)) return Infinity;
+    const joists = Math.abs(a.line - b.line);
+    const inches =
+      Math.abs(a.u - b.u) + Math.abs(a.v - b.v) + Math.abs(a.z - b.z) + (joists > 0 ? this.climb : 0);
+    return this.rate.base + inches * this.rate.perInch + joists * this.perJoist;
+  }
+}
+
+/** One hole too many in a place costs this much more, so that a cable goes there only when it has no other way. */
+const crowded = 1e5;
+
 /** One search under way: the cheapest way known to each place so far, and the places still to go on from. One at a time. */
 class Search {
   private readonly graph: RouteGraph;
   private readonly prices: Prices;
   private readonly bound: Bound;
-  private readonly beside: Abreast;
+  private readonly spaces: readonly SpacePrices[];
+  /** More than the way looked for costs: no place beyond it is gone to. */
+  limit = Infinity;
 
   constructor(
-    { graph, prices, bound, beside }: { graph: RouteGraph; prices: Prices; bound: Bound; beside: Abreast },
+    { graph, prices, bound }: { graph: RouteGraph; prices: Prices; bound: Bound },
     private readonly heading: Heading | null,
-    starts: readonly Access[],
+    start: WayEnd,
+    private readonly rooms: Rooms | null,
   ) {
     this.graph = graph;
     this.prices = prices;
     this.bound = bound;
-    this.beside = beside;
+    this.spaces = graph.spaces.map((space, i) => new SpacePrices(space, prices.spaces[i]!));
     const count = graph.nodes.length;
     reserve(count);
-    for (const start of starts) {
-      if (start.node < 0 || start.node >= count)
-        throw new Error(`Route starts at unknown node ${start.node} of ${count}`);
-      this.reach(start.node, start.cost, -1, -1);
-    }
+    if (hangs(start)) this.fromSpace(start);
+    else
+      for (const { node, cost: own } of start) {
+        if (node < 0 || node >= count) throw new Error(`Route starts at unknown node ${node} of ${count}`);
+        this.reach(node, own, -1, -1);
+      }
+  }
+
+  /** From where a way begins in a space to every place in it. */
+  private fromSpace({ space, at, isLoose }: Hanging): void {
+    const prices = this.spaces[space]!;
+    if (!prices.isOpen) return;
+    const { inSpace, located } = this.graph;
+    const from = placeIn(prices.space, at);
+    const { each } = located[space]!;
+    const list = inSpace[space]!;
+    for (let i = 0; i < list.length; i++)
+      this.reach(list[i]!, prices.between(from, each[i]!, isLoose), -1, space);
+  }
+
+  /** What a step from a place to where a way ends in a space costs; Infinity where there is none. */
+  toHanging(node: number, { space, isLoose }: Hanging, there: SpacePlace): number {
+    const prices = this.spaces[space]!;
+    const here = this.placeOf(space, node);
+    return here && prices.isOpen ? prices.between(here, there, isLoose) : Infinity;
   }
 
   /** At least what is left to go from a place. */
   private ahead(node: number): number {
-    if (!this.heading) return 0;
-    const { x, y, low, high, free } = this.heading;
+    return this.heading ? this.aheadTo(node, this.heading) : 0;
+  }
+
+  /** At least what is left to go from a place to where a goal lies. */
+  aheadTo(node: number, { x, y, low, high, free }: Heading): number {
     const inches = inchesBetween(this.bound, this.graph.x[node]! - x, this.graph.y[node]! - y);
     const z = this.graph.z[node]!;
     return atLeast(this.bound, inches, Math.max(low - z, z - high, 0), free);
@@ -149,7 +168,7 @@ class Search {
 
   /** A place is reached from another. Of ways that cost the same the one from the lower number stays, so that no order of search decides. */
   private reach(node: number, reached: number, from: number, space: number): void {
-    if (reached === Infinity) return;
+    if (reached >= this.limit) return;
     const isNew = written[node] !== searches;
     if (!isNew && reached >= cost[node]!) {
       const isTie = reached === cost[node]! && from >= 0 && from < before[node]! && reached > cost[from]!;
@@ -161,7 +180,8 @@ class Search {
     cost[node] = reached;
     before[node] = from;
     through[node] = space;
-    heap.push(node, reached + this.ahead(node), reached);
+    const key = reached + this.ahead(node);
+    if (key <= this.limit) heap.push(node, key, reached);
   }
 
   /** The next place to go on from; -1 when there is none whose key is `limit` at most. */
@@ -186,10 +206,19 @@ class Search {
 
   private alongSteps(node: number): void {
     const { first, to, step } = this.graph;
-    const { drilled } = this.prices;
     const own = cost[node]!;
     const end = first[node + 1]!;
-    for (let k = first[node]!; k < end; k++) this.reach(to[k]!, own + drilled[step[k]! >> 1]!, node, -1);
+    for (let k = first[node]!; k < end; k++) this.reach(to[k]!, own + this.drilling(step[k]! >> 1), node, -1);
+  }
+
+  /** What a drilled step costs: less where a hole is there with room for the cable, and far more where no more holes go. */
+  drilling(step: number): number {
+    const { drilled, shared } = this.prices;
+    const place = this.rooms ? this.rooms.placeOf[step]! : 0;
+    if (place === 0) return drilled[step]!;
+    const room = this.rooms!.roomAt(place);
+    if (room === 'shared') return shared[step]!;
+    return room === 'new' ? drilled[step]! : drilled[step]! + crowded;
   }
 
   private alongBay(node: number): void {
@@ -202,44 +231,96 @@ class Search {
         this.reach(n, own + (Math.abs(along[n]! - x) + Math.abs(z[n]! - height)) * perInch, node, -1);
   }
 
-  /** Other sides are reached at the places abreast of this one; along each side it goes on from place to place, which comes to the same. */
+  /** Every place of a space is a step from any other, where the ground lets it: so from one that was reached through a space only a turn leads on in it. */
   private acrossSpaces(node: number): void {
+    const { graph } = this;
     const came = through[node]!;
-    const own = this.graph.side[node]!;
-    if (own < 0) return;
-    const leads = this.graph.across[own]!;
-    for (let k = 0; k < leads.length; k++) {
-      const lead = leads[k]!;
-      const { base, isEven } = this.prices.spaces[lead.rate]!;
-      const isDone = came >= 0 && lead.spaces.includes(came);
-      if (base === Infinity || (isDone && !(isEven && this.graph.side[lead.to[0]] === own))) continue;
-      const space = isDone ? came : lead.spaces[0]!;
-      if (isEven) {
-        const at = this.abreast(node, k, lead.to);
-        this.acrossTo(node, lead, this.beside.from[at]!, this.beside.to[at]!, space);
-      } else this.acrossTo(node, lead, lead.to[0], lead.to[1], space);
+    for (let k = graph.spacesFirst[node]!; k < graph.spacesFirst[node + 1]!; k++) {
+      const space = graph.spaceOf[k]!;
+      const prices = this.spaces[space]!;
+      if (!prices.isOpen || (came === space && (prices.space.ground.isWhole || !graph.nodes[node]!.turns)))
+        continue;
+      this.limit = Math.min(this.limit, this.soonest(node, space));
+      this.acrossSpace(node, space, prices);
     }
   }
 
-  /** Where what is abreast of a place on one of the sides it leads to is listed. */
-  private abreast(node: number, lead: number, side: Range): number {
-    const { first, from, to } = this.beside;
-    const at = first[node]! + lead;
-    if (from[at] === unasked) [from[at], to[at]] = abreastOf(this.graph, node, side);
-    return at;
+  private acrossSpace(
+    node: number,
+    space: number,
+    { rate, climb, perJoist, space: { ground } }: SpacePrices,
+  ): void {
+    const { inSpace, located, placeIn: numbers } = this.graph;
+    const list = inSpace[space]!;
+    const { u, v, z, line, each } = located[space]!;
+    const at = numbers[space]![node]!;
+    const [hu, hv, hz, hline] = [u[at]!, v[at]!, z[at]!, line[at]!];
+    const base = cost[node]! + rate.base;
+    const { perInch } = rate;
+    const isWhole = ground.isWhole || this.isAnyGroundOpen;
+    for (let i = 0; i < list.length; i++) {
+      const joists = Math.abs(line[i]! - hline);
+      const inches =
+        Math.abs(u[i]! - hu) + Math.abs(v[i]! - hv) + Math.abs(z[i]! - hz) + (joists > 0 ? climb : 0);
+      const reached = base + inches * perInch + joists * perJoist;
+      // Most places lie too far off for the way looked for, and the ground between need not be looked at.
+      if (reached >= this.limit) continue;
+      const n = list[i]!;
+      if (n === node || (written[n] === searches && reached > cost[n]!)) continue;
+      if (reached + this.ahead(n) + this.outOf(n) > this.limit) continue;
+      if (isWhole || ground.betweenLocated(each[at]!, each[i]!)) this.reach(n, reached, node, space);
+    }
   }
 
-  private acrossTo(node: number, { rate }: Across, first: number, end: number, space: number): void {
-    const { x, y, lines } = this.graph;
-    const { base, perInch, perJoist } = this.prices.spaces[rate]!;
-    const [nx, ny, from] = [x[node]!, y[node]!, cost[node]! + base];
-    const line = lines[rate]!;
-    for (let n = first; n < end; n++) {
-      if (n === node) continue;
-      const inches = Math.abs(x[n]! - nx) + Math.abs(y[n]! - ny);
-      const joists = Math.abs(line[n]! - line[node]!);
-      this.reach(n, from + inches * perInch + joists * perJoist, node, space);
+  /** At least what it costs to leave a space at a place for a bay; nothing where cable may turn there or go on in another space. */
+  private outOf(node: number): number {
+    const { first, step, spacesFirst } = this.graph;
+    if (first[node + 1]! - first[node]! !== 1 || spacesFirst[node + 1]! - spacesFirst[node]! !== 1) return 0;
+    if (this.hangsAtGoal) return 0;
+    const at = first[node]!;
+    // What it rises or falls on the way out is in what is left to go from there.
+    const rise = Math.abs(this.graph.z[this.graph.to[at]!]! - this.graph.z[node]!);
+    return Math.max(0, this.drilling(step[at]! >> 1) - rise * this.bound.inside);
+  }
+
+  /** Whether the ground of spaces is not looked at: for the least that ways can cost. */
+  isAnyGroundOpen = false;
+
+  /** Whether the goal hangs in a space, so that a place in it may be the last. */
+  hangsAtGoal = true;
+
+  /** A place as a space sees it; nothing for one that does not lie in it. */
+  private placeOf(space: number, node: number): SpacePlace | undefined {
+    const at = this.graph.placeIn[space]![node]!;
+    return at < 0 ? undefined : this.graph.located[space]!.each[at];
+  }
+
+  /** Where the way looked for may leave a space for its goal, and what is left to go from there. */
+  exits: readonly Access[] = [];
+
+  /** What it costs from a place through a space they share to one that leads to a goal, and on to the goal; Infinity where they share none. */
+  toExit(node: number, exit: Access): number {
+    let best = Infinity;
+    for (let k = this.graph.spacesFirst[node]!; k < this.graph.spacesFirst[node + 1]!; k++) {
+      const space = this.graph.spaceOf[k]!;
+      const [here, there] = [this.placeOf(space, node), this.placeOf(space, exit.node)];
+      if (here && there && this.spaces[space]!.isOpen)
+        best = Math.min(best, this.spaces[space]!.between(here, there) + exit.cost);
     }
+    return best;
+  }
+
+  /** A bit over what the way would cost that leaves a space at once for its goal. */
+  private soonest(node: number, space: number): number {
+    let best = Infinity;
+    const here = this.placeOf(space, node);
+    for (const exit of this.exits) {
+      const there = exit.node === node ? undefined : this.placeOf(space, exit.node);
+      if (!here || !there) continue;
+      const step = this.spaces[space]!.between(here, there);
+      best = Math.min(best, cost[node]! + step + exit.cost);
+    }
+    return withDust(best);
   }
 
   /** Places passed on the way to a place, first to last. */
@@ -250,15 +331,31 @@ class Search {
   }
 }
 
-const searchFrom = (
-  graph: RouteGraph,
-  starts: readonly Access[],
-  stepCost: StepCost,
-  heading: Heading | null,
-): Search => {
-  const [prices, bound] = [pricesOf(graph, stepCost), boundOf(graph, stepCost)];
-  return new Search({ graph, prices, bound, beside: abreastIn(graph) }, heading, starts);
-};
+/** The holes that are there already, for a search. */
+export interface Rooms {
+  /** By step of the graph: the number of the place it is drilled at; 0 where there is no hole. */
+  readonly placeOf: Uint32Array;
+  readonly roomAt: (place: number) => 'shared' | 'new' | 'none';
+}
+
+/** Every hole is there and has room: the least that ways can cost. */
+const everywhere = (graph: RouteGraph): Rooms => ({
+  placeOf: new Uint32Array(graph.steps.length).fill(1),
+  roomAt: () => 'shared',
+});
+
+interface Sought {
+  readonly heading?: Heading;
+  readonly rooms?: Rooms;
+}
+
+const searchFrom = (graph: RouteGraph, start: WayEnd, stepCost: StepCost, sought: Sought): Search =>
+  new Search(
+    { graph, prices: pricesOf(graph, stepCost), bound: boundOf(graph, stepCost, sought.rooms !== undefined) },
+    sought.heading ?? null,
+    start,
+    sought.rooms ?? null,
+  );
 
 /** Sums of the same inches in another order may differ by this much of themselves. */
 const dust = 1e-9;
@@ -272,35 +369,63 @@ function noteGoals(goals: readonly Access[]): void {
   }
 }
 
+/** Places outside that a hole leads to from places of a goal, and what is left to go from them. */
+function exitsTo(graph: RouteGraph, goals: readonly Access[], search: Search): Access[] {
+  return goals.flatMap(({ node, cost: rest }) => {
+    const exits: Access[] = [];
+    for (let k = graph.first[node]!; k < graph.first[node + 1]!; k++) {
+      const to = graph.to[k]!;
+      if (graph.spacesFirst[to]! < graph.spacesFirst[to + 1]!)
+        exits.push({ node: to, cost: rest + search.drilling(graph.step[k]! >> 1) });
+    }
+    return exits;
+  });
+}
+
 /**
- * The cheapest way from any start to any goal through the framing (A*, by the least that the ground to where it is heading can cost). `null` when none
- * exists, which is a normal answer. Throws when a cost is negative or a place unknown. Of ways that cost the same the one through places of
- * lower numbers, from the goal back, is the answer.
+ * The cheapest way from a start to a goal through the framing (A*, by the least that the ground to where it is heading can cost). `null` when
+ * none exists, which is a normal answer. Throws when a cost is negative or a place unknown. Of ways that cost the same the one through places
+ * of lower numbers, from the goal back, is the answer. Ends that hang in one space with open ground between them are a step apart, and no
+ * matter for a search.
  */
 export function cheapestPath(
   graph: RouteGraph,
-  starts: readonly Access[],
-  goals: readonly Access[],
+  start: WayEnd,
+  goal: WayEnd,
   stepCost: StepCost,
-  heading: Heading | null = null,
+  sought: Sought = {},
 ): FoundPath | null {
-  const search = searchFrom(graph, starts, stepCost, heading);
-  noteGoals(goals);
-  let [best, goal] = [Infinity, -1];
+  const search = searchFrom(graph, start, stepCost, sought);
+  if (!hangs(goal)) {
+    noteGoals(goal);
+    search.hangsAtGoal = false;
+    search.exits = exitsTo(graph, goal, search);
+  }
+  const there = hangs(goal) ? placeIn(graph.spaces[goal.space]!, goal.at) : null;
+  let [best, last] = [Infinity, -1];
   for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(best))) {
-    if (goalOf[node] === searches) {
-      const total = search.costOf(node) + closing[node]!;
-      if (total < best || (total === best && node < goal)) [best, goal] = [total, node];
+    const rest =
+      hangs(goal) && there
+        ? search.toHanging(node, goal, there)
+        : goalOf[node] === searches
+          ? closing[node]!
+          : Infinity;
+    const total = search.costOf(node) + rest;
+    if (total < best || (total === best && total < Infinity && node < last)) {
+      [best, last] = [total, node];
+      search.limit = Math.min(search.limit, withDust(best));
     }
     search.goOn(node);
   }
-  return best === Infinity ? null : { nodes: straightened(graph, search.pathTo(goal), stepCost), cost: best };
+  return best === Infinity ? null : { nodes: straightened(graph, search.pathTo(last), stepCost), cost: best };
 }
 
 /** The step across a space both places lie in; null where there is none. */
 function stepAcross(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step | null {
-  const leads = acrossFrom(graph, from).filter(({ to: range }) => to >= range[0] && to < range[1]);
-  const steps = leads.map(({ rate }) => spaceStep(graph.rates[rate]!, graph.nodes[from]!, graph.nodes[to]!));
+  const shared = [...spacesAt(graph, from)].filter((s) => spacesAt(graph, to).includes(s));
+  const steps = shared.flatMap(
+    (s) => spaceStep(graph.spaces[s]!, graph.nodes[from]!.at, graph.nodes[to]!.at) ?? [],
+  );
   return steps.reduce<Step | null>((best, s) => (!best || stepCost(s) < stepCost(best) ? s : best), null);
 }
 
@@ -323,37 +448,81 @@ function straightened(graph: RouteGraph, nodes: readonly number[], stepCost: Ste
   return kept;
 }
 
-/** What it costs from any of the starts to every place of a graph; Infinity where there is no way. */
-export function costsFrom(graph: RouteGraph, starts: readonly Access[], stepCost: StepCost): Float64Array {
-  const search = searchFrom(graph, starts, stepCost, null);
+/** The least it can cost from a start to every place of a graph, were every hole there already and all ground open; Infinity where there is no way. */
+export function costsFrom(graph: RouteGraph, start: WayEnd, stepCost: StepCost): Float64Array {
+  const search = searchFrom(graph, start, stepCost, { rooms: everywhere(graph) });
+  search.isAnyGroundOpen = true;
   for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
   return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));
 }
 
-/** What the cheapest way to each of many goals costs, in one search (Dijkstra); Infinity where there is none. */
+/** A goal among many, and where it lies. */
+export interface Goal {
+  readonly end: WayEnd;
+  readonly heading: Heading;
+}
+
+/**
+ * What the cheapest way to each of many goals costs, in one search; Infinity where there is none. No place is gone on from that is too far off
+ * every goal to be worth it. Ends that hang a step apart are no matter for it.
+ */
 export function cheapestCosts(
   graph: RouteGraph,
-  starts: readonly Access[],
-  goals: readonly (readonly Access[])[],
+  start: WayEnd,
+  goals: readonly Goal[],
   stepCost: StepCost,
 ): number[] {
-  const search = searchFrom(graph, starts, stepCost, null);
+  const search = searchFrom(graph, start, stepCost, {});
   const ending = new Map<number, { goal: number; cost: number }[]>();
-  goals.forEach((accesses, goal) => {
-    for (const { node, cost: rest } of accesses)
-      ending.set(node, [...(ending.get(node) ?? []), { goal, cost: rest }]);
+  const hanging: { goal: number; end: Hanging; there: SpacePlace }[] = [];
+  const exits: { goal: number; exit: Access }[] = [];
+  goals.forEach(({ end }, goal) => {
+    if (hangs(end)) hanging.push({ goal, end, there: placeIn(graph.spaces[end.space]!, end.at) });
+    else {
+      for (const { node, cost: rest } of end)
+        ending.set(node, [...(ending.get(node) ?? []), { goal, cost: rest }]);
+      for (const exit of exitsTo(graph, end, search)) exits.push({ goal, exit });
+    }
   });
   const best = goals.map(() => Infinity);
-  for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(Math.max(...best)))) {
-    for (const { goal, cost: rest } of ending.get(node) ?? [])
-      best[goal] = Math.min(best[goal]!, search.costOf(node) + rest);
-    search.goOn(node);
+  const isWorth = (node: number, own: number): boolean => {
+    for (let g = 0; g < goals.length; g++)
+      if (own + search.aheadTo(node, goals[g]!.heading) < best[g]!) return true;
+    return false;
+  };
+  for (let node = search.next(Infinity); node >= 0; node = search.next(search.limit)) {
+    const own = search.costOf(node);
+    for (const { goal, cost: rest } of ending.get(node) ?? []) best[goal] = Math.min(best[goal]!, own + rest);
+    if (graph.spacesFirst[node]! < graph.spacesFirst[node + 1]!) {
+      for (const { goal, end, there } of hanging)
+        best[goal] = Math.min(best[goal]!, own + search.toHanging(node, end, there));
+      for (const { goal, exit } of exits) best[goal] = Math.min(best[goal]!, own + search.toExit(node, exit));
+    }
+    search.limit = withDust(Math.max(...best));
+    if (isWorth(node, own)) search.goOn(node);
   }
   return best;
 }
 
-/** The cheapest step between two neighbouring places of a path. */
-export function stepBetween(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step {
+/** The least of what it costs from an end to a place and from there on, by place. */
+export function leastFrom(graph: RouteGraph, end: WayEnd, stepCost: StepCost, beyond: Float64Array): number {
+  let least = Infinity;
+  if (!hangs(end)) {
+    for (const { node, cost: own } of end) least = Math.min(least, own + beyond[node]!);
+    return least;
+  }
+  const prices = new SpacePrices(graph.spaces[end.space]!, pricesOf(graph, stepCost).spaces[end.space]!);
+  if (!prices.isOpen) return Infinity;
+  const from = placeIn(prices.space, end.at);
+  const { each } = graph.located[end.space]!;
+  graph.inSpace[end.space]!.forEach((n, i) => {
+    if (beyond[n]! < least) least = Math.min(least, beyond[n]! + prices.between(from, each[i]!, end.isLoose));
+  });
+  return least;
+}
+
+/** The cheapest step between two neighbouring places of a path; null where there is none any more. */
+export function stepBetween(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step | null {
   const steps: Step[] = [];
   for (let k = graph.first[from]!; k < graph.first[from + 1]!; k++)
     if (graph.to[k] === to) steps.push(listedStep(graph, k));
@@ -361,5 +530,5 @@ export function stepBetween(graph: RouteGraph, from: number, to: number, stepCos
     steps.push(insideStep(graph.nodes[from]!, graph.nodes[to]!));
   const across = stepAcross(graph, from, to, stepCost);
   if (across) steps.push(across);
-  return steps.reduce((best, s) => (stepCost(s) < stepCost(best) ? s : best));
+  return steps.reduce<Step | null>((best, s) => (!best || stepCost(s) < stepCost(best) ? s : best), null);
 }

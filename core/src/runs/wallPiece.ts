@@ -1,10 +1,23 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { add, alongLine, distance, scale, type XYZ } from '../geometry/index.ts';
+import {
+  add,
+  alongLine,
+  cross,
+  distance,
+  dot,
+  scale,
+  subtract,
+  type XY,
+  type XYZ,
+} from '../geometry/index.ts';
 import type { Framing, Member, WallCrossing, WallFrame } from '../framing/index.ts';
-import { idsOf, query } from '../incremental/index.ts';
-import { valuesIn, type Plan } from '../plan/index.ts';
+import { idsOf, query, valuesOf } from '../incremental/index.ts';
+import type { BoxLayout } from '../boxes/index.ts';
+import { panelSize } from '../materials/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import { entriesIn, valuesIn, type Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
-import { findBays, findCrossings, holeMargin, type Bay } from './bays.ts';
+import { findBays, findClimbs, findCrossings, holeMargin, type Bay } from './bays.ts';
 import {
   overPlates,
   underFloor,
@@ -22,10 +35,8 @@ export interface Framed {
   readonly plan: Plan;
   readonly framing: Framing;
   readonly rules: RuleBook;
+  readonly layout: Pick<BoxLayout, 'onWall'>;
 }
-
-/** How far past the edge of its bay a wall's end uprights may reach. */
-const nearestUprights = 8;
 
 const clampTo = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
 
@@ -33,16 +44,117 @@ const baysOf = query('bays of wall', ({ plan, framing }: Framed, wall: string): 
   findBays(entryOf(framing.walls, wall), valuesIn(plan, 'obstaclesInWall', wall)),
 );
 
-/** Heights a level run may take in a wall: the drilling height, and the middle of each space over a header. */
+/** Above a receptacle box, and just below the hip: heights of a line of holes by school, inches. Common practice, no source. */
+const aboveBox = 12;
+const belowHip = 34;
+const halfBox = 1.875;
+
+/** The height of a house's line of holes above the subfloor, by its school. The boxes it clears are those at the house's receptacle height. */
+export function drillLine({ rules }: Pick<Framed, 'rules'>): number {
+  const line = rules('drill.line');
+  switch (line) {
+    case 'fixed':
+      return rules('drill.height');
+    case 'above-box':
+      return rules('height.receptacle').value + halfBox + aboveBox;
+    case 'below-hip':
+      return belowHip;
+    default:
+      return line satisfies never;
+  }
+}
+
+/** Heights a level run may take in a wall: the line of holes, and the middle of each space over a header. */
 const lanesOf = query('lanes of wall', (f: Framed, wall: string): readonly number[] => {
   const overHeaders = baysOf(f, wall)
     .filter((bay) => !bay.meetsBottom && bay.meetsTop)
     .map((bay) => (bay.low + bay.high) / 2);
-  return [...new Set([f.rules('drill.height'), ...overHeaders])];
+  return [...new Set([drillLine(f), ...overHeaders])];
 });
 
-function lanesWithin(lanes: readonly number[], low: number, high: number): number[] {
-  return [...new Set(lanes.map((z) => clampTo(z, low + holeMargin, high - holeMargin)))];
+/** Something that stands in a wall where cable would go past: its stretch along the wall and its heights, with room to spare. */
+export interface InTheWay {
+  readonly id: string;
+  readonly start: number;
+  readonly end: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Kept between a box and a hole's centre. */
+const boxClearance = 1.5;
+
+/** Boxes and panels of a wall that stand in a line of holes, in order along it. Those that stand in none are left out, so that moving them changes nothing. */
+const inTheLines = query('boxes in lines of wall', (f: Framed, wall: string): readonly InTheWay[] => {
+  const boxes = (f.layout.onWall[wall] ?? []).map((b) => ({
+    id: b.id,
+    start: b.at - b.width / 2,
+    end: b.at + b.width / 2,
+    low: b.bottom - boxClearance,
+    high: b.top + boxClearance,
+  }));
+  const panels = entriesIn(f.plan, 'panelsOnWall', wall)
+    .filter(([, p]) => p.on.away === 0)
+    .map(([id, p]) => ({
+      id,
+      start: p.on.at - panelSize.width / 2,
+      end: p.on.at + panelSize.width / 2,
+      low: panelSize.bottom - boxClearance,
+      high: panelSize.bottom + panelSize.height + boxClearance,
+    }));
+  const lanes = lanesOf(f, wall);
+  return [...boxes, ...panels]
+    .filter((x) => lanes.some((z) => z > x.low && z < x.high))
+    .sort((a, b) => a.start - b.start || a.low - b.low);
+});
+
+/** A height a hole is drilled at, and what it was moved for. */
+interface Lane {
+  readonly z: number;
+  readonly avoids?: string;
+}
+
+/** What holes are drilled between, by heights; `cut` where blocks end it, so that lanes beyond them are not its own. */
+interface Stretch {
+  readonly low: number;
+  readonly high: number;
+  readonly cut: boolean;
+}
+
+/** The heights of a stretch nearest to the lanes, each clear of what stands in the way: raised or dropped by the least. */
+function lanesWithin(
+  lanes: readonly number[],
+  { low, high, cut }: Stretch,
+  standing: readonly InTheWay[],
+): Lane[] {
+  const [from, to] = [low + holeMargin, high - holeMargin];
+  if (to < from) return [];
+  const inside = lanes.filter((z) => z >= from && z <= to);
+  const own = inside.length > 0 || cut ? inside : lanes;
+  const moved = own.map((lane): Lane => {
+    const wanted = clampTo(lane, from, to);
+    const hit = standing.find((x) => wanted > x.low && wanted < x.high);
+    if (!hit) return { z: wanted };
+    const clear = standing
+      .flatMap((x) => [x.low, x.high])
+      .filter((z) => z >= from && z <= to && !standing.some((x) => z > x.low && z < x.high))
+      .sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted) || b - a);
+    const [nearest] = clear;
+    return nearest === undefined ? { z: wanted } : { z: nearest, avoids: hit.id };
+  });
+  return [...new Map(moved.map((lane) => [lane.z, lane])).values()];
+}
+
+/** What is nailed this near to an upright stands against it. */
+const against = 1;
+
+/** What stands in the way of a hole at one end of a bay: what stands there, or in the middle of the bay; not what stands against its other end. */
+function standingAt(f: Framed, { wall, start, end }: Bay, at: 'start' | 'end'): InTheWay[] {
+  const isAtOther = (x: InTheWay) =>
+    at === 'end'
+      ? x.start <= start + against && x.end < end - against
+      : x.end >= end - against && x.start > start + against;
+  return inTheLines(f, wall).filter((x) => x.end > start && x.start < end && !isAtOther(x));
 }
 
 /** How a wall may be gone through: freely, fished, by an opened strip, or not at all. */
@@ -63,26 +175,30 @@ function placing({ framing, plan }: Framed, wall: string): (along: number, z: nu
 const standingBays = (bays: readonly Bay[]): number[] =>
   bays.flatMap((bay, n) => (bay.meetsBottom ? [n] : []));
 
-/** Where a wall's bay meets another wall: `meets` along that one. */
+/** A bay with those that blocks cut off over it, by their numbers. */
+const columnOf = (bays: readonly Bay[], bay: number): number[] =>
+  bays.flatMap((b, n) => (b.start === nth(bays, bay).start && b.end === nth(bays, bay).end ? [n] : []));
+
+/** Where a wall's bay meets another wall: `meets` along that one, `at` along its own line. */
 interface Met {
   readonly bay: number | undefined;
   /** The side of the meeting the bay lies on. */
   readonly end: 'from' | 'to';
+  readonly at: number;
   readonly other: string;
   readonly meets: number;
-  /** Whether the two walls run on in one line. */
-  readonly straight: boolean;
 }
 
 /** Corners and T's: through the end uprights of the wall that stops, into the bay of the wall it stands against. */
 function endMet(f: Framed, wall: string, end: 'from' | 'to'): Met[] {
   const { against, kind } = entryOf(f.framing.junctions, wall)[end];
   if (!against || !passageOf(f, against) || (kind === 'straight' && wall > against)) return [];
+  const own = entryOf(f.framing.lines, wall);
   const line = entryOf(f.framing.lines, against);
-  const meets = alongLine(entryOf(f.framing.lines, wall)[end], line.from, line.to);
-  const own = standingBays(baysOf(f, wall));
-  const bay = end === 'from' ? own[0] : own.at(-1);
-  return [{ bay, end, other: against, meets, straight: kind === 'straight' }];
+  const meets = alongLine(own[end], line.from, line.to);
+  const standing = standingBays(baysOf(f, wall));
+  const bay = end === 'from' ? standing[0] : standing.at(-1);
+  return [{ bay, end, at: end === 'from' ? 0 : own.length, other: against, meets }];
 }
 
 /** A crossing: from either side of the wall that is interrupted into the bay of the one that runs through. */
@@ -90,45 +206,176 @@ function crossingMet(f: Framed, wall: string, crossing: WallCrossing): Met[] {
   if (crossing.through || !passageOf(f, crossing.wall)) return [];
   const line = entryOf(f.framing.lines, crossing.wall);
   const own = entryOf(f.framing.lines, wall);
-  const meets = alongLine(add(own.from, scale(own.unit, crossing.at)), line.from, line.to);
+  const { at } = crossing;
+  const meets = alongLine(add(own.from, scale(own.unit, at)), line.from, line.to);
   const bays = baysOf(f, wall);
   const standing = standingBays(bays);
-  const shared = { other: crossing.wall, meets, straight: false };
+  const shared = { at, other: crossing.wall, meets };
   return [
-    { ...shared, bay: standing.findLast((n) => nth(bays, n).end <= crossing.at), end: 'to' },
-    { ...shared, bay: standing.find((n) => nth(bays, n).start >= crossing.at), end: 'from' },
+    { ...shared, bay: standing.findLast((n) => nth(bays, n).end <= at), end: 'to' },
+    { ...shared, bay: standing.find((n) => nth(bays, n).start >= at), end: 'from' },
   ];
 }
 
-function holesInto(f: Framed, wall: string, { bay, end, other, meets, straight }: Met): Meeting[] {
-  const theirs = baysOf(f, other);
-  const away = (n: number) => Math.max(nth(theirs, n).start - meets, meets - nth(theirs, n).end, 0);
-  const their = standingBays(theirs).sort((x, y) => away(x) - away(y))[0];
-  if (bay === undefined || their === undefined) return [];
-  const [ownBay, theirBay] = [nth(baysOf(f, wall), bay), nth(theirs, their)];
-  const edge = end === 'from' ? ownBay.start : ownBay.end;
-  const entry = clampTo(meets, theirBay.start, theirBay.end);
-  const near = (m: Member) => Math.abs(m.at - edge) < nearestUprights;
-  const uprights = entryOf(f.framing.walls, wall).standing.filter(
-    (m) => near(m) && (end === 'from' ? m.at < edge : m.at > edge),
+/** Between a bay and where its wall meets another there is no more than this that is not wood: another wall's side, and what framing leaves open. */
+const mostHollow = 4.5;
+
+/** Uprights between two places along a wall, where there is nothing else between them; null where there is. */
+function onlyUprights(f: Framed, wall: string, a: number, b: number): Member[] | null {
+  const [low, high] = [Math.min(a, b), Math.max(a, b)];
+  const members = entryOf(f.framing.walls, wall).standing.filter(
+    (m) => m.at + m.width / 2 > low + same && m.at - m.width / 2 < high - same,
   );
-  const between = straight
-    ? entryOf(f.framing.walls, other).standing.filter((m) =>
-        meets < theirBay.start ? m.at < theirBay.start : m.at > theirBay.end,
-      )
-    : [];
-  const [low, high] = [Math.max(ownBay.low, theirBay.low), Math.min(ownBay.high, theirBay.high)];
-  if (high - low < 2 * holeMargin) return [];
+  const wood = members.reduce(
+    (sum, m) => sum + Math.min(high, m.at + m.width / 2) - Math.max(low, m.at - m.width / 2),
+    0,
+  );
+  return high - low - wood > mostHollow ? null : members;
+}
+
+/** The bays of a wall that another meets, on either side of where it does, with where along it each is entered. */
+function baysMet(
+  f: Framed,
+  wall: string,
+  meets: number,
+): { bay: number; entry: number; uprights: Member[] }[] {
+  const bays = baysOf(f, wall);
+  const standing = standingBays(bays);
+  const inside = standing.find((n) => nth(bays, n).start <= meets && nth(bays, n).end >= meets);
+  const sides =
+    inside !== undefined
+      ? [{ bay: inside, entry: meets }]
+      : [
+          ...standing
+            .filter((n) => nth(bays, n).end < meets)
+            .slice(-1)
+            .map((bay) => ({ bay, entry: nth(bays, bay).end })),
+          ...standing
+            .filter((n) => nth(bays, n).start > meets)
+            .slice(0, 1)
+            .map((bay) => ({ bay, entry: nth(bays, bay).start })),
+        ];
+  return sides.flatMap(({ bay, entry }) => {
+    const uprights = onlyUprights(f, wall, meets, entry);
+    return uprights ? columnOf(bays, bay).map((n) => ({ bay: n, entry, uprights })) : [];
+  });
+}
+
+/** Whether a header, sill or block lies in the way of level cable between two places along a wall. */
+function isLyingAcross(f: Framed, wall: string, [a, b]: readonly [number, number], z: number): boolean {
+  const [low, high] = [Math.min(a, b), Math.max(a, b)];
+  return entryOf(f.framing.walls, wall).members.some(
+    (m) =>
+      (m.role === 'header' || m.role === 'sill' || m.role === 'block') &&
+      m.at + m.width / 2 > low - same &&
+      m.at - m.width / 2 < high + same &&
+      m.low < z &&
+      m.high > z,
+  );
+}
+
+/** How far along another wall a skew one runs while it is inside it, from where their lines meet. */
+function skewOf(f: Framed, wall: string, end: 'from' | 'to', other: string): number {
+  const [own, line] = [entryOf(f.framing.lines, wall), entryOf(f.framing.lines, other)];
+  const away = scale(own.unit, end === 'from' ? 1 : -1);
+  const across = Math.abs(cross(line.unit, away));
+  return across < 0.05 ? 0 : (dot(line.unit, away) / across) * (line.depth / 2);
+}
+
+/** Walls that end or start this near to where two others meet stand in their joint. */
+const jointReach = 12;
+
+/** Walls that meet either of two others, or that those stand against. */
+function wallsAround(f: Framed, pair: readonly [string, string]): string[] {
+  const against = pair.flatMap((own) => {
+    const { from, to } = entryOf(f.framing.junctions, own);
+    return [from.against, to.against].flatMap((w) => w ?? []);
+  });
+  const all = new Set([...pair.flatMap((own) => wallsMeeting(f, own)), ...against]);
+  for (const own of pair) all.delete(own);
+  return [...all];
+}
+
+/** The joint that two walls meet in, by the names of all that end there: the same for any two of them. */
+function jointAt(f: Framed, pair: readonly [string, string], at: XY): string {
+  const here = wallsAround(f, pair).filter((wall) => {
+    const { from, to } = entryOf(f.framing.lines, wall);
+    return Math.min(distance(from, at), distance(to, at)) < jointReach;
+  });
+  return [...pair, ...here].sort(compareIds).join(' ');
+}
+
+/** Uprights of other walls in the joint of two that a straight stretch of cable goes through. */
+function uprightsOfOthers(
+  f: Framed,
+  pair: readonly [string, string],
+  stretches: readonly (readonly [XY, XY])[],
+): Member[] {
+  return wallsAround(f, pair).flatMap((third) => {
+    const { from, to, unit, length, depth } = entryOf(f.framing.lines, third);
+    return stretches.flatMap(([a, b]) => {
+      const [alongA, alongB] = [alongLine(a, from, to), alongLine(b, from, to)];
+      const nearest = Math.min(alongA, alongB, length - alongA, length - alongB);
+      const [offA, offB] = [cross(unit, subtract(a, from)), cross(unit, subtract(b, from))];
+      if (nearest > jointReach || Math.min(offA, offB) > depth / 2 || Math.max(offA, offB) < -depth / 2)
+        return [];
+      const at = (off: number) =>
+        offB === offA ? alongB : alongA + ((alongB - alongA) * (off - offA)) / (offB - offA);
+      const inside = [offA, offB].map((off) => at(clampTo(off, -depth / 2, depth / 2)));
+      const [low, high] = [Math.min(...inside), Math.max(...inside)];
+      return entryOf(f.framing.walls, third).standing.filter(
+        (m) => m.at + m.width / 2 > low + same && m.at - m.width / 2 < high - same,
+      );
+    });
+  });
+}
+
+function holesInto(f: Framed, wall: string, { bay, end, at, other, meets }: Met): Meeting[] {
+  if (bay === undefined) return [];
+  const bays = baysOf(f, wall);
+  const edge = end === 'from' ? nth(bays, bay).start : nth(bays, bay).end;
+  const uprights = onlyUprights(f, wall, edge, at);
+  if (!uprights) return [];
   const [own, others] = [placing(f, wall), placing(f, other)];
-  return lanesWithin([...lanesOf(f, wall), ...lanesOf(f, other)], low, high).map((z) => ({
-    own: { bay, along: edge, z },
-    other,
-    theirs: { bay: their, along: entry, z },
-    kind: 'bore',
-    length: distance(own(edge, z), others(entry, z)),
-    members: [...uprights, ...between].filter((m) => m.low <= z && m.high >= z),
-    joists: 0,
-  }));
+  const via = others(meets, 0);
+  const skew = onlyUprights(f, other, meets, meets + skewOf(f, wall, end, other)) ?? [];
+  return columnOf(bays, bay).flatMap((mine) =>
+    baysMet(f, other, meets).flatMap((theirs): Meeting[] => {
+      const thirds = uprightsOfOthers(
+        f,
+        [wall, other],
+        [
+          [own(edge, 0), via],
+          [via, others(theirs.entry, 0)],
+        ],
+      );
+      const [ownBay, theirBay] = [nth(bays, mine), nth(baysOf(f, other), theirs.bay)];
+      const low = Math.max(ownBay.low, theirBay.low);
+      const high = Math.min(ownBay.high, theirBay.high);
+      const standing = [
+        ...standingAt(f, ownBay, end === 'from' ? 'start' : 'end'),
+        ...standingAt(f, theirBay, theirs.entry < (theirBay.start + theirBay.end) / 2 ? 'start' : 'end'),
+      ];
+      const cut = Boolean(ownBay.isCut ?? theirBay.isCut);
+      const lanes = lanesWithin([...lanesOf(f, wall), ...lanesOf(f, other)], { low, high, cut }, standing);
+      const clear = lanes.filter(({ z }) => !isLyingAcross(f, other, [meets, theirs.entry], z));
+      return clear.map(({ z, avoids }) => ({
+        own: { bay: mine, along: edge, z },
+        other,
+        theirs: { bay: theirs.bay, along: theirs.entry, z },
+        kind: 'bore',
+        length: distance(own(edge, 0), via) + Math.abs(theirs.entry - meets),
+        members: [...new Set([...uprights, ...skew, ...thirds, ...theirs.uprights])].filter(
+          (m) => m.low <= z && m.high >= z,
+        ),
+        joists: 0,
+        within: [low + holeMargin, high - holeMargin],
+        via: { x: via.x, y: via.y },
+        joint: jointAt(f, [wall, other], via),
+        ...(avoids === undefined ? {} : { avoids }),
+      }));
+    }),
+  );
 }
 
 /** Holes from a wall's ends, and where it is interrupted, into the walls there. */
@@ -160,8 +407,10 @@ function drilledBays(f: Framed, wall: string, bays: readonly Bay[]): { from: Spo
   const passage = passageOf(f, wall);
   if (!passage) return [];
   const lanes = lanesOf(f, wall);
-  return findCrossings(entryOf(f.framing.walls, wall), bays).flatMap((c) =>
-    lanesWithin(lanes, c.low, c.high).map((z) => ({
+  return findCrossings(entryOf(f.framing.walls, wall), bays).flatMap((c) => {
+    const standing = [...standingAt(f, nth(bays, c.from), 'end'), ...standingAt(f, nth(bays, c.to), 'start')];
+    const cut = Boolean(nth(bays, c.from).isCut ?? nth(bays, c.to).isCut);
+    return lanesWithin(lanes, { low: c.low, high: c.high, cut }, standing).map(({ z, avoids }) => ({
       from: { bay: c.from, along: c.start, z },
       to: { bay: c.to, along: c.end, z },
       step: {
@@ -169,10 +418,31 @@ function drilledBays(f: Framed, wall: string, bays: readonly Bay[]): { from: Spo
         length: c.end - c.start,
         members: c.uprights.filter((m) => m.low <= z && m.high >= z),
         joists: 0,
+        within: [c.low + holeMargin, c.high - holeMargin] as const,
         ...(passage === 'free' ? {} : { closed: passage }),
+        ...(avoids === undefined ? {} : { avoids }),
       },
-    })),
-  );
+    }));
+  });
+}
+
+/** Up and down through the blocks that cut bays apart, in the middle of each. */
+function climbsOf(f: Framed, wall: string, bays: readonly Bay[]): { from: Spot; to: Spot; step: Step }[] {
+  return findClimbs(entryOf(f.framing.walls, wall), bays).map(({ from, to, block }) => {
+    const { start, end } = nth(bays, from);
+    const along = (start + end) / 2;
+    return {
+      from: { bay: from, along, z: block.low },
+      to: { bay: to, along, z: block.high },
+      step: {
+        kind: 'block' as const,
+        length: block.high - block.low,
+        members: [block],
+        joists: 0,
+        within: [start + holeMargin, end - holeMargin] as const,
+      },
+    };
+  });
 }
 
 /** A way out of a bay through a plate: up or down in the middle of the bay. */
@@ -183,11 +453,31 @@ interface Exit {
   readonly step: Step;
 }
 
-function exitsOf({ plan }: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
+/** Whether cable can come up through a wall's plates, and whether down through the floor under it. */
+function opensOf({ plan }: Framed, frame: WallFrame): { up: boolean; down: boolean } {
   const level = entryOf(plan.levels, frame.line.level);
-  const top = frame.members.find((m) => m.part.kind === 'top-plate' && m.part.layer === 1);
-  const bottom = frame.members.filter((m) => m.part.kind === 'bottom-plate');
-  const opensUp = frame.top > level.ceiling - 1 && level.above !== 'closed';
+  const rooms = roomsOpenAt(plan, frame.line.level);
+  return {
+    up: frame.top > level.ceiling - 1 && (level.above !== 'closed' || rooms.up),
+    down: level.below !== 'slab' || rooms.down,
+  };
+}
+
+/** Whether some room of a level is open over or under it, whatever the level says. */
+const roomsOpenAt = query('rooms open at level', (plan: Plan, level: string) => {
+  const own = valuesOf(plan.rooms).filter((r) => r.level === level);
+  return {
+    up: own.some((r) => r.above !== undefined && r.above !== 'closed'),
+    down: own.some((r) => r.below !== undefined && r.below !== 'slab'),
+  };
+});
+
+function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
+  const opens = opensOf(f, frame);
+  const platesOver = (role: Member['role'], along: number) =>
+    frame.members
+      .filter((m) => m.role === role && Math.abs(m.at - along) <= m.width / 2)
+      .sort((a, b) => a.low - b.low);
   return bays.flatMap((bay, n): Exit[] => {
     const along = (bay.start + bay.end) / 2;
     const plate = (length: number, members: Member[]): Step => ({
@@ -195,26 +485,28 @@ function exitsOf({ plan }: Framed, frame: WallFrame, bays: readonly Bay[]): Exit
       length,
       members,
       joists: 0,
+      within: [bay.start + holeMargin, bay.end - holeMargin],
     });
     const z = frame.top + overPlates;
     const up: Exit = {
       side: 'over',
       inside: { bay: n, along, z: bay.high },
       z,
-      step: plate(z - bay.high, top ? [top] : []),
+      step: plate(z - bay.high, platesOver('top-plate', along)),
     };
-    const below = bottom.find((m) => Math.abs(m.at - along) <= m.width / 2);
     const down: Exit = {
       side: 'under',
       inside: { bay: n, along, z: bay.low },
       z: -underFloor,
-      step: plate(bay.low + underFloor, below ? [below] : []),
+      step: plate(bay.low + underFloor, platesOver('bottom-plate', along)),
     };
-    return [
-      ...(bay.meetsTop && opensUp ? [up] : []),
-      ...(bay.meetsBottom && level.below !== 'slab' ? [down] : []),
-    ];
+    return [...(bay.meetsTop && opens.up ? [up] : []), ...(bay.meetsBottom && opens.down ? [down] : [])];
   });
+}
+
+/** Where cable over or under a wall may turn a corner: at its ends, and where another crosses it. Lengths along it. */
+function turnsOf({ framing }: Framed, { wall, line }: WallFrame): number[] {
+  return [0, line.length, ...entryOf(framing.junctions, wall).crossings.map((c) => c.at)];
 }
 
 const same = 1e-6;
@@ -252,7 +544,7 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
   const arriving = wallsMeeting(f, wall).flatMap((other) =>
     meetingsOf(f, other).flatMap((m) => (m.other === wall ? [m.theirs] : [])),
   );
-  const drilled = drilledBays(f, wall, bays);
+  const drilled = [...drilledBays(f, wall, bays), ...climbsOf(f, wall, bays)];
   const exits = exitsOf(f, frame, bays);
   const spots = placesOf([
     ...drilled.flatMap((d) => [d.from, d.to]),
@@ -281,13 +573,21 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
     from: spotIn(inBays, from),
     to: spotIn(inBays, to),
   }));
+  const turns = turnsOf(f, frame);
   const leave = (side: Exit['side']): Range => {
     const from = nodes.length;
-    for (const { inside, z, step } of exits.filter((e) => e.side === side)) {
+    const own = exits.filter((e) => e.side === side);
+    const z = side === 'over' ? frame.top + overPlates : -underFloor;
+    const isOpen = opensOf(f, frame)[side === 'over' ? 'up' : 'down'];
+    const places = [
+      ...own.map((exit) => ({ along: exit.inside.along, exit })),
+      ...(isOpen ? turns.map((along) => ({ along, exit: null })) : []),
+    ];
+    for (const { along, exit } of places.sort((a, b) => a.along - b.along)) {
       const local = nodes.length;
-      const at = placed(inside.along, z);
-      steps.push({ ...step, from: spotIn(inBays, inside), to: local });
-      nodes.push({ wall, local, bay: -1, along: inside.along, at, floor });
+      const at = placed(along, z);
+      if (exit) steps.push({ ...exit.step, from: spotIn(inBays, exit.inside), to: local });
+      nodes.push({ wall, local, bay: -1, along, at, floor, ...(exit ? {} : { turns: true }) });
     }
     return [from, nodes.length];
   };

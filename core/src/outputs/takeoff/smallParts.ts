@@ -36,7 +36,12 @@ const nailPlates = sumsOf(
   'nail plates',
   ({ runs }: House) => idsOf(runs.holes),
   ({ runs }, wall) => {
-    const count = entryOf(runs.holes, wall).filter((b) => b.plate).length;
+    const short = entryOf(runs.holes, wall).filter((b) => b.plate);
+    // One plate covers what is drilled at once through plates that lie on each other.
+    const apart = new Map(
+      short.map((b) => [b.role.endsWith('plate') ? `${b.role} ${b.at}` : b.hole, b.plates]),
+    );
+    const count = [...apart.values()].reduce<number>((sum, plates) => sum + plates, 0);
     return count > 0 ? { plates: count } : nothing;
   },
 );

@@ -25,7 +25,7 @@ function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge'
     const known = rows.get(from);
     if (known) return known;
     const later = reached.slice(from + 1).map((r) => r.end);
-    const row = routeCosts(nth(reached, from).end, later, graph, w.framing, stepCost);
+    const row = routeCosts(nth(reached, from).end, later, graph, stepCost);
     rows.set(from, row);
     return row;
   };

@@ -1,0 +1,122 @@
+import type { XY } from '../geometry/index.ts';
+import { nth, valueIn } from '../lookups/index.ts';
+import { isDrilled, type RouteGraph, type RouteNode, type Step } from './graph.ts';
+import { fitsHole, shift } from './holes.ts';
+import type { Way } from './route.ts';
+
+/** Where a cable goes through framing: the hole it asks for, by its wall and place, so that studs may be numbered anew. */
+export interface HolePlace {
+  readonly key: string;
+  readonly at: XY;
+  /** Which step of its way goes through it. */
+  readonly step: number;
+  /** Whether through plates. */
+  readonly isPlate: boolean;
+  /** How many holes there is room for. */
+  readonly most: number;
+}
+
+/** Holes at one place, each by the cables in it, and how many there is room for. */
+interface Holes {
+  readonly isPlate: boolean;
+  readonly most: number;
+  readonly groups: string[][];
+}
+
+/** How many cables may share a hole in studs, and one through plates. */
+export interface Sharing {
+  readonly perHole: number;
+  readonly perPlate: number;
+}
+
+/** What another cable finds at a place: a hole with room for it, wood for a new one, or neither. */
+export type Room = 'shared' | 'new' | 'none';
+
+/** More holes than this side by side are one too many. Common practice, no source. */
+const mostHoles = 4;
+
+function placeOf(step: Step, a: RouteNode, b: RouteNode): Omit<HolePlace, 'step'> {
+  const [along, z] = [(a.along + b.along) / 2, (a.at.z + b.at.z) / 2];
+  const wanted = step.kind === 'bore' ? z - a.floor : along;
+  const [from, to] = step.within ?? [wanted, wanted];
+  const further =
+    Math.floor(Math.max(0, to - wanted) / shift) + Math.floor(Math.max(0, wanted - from) / shift);
+  return {
+    key: `${step.joint ?? a.wall} ${along.toFixed(2)} ${z.toFixed(2)}`,
+    at: { x: (a.at.x + b.at.x) / 2, y: (a.at.y + b.at.y) / 2 },
+    isPlate: step.kind === 'plate',
+    most: Math.min(mostHoles, 1 + further),
+  };
+}
+
+/** The holes a way asks for. */
+export const placesOf = ({ nodes, steps }: Way): HolePlace[] =>
+  steps.flatMap((step, i) =>
+    isDrilled(step) ? [{ ...placeOf(step, nth(nodes, i), nth(nodes, i + 1)), step: i }] : [],
+  );
+
+/** Holes as they are drilled for one cable after another. */
+export class Drilling {
+  private readonly holes = new Map<string, Holes>();
+
+  constructor(private readonly sharing: Sharing) {}
+
+  /** Another cable goes through: by the first hole with room for it, else by a new one. */
+  add({ key, isPlate, most }: HolePlace, cable: string): void {
+    const holes = this.holes.get(key) ?? { isPlate, most, groups: [] };
+    this.holes.set(key, holes);
+    const open = this.openTo(holes, cable);
+    if (open) open.push(cable);
+    else holes.groups.push([cable]);
+  }
+
+  private openTo({ isPlate, groups }: Holes, cable: string): string[] | undefined {
+    const most = isPlate ? this.sharing.perPlate : this.sharing.perHole;
+    return groups.find((g) => g.length < most && fitsHole([...g, cable]));
+  }
+
+  roomAt(key: string, cable: string): Room {
+    const holes = this.holes.get(key);
+    if (!holes) return 'new';
+    if (this.openTo(holes, cable)) return 'shared';
+    return holes.groups.length < holes.most ? 'new' : 'none';
+  }
+}
+
+/** Holes by the steps of a graph that go through them, for a search. */
+export class DrilledSteps {
+  /** By step: one more than the place's number; 0 where nothing is drilled. */
+  readonly placeOf: Uint32Array;
+  private readonly keys: string[] = [];
+  private readonly numbers = new Map<string, number>();
+
+  constructor(
+    private readonly graph: RouteGraph,
+    private readonly drilling: Drilling,
+  ) {
+    this.placeOf = new Uint32Array(graph.steps.length);
+  }
+
+  /** The holes of a way of the graph are drilled, or there already. */
+  note({ nodes }: Way, places: readonly HolePlace[]): void {
+    const { base, first, to, step } = this.graph;
+    for (const { key, step: i } of places) {
+      const [a, b] = [nth(nodes, i), nth(nodes, i + 1)];
+      const from = valueIn(base, a.wall) + a.local;
+      const end = valueIn(base, b.wall) + b.local;
+      let number = this.numbers.get(key);
+      if (number === undefined) {
+        number = this.keys.push(key);
+        this.numbers.set(key, number);
+      }
+      for (let k = nth(first, from); k < nth(first, from + 1); k++)
+        if (to[k] === end) this.placeOf[nth(step, k) >> 1] = number;
+    }
+  }
+
+  /** What a cable finds at each place, by its number. */
+  roomsFor(cable: string): (place: number) => Room {
+    const known: Room[] = [];
+    return (place) => (known[place] ??= this.drilling.roomAt(nth(this.keys, place - 1), cable));
+  }
+}

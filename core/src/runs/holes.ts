@@ -1,0 +1,207 @@
+import type { Member, MemberRole } from '../framing/index.ts';
+import { entryOf, lastOf, nth } from '../lookups/index.ts';
+import { bitSizes, cables, isData } from '../materials/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { toDecimals } from '../units/index.ts';
+import type { Place, WayBore } from './cableLine.ts';
+
+/** A hole as one cable meets it. Inches; `at` along its wall, `z` above the subfloor. */
+export interface Bore {
+  readonly member: string;
+  readonly role: MemberRole;
+  readonly wall: string;
+  readonly number: number | null;
+  readonly at: number;
+  readonly z: number;
+  readonly diameter: number;
+  /** Wood left to the nearer face. */
+  readonly edge: number;
+  /** Whether steel has to cover it, and on how many faces: NEC 300.4(A)(1). */
+  readonly plate: boolean;
+  readonly plates: 0 | 1 | 2;
+  /** How many cables share it. */
+  readonly cables: number;
+  /** The box or panel it was raised or dropped to clear. */
+  readonly avoids: string | null;
+  /** The hole's own name: the same for every cable in it. */
+  readonly hole: string;
+}
+
+/** A hole with which step of a cable's way goes through it, and which hole of the way it is. */
+export interface DrilledHole {
+  /** By member, in the order of the step. */
+  readonly bores: readonly Bore[];
+  readonly place: Place;
+  readonly step: number;
+  readonly order: number;
+}
+
+/** A hole some cable asks for. */
+export interface WantedHole extends WayBore {
+  readonly run: string;
+  readonly cable: string;
+}
+
+/** How far a further hole is moved from the first. */
+export const shift = 2;
+/** Wood between the edges of holes in one member, and the least where there is no more room: common practice, no source. */
+const spacings = [
+  { step: shift, wood: 1 },
+  { step: 0.5, wood: 0.5 },
+];
+
+/** The across of two, three and four round things of one size in the smallest hole that takes them. */
+const ringed = [0, 1, 2, 2.1547, 2.4142];
+
+/** The smallest round hole that takes these cables, a tenth to spare: flat ones lie on each other, round ones side by side. Inches. */
+export function boreNeeded(cableTypes: readonly string[]): number {
+  const sizes = cableTypes.map((c) => entryOf(cables, c));
+  const flat = sizes.filter((s) => s.width > s.thickness);
+  const round = sizes.filter((s) => s.width <= s.thickness);
+  const stack = flat.reduce((sum, s) => sum + s.thickness, 0);
+  const flats = flat.length === 0 ? 0 : Math.hypot(Math.max(...flat.map((s) => s.width)), stack);
+  const widest = Math.max(0, ...round.map((s) => s.width));
+  const rounds = widest * (ringed[round.length] ?? Math.sqrt(round.length / 0.69));
+  return (flats + rounds) * 1.1;
+}
+
+/** The smallest bit that takes these cables; the largest when none does. Bits: common practice, no source. */
+export function bitFor(cableTypes: readonly string[]): number {
+  const needed = boreNeeded(cableTypes);
+  return bitSizes.find((b) => b >= needed) ?? lastOf(bitSizes);
+}
+
+/** Whether the largest bit makes a hole that takes these cables. One alone always goes. */
+export const fitsHole = (cableTypes: readonly string[]): boolean =>
+  boreNeeded(cableTypes) <= lastOf(bitSizes);
+
+/** Cables that may share one hole, each in the first that has room: no more than the rule says, and no more than the largest bit takes. */
+function sharing(wanted: readonly WantedHole[], perHole: number): WantedHole[][] {
+  const groups: WantedHole[][] = [];
+  for (const one of wanted) {
+    const open = groups.find((g) => g.length < perHole && fitsHole([...g.map((w) => w.cable), one.cable]));
+    if (open) open.push(one);
+    else groups.push([one]);
+  }
+  return groups;
+}
+
+/** Whether cable goes up or down through it, not level. */
+const isLying = ({ role }: Pick<Member, 'role'>) =>
+  role === 'top-plate' || role === 'bottom-plate' || role === 'block';
+/** Where a hole lies along what it may be moved along: an upright's height, or the wall for what lies in it. */
+const alongMember = (w: WantedHole): number => (isLying(nth(w.members, 0)) ? w.at : w.z);
+
+interface Drilled {
+  readonly at: number;
+  readonly diameter: number;
+}
+
+/** The nearest place to the one wanted where a hole is clear of those drilled before it; where wood is short, as near to them as can be. Null where there is none. */
+function clearPlace(
+  wanted: number,
+  diameter: number,
+  drilled: readonly Drilled[],
+  [from, to]: WayBore['within'],
+): number | null {
+  for (const { step, wood } of spacings)
+    for (let k = 0; k * step <= to - from + step; k++)
+      for (const side of k === 0 ? [0] : [1, -1]) {
+        const at = wanted + side * k * step;
+        if (k > 0 && (at < from - 1e-9 || at > to + 1e-9)) continue;
+        const isClear = drilled.every(
+          (d) => Math.abs(d.at - at) >= (d.diameter + diameter) / 2 + wood - 1e-9,
+        );
+        if (isClear) return at;
+      }
+  return null;
+}
+
+/** Groups with the places found for them; one for which there was none goes through the hole of the last that had one, which is over-full then. */
+function gathered(
+  groups: readonly WantedHole[][],
+  places: readonly (number | null)[],
+): { group: WantedHole[]; at: number }[] {
+  const holes: { group: WantedHole[]; at: number }[] = [];
+  groups.forEach((group, k) => {
+    const at = nth(places, k);
+    const last = holes.at(-1);
+    if (at === null && last) last.group.push(...group);
+    else holes.push({ group: [...group], at: at ?? alongMember(nth(group, 0)) });
+  });
+  return holes;
+}
+
+/** What holes are drilled in. */
+interface Wood {
+  /** Depth of the framing of a wall. */
+  readonly depthOf: (wall: string) => number;
+  readonly rules: RuleBook;
+  /** Holes that are drilled already. */
+  readonly drilled: readonly Bore[];
+}
+
+/**
+ * Drills the holes that cables ask for. Cables that ask for one place share it as far as the rules and the largest bit let them; a further
+ * hole is moved along its members to where it is clear of others. Power and data never share. By run, in no order.
+ */
+export function drillHoles(
+  wanted: readonly WantedHole[],
+  { depthOf, rules, drilled }: Wood,
+): Map<string, DrilledHole[]> {
+  const places = new Map<string, WantedHole[]>();
+  for (const one of wanted) {
+    const members = one.members.map((m) => m.id).sort();
+    const key = `${members.join('+')}@${toDecimals(alongMember(one), 2)}${isData(one.cable) ? '/data' : ''}`;
+    places.set(key, [...(places.get(key) ?? []), one]);
+  }
+  const byMember = new Map<string, Drilled[]>();
+  const holesIn = (member: string): Drilled[] => {
+    const own = byMember.get(member) ?? [];
+    byMember.set(member, own);
+    return own;
+  };
+  for (const b of drilled) holesIn(b.member).push({ at: isLying(b) ? b.at : b.z, diameter: b.diameter });
+  const byRun = new Map<string, DrilledHole[]>();
+  for (const queue of places.values()) {
+    const { members, within } = nth(queue, 0);
+    const isLevel = !isLying(nth(members, 0));
+    const groups = sharing(queue, rules(isLevel ? 'drill.perHole' : 'drill.perPlate'));
+    const found = groups.map((group) => {
+      const diameter = bitFor(group.map((w) => w.cable));
+      const there = members.flatMap((m) => holesIn(m.id));
+      const at = clearPlace(alongMember(nth(group, 0)), diameter, there, within);
+      if (at !== null) for (const m of members) holesIn(m.id).push({ at, diameter });
+      return at;
+    });
+    for (const { group, at: place } of gathered(groups, found)) {
+      const diameter = bitFor(group.map((w) => w.cable));
+      const along = toDecimals(place, 4);
+      for (const { run, order, step, avoids } of group) {
+        const own = byRun.get(run) ?? [];
+        byRun.set(run, own);
+        const bores = members.map((member): Bore => {
+          const edge = toDecimals((depthOf(member.wall) - diameter) / 2, 4);
+          const isShort = edge < rules('drill.edge') - 1e-9;
+          return {
+            member: member.id,
+            role: member.role,
+            wall: member.wall,
+            number: member.number,
+            at: isLevel ? member.at : along,
+            z: isLevel ? along : (member.low + member.high) / 2,
+            diameter,
+            edge,
+            plate: isShort,
+            plates: isShort ? 2 : 0,
+            cables: group.length,
+            avoids,
+            hole: `${member.id}@${toDecimals(along, 2)}`,
+          };
+        });
+        own.push({ step, order, place: { at: along, z: along }, bores });
+      }
+    }
+  }
+  return byRun;
+}

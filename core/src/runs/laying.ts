@@ -1,0 +1,206 @@
+import { idsOf, query } from '../incremental/index.ts';
+import { compareIds } from '../plan/ids.ts';
+import { entryOf, must, nth } from '../lookups/index.ts';
+import { isData } from '../materials/index.ts';
+import type { Run } from '../plan/index.ts';
+import type { Laid } from './cableLine.ts';
+import { Drilling, DrilledSteps, placesOf, type HolePlace, type Room } from './drilling.ts';
+import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
+import type { RouteGraph } from './graph.ts';
+import { isSameEnd, keptIn } from './keptWays.ts';
+import { openSpaces } from './openSpaces.ts';
+import { atLeast, boundOf, type StepCost } from './prices.ts';
+import { cableCents } from './price.ts';
+import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, type Way } from './route.ts';
+import { routeGraph } from './routeGraph.ts';
+
+/** A run as it was laid last, with what it was laid in and the holes it asked for. */
+interface Kept {
+  readonly graph: RouteGraph;
+  readonly from: RunEnd;
+  readonly to: RunEnd;
+  readonly stepCost: StepCost;
+  readonly cable: string;
+  readonly way: Way | null;
+  readonly places: readonly HolePlace[];
+}
+
+/** The runs laid last, in their order. */
+const keptRuns = new WeakMap<Ways, Map<string, Kept>>();
+
+/** Both ends of a run; null where the framing gives no way to one of them. */
+export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | null {
+  const run = w.plan.runs[id];
+  if (!run) return null;
+  const from = runEnd(w, run.from);
+  const to = run.to === null ? openEnd(w, run) : runEnd(w, run.to);
+  return from && to ? { from, to } : null;
+}
+
+/** A run that needs no way through the framing: it stays in one bay, or hangs at both ends over open ground in one space. Nothing for any other. */
+function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }): Laid | undefined {
+  if (isInOneBay(from, to, run.way)) return 'in one bay';
+  const step = stepBetweenEnds(from, to, openSpaces(w));
+  if (!step) return undefined;
+  const stepCost = stepCostFor(w.rules, run.way, cableCents(w.plan, run.cable, w.rules));
+  return stepCost(step) < Infinity ? 'in one space' : undefined;
+}
+
+/** Holes as they were drilled last time and as they are now, up to the run in hand, and the places where that is not the same. */
+class Changes {
+  private readonly was: Drilling;
+  private readonly touched = new Map<string, HolePlace>();
+
+  constructor(
+    sharing: ConstructorParameters<typeof Drilling>[0],
+    private readonly now: Drilling,
+  ) {
+    this.was = new Drilling(sharing);
+  }
+
+  /** A run is drilled for as it was before, where it was, and as it is now. */
+  pass(before: Kept | undefined, now: Kept | undefined): void {
+    for (const p of before?.places ?? []) this.was.add(p, before?.cable ?? '');
+    for (const p of now?.places ?? []) this.now.add(p, now?.cable ?? '');
+    if (before?.places === now?.places && before?.cable === now?.cable) return;
+    for (const p of [...(before?.places ?? []), ...(now?.places ?? [])]) this.touched.set(p.key, p);
+  }
+
+  /** Places where a cable finds other room than it did, and whether it is better off there now. */
+  forCable(cable: string): { place: HolePlace; isBetter: boolean }[] {
+    return [...this.touched.values()].flatMap((place) => {
+      const [was, now] = [this.was.roomAt(place.key, cable), this.now.roomAt(place.key, cable)];
+      return was === now ? [] : [{ place, isBetter: cheaper[now] < cheaper[was] }];
+    });
+  }
+}
+const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
+
+/** Whether a way stays the best though holes were drilled elsewhere, or are there no longer: none of its own, and none near enough to be worth going to. */
+function isStillBest(
+  kept: Kept,
+  way: Way | null,
+  changed: ReturnType<Changes['forCable']>,
+  graph: RouteGraph,
+): boolean {
+  if (changed.length === 0) return true;
+  const own = new Set(kept.places.map((p) => p.key));
+  if (changed.some(({ place }) => own.has(place.key))) return false;
+  if (!way) return changed.every((c) => !c.isBetter);
+  const bound = boundOf(graph, kept.stepCost, true);
+  const free = freeAt(kept.to, graph);
+  return changed.every(({ place: { at }, isBetter }) => {
+    if (!isBetter) return true;
+    const ground = { x0: at.x, x1: at.x, y0: at.y, y1: at.y };
+    const inches = distanceTo(kept.from, ground, bound) + distanceTo(kept.to, ground, bound);
+    return atLeast(bound, inches, 0, free) > way.cost * (1 + 1e-9) + 1e-6;
+  });
+}
+
+/** What all ways of one kind of cable are laid in. */
+interface Laying {
+  readonly w: Ways;
+  readonly graph: RouteGraph;
+  readonly steps: DrilledSteps;
+  readonly changes: Changes;
+  readonly before: ReadonlyMap<string, Kept>;
+}
+
+const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =>
+  a.length === b.length &&
+  a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && p.most === nth(b, i).most);
+
+/** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
+function layThrough(
+  { w, graph, steps, changes, before }: Laying,
+  id: string,
+  run: Run,
+  ends: { from: RunEnd; to: RunEnd },
+): Kept {
+  const { cable } = run;
+  const cents = cableCents(w.plan, cable, w.rules);
+  const stepCost = stepCostFor(w.rules, run.way, cents);
+  // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
+  const least = run.way === 'surface' ? null : stepCostFor(w.rules, 'auto', cents);
+  const known = before.get(id);
+  const isSame =
+    known?.stepCost === stepCost &&
+    known.cable === cable &&
+    isSameEnd(known.from, ends.from, known.graph, graph) &&
+    isSameEnd(known.to, ends.to, known.graph, graph);
+  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : undefined;
+  const stays =
+    kept !== undefined && known && isStillBest({ ...known, ...ends }, kept, changes.forCable(cable), graph);
+  const way = stays
+    ? kept
+    : findWay(ends, graph, stepCost, { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) });
+  const places = way && run.way !== 'surface' ? placesOf(way) : [];
+  const same = known && samePlaces(known.places, places) ? known.places : places;
+  return { ...ends, graph, stepCost, cable, way, places: same };
+}
+
+/** How each run goes that is of one kind of cable, one after the other in the order of their ids: a hole that is there costs less than a new one, and a full one takes no more. */
+function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
+  const graph = routeGraph(w);
+  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
+  const drilling = new Drilling(sharing);
+  const before = keptRuns.get(w) ?? new Map<string, Kept>();
+  const laying = {
+    w,
+    graph,
+    steps: new DrilledSteps(graph, drilling),
+    changes: new Changes(sharing, drilling),
+    before,
+  };
+  const now = new Map<string, Kept>();
+  const ways = new Map<string, Laid | null>();
+  const gone = [...before.keys()].filter((id) => !w.plan.runs[id]);
+  let passed = 0;
+  for (const id of ids) {
+    // Runs that are gone are passed where they stood, so that later ones learn of it.
+    while (passed < gone.length && compareIds(nth(gone, passed), id) < 0)
+      laying.changes.pass(before.get(nth(gone, passed++)), undefined);
+    const run = entryOf(w.plan.runs, id);
+    const ends = endsOfRun(w, id);
+    const laid = !ends ? null : layNear(w, run, ends);
+    if (laid !== undefined) {
+      ways.set(id, laid);
+      laying.changes.pass(before.get(id), undefined);
+      continue;
+    }
+    const kept = layThrough(laying, id, run, must(ends, 'the ends of a run'));
+    now.set(id, kept);
+    ways.set(id, kept.way);
+    laying.changes.pass(before.get(id), kept);
+    if (kept.way) laying.steps.note(kept.way, kept.places);
+  }
+  keptRuns.set(w, now);
+  return ways;
+}
+
+function isSameWays(a: ReadonlyMap<string, Laid | null>, b: ReadonlyMap<string, Laid | null>): boolean {
+  if (a.size !== b.size) return false;
+  for (const [id, way] of b) if (a.get(id) !== way || !a.has(id)) return false;
+  return true;
+}
+
+/** How the runs of one kind of cable go, by run; null where there is no way. */
+const waysOfKind = query(
+  'ways of runs',
+  (w: Ways, ofData: boolean): ReadonlyMap<string, Laid | null> =>
+    layAll(
+      w,
+      idsOf(w.plan.runs).filter((id) => isData(entryOf(w.plan.runs, id).cable) === ofData),
+    ),
+  isSameWays,
+);
+
+/** How a run goes; null where there is no way, and nothing for one that is not there. `w`: as cable of its kind goes. */
+export const wayOfRun = query(
+  'way of run',
+  (w: Ways, id: string): Laid | null | undefined => {
+    const run = w.plan.runs[id];
+    return run && waysOfKind(w, isData(run.cable)).get(id);
+  },
+  Object.is,
+);
