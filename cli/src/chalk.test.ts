@@ -44,6 +44,30 @@ describe('chalk', () => {
     expect(JSON.parse(out) as ResultFile).toEqual(JSON.parse(JSON.stringify(resultFile(compute(study())))));
   });
 
+  test('distances: the panel and the boxes of a circuit, and what cable costs from each to each; the circuit has to be named', async () => {
+    const { code, out } = await chalk(['distances', '-', '--circuit', 'c1'], demo);
+    expect(code).toBe(0);
+    const { ids, cost } = JSON.parse(out) as { ids: string[]; cost: number[][] };
+    const boxes = new Set(
+      Object.values(study().devices)
+        .filter((d) => d.circuit === 'c1')
+        .map((d) => d.box),
+    );
+    expect(ids[0]).toBe(study().circuits.c1!.panel);
+    expect(new Set(ids.slice(1))).toEqual(boxes);
+    cost.forEach((row, i) =>
+      row.forEach((c, j) => {
+        expect(c).toBe(cost[j]![i]);
+        expect(c > 0).toBe(i !== j);
+      }),
+    );
+    for (const asked of [['--circuit', 'c99'], []]) {
+      const wrong = await chalk(['distances', '-', ...asked], demo);
+      expect([wrong.code, wrong.out]).toEqual([2, '']);
+      expect(wrong.errors).toMatch(/^--circuit: .*one of c1.* is needed$/m);
+    }
+  });
+
   test('check exits 0 on a sound plan and 1 where an error is found', async () => {
     expect((await chalk(['check', '-'], demo)).code).toBe(0);
     const plan = study();

@@ -4,6 +4,8 @@ import {
   auditCsv,
   compareIds,
   compute,
+  Computer,
+  distancesOf,
   listEdits,
   listRules,
   planJsonSchema,
@@ -46,6 +48,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
                                 a plan; what is doubtful goes to standard error
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
+  distances FILE --circuit ID   what cable costs to lay from each place of a circuit to each other: the panel first, then its boxes
   export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
   edits                         every named edit: what it does, and the JSON Schema of its arguments
   rules                         every rule with default, unit, source, schools
@@ -64,6 +67,7 @@ const options = {
   to: { type: 'string' },
   what: { type: 'string' },
   panel: { type: 'string' },
+  circuit: { type: 'string' },
   out: { type: 'string', short: 'o' },
 } as const;
 
@@ -127,6 +131,16 @@ function panelAsked(plan: Plan, asked: string | undefined): string {
       `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
     ]);
   return panel;
+}
+
+/** The circuit that distances are asked of. */
+function circuitAsked(plan: Plan, asked: string | undefined): string {
+  if (asked !== undefined && Object.hasOwn(plan.circuits, asked)) return asked;
+  const ids = Object.keys(plan.circuits).sort(compareIds);
+  const known = ids.length === 0 ? 'the plan has no circuit' : `one of ${ids.join(', ')} is needed`;
+  throw new BadInput([
+    `--circuit: ${asked === undefined ? '' : `“${asked}” is not a circuit of the plan; `}${known}`,
+  ]);
 }
 
 /** The text of an export: what is asked for, in the format it is asked in. */
@@ -222,6 +236,12 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
     case 'propose':
       print(proposed(loadPlan(file, terminal), onlyKinds(values.only)));
       return 0;
+    case 'distances': {
+      const plan = loadPlan(file, terminal);
+      const circuit = circuitAsked(plan, values.circuit);
+      print(distancesOf(new Computer().take(plan), circuit));
+      return 0;
+    }
     case 'import':
       print(await importFile(ask, terminal));
       return 0;

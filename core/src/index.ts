@@ -3,6 +3,8 @@ export { compute, Computer } from './compute/index.ts';
 export type { Result, SpaceResult } from './compute/index.ts';
 export { propose, proposalKinds } from './proposals/index.ts';
 export type { ProposalKind, ProposalProgress } from './proposals/index.ts';
+export { distancesOf } from './proposals/runs/index.ts';
+export type { Distances } from './proposals/runs/index.ts';
 export type { CeilingMark, Mark } from './outputs/marks.ts';
 export type { Stages } from './stages/index.ts';
 export { readPlan, readPlanText } from './plan/read.ts';

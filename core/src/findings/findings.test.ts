@@ -326,6 +326,7 @@ const cases: Record<FindingCode, () => Plan> = {
   'audit.outlets': () => wired({ existing: true, found: { outlets: 22 } }),
   'audit.supply': () => wired({ existing: true, found: { supply: 'both' } }),
   'run.loop': () => wired({}, { boxes: 3, runs: runs('c1', ['b1', 'b2'], ['b2', 'b3'], ['b3', 'b1']) }),
+  'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
   'bore.size': () =>
     wired(
       {},

@@ -22,6 +22,12 @@ export const closedWallsAreAChoice = ofRuns((r) =>
   ),
 );
 
+export const loopsAreStapled = ofRuns((r) =>
+  r.longLoops.map(({ box, loop, most }) =>
+    found('staple.loop', [thing.run(r.id), thing.box(box)], { run: r.id, box, loop, most }),
+  ),
+);
+
 export const boresLeaveWood = ofWalls((_, id, { plan, runs, rules }) =>
   entryOf(runs.holes, id).flatMap((bore) => {
     if (bore.number === null) return [];

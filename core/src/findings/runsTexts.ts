@@ -27,6 +27,13 @@ export const runsTexts = {
         : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
     },
   }),
+  'staple.loop': text<{ run: string; box: string; loop: number; most: number }>({
+    level: 'warning',
+    source: 'NEC 314.17(B)(2), 334.30 (from memory)',
+    says: (f, n) =>
+      `${n.run(f.run)} has a ${inches(f.loop)} loop at ${n.box(f.box)}: along the sheath it reaches its first staple too late.`,
+    fix: (f) => `Keep the loop to ${inches(f.most)}, or use a box with a clamp.`,
+  }),
   'bore.size': text<{ diameter: number; stud: number; wall: string; percent: number; limit: number }>({
     level: 'error',
     source: 'IRC 2021 R602.6 (from memory)',

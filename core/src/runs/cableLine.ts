@@ -2,7 +2,7 @@ import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
-import { isDrilled, joistsCrossed, type OpenSpace, type RouteNode, type Step } from './graph.ts';
+import { isDrilled, joistLines, joistsCrossed, type OpenSpace, type RouteNode, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';
 import { nearestKnockouts, stepToSpace, type Way } from './route.ts';
 
@@ -30,6 +30,8 @@ export interface WayBore extends Place {
 export interface CableLine {
   readonly path: readonly XYZ[];
   readonly joists: number;
+  /** Where it goes through joists. */
+  readonly joistHoles: readonly XYZ[];
   readonly way: 'wall' | 'over' | 'under' | 'surface';
   readonly length: number;
 }
@@ -113,8 +115,35 @@ function cornersBetween({ ground, joists, climb, kind }: OpenSpace, a: XYZ, b: X
       ];
 }
 
+/** A stretch of cable across a space, from place to place. */
+interface Leg {
+  readonly space: OpenSpace;
+  readonly a: XYZ;
+  readonly b: XYZ;
+}
+
+/** Where cable between two places of a space goes through joists that it bores, as it meets them. */
+function joistHolesOf({ space, a, b }: Leg): XYZ[] {
+  const { joists } = space;
+  if (!joists?.bored) return [];
+  const corners = [a, ...cornersBetween(space, a, b), b];
+  return corners.slice(1).flatMap((to, i) => {
+    const from = nth(corners, i);
+    const lines = joistLines(joists, from, to);
+    return lines.map((t) => ({
+      x: from.x + (to.x - from.x) * t,
+      y: from.y + (to.y - from.y) * t,
+      z: from.z,
+    }));
+  });
+}
+
 const spaceNamed = (spaces: readonly OpenSpace[], key: string): OpenSpace =>
   valueIn(new Map(spaces.map((s) => [s.key, s])), key);
+
+/** The stretch from where an end hangs to where the way through the framing takes it up. */
+const legFrom = (end: RunEnd, towards: XYZ, { spaces }: LineOf): Leg[] =>
+  end.kind === 'hanging' ? [{ space: spaceNamed(spaces, end.space), a: end.at, b: towards }] : [];
 
 /** From where an end is reached, to where the way through the framing takes it up. */
 function endPoints(end: RunEnd, towards: XYZ, { framing, spaces }: LineOf): XYZ[] {
@@ -138,7 +167,8 @@ function pointsOf(
   { nodes, steps }: Way,
   holes: ReadonlyMap<number, Place>,
   { framing, spaces }: LineOf,
-): XYZ[] {
+): { points: XYZ[]; legs: Leg[] } {
+  const legs: Leg[] = [];
   /** Where the cable is at a place on its way into or out of a hole. */
   const at = (node: RouteNode, i: number): XYZ => {
     const hole = holes.get(i);
@@ -162,11 +192,14 @@ function pointsOf(
     // From a hole that clears a box the cable goes on level; it rises or drops where no box stands.
     const clears = i > 0 && nth(steps, i - 1).avoids !== undefined;
     if (step.kind === 'inside') points.push(clears ? { ...next, z: before.z } : { ...before, z: next.z });
-    else if (step.kind === 'above' || step.kind === 'below')
-      points.push(...cornersBetween(sharedSpace(spaces, step), before, next));
+    else if (step.kind === 'above' || step.kind === 'below') {
+      const leg = { space: sharedSpace(spaces, step), a: before, b: next };
+      legs.push(leg);
+      points.push(...cornersBetween(leg.space, before, next));
+    }
     points.push(next);
   });
-  return points;
+  return { points, legs };
 }
 
 /** The space a step of a way crosses. */
@@ -198,7 +231,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
       placeOn(framing, from.wall, from.along, b),
       placeOn(framing, to.wall, to.along, b),
     ];
-    return lineOfPoints(points, { joists: 0, way: 'wall' });
+    return lineOfPoints(points, { joists: 0, joistHoles: [], way: 'wall' });
   }
   if (laid === 'in one space') {
     if (from.kind !== 'hanging') throw new Error('A cable in one space hangs in it');
@@ -206,10 +239,11 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
     const joists = space.joists?.bored ? joistsCrossed(from.at, to.at, space.joists) : 0;
     return lineOfPoints([from.at, ...cornersBetween(space, from.at, toXYZ(to)), toXYZ(to)], {
       joists: Math.ceil(joists),
+      joistHoles: joistHolesOf({ space, a: from.at, b: toXYZ(to) }),
       way: space.kind === 'above' ? 'over' : 'under',
     });
   }
-  const points = pointsOf(laid, holes, line);
+  const { points, legs } = pointsOf(laid, holes, line);
   const whole = [
     ...endPoints(from, nth(points, 0), line),
     ...points,
@@ -217,7 +251,12 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
   ];
   const ends = [stepToSpace(from, nth(laid.nodes, 0), spaces), stepToSpace(to, lastOf(laid.nodes), spaces)];
   const joists = [...laid.steps, ...ends].reduce((sum, s) => sum + (s?.joists ?? 0), 0);
-  return lineOfPoints(whole, { joists: Math.ceil(joists), way: wayTaken(laid, line) });
+  const across = [...legFrom(from, nth(points, 0), line), ...legs, ...legFrom(to, lastOf(points), line)];
+  return lineOfPoints(whole, {
+    joists: Math.ceil(joists),
+    joistHoles: across.flatMap(joistHolesOf),
+    way: wayTaken(laid, line),
+  });
 }
 
 function toXYZ(end: RunEnd): XYZ {

@@ -1,5 +1,5 @@
 import { nth, valueIn } from '../lookups/index.ts';
-import type { XY, XYZ } from '../geometry/index.ts';
+import { headingVector, type XY, type XYZ } from '../geometry/index.ts';
 import type { Member } from '../framing/index.ts';
 import type { Bay } from './bays.ts';
 import type { Located, OpenGround } from './openGround.ts';
@@ -170,8 +170,7 @@ export function joistLine({
   direction: number;
   spacing: number;
 }): (at: XY) => number {
-  const radians = (direction * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  const { x: cos, y: sin } = headingVector(direction);
   return ({ x, y }) => {
     const past = (y * cos - x * sin) / spacing;
     const nearest = Math.round(past);
@@ -183,6 +182,21 @@ export function joistLine({
 export function joistsCrossed(a: XY, b: XY, joists: { direction: number; spacing: number }): number {
   const line = joistLine(joists);
   return Math.abs(line(a) - line(b));
+}
+
+/** Where a straight stretch crosses joists, as parts of its length. */
+export function joistLines(
+  { direction, spacing }: { direction: number; spacing: number },
+  a: XY,
+  b: XY,
+): number[] {
+  const { x, y } = headingVector(direction + 90);
+  const [from, to] = [(a.x * x + a.y * y) / spacing, (b.x * x + b.y * y) / spacing];
+  if (Math.abs(to - from) < 1e-9) return [];
+  const [low, high] = [Math.min(from, to), Math.max(from, to)];
+  const parts: number[] = [];
+  for (let k = Math.ceil(low - 1e-9); k <= high + 1e-9; k++) parts.push((k - from) / (to - from));
+  return from < to ? parts : parts.reverse();
 }
 
 /** Where cable goes square its length is the sum of both directions, and of what it rises. */

@@ -1,9 +1,9 @@
 import { entryOf, must } from '../lookups/index.ts';
 import { isBoxless, kindsIn } from '../boxes/index.ts';
 import type { XYZ } from '../geometry/index.ts';
-import { idsOf, markView, query, valuesOf, viewOf } from '../incremental/index.ts';
+import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
 import type { Plan, Run } from '../plan/index.ts';
-import { framingKinds, isData } from '../materials/index.ts';
+import { boxModels, framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 import { boresOfWay, cableLine, type CableLine, type Laid, type WayBore } from './cableLine.ts';
@@ -11,12 +11,14 @@ import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { drillHoles, type Bore, type DrilledHole } from './holes.ts';
 import { endsOfRun, wayOfRun } from './laying.ts';
-import { cutLength, stapleCount, type CutLength } from './lengths.ts';
+import { cutLength, type CutLength } from './lengths.ts';
 import { openSpaces } from './openSpaces.ts';
 import { closedMinutes } from './route.ts';
+import { firstStaple, staplesOf, type Entry, type Staple } from './staples.ts';
 import { routeGraph } from './routeGraph.ts';
 
 export type { Bore } from './holes.ts';
+export type { Staple } from './staples.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';
 export type { Ways } from './ends.ts';
@@ -30,9 +32,19 @@ export interface LaidRun {
   readonly bores: readonly Bore[];
   readonly joists: number;
   readonly staples: number;
+  /** Where they are driven. */
+  readonly stapled: readonly Staple[];
+  /** Boxes where its loop is longer than the code lets it run to the first staple, and how long it may be there. */
+  readonly longLoops: readonly LongLoop[];
   readonly length: CutLength;
   /** Closed walls the run goes through: how, past how many studs, and the minutes either way would take. */
   readonly closed: readonly ClosedPassage[];
+}
+
+export interface LongLoop {
+  readonly box: string;
+  readonly loop: number;
+  readonly most: number;
 }
 
 export interface ClosedPassage {
@@ -161,6 +173,55 @@ const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
   return cableLine(way, holes, { ...ends, asked: run.way, framing: w.framing, spaces: openSpaces(w) });
 });
 
+/** How a box or panel lets cable in. */
+function entryAt({ plan, rules }: Ways, id: string): Entry {
+  const box = plan.boxes[id];
+  if (!box) return { isClamped: true, loop: 0 };
+  const model = boxModels[box.model];
+  const isPlain = 'wall' in box.on && box.gangs === 1;
+  const isBare = isBoxless(box, kindsIn(plan, id));
+  return {
+    isClamped: isBare || (model ? model.clamps !== 'none' || model.gangs > 1 : !isPlain),
+    loop: isBare ? 0 : rules('end.loop'),
+  };
+}
+
+/** How far along its line a cable is stapled first at one end; null where nothing has to hold it: it waits open, or was fished into a closed wall. */
+function firstStapleAt(w: Ways, id: string | null): number | null {
+  if (id === null) return null;
+  const box = w.plan.boxes[id];
+  if (box && 'wall' in box.on && entryOf(w.plan.walls, box.on.wall).cover === 'closed') return null;
+  return Math.max(least, firstStaple(entryAt(w, id), w.rules('staple.first')));
+}
+/** A staple is driven no nearer to a box than this. */
+const least = 1;
+
+/** The ends of a run where the loop leaves no room for a staple. */
+function longLoopsOf(w: Ways, run: Run): LongLoop[] {
+  return [run.from, run.to].flatMap((box) => {
+    if (box === null || firstStapleAt(w, box) === null) return [];
+    const entry = entryAt(w, box);
+    const left = firstStaple(entry, Infinity);
+    return left >= least ? [] : [{ box, loop: entry.loop, most: entry.loop + left - least }];
+  });
+}
+
+/** Where a run is stapled. */
+function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly Bore[]): Staple[] {
+  const holes = bores.map(({ wall, at, z }) => {
+    const { from, unit, level } = entryOf(w.framing.lines, wall);
+    const { elevation } = entryOf(w.plan.levels, level);
+    return { x: from.x + unit.x * at, y: from.y + unit.y * at, z: z + elevation };
+  });
+  return staplesOf({
+    path: line.path,
+    first: [firstStapleAt(w, run.from), firstStapleAt(w, run.to)],
+    every: w.rules('staple.every'),
+    holes: [...holes, ...line.joistHoles],
+    isFished: bores.some((b) => entryOf(w.plan.walls, b.wall).cover === 'closed'),
+  });
+}
+
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
@@ -168,6 +229,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const line = lineOf(w, id);
   const path = line?.path ?? [];
   const bores = holesOfRun(w, id).flatMap((h) => h.bores);
+  const stapled = line ? staplesOfRun(w, run, line, bores) : [];
   const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), kindsIn(plan, box));
   return {
     id,
@@ -176,7 +238,9 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     way: line?.way ?? null,
     bores,
     joists: line?.joists ?? 0,
-    staples: line ? stapleCount(path, run, valuesOf(plan.levels), rules) : 0,
+    staples: stapled.length,
+    stapled,
+    longLoops: line ? longLoopsOf(w, run) : [],
     length: cutLength(run, line?.length ?? 0, plan, rules, isHanging),
     closed: closedPassages(bores, plan, rules),
   };

@@ -1,9 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import type { XYZ } from '../geometry/index.ts';
 import { entrySchemas, type Run } from '../plan/index.ts';
 import { ruleBook, type RuleId } from '../rules/index.ts';
 import { planOf } from '../../testing/index.ts';
-import { cutLength, stapleCount } from './lengths.ts';
+import { cutLength } from './lengths.ts';
 
 const plan = planOf({
   points: { a: { x: 0, y: 0 }, b: { x: 200, y: 0 } },
@@ -14,8 +13,6 @@ const plan = planOf({
 const run = (more: Partial<Run>): Run => entrySchemas.runs.parse({ from: 'b1', to: 'b2', ...more });
 const rules = (values: Partial<Record<RuleId, unknown>> = {}) => ruleBook(values);
 const known = { 'end.loop': 6, 'end.free': 8, 'end.panel': 36, 'light.tail': 18, 'run.margin': 3 } as const;
-const points = (...list: readonly (readonly [number, number, number])[]): XYZ[] =>
-  list.map(([x, y, z]) => ({ x, y, z }));
 
 describe('the parts of a cut', () => {
   test.each([
@@ -31,28 +28,4 @@ describe('the parts of a cut', () => {
       loops: 6,
       ends: 26,
     }));
-});
-
-describe('staples', () => {
-  const level = [entrySchemas.levels.parse({ elevation: 0, ceiling: 97 })];
-  const count = (path: XYZ[], more: Partial<Run> = {}) =>
-    stapleCount(path, run(more), level, rules({ 'staple.every': 54, 'staple.first': 8 }));
-
-  // NEC 334.30 (from memory): within 8 in of a box without clamps and every 4.5 ft.
-  test('one at each end, and one for every 54 in more of what nothing else supports', () => {
-    expect(count(points([0, 0, 10], [0, 0, 60]))).toBe(2);
-    expect(count(points([0, 0, 0], [0, 0, 8 + 54]))).toBe(3);
-    expect(count(points([0, 0, 0], [0, 0, 8 + 54 - 0.1]))).toBe(2);
-    expect(count(points([0, 0, 0], [0, 0, 8 + 2 * 54]))).toBe(4);
-  });
-
-  test('a level stretch through bored studs needs none, on the surface or over the ceiling it does', () => {
-    const along = points([0, 0, 20], [300, 0, 20]);
-    expect(count(along)).toBe(2);
-    expect(count(along, { way: 'surface' })).toBe(2 + Math.floor((300 - 8) / 54));
-    expect(count(points([0, 0, 98.5], [300, 0, 98.5]))).toBe(2 + Math.floor((300 - 8) / 54));
-  });
-
-  test('an open end is not stapled', () =>
-    expect(count(points([0, 0, 0], [0, 0, 30]), { to: null })).toBe(1));
 });

@@ -80,7 +80,7 @@ function groundAround({ plan, framing }: Pick<Framed, 'plan' | 'framing'>, id: s
   const [east, north, west, south] = [along, leftOf(along), scale(along, -1), scale(leftOf(along), -1)].map(
     reach,
   );
-  if (east == null || north == null || west == null || south == null) return [];
+  if (!east || !north || !west || !south) return [];
   const corner = (u: number, v: number) => add(add({ x, y }, scale(along, u)), scale(leftOf(along), v));
   return [[corner(east, north), corner(-west, north), corner(-west, -south), corner(east, -south)]];
 }

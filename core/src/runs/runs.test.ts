@@ -10,7 +10,6 @@ import { bayWidth } from './graph.ts';
 import { stepCostFor } from './route.ts';
 import { cheapestPath } from './search.ts';
 import { cheapestCostPlainly } from '../../testing/plainSearch.ts';
-import { cheapestOrder, exactUpTo } from '../proposals/runs/visitOrder.ts';
 
 function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Plan {
   let plan = roomOf('160\n130\n160\n130');
@@ -111,28 +110,6 @@ test('the search costs what a plain relaxation costs, 24 seeded pairs over the d
     if (found === null || plain === null ? found !== plain : Math.abs(found - plain) > 1e-6 * plain)
       throw new Error(`seed ${seed}: ${found} against ${plain}`);
   }
-});
-
-test('the order of boxes is the best of all orders up to 7, and never worse than nearest-first beyond', () => {
-  const permute = (list: number[]): number[][] =>
-    list.length <= 1
-      ? [list]
-      : list.flatMap((x, i) => permute([...list.slice(0, i), ...list.slice(i + 1)]).map((p) => [x, ...p]));
-  for (let seed = 1; seed <= 40; seed++) {
-    const random = randomFrom(seed);
-    const n = 3 + (seed % 5);
-    const at = Array.from({ length: n }, () => ({ x: random(), y: random() }));
-    const cost = at.map((a) => at.map((b) => Math.hypot(a.x - b.x, a.y - b.y)));
-    const length = (order: readonly number[]) =>
-      order.reduce((sum, p, i) => sum + cost[i ? order[i - 1]! : 0]![p]!, 0);
-    const best = Math.min(...permute(Array.from({ length: n - 1 }, (_, i) => i + 1)).map(length));
-    const found = cheapestOrder(cost);
-    expect(found.cost).toBeCloseTo(best, 9);
-    expect(length(found.order)).toBeCloseTo(found.cost, 9);
-  }
-  const many = Array.from({ length: exactUpTo + 6 }, (_, i) => i);
-  const line = many.map((a) => many.map((b) => Math.abs(((a * 7) % 16) - ((b * 7) % 16))));
-  expect(cheapestOrder(line)).toMatchObject({ exact: false, cost: 15 });
 });
 
 test('voltage drop: 14 AWG, 100 ft at 10 A loses 6.14 V (NEC Chapter 9 Table 8, 3.07 ohm per 1000 ft, from memory)', () => {

@@ -1,15 +1,34 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
-import { entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
+import { entriesIn, entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
 import { frozen, settled } from '../../plan/settled.ts';
 import { cableNamed, isData } from '../../materials/index.ts';
 import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
 import { runEnd, type Ways } from '../../runs/ends.ts';
 import { routeGraph } from '../../runs/routeGraph.ts';
-import { boxesOf, missingLinks, reached, type Link } from './links.ts';
+import { boxesOf, missingLinks, reached, type Missing } from './links.ts';
 import { routeCosts, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
+
+/** What it costs to lay a circuit's cable from place to place, as an order of its boxes is chosen by: cents, or what the house prefers; null where there is no way. */
+export interface Distances {
+  /** Its panel first, where it has one; then its boxes in the order of their ids. */
+  readonly ids: readonly string[];
+  readonly cost: readonly (readonly (number | null)[])[];
+}
+
+/** What it would cost to lay cable between all places of a circuit. */
+export function distancesOf(w: Ways, circuitId: string): Distances {
+  const { panel, gauge } = entryOf(w.plan.circuits, circuitId);
+  const ids = [...(panel === null ? [] : [panel]), ...boxesOf(w.plan, circuitId)];
+  const cost = costsBetween(w, ids, gauge);
+  const priced = (a: string, b: string) => {
+    const own = cost(a, b);
+    return own >= noWay ? null : own;
+  };
+  return { ids, cost: ids.map((a) => ids.map((b) => priced(a, b))) };
+}
 
 /** What it would cost to lay cable between the places of a circuit. A way costs the same from either end, so each place is searched from once, to those after it in the list: from the panel, which is far, first. */
 function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge']) {
@@ -39,10 +58,20 @@ function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge'
 /** What no way costs, in place of an infinity that nothing can be added to. */
 const noWay = 1e12;
 
-function linksFor(plan: Plan, circuitId: string, w: Ways): Link[] {
+function missingFor(plan: Plan, circuitId: string, w: Ways): Missing {
   const { gauge } = entryOf(plan.circuits, circuitId);
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
   return missingLinks(plan, circuitId, w.rules('control.feed'), costsBetween(w, places, gauge));
+}
+
+/** Makes the receptacle in a box the ground-fault one of its circuit, in a plan draft; the one that was it is plain again. */
+function guardAt(draft: Plan, plan: Plan, circuitId: string, box: string): void {
+  const own = entriesIn(plan, 'devicesOnCircuit', circuitId);
+  if (own.some(([, d]) => d.box === box && d.kind === 'gfci')) return;
+  const guard = own.find(([, d]) => d.box === box && d.kind === 'receptacle');
+  if (!guard) return;
+  for (const [id, d] of own) if (d.kind === 'gfci') entryOf(draft.devices, id).kind = 'receptacle';
+  entryOf(draft.devices, guard[0]).kind = 'gfci';
 }
 
 /** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. `told` hears how many circuits are done. Returns the new run ids. */
@@ -51,7 +80,9 @@ export function addRuns(draft: Plan, ways: Ways, told: (done: number, of: number
   const circuits = Object.keys(plan.circuits).sort(compareIds);
   const added = circuits.flatMap((id, i) => {
     told(i, circuits.length);
-    return linksFor(plan, id, ways).map((link) => ({ ...link, circuit: id }));
+    const { links, lead } = missingFor(plan, id, ways);
+    if (lead !== null) guardAt(draft, plan, id, lead);
+    return links.map((link) => ({ ...link, circuit: id }));
   });
   const ids = nextIds(plan.runs, 'k', added.length);
   added.forEach(({ from, to, circuit }, i) => {

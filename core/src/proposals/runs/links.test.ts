@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../../demo/marlStreet.ts';
 import { study } from '../../../demo/study.ts';
 import { randomFrom } from '../../../testing/index.ts';
-import { boxesOf, firstDevice, reached, treeLinks, type Cost } from './links.ts';
+import { boxesOf, leadsOf, reached, treeLinks, type Cost } from './links.ts';
 
 /** Places on a line, named by where they are: the cost between two is how far apart they are. */
 const apart: Cost = (a, b) => Math.abs(Number(a.slice(1)) - Number(b.slice(1)));
@@ -76,16 +76,29 @@ describe('what a circuit reaches', () => {
     expect(reached({ ...plan, runs }, circuit)).toEqual(reached({ ...plan, runs: {} }, circuit));
   });
 
-  test('a ground-fault receptacle comes first, unless the breaker protects', () => {
-    const [id, device] = Object.entries(house.devices).find(([, d]) => d.kind === 'gfci' && d.circuit)!;
-    const circuit = house.circuits[device.circuit!]!;
-    const boxes = boxesOf(house, device.circuit!);
-    expect(id).not.toBe('');
-    expect(boxes).toContain(firstDevice(house, { ...circuit, protection: 'none' }, boxes));
-    expect(firstDevice(house, { ...circuit, protection: 'gfci', protectAt: 'breaker' }, boxes)).toBe(null);
-    expect(
-      firstDevice(house, { ...circuit, protection: 'gfci', protectAt: 'first' } as never, boxes),
-    ).not.toBe(null);
-    expect(firstDevice(house, circuit, [])).toBe(null);
+  test('a receptacle that can be the ground-fault one comes first, unless the breaker protects or people pinned it', () => {
+    const [, device] = Object.entries(house.devices).find(([, d]) => d.kind === 'gfci' && d.circuit)!;
+    const id = device.circuit!;
+    const boxes = boxesOf(house, id);
+    const at = (protection: string, protectAt: string): typeof house => ({
+      ...house,
+      circuits: { ...house.circuits, [id]: { ...house.circuits[id]!, protection, protectAt } as never },
+    });
+    const leads = leadsOf(at('none', 'breaker'), id, boxes)!;
+    expect(leads).toContain(device.box);
+    for (const lead of leads)
+      expect(
+        Object.values(house.devices).some(
+          (d) => d.box === lead && (d.kind === 'receptacle' || d.kind === 'gfci'),
+        ),
+      ).toBe(true);
+    expect(leadsOf(at('gfci', 'breaker'), id, boxes)).toBe(null);
+    expect(leadsOf(at('gfci', 'first-device'), id, boxes)).toEqual(leads);
+    expect(leadsOf(house, id, [])).toBe(null);
+    const pinned = {
+      ...house,
+      boxes: { ...house.boxes, [device.box]: { ...house.boxes[device.box]!, pinned: true } },
+    };
+    expect(leadsOf(pinned, id, boxes)).toEqual([device.box]);
   });
 });

@@ -62,18 +62,55 @@ export function treeLinks(start: string, boxes: readonly string[], cost: Cost, f
   return links;
 }
 
-/** Ground-fault receptacles that protect the rest of their circuit come first. */
-export function firstDevice(plan: Plan, circuit: Circuit, boxes: readonly string[]): string | null {
+/**
+ * Boxes that may come first on a circuit whose first receptacle protects the rest: those with a receptacle that can be the ground-fault one.
+ * Where people have pinned that one, or there are several, it stays where it is. Null where the breaker protects, or nothing has to.
+ */
+export function leadsOf(plan: Plan, circuitId: string, boxes: readonly string[]): string[] | null {
+  const circuit = entryOf(plan.circuits, circuitId);
   const atBreaker = circuit.protection === 'gfci' || circuit.protection === 'dual';
   if (atBreaker && circuit.protectAt === 'breaker') return null;
-  return boxes.find((b) => valuesIn(plan, 'devicesInBox', b).some((d) => d.kind === 'gfci')) ?? null;
+  const kindsOn = (box: string) =>
+    valuesIn(plan, 'devicesInBox', box).flatMap((d) => (d.circuit === circuitId ? d.kind : []));
+  const guards = boxes.filter((b) => kindsOn(b).includes('gfci'));
+  const [guard] = guards;
+  if (guard === undefined) return null;
+  const isFree = (id: string) => {
+    const box = entryOf(plan.boxes, id);
+    return !box.pinned && !box.existing;
+  };
+  if (guards.length > 1 || !isFree(guard)) return [guard];
+  return boxes.filter((b) => b === guard || (isFree(b) && kindsOn(b).includes('receptacle')));
 }
 
-/** Boxes in the cheapest order from one of them, start not counted. */
-function ordered(start: string, boxes: readonly string[], cost: Cost): string[] {
+/** Boxes in the cheapest order from one of them, start not counted; one of `leads` first, where some are given. */
+function ordered(
+  start: string,
+  boxes: readonly string[],
+  cost: Cost,
+  leads: readonly string[] | null = null,
+): string[] {
   const places = [start, ...boxes.filter((b) => b !== start)];
-  const { order } = cheapestOrder(places.map((a) => places.map((b) => (a === b ? 0 : cost(a, b)))));
+  const { order } = cheapestOrder(
+    places.map((a) => places.map((b) => (a === b ? 0 : cost(a, b)))),
+    (i) => leads === null || leads.includes(nth(places, i)),
+  );
   return order.map((i) => nth(places, i));
+}
+
+/** Branches from a start by way of one box that comes first: the one from which all of them cost least. */
+function branched(start: string, boxes: readonly string[], cost: Cost, leads: readonly string[]): Link[] {
+  const all = leads.map((lead) => [
+    { from: start, to: lead },
+    ...treeLinks(
+      lead,
+      boxes.filter((b) => b !== lead),
+      cost,
+      2,
+    ),
+  ]);
+  const total = (links: readonly Link[]) => links.reduce((sum, l) => sum + cost(l.from, l.to), 0);
+  return all.reduce((best, links) => (total(links) < total(best) - 1e-9 ? links : best));
 }
 
 const chained = (from: string, boxes: readonly string[]): Link[] =>
@@ -154,11 +191,11 @@ function entries(
   return picked;
 }
 
-/** A circuit's boxes that no cable reaches yet, where the cable to them starts, and the ground-fault receptacle that comes first. */
+/** A circuit's boxes that no cable reaches yet, where the cable to them starts, and the boxes one of which has to come first. */
 interface Lacking {
   readonly circuitId: string;
   readonly start: string;
-  readonly lead: string | null;
+  readonly leads: readonly string[] | null;
   readonly missing: readonly string[];
 }
 
@@ -168,7 +205,7 @@ interface Lacking {
  */
 function linksThrough(
   plan: Plan,
-  { circuitId, start, lead, missing }: Lacking,
+  { circuitId, start, leads, missing }: Lacking,
   school: FeedSchool,
   cost: Cost,
 ): Link[] {
@@ -190,14 +227,11 @@ function linksThrough(
   const open = controls.filter((c) => [...c.switches, ...c.loads].some((b) => missing.includes(b)));
   const entry = entries(open, start, school, cost, on);
   const backbone = [...new Set([...on, ...entry.filter((b) => missing.includes(b))])];
-  const rest = backbone.filter((b) => b !== lead);
-  const first = lead ? chained(start, [lead]) : [];
-  const links = [
-    ...first,
-    ...(circuit.shape === 'chain'
-      ? chained(lead ?? start, ordered(lead ?? start, rest, cost))
-      : treeLinks(lead ?? start, rest, cost, lead ? 2 : 1)),
-  ];
+  const first = leads?.filter((b) => backbone.includes(b)) ?? null;
+  const branches = () =>
+    first && first.length > 0 ? branched(start, backbone, cost, first) : treeLinks(start, backbone, cost, 1);
+  const links =
+    circuit.shape === 'chain' ? chained(start, ordered(start, backbone, cost, first)) : branches();
   const joined = new Set([
     ...boxesOf(plan, circuitId).filter((b) => !missing.includes(b)),
     ...links.map((l) => l.to),
@@ -218,16 +252,23 @@ function linksThrough(
   ];
 }
 
+/** Cables a circuit still lacks, and the box its ground-fault receptacle goes to, where that protects the rest of them. */
+export interface Missing {
+  readonly links: readonly Link[];
+  readonly lead: string | null;
+}
+
 /** The cables a circuit still lacks: a chain or branches, from where it already reaches, a ground-fault receptacle first. */
-export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Link[] {
+export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Missing {
   const circuit = entryOf(plan.circuits, circuitId);
   const known = reached(plan, circuitId);
   const missing = boxesOf(plan, circuitId).filter((b) => !known.includes(b));
-  if (missing.length === 0) return [];
-  const start = startOf(plan, circuit, known, missing, cost);
-  if (start === null) return [];
-  const lead = start === circuit.panel ? firstDevice(plan, circuit, missing) : null;
-  return linksThrough(plan, { circuitId, start, lead, missing }, school, cost);
+  const start = missing.length === 0 ? null : startOf(plan, circuit, known, missing, cost);
+  if (start === null) return { links: [], lead: null };
+  const leads = start === circuit.panel ? leadsOf(plan, circuitId, missing) : null;
+  const links = linksThrough(plan, { circuitId, start, leads, missing }, school, cost);
+  const first = links[0]?.to ?? null;
+  return { links, lead: first !== null && leads?.includes(first) ? first : null };
 }
 
 /** A new circuit starts at its panel or goes on from the box reached last; an existing one is tapped at the nearest of its boxes. */
