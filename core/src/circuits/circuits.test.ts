@@ -43,7 +43,10 @@ describe('voltage drop', () => {
 
   test('a chain sums its segments, each with the load still ahead of it', () => {
     const result = computed(chain(3, { amps: 20, gauge: 12 }));
-    const feet = (id: string) => result.runs[id]!.length.path / 12;
+    const feet = (id: string) => {
+      const { path, loops, ends } = result.runs[id]!.length;
+      return (path + loops + ends) / 12;
+    };
     const volts = (feet('k1') * 30 + feet('k2') * 20 + feet('k3') * 10) * 2 * (1.93 / 1000);
     expect(result.circuits['c1']).toMatchObject({ farthest: 'b3', va: 3600 });
     expect(result.circuits['c1']!.dropPercent).toBeCloseTo((volts / 120) * 100, 3);

@@ -70,7 +70,9 @@ function farthestByDrop(
   const volts = new Map<string, number>();
   let farthest: { box: string; volts: number } | null = null;
   for (const r of reached) {
-    const feet = lengthInFeet(runs.runs[r.via]?.length.path ?? 0);
+    const length = runs.runs[r.via]?.length;
+    // Current goes round the loops and through the free ends as well.
+    const feet = length ? lengthInFeet(length.path + length.loops + length.ends) : 0;
     const dropped =
       (volts.get(r.from) ?? 0) + segmentDrop(feet, circuit.gauge, valueIn(downstream, r.box) / circuit.volts);
     volts.set(r.box, dropped);

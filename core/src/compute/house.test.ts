@@ -301,7 +301,12 @@ describe('a computer kept through edits of a wired house', () => {
 });
 
 describe('checks', () => {
-  const plan = edited(twoRooms(['bedroom', 'living']), 'propose', {});
+  // Two full rooms on one circuit lose more than 3 % at its end; here 5 % is let be.
+  const lenient = edited(twoRooms(['bedroom', 'living']), 'setRule', {
+    rule: 'circuit.dropPercent',
+    value: 5,
+  });
+  const plan = edited(lenient, 'propose', {});
   const rulesFound = (p: Plan) => new Set<string>(computed(p).findings.map((f) => f.rule));
   const box = Object.keys(plan.boxes)[0]!;
   const cases: [string, (p: Plan) => Plan][] = [

@@ -326,6 +326,19 @@ const cases: Record<FindingCode, () => Plan> = {
   'audit.outlets': () => wired({ existing: true, found: { outlets: 22 } }),
   'audit.supply': () => wired({ existing: true, found: { supply: 'both' } }),
   'run.loop': () => wired({}, { boxes: 3, runs: runs('c1', ['b1', 'b2'], ['b2', 'b3'], ['b3', 'b1']) }),
+  'run.closed-ceiling': () => {
+    const plan = roomOf('192\n144\n192\n144');
+    return planOf({
+      ...(JSON.parse(JSON.stringify(plan)) as object),
+      levels: { L1: { above: 'closed', ceilingAccess: 'fish' } },
+      boxes: {
+        b1: { on: { ceiling: 'r1', x: 40, y: -56 } },
+        b2: { on: { ceiling: 'r1', x: 109, y: -56 } },
+      },
+      circuits: { c1: {} },
+      runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' } },
+    });
+  },
   'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
   'bore.size': () =>
     wired(

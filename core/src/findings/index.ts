@@ -59,7 +59,13 @@ import {
   roomsClose,
   roomsHaveTheirOutlets,
 } from './rooms.ts';
-import { boresLeaveWood, closedWallsAreAChoice, loopsAreStapled, runsAreLaid } from './runs.ts';
+import {
+  boresLeaveWood,
+  closedCeilingsAreAChoice,
+  closedWallsAreAChoice,
+  loopsAreStapled,
+  runsAreLaid,
+} from './runs.ts';
 
 export { findingTexts, type FindingCode } from './texts.ts';
 export type { FindingLevel } from './text.ts';
@@ -112,6 +118,7 @@ export const checks: readonly Check[] = [
   auditedCircuitsAreSound,
   runsAreLaid,
   closedWallsAreAChoice,
+  closedCeilingsAreAChoice,
   loopsAreStapled,
   circuitsAreTrees,
   boresLeaveWood,

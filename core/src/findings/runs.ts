@@ -22,6 +22,19 @@ export const closedWallsAreAChoice = ofRuns((r) =>
   ),
 );
 
+export const closedCeilingsAreAChoice = ofRuns((r) =>
+  r.ceilings.map(({ level, joists, how, fishMinutes, openMinutes }) =>
+    found('run.closed-ceiling', [thing.run(r.id)], {
+      run: r.id,
+      level,
+      joists,
+      fishMinutes,
+      openMinutes,
+      how,
+    }),
+  ),
+);
+
 export const loopsAreStapled = ofRuns((r) =>
   r.longLoops.map(({ box, loop, most }) =>
     found('staple.loop', [thing.run(r.id), thing.box(box)], { run: r.id, box, loop, most }),

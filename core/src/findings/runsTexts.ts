@@ -27,6 +27,25 @@ export const runsTexts = {
         : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
     },
   }),
+  'run.closed-ceiling': text<{
+    run: string;
+    level: string;
+    joists: number;
+    fishMinutes: number;
+    openMinutes: number;
+    how: 'fish' | 'open';
+  }>({
+    level: 'note',
+    source: practice,
+    says: (f, n) =>
+      `${n.run(f.run)} goes across a closed ceiling past ${f.joists} joists: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
+    fix: (f) => {
+      const cheaper = f.fishMinutes <= f.openMinutes ? 'fish' : 'open';
+      return f.how === cheaper
+        ? 'Asbestos and lead in old finishes: stop and test before cutting.'
+        : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
+    },
+  }),
   'staple.loop': text<{ run: string; box: string; loop: number; most: number }>({
     level: 'warning',
     source: 'NEC 314.17(B)(2), 334.30 (from memory)',

@@ -21,6 +21,8 @@ export type Item =
   | { readonly kind: 'strap' }
   | { readonly kind: 'cable-connector' }
   | { readonly kind: 'nail-plate' }
+  | { readonly kind: 'guard-plate' }
+  | { readonly kind: 'foam-wedge' }
   | { readonly kind: 'tube' };
 
 /** What an item is called in the open format: in the list, the price list and the stock. */
@@ -50,6 +52,10 @@ export function itemId(item: Item): string {
       return 'connector-nm';
     case 'nail-plate':
       return 'nail-plate';
+    case 'guard-plate':
+      return 'guard-plate-18';
+    case 'foam-wedge':
+      return 'foam-wedge';
     case 'tube':
       return 'tube-1-1/4';
     default:

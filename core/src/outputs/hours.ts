@@ -1,6 +1,7 @@
 import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
+import { closedMinutes } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
@@ -25,12 +26,17 @@ const devices = sumsOf(
 const holes = sumsOf(
   'holes',
   ({ runs }: House) => idsOf(runs.holes),
-  ({ runs }, wall) => {
+  ({ plan, runs, rules }, wall) => {
     const own = entryOf(runs.holes, wall);
     const throughPlates = own.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate');
     // Plates that lie on each other are drilled at once.
     const plates = new Set(throughPlates.map((b) => `${b.role} ${b.at}`)).size;
-    return { plates, studs: own.length - throughPlates.length };
+    const { cover, access } = entryOf(plan.walls, wall);
+    // However many cables go past a stud of a closed wall, it is opened once.
+    const past = new Set(own.flatMap((b) => b.number ?? [])).size;
+    const minutes =
+      cover === 'closed' && access !== 'leave' && past > 0 ? closedMinutes(rules)(access, past) : 0;
+    return { plates, studs: own.length - throughPlates.length, closed: whole(minutes) };
   },
 );
 
@@ -38,25 +44,29 @@ const pulls = sumsOf(
   'pulls',
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {
-    const { joists, staples, length, closed } = entryOf(runs.runs, id);
-    const minutes = closed.reduce(
+    const { joists, staples, length, ceilings, grooves } = entryOf(runs.runs, id);
+    const minutes = ceilings.reduce(
       (sum, c) => sum + whole(c.how === 'fish' ? c.fishMinutes : c.openMinutes),
       0,
     );
-    return { joists, staples, inches: whole(length.path), closed: minutes };
+    const cut = grooves.reduce((sum, g) => sum + whole(g.inches), 0);
+    return { joists, staples, inches: whole(length.path), ceilings: minutes, cut };
   },
 );
 
 /** Hours by stage of the work, from the company's own minutes. */
 export const countHours = query('hours', (house: House): StageHours[] => {
   const { rules } = house;
-  const { plates = 0, studs = 0 } = holes(house);
-  const { joists = 0, staples = 0, inches, closed } = pulls(house);
+  const { plates = 0, studs = 0, closed = 0 } = holes(house);
+  const { joists = 0, staples = 0, inches, ceilings = 0, cut = 0 } = pulls(house);
   const boxCount = boxes(house)['boxes'] ?? 0;
   const minutes: Record<StageHours['stage'], number> = {
     boxes: boxCount * rules('minutes.box'),
-    holes: (studs + joists) * rules('minutes.bore') + plates * rules('minutes.plateBore'),
-    'closed walls': ofWhole(closed),
+    holes:
+      (studs + joists) * rules('minutes.bore') +
+      plates * rules('minutes.plateBore') +
+      lengthInFeet(ofWhole(cut)) * rules('minutes.grooveFoot'),
+    'closed walls': ofWhole(closed + ceilings),
     pull: lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot'),
     staple: staples * rules('minutes.staple'),
     'make-up': boxCount * rules('minutes.makeup'),

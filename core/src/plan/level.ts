@@ -6,11 +6,16 @@ import { layerSchema } from './layer.ts';
 export const aboveKinds = ['attic', 'joists', 'truss', 'closed'] as const;
 export const belowKinds = ['crawl', 'basement', 'slab', 'joists'] as const;
 
+/** What may be done with closed framing for a cable. */
+export const accessKinds = ['leave', 'fish', 'open'] as const;
+
 /** A storey: its ceiling over the subfloor, and what is over and under it. */
 export const levelSchema = z.strictObject({
   name: text.default(''),
   ceiling: span.default(97.125),
   above: z.enum(aboveKinds).default('attic'),
+  /** What may be done with a closed ceiling: leave it alone, fish cable through it, or open a strip of it. */
+  ceilingAccess: z.enum(accessKinds).default('leave'),
   below: z.enum(belowKinds).default('crawl'),
   floorFinish: z.number().min(0).max(12).default(0.75),
   /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */

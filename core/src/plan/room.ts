@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { framingKinds } from '../materials/index.ts';
 import { coordinate, idSchema, keysOf, span, text } from './fields.ts';
-import { aboveKinds, belowKinds } from './level.ts';
+import { aboveKinds, accessKinds, belowKinds } from './level.ts';
 
 export const roomUses = [
   'kitchen',
@@ -42,6 +42,7 @@ export const roomSchema = z.strictObject({
   use: z.enum(roomUses).default('living'),
   /** What lies over or under this room where it differs from the rest of its level. */
   above: z.enum(aboveKinds).optional(),
+  ceilingAccess: z.enum(accessKinds).optional(),
   below: z.enum(belowKinds).optional(),
   /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
   walk: z

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { accessKinds } from './level.ts';
 import { framingKinds } from '../materials/index.ts';
 import { finishThickness, idSchema, keysOf, span, wallEnd } from './fields.ts';
 import { layerSchema } from './layer.ts';
@@ -14,7 +15,7 @@ export const wallSchema = z.strictObject({
   exterior: z.boolean().default(false),
   cover: z.enum(['open', 'closed']).default('open'),
   /** What may be done with a closed wall: leave it alone, fish cable through it, or open a strip of it. */
-  access: z.enum(['leave', 'fish', 'open']).default('leave'),
+  access: z.enum(accessKinds).default('leave'),
   /** Top of a wall that stops below the ceiling; the level's ceiling when not given. */
   height: span.optional(),
   /** Rated for fire or built against sound: boxes on its two sides keep apart. */

@@ -44,6 +44,13 @@ export const costsRules = {
     'the company’s own',
     'Another cable passed through a hole drilled for the one before it.',
   ),
+  'minutes.grooveFoot': amount(
+    'Minutes a foot of groove',
+    'min',
+    { default: 4, bounds: [0, 60] },
+    'the company’s own',
+    'In foam block: melted or cut, the cable laid in and wedged.',
+  ),
   'minutes.outsideFoot': amount(
     'Minutes a foot over or under the wall',
     'min',

@@ -31,6 +31,7 @@ export const ruleGroups: Readonly<Record<RuleGroup, string>> = {
   data: 'Data and television',
   framing: 'Framing',
   drill: 'Drilling',
+  groove: 'Grooves in foam block',
   bore: 'Bores',
   staple: 'Staples',
   end: 'Cable ends',

@@ -40,6 +40,24 @@ export const runsRules = {
     practice,
     'More cables get another hole above.',
   ),
+  'groove.wedges': amount(
+    'Foam wedges along a groove',
+    'in',
+    { default: 24, bounds: [6, 54] },
+    practice,
+    'In foam block the cable is wedged back into its groove this often.',
+  ),
+  'groove.way': choice('Grooves from box to box', practice, 'In foam block: how the next box is reached.', [
+    { value: 'drops', says: 'Up and over: a drop to each box from above, where there is an above.' },
+    { value: 'level', says: 'Level from box to box, where that costs less.' },
+  ]),
+  'groove.depth': amount(
+    'Depth of a groove',
+    'in',
+    { default: 2, bounds: [0.5, 3] },
+    `${code('300.4(F)')}; ${practice}`,
+    'In foam block, as deep as can be. Nearer to the face than cable may lie, it is guarded with steel along its length.',
+  ),
   'drill.perPlate': amount(
     'Cables in one hole through plates',
     'count',

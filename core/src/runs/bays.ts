@@ -12,6 +12,8 @@ export interface Bay {
   /** Bounded by the bottom plate, or by the top plates: where a hole up or down can be drilled. */
   readonly meetsBottom: boolean;
   readonly meetsTop: boolean;
+  /** How cable goes within it: freely, level only as through an air return, or in a groove cut into foam block. */
+  readonly passes: 'free' | 'level' | 'groove';
   /** Whether a block cuts it off from the rest of the hollow between its uprights. */
   readonly isCut?: true;
 }
@@ -61,6 +63,7 @@ function standingBays(frame: WallFrame): Bay[] {
         high: frame.high,
         meetsBottom: true,
         meetsTop: true,
+        passes: 'free',
       });
     else if (opening.low - 1.5 > frame.low + 1)
       bays.push({
@@ -71,6 +74,7 @@ function standingBays(frame: WallFrame): Bay[] {
         high: opening.low - 1.5,
         meetsBottom: true,
         meetsTop: false,
+        passes: 'free',
       });
   }
   return bays;
@@ -96,12 +100,13 @@ function headerBays(frame: WallFrame): Bay[] {
           high: frame.high,
           meetsBottom: false,
           meetsTop: true,
+          passes: 'free',
         });
     return bays;
   });
 }
 
-/** Foam block has no uprights: one long bay, cut at its doors. */
+/** Foam block has no uprights: one long stretch to cut grooves in, ended by its doors. */
 function solidWallBays(frame: WallFrame): Bay[] {
   const doors = framedOpenings(frame).filter((o) => o.low === 0);
   const edges = [frame.start, ...doors.flatMap((o) => [o.start, o.end]), frame.end];
@@ -115,9 +120,14 @@ function solidWallBays(frame: WallFrame): Bay[] {
       high: frame.high,
       meetsBottom: true,
       meetsTop: true,
+      passes: 'groove',
     });
   return bays;
 }
+
+/** Air that returns to the furnace through a bay; in dwellings cable may cross it square, and never follow it: NEC 300.22(C) exception (from memory). */
+export const isAirReturn = ({ kind }: Pick<Obstacle, 'kind'>): boolean =>
+  /air[ -]?return|return[ -]?air/i.test(kind);
 
 /** A full-height obstacle splits a bay; a lower one shortens it from the side that leaves more room. */
 function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
@@ -126,6 +136,9 @@ function aroundObstacles(bay: Bay, obstacles: readonly Obstacle[]): Bay[] {
   );
   if (!inside) return [bay];
   const rest = obstacles.filter((x) => x !== inside);
+  const isFilled = inside.at < bay.start + 1 && inside.at + inside.width > bay.end - 1;
+  if (isAirReturn(inside) && isFilled)
+    return aroundObstacles({ ...bay, passes: 'level', meetsBottom: false, meetsTop: false }, rest);
   const below = Math.max(0, inside.low - bay.low);
   const above = Math.max(0, bay.high - inside.high);
   if (below < 6 && above < 6) {

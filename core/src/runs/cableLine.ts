@@ -26,12 +26,21 @@ export interface WayBore extends Place {
   readonly avoids: string | null;
 }
 
+export interface ClosedCeiling {
+  readonly level: string;
+  readonly how: 'fish' | 'open';
+  readonly joists: number;
+  readonly inches: number;
+}
+
 /** A cable's line through the framing. `joists` are those it bores; inches. */
 export interface CableLine {
   readonly path: readonly XYZ[];
   readonly joists: number;
   /** Where it goes through joists. */
   readonly joistHoles: readonly XYZ[];
+  /** Closed ceilings it goes across: how, past how many joists, and how far. */
+  readonly ceilings: readonly ClosedCeiling[];
   readonly way: 'wall' | 'over' | 'under' | 'surface';
   readonly length: number;
 }
@@ -138,6 +147,17 @@ function joistHolesOf({ space, a, b }: Leg): XYZ[] {
   });
 }
 
+/** What stretches across closed ceilings come to. */
+function ceilingsOf(legs: readonly Leg[]): ClosedCeiling[] {
+  return legs.flatMap(({ space: { key, closed, joists }, a, b }) => {
+    if (!closed || !joists) return [];
+    const inches = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+    return [
+      { level: nth(key.split(' '), 0), how: closed, joists: Math.ceil(joistsCrossed(a, b, joists)), inches },
+    ];
+  });
+}
+
 const spaceNamed = (spaces: readonly OpenSpace[], key: string): OpenSpace =>
   valueIn(new Map(spaces.map((s) => [s.key, s])), key);
 
@@ -191,7 +211,8 @@ function pointsOf(
     const next = i + 1 < steps.length ? at(to, i + 1) : to.at;
     // From a hole that clears a box the cable goes on level; it rises or drops where no box stands.
     const clears = i > 0 && nth(steps, i - 1).avoids !== undefined;
-    if (step.kind === 'inside') points.push(clears ? { ...next, z: before.z } : { ...before, z: next.z });
+    if (step.kind === 'inside' || step.kind === 'groove')
+      points.push(clears ? { ...next, z: before.z } : { ...before, z: next.z });
     else if (step.kind === 'above' || step.kind === 'below') {
       const leg = { space: sharedSpace(spaces, step), a: before, b: next };
       legs.push(leg);
@@ -231,7 +252,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
       placeOn(framing, from.wall, from.along, b),
       placeOn(framing, to.wall, to.along, b),
     ];
-    return lineOfPoints(points, { joists: 0, joistHoles: [], way: 'wall' });
+    return lineOfPoints(points, { joists: 0, joistHoles: [], ceilings: [], way: 'wall' });
   }
   if (laid === 'in one space') {
     if (from.kind !== 'hanging') throw new Error('A cable in one space hangs in it');
@@ -240,6 +261,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
     return lineOfPoints([from.at, ...cornersBetween(space, from.at, toXYZ(to)), toXYZ(to)], {
       joists: Math.ceil(joists),
       joistHoles: joistHolesOf({ space, a: from.at, b: toXYZ(to) }),
+      ceilings: ceilingsOf([{ space, a: from.at, b: toXYZ(to) }]),
       way: space.kind === 'above' ? 'over' : 'under',
     });
   }
@@ -255,6 +277,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
   return lineOfPoints(whole, {
     joists: Math.ceil(joists),
     joistHoles: across.flatMap(joistHolesOf),
+    ceilings: ceilingsOf(across),
     way: wayTaken(laid, line),
   });
 }

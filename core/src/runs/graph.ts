@@ -4,8 +4,8 @@ import type { Member } from '../framing/index.ts';
 import type { Bay } from './bays.ts';
 import type { Located, OpenGround } from './openGround.ts';
 
-/** How a cable goes: within a bay, level through uprights, up or down through plates or through a block, or across a space. */
-export type StepKind = 'inside' | 'bore' | 'plate' | 'block' | 'above' | 'below';
+/** How a cable goes: within a bay, in a groove of foam block, level through uprights, up or down through plates or through a block, or across a space. */
+export type StepKind = 'inside' | 'groove' | 'bore' | 'plate' | 'block' | 'above' | 'below';
 
 /** A place a cable may pass, known by its wall and its number there. */
 export interface RouteNode {
@@ -30,7 +30,9 @@ export interface Step {
   readonly members: readonly Member[];
   /** Joists bored, crossed square; half a joist where it begins or ends right on one. */
   readonly joists: number;
-  /** How a closed wall is gone through on this step; absent in open framing. */
+  /** Inches of it that go along the wall, in a groove. */
+  readonly along?: number;
+  /** How a closed wall or ceiling is gone through on this step; absent in open framing. */
   readonly closed?: 'fish' | 'open';
   /** The space it crosses, by its name. */
   readonly space?: string;
@@ -102,6 +104,8 @@ export interface OpenSpace {
   readonly joists: { readonly direction: number; readonly spacing: number; readonly bored: boolean } | null;
   /** Inches that cable rises to cross joists that are not bored, and falls again. */
   readonly climb: number;
+  /** How a closed ceiling is gone through; absent in open framing. */
+  readonly closed?: 'fish' | 'open';
   readonly ground: OpenGround;
 }
 
@@ -127,6 +131,8 @@ export interface RouteGraph {
   /** First and past the last number of the places in the bay of each place; both its own number outside. */
   readonly bayFrom: Uint32Array;
   readonly bayTo: Uint32Array;
+  /** How cable goes within the bay of each place: freely, level only, or in a groove; as numbers of `passages`. */
+  readonly passage: Uint8Array;
   readonly spaces: readonly OpenSpace[];
   /** Places of each space. */
   readonly inSpace: readonly Uint32Array[];
@@ -154,6 +160,9 @@ export interface SpacePlaces {
   readonly line: Float64Array;
   readonly each: readonly SpacePlace[];
 }
+
+/** What `passage` counts. */
+export const passages = ['free', 'level', 'groove'] as const;
 
 /** Cable over the top plates lies this far above them, cable under a floor this far below the subfloor, inches. */
 export const overPlates = 1.5;
@@ -204,11 +213,19 @@ export function squareDistance(a: XY, b: XY): number {
   return Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 }
 
-/** Cable inside a bay runs along it and up or down. */
-export function insideStep(a: RouteNode, b: RouteNode): Step {
-  const length = Math.abs(a.along - b.along) + Math.abs(a.at.z - b.at.z);
-  return { kind: 'inside', length, members: [], joists: 0 };
+/** How cable goes within a bay. */
+export const wayIn = ({ passes }: Bay): 'inside' | 'groove' => (passes === 'groove' ? 'groove' : 'inside');
+
+/** Cable inside a bay runs along it and up or down, in an air return level only: null where it may not go. */
+export function insideStep(a: RouteNode, b: RouteNode, bay: Bay): Step | null {
+  if (bay.passes === 'level' && Math.abs(a.at.z - b.at.z) > levelWithin) return null;
+  const along = Math.abs(a.along - b.along);
+  const length = along + Math.abs(a.at.z - b.at.z);
+  const kind = wayIn(bay);
+  return { kind, length, members: [], joists: 0, ...(kind === 'groove' ? { along } : {}) };
 }
+/** Level to within this. */
+export const levelWithin = 1e-6;
 
 /** A place as a space sees it. */
 export function placeIn({ joists, ground }: OpenSpace, at: XYZ): SpacePlace {
@@ -222,7 +239,9 @@ export function spaceStep(space: OpenSpace, a: XYZ, b: XYZ, isLoose = false): St
   const { along, across } = ground.apart(a, b);
   const crossed = rows ? joistsCrossed(a, b, rows) : 0;
   const length = along + across + Math.abs(a.z - b.z) + (crossed > 0 ? 2 * climb : 0);
-  return { kind, length, members: [], joists: rows?.bored ? crossed : 0, space: space.key };
+  const joists = rows?.bored ? crossed : 0;
+  const { closed, key } = space;
+  return { kind, length, members: [], joists, space: key, ...(closed ? { closed } : {}) };
 }
 
 /** Width of the bay that a place of a wall lies in; 0 outside. */
@@ -258,6 +277,10 @@ export const nodesOnSide = (
   side: 'over' | 'under',
 ): readonly RouteNode[] => nodes.slice(...(side === 'over' ? over : under));
 
+/** The bay a place lies in. */
+export const bayOf = ({ pieces }: RouteGraph, { wall, bay }: RouteNode): Bay =>
+  nth(valueIn(pieces, wall).bays, bay);
+
 /** Every step from a place, with the place it leads to: through holes, along its bay, and across the spaces it lies in. */
 export function stepsFrom(graph: RouteGraph, node: number): (Step & { to: number })[] {
   const list: (Step & { to: number })[] = [];
@@ -265,7 +288,10 @@ export function stepsFrom(graph: RouteGraph, node: number): (Step & { to: number
   for (let k = nth(graph.first, node); k < nth(graph.first, node + 1); k++)
     list.push({ ...listedStep(graph, k), to: nth(graph.to, k) });
   for (let to = nth(graph.bayFrom, node); to < nth(graph.bayTo, node); to++)
-    if (to !== node) list.push({ ...insideStep(own, nth(graph.nodes, to)), to });
+    if (to !== node) {
+      const step = insideStep(own, nth(graph.nodes, to), bayOf(graph, own));
+      if (step) list.push({ ...step, to });
+    }
   for (const index of spacesAt(graph, node))
     for (const to of nth(graph.inSpace, index)) {
       const step = to === node ? null : spaceStep(nth(graph.spaces, index), own.at, nth(graph.nodes, to).at);

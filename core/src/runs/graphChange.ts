@@ -27,7 +27,9 @@ function isStanding(before: WallPiece, was: RouteNode, after: WallPiece, is: Rou
     return false;
   const [a, b] = [before.bays[was.bay], after.bays[is.bay]];
   if (!a || !b) return a === b;
-  return a.start === b.start && a.end === b.end && a.low === b.low && a.high === b.high;
+  return (
+    a.start === b.start && a.end === b.end && a.low === b.low && a.high === b.high && a.passes === b.passes
+  );
 }
 
 /** The places of a piece that stand as they did, by those before. */

@@ -1,19 +1,26 @@
-import { entryOf, must } from '../lookups/index.ts';
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { isBoxless, kindsIn } from '../boxes/index.ts';
-import type { XYZ } from '../geometry/index.ts';
+import { cross, type XYZ } from '../geometry/index.ts';
 import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
-import type { Plan, Run } from '../plan/index.ts';
+import type { Plan, Run, Wall } from '../plan/index.ts';
 import { boxModels, framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
-import { boresOfWay, cableLine, type CableLine, type Laid, type WayBore } from './cableLine.ts';
+import {
+  boresOfWay,
+  cableLine,
+  type CableLine,
+  type ClosedCeiling,
+  type Laid,
+  type WayBore,
+} from './cableLine.ts';
 import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { drillHoles, type Bore, type DrilledHole } from './holes.ts';
 import { endsOfRun, wayOfRun } from './laying.ts';
 import { cutLength, type CutLength } from './lengths.ts';
 import { openSpaces } from './openSpaces.ts';
-import { closedMinutes } from './route.ts';
+import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import { firstStaple, staplesOf, type Entry, type Staple } from './staples.ts';
 import { routeGraph } from './routeGraph.ts';
 
@@ -21,6 +28,7 @@ export type { Bore } from './holes.ts';
 export type { Staple } from './staples.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';
+export { closedMinutes } from './route.ts';
 export type { Ways } from './ends.ts';
 export type { RouteGraph } from './graph.ts';
 
@@ -39,6 +47,22 @@ export interface LaidRun {
   readonly length: CutLength;
   /** Closed walls the run goes through: how, past how many studs, and the minutes either way would take. */
   readonly closed: readonly ClosedPassage[];
+  /** Closed ceilings it goes across, and the minutes either way would take. */
+  readonly ceilings: readonly (ClosedCeiling & {
+    readonly fishMinutes: number;
+    readonly openMinutes: number;
+  })[];
+  /** Grooves it lies in, by wall of foam block: how long, with how many wedges, and whether steel guards it along them. */
+  readonly grooves: readonly Groove[];
+  /** Furring it lies in, by wall, where steel guards it along its length: NEC 300.4(D). Inches. */
+  readonly guarded: readonly { readonly wall: string; readonly inches: number }[];
+}
+
+export interface Groove {
+  readonly wall: string;
+  readonly inches: number;
+  readonly wedges: number;
+  readonly guarded: boolean;
 }
 
 export interface LongLoop {
@@ -222,6 +246,49 @@ function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly Bore[]
   });
 }
 
+/** Inches of a line that lie in a wall, along it or up and down. */
+function inchesIn({ plan, framing }: Ways, wall: string, path: readonly XYZ[]): number {
+  const { from, unit, depth, level } = entryOf(framing.lines, wall);
+  const { high } = entryOf(framing.walls, wall);
+  const { elevation } = entryOf(plan.levels, level);
+  const isIn = ({ x, y, z }: XYZ) =>
+    Math.abs(cross(unit, { x: x - from.x, y: y - from.y })) < depth / 2 &&
+    z >= elevation &&
+    z <= elevation + high + 1e-6;
+  return path.slice(1).reduce((sum, b, i) => {
+    const a = nth(path, i);
+    if (!isIn({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: Math.min(a.z, b.z) })) return sum;
+    const top = Math.min(Math.max(a.z, b.z), elevation + high) - Math.min(a.z, b.z);
+    return sum + Math.hypot(b.x - a.x, b.y - a.y, top);
+  }, 0);
+}
+
+/** Walls of one framing that a run may lie in: those its ends stand in, and those it bores. */
+function wallsOfKind({ plan }: Ways, run: Run, bores: readonly Bore[], framing: Wall['framing']): string[] {
+  const places = [run.from, run.to].flatMap((id) => {
+    const on = id === null ? undefined : (plan.boxes[id] ?? plan.panels[id])?.on;
+    return on && 'wall' in on ? [on.wall] : [];
+  });
+  const all = new Set([...places, ...bores.map((b) => b.wall)]);
+  return [...all].filter((w) => entryOf(plan.walls, w).framing === framing);
+}
+
+function groovesOf(w: Ways, run: Run, path: readonly XYZ[], bores: readonly Bore[]): Groove[] {
+  return wallsOfKind(w, run, bores, 'foam-block').flatMap((wall) => {
+    const inches = inchesIn(w, wall, path);
+    if (inches === 0) return [];
+    const wedges = Math.ceil(inches / w.rules('groove.wedges'));
+    return [
+      {
+        wall,
+        inches: toDecimals(inches, 3),
+        wedges,
+        guarded: w.rules('groove.depth') < w.rules('drill.edge'),
+      },
+    ];
+  });
+}
+
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
@@ -243,6 +310,16 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     longLoops: line ? longLoopsOf(w, run) : [],
     length: cutLength(run, line?.length ?? 0, plan, rules, isHanging),
     closed: closedPassages(bores, plan, rules),
+    ceilings: (line?.ceilings ?? []).map((c) => {
+      const minutes = closedSpaceMinutes(rules);
+      const step = { length: c.inches, joists: c.joists };
+      return { ...c, fishMinutes: minutes('fish', step), openMinutes: toDecimals(minutes('open', step), 1) };
+    }),
+    grooves: groovesOf(w, run, path, bores),
+    guarded: wallsOfKind(w, run, bores, 'furring').flatMap((wall) => {
+      const inches = toDecimals(inchesIn(w, wall, path), 3);
+      return inches > 0 ? [{ wall, inches }] : [];
+    }),
   };
 });
 

@@ -11,8 +11,9 @@ import { isSameEnd, keptIn } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
-import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, type Way } from './route.ts';
+import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, stepInBay, type Way } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
+import { wallPiece } from './wallPiece.ts';
 
 /** A run as it was laid last, with what it was laid in and the holes it asked for. */
 interface Kept {
@@ -39,7 +40,8 @@ export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | n
 
 /** A run that needs no way through the framing: it stays in one bay, or hangs at both ends over open ground in one space. Nothing for any other. */
 function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }): Laid | undefined {
-  if (isInOneBay(from, to, run.way)) return 'in one bay';
+  const inBay = stepInBay(from, to, (wall) => wallPiece(w, wall).bays);
+  if (inBay && isInOneBay(from, to, run.way) && inBay.kind !== 'groove') return 'in one bay';
   const step = stepBetweenEnds(from, to, openSpaces(w));
   if (!step) return undefined;
   const stepCost = stepCostFor(w.rules, run.way, cableCents(w.plan, run.cable, w.rules));
@@ -170,12 +172,24 @@ function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
     }
     const kept = layThrough(laying, id, run, must(ends, 'the ends of a run'));
     now.set(id, kept);
-    ways.set(id, kept.way);
+    ways.set(id, grooved(w, run, must(ends, 'the ends of a run'), kept));
     laying.changes.pass(before.get(id), kept);
     if (kept.way) laying.steps.note(kept.way, kept.places);
   }
   keptRuns.set(w, now);
   return ways;
+}
+
+/** In foam block the groove from box to box, where no way over costs less. */
+function grooved(
+  w: Ways,
+  run: Run,
+  { from, to }: { from: RunEnd; to: RunEnd },
+  { way, stepCost }: Kept,
+): Laid | null {
+  const step = stepInBay(from, to, (wall) => wallPiece(w, wall).bays);
+  if (step?.kind !== 'groove' || !isInOneBay(from, to, run.way)) return way;
+  return way && way.cost <= stepCost(step) ? way : 'in one bay';
 }
 
 function isSameWays(a: ReadonlyMap<string, Laid | null>, b: ReadonlyMap<string, Laid | null>): boolean {

@@ -13,28 +13,50 @@ export interface FramedRooms extends Framed {
   readonly rooms: Readonly<Record<string, FoundRoom>>;
 }
 
-type Above = Level['above'];
-type Below = Level['below'];
+/** What is over or under rooms that cable can lie in. */
+type Hollow =
+  Exclude<Level['above'], 'closed'> | Exclude<Level['below'], 'slab'> | 'closed fish' | 'closed open';
 
 /** Height of a truss's bottom chord, which cable is laid over. Common practice, no source. */
 const chordDepth = 3.5;
 /** What lies in a joist bay lies this far above its bottom. */
 const inBay = 1.5;
 
-/** What is over or under a room. */
-const aboveOf = ({ plan }: Framed, room: Room): Above => room.above ?? entryOf(plan.levels, room.level).above;
-const belowOf = ({ plan }: Framed, room: Room): Below => room.below ?? entryOf(plan.levels, room.level).below;
+/** What cable can lie in over a room or level; null where its ceiling is closed and left alone. */
+function hollowOver({ above, ceilingAccess }: Pick<Level, 'above' | 'ceilingAccess'>): Hollow | null {
+  if (above !== 'closed') return above;
+  return ceilingAccess === 'leave' ? null : `closed ${ceilingAccess}`;
+}
+
+const hollowUnder = ({ below }: Pick<Level, 'below'>): Hollow | null => (below === 'slab' ? null : below);
+
+/** What is over and under a room: as it is on its level, where the room says nothing else. */
+function hollowsOf({ plan }: Pick<Framed, 'plan'>, room: Room): Record<OpenSpace['kind'], Hollow | null> {
+  const level = entryOf(plan.levels, room.level);
+  const { above = level.above, below = level.below, ceilingAccess = level.ceilingAccess } = room;
+  return { above: hollowOver({ above, ceilingAccess }), below: hollowUnder({ below }) };
+}
 
 /** The name of the space that cable over or under a room lies in; null where there is none: the ceiling is closed, or the floor a slab. */
 export const spaceOfRoom = query('space of room', (f: Framed, id: string, kind: OpenSpace['kind']) => {
   const room = entryOf(f.plan.rooms, id);
-  return kind === 'above'
-    ? nameOf(room.level, kind, aboveOf(f, room))
-    : nameOf(room.level, kind, belowOf(f, room));
+  return nameOf(room.level, kind, hollowsOf(f, room)[kind]);
 });
 
-const nameOf = (level: string, kind: OpenSpace['kind'], what: Above | Below): string | null =>
-  what === 'closed' || what === 'slab' ? null : `${level} ${kind} ${what}`;
+/** Whether cable can come out over the walls of a level, and whether under them: somewhere on it. */
+export const opensAt = query('openings at level', (f: Pick<Framed, 'plan'>, level: string) => {
+  const own = entryOf(f.plan.levels, level);
+  const rooms = valuesOf(f.plan.rooms)
+    .filter((r) => r.level === level)
+    .map((r) => hollowsOf(f, r));
+  return {
+    up: hollowOver(own) !== null || rooms.some((r) => r.above !== null),
+    down: hollowUnder(own) !== null || rooms.some((r) => r.below !== null),
+  };
+});
+
+const nameOf = (level: string, kind: OpenSpace['kind'], what: Hollow | null): string | null =>
+  what === null ? null : `${level} ${kind} ${what}`;
 
 /** Walls around a room. */
 const wallsOfRoom = query('walls of room', ({ rooms }: FramedRooms, room: string): string[] => [
@@ -103,7 +125,7 @@ interface Member {
   readonly walls: string[];
   readonly level: string;
   readonly kind: OpenSpace['kind'];
-  readonly what: Above | Below;
+  readonly what: Hollow;
 }
 
 /** Rooms and walls of each space by its name. */
@@ -112,25 +134,26 @@ const membersOf = query('rooms of spaces', (f: FramedRooms): ReadonlyMap<string,
   const put = (
     level: string,
     kind: OpenSpace['kind'],
-    what: Above | Below,
+    what: Hollow | null,
     list: 'rooms' | 'walls',
     id: string,
   ) => {
     const name = nameOf(level, kind, what);
-    if (name === null) return;
+    if (name === null || what === null) return;
     const own = spaces.get(name) ?? { rooms: [], walls: [], level, kind, what };
     spaces.set(name, own);
     own[list].push(id);
   };
   for (const id of idsOf(f.rooms)) {
     const room = entryOf(f.plan.rooms, id);
-    put(room.level, 'above', aboveOf(f, room), 'rooms', id);
-    put(room.level, 'below', belowOf(f, room), 'rooms', id);
+    const { above, below } = hollowsOf(f, room);
+    put(room.level, 'above', above, 'rooms', id);
+    put(room.level, 'below', below, 'rooms', id);
   }
   for (const id of wallsAlone(f)) {
     const { level } = entryOf(f.framing.lines, id);
-    put(level, 'above', entryOf(f.plan.levels, level).above, 'walls', id);
-    put(level, 'below', entryOf(f.plan.levels, level).below, 'walls', id);
+    put(level, 'above', hollowOver(entryOf(f.plan.levels, level)), 'walls', id);
+    put(level, 'below', hollowUnder(entryOf(f.plan.levels, level)), 'walls', id);
   }
   return spaces;
 });
@@ -168,7 +191,9 @@ function crossingOf(
   { what }: Member,
   { joists }: Level,
   isFloored: boolean,
-): Pick<OpenSpace, 'joists' | 'climb'> {
+): Pick<OpenSpace, 'joists' | 'climb' | 'closed'> {
+  if (what === 'closed fish' || what === 'closed open')
+    return { joists: { ...joists, bored: true }, climb: 0, closed: what === 'closed fish' ? 'fish' : 'open' };
   if (what === 'joists' || isFloored) return { joists: { ...joists, bored: true }, climb: 0 };
   if (what === 'attic') return { joists: { ...joists, bored: false }, climb: joists.depth - inBay };
   if (what === 'truss') return { joists: { ...joists, bored: false }, climb: chordDepth - inBay };

@@ -12,6 +12,8 @@ export interface Rate {
   readonly base: number;
   readonly perInch: number;
   readonly perJoist: number;
+  /** More for each inch that goes along a groove. */
+  readonly perAlong: number;
 }
 
 /** What the steps of a graph cost, made once for each cost function and graph. */
@@ -20,15 +22,18 @@ export interface Prices {
   /** The same through holes that are there already. */
   readonly shared: Float64Array;
   readonly inside: Rate;
+  readonly groove: Rate;
   /** By the spaces of the graph. */
   readonly spaces: readonly Rate[];
 }
 
-function rateOf(stepCost: StepCost, kind: StepKind): Rate {
-  const price = (length: number, crossed: number) => stepCost({ kind, length, members: [], joists: crossed });
+function rateOf(stepCost: StepCost, kind: StepKind, closed?: Step['closed']): Rate {
+  const price = (length: number, crossed: number) =>
+    stepCost({ kind, length, members: [], joists: crossed, ...(closed ? { closed } : {}) });
   const base = price(0, 0);
-  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0 };
-  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base };
+  if (!Number.isFinite(base)) return { base, perInch: 0, perJoist: 0, perAlong: 0 };
+  const along = stepCost({ kind, length: 0, members: [], joists: 0, along: 1 }) - base;
+  return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base, perAlong: along };
 }
 
 function priceOf(step: Step, stepCost: StepCost, isShared: boolean): number {
@@ -63,7 +68,8 @@ export const pricesOf = query(
       drilled: all(false),
       shared: all(true),
       inside: rateOf(stepCost, 'inside'),
-      spaces: graph.spaces.map(({ kind }) => rateOf(stepCost, kind)),
+      groove: rateOf(stepCost, 'groove'),
+      spaces: graph.spaces.map(({ kind, closed }) => rateOf(stepCost, kind, closed)),
     };
   },
   Object.is,

@@ -4,6 +4,7 @@ import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import {
   holesOfStep,
+  wayIn,
   nodesOfBay,
   numberOf,
   spaceStep,
@@ -13,6 +14,7 @@ import {
   type RouteNode,
   type Step,
 } from './graph.ts';
+import type { Bay } from './bays.ts';
 import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween, type Access, type Rooms, type WayEnd } from './search.ts';
 import type { Heading, StepCost } from './prices.ts';
@@ -32,6 +34,17 @@ export function closedMinutes(rules: RuleBook): (how: 'fish' | 'open', studs: nu
   return (how, studs) => (how === 'fish' ? studs * fishStud : ((studs * usualBay) / 12) * stripFoot);
 }
 
+/** Minutes to get across a closed ceiling, patch and finish included: in at one place and past each joist fished, or along an opened strip. */
+export function closedSpaceMinutes(
+  rules: RuleBook,
+): (how: 'fish' | 'open', step: Pick<Step, 'length' | 'joists'>) => number {
+  const [fishStud, stripFoot] = [rules('minutes.fishStud'), rules('minutes.stripFoot')];
+  return (how, { length, joists }) => (how === 'fish' ? (1 + joists) * fishStud : (length / 12) * stripFoot);
+}
+
+/** An inch along the wall in a groove costs this much more where boxes are reached by drops. */
+const notLevel = 100;
+
 /** Every rule is read here and not later: the search keeps what the function made from it said of each step. */
 function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
@@ -42,17 +55,33 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   const sharedBore = Math.min(rules('minutes.sharedBore'), plateBore, bore);
   const perInchOutside = (rules('minutes.outsideFoot') * minute) / 12;
   const closed = closedMinutes(rules);
-  const price = (step: Step, isShared: boolean): number => {
+  const closedSpace = closedSpaceMinutes(rules);
+  const perInchGroove = (rules('minutes.grooveFoot') / 12) * minute;
+  const alongGroove = rules('groove.way') === 'drops' ? notLevel : 0;
+  const price = (step: Step, isShared: boolean): number =>
+    priceAnywhere(step, isShared) + (step.along ?? 0) * alongGroove;
+  const priceAnywhere = (step: Step, isShared: boolean): number => {
     if (prefer === 'cable') return step.length + holes(step) * (isShared ? 0.0005 : 0.001);
     if (prefer === 'holes') return holes(step) * (isShared ? 1 : 1000) + step.length;
     const minutes = isShared && step.joists === 0 ? sharedBore : step.kind === 'plate' ? plateBore : bore;
     const leaves =
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
-    const outside = step.kind === 'above' || step.kind === 'below' ? perInchOutside : 0;
-    const covered = step.closed && !isShared ? closed(step.closed, step.members.length) * minute : 0;
-    return step.length * (perInch + outside) + holes(step) * minutes * minute + covered + (leaves ? 1e6 : 0);
+    const isOutside = step.kind === 'above' || step.kind === 'below';
+    const outside = isOutside ? perInchOutside : 0;
+    const coveredBy = (how: 'fish' | 'open') =>
+      (isOutside ? closedSpace(how, step) : closed(how, step.members.length)) * minute;
+    const covered = step.closed && !isShared ? coveredBy(step.closed) : 0;
+    const groove = step.kind === 'groove' ? step.length * perInchGroove : 0;
+    return (
+      step.length * (perInch + outside) +
+      holes(step) * minutes * minute +
+      covered +
+      groove +
+      (leaves ? 1e6 : 0)
+    );
   };
-  const inWall = ({ kind }: Step) => kind === 'inside' || kind === 'bore' || kind === 'block';
+  const inWall = ({ kind }: Step) =>
+    kind === 'inside' || kind === 'groove' || kind === 'bore' || kind === 'block';
   return (step, isShared = false) => {
     switch (way) {
       case 'auto':
@@ -87,9 +116,15 @@ export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Wa
       .map((n) => priced(n, end.away > 0 ? end.away : squareDistance(n.at, end.at), kind))
       .filter((a) => Number.isFinite(a.cost));
   }
+  const kind = wayIn(nth(valueIn(graph.pieces, end.wall).bays, end.bay));
   return nodesOfBay(graph, end.wall, end.bay).map((n) => {
     const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - n.at.z)));
-    return priced(n, Math.abs(n.along - end.along) + rise, 'inside');
+    const along = Math.abs(n.along - end.along);
+    const length = along + rise;
+    return {
+      node: numberOf(graph, n),
+      cost: stepCost({ kind, length, members: [], joists: 0, along: kind === 'groove' ? along : 0 }),
+    };
   });
 }
 
@@ -177,12 +212,20 @@ export function stepToSpace(end: RunEnd, node: RouteNode, spaces: readonly OpenS
   return space ? spaceStep(space, end.at, node.at, end.isLoose) : null;
 }
 
-/** What a cable costs that needs no search: it stays in one bay, or hangs at both ends in one space; null for any other. */
+/** The step between two ends in one bay; null where they are not. */
+export function stepInBay(from: RunEnd, to: RunEnd, bays: (wall: string) => readonly Bay[]): Step | null {
+  if (from.kind !== 'wall' || to.kind !== 'wall' || !isInOneBay(from, to, 'auto')) return null;
+  const kind = wayIn(nth(bays(from.wall), from.bay));
+  const along = kind === 'groove' ? Math.abs(from.along - to.along) : 0;
+  return { kind, length: inchesInBay(from, to), members: [], joists: 0, along };
+}
+
+/** What a cable costs that needs no search: it stays in one bay, or hangs at both ends in one space; null for any other. In foam block a way over may cost less than the groove. */
 function nearCost(from: RunEnd, to: RunEnd, graph: RouteGraph, stepCost: StepCost): number | null {
-  if (from.kind === 'wall' && to.kind === 'wall' && isInOneBay(from, to, 'auto'))
-    return stepCost({ kind: 'inside', length: inchesInBay(from, to), members: [], joists: 0 });
-  const step = stepBetweenEnds(from, to, graph.spaces);
-  const cost = step ? stepCost(step) : Infinity;
+  const step =
+    stepInBay(from, to, (wall) => valueIn(graph.pieces, wall).bays) ??
+    stepBetweenEnds(from, to, graph.spaces);
+  const cost = step && step.kind !== 'groove' ? stepCost(step) : Infinity;
   return cost < Infinity ? cost : null;
 }
 
@@ -207,6 +250,9 @@ export function routeCosts(
     far.map((f) => f.goal),
     stepCost,
   );
-  far.forEach(({ i }, k) => (costs[i] = nth(found, k)));
+  far.forEach(({ i }, k) => {
+    const groove = stepInBay(from, nth(others, i), (wall) => valueIn(graph.pieces, wall).bays);
+    costs[i] = Math.min(nth(found, k), groove ? stepCost(groove) : Infinity);
+  });
   return costs;
 }

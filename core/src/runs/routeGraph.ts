@@ -1,6 +1,7 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { valueIn } from '../lookups/index.ts';
 import {
+  passages,
   placeIn,
   type OpenSpace,
   type RouteGraph,
@@ -118,16 +119,18 @@ function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], { pie
 /** First and past the last place of each place's bay. */
 function bayRanges(list: readonly WallPiece[], { base, count }: Placing) {
   const [bayFrom, bayTo] = [new Uint32Array(count), new Uint32Array(count)];
-  for (const { wall, first, nodes } of list) {
+  const passage = new Uint8Array(count);
+  for (const { wall, first, nodes, bays } of list) {
     const own = valueIn(base, wall);
     for (let bay = 0; bay + 1 < first.length; bay++)
       for (let n = first[bay]!; n < first[bay + 1]!; n++) {
         bayFrom[own + n] = own + first[bay]!;
         bayTo[own + n] = own + first[bay + 1]!;
+        passage[own + n] = passages.indexOf(bays[bay]!.passes);
       }
     for (let n = first.at(-1) ?? 0; n < nodes.length; n++) bayFrom[own + n] = bayTo[own + n] = own + n;
   }
-  return { bayFrom, bayTo };
+  return { bayFrom, bayTo, passage };
 }
 
 /** The columns of all pieces side by side. */

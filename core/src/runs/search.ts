@@ -1,6 +1,9 @@
 import type { XYZ } from '../geometry/index.ts';
 import {
+  bayOf,
   insideStep,
+  levelWithin,
+  passages,
   listedStep,
   placeIn,
   spacesAt,
@@ -48,6 +51,9 @@ export interface Hanging {
 export type WayEnd = readonly Access[] | Hanging;
 
 const hangs = (end: WayEnd): end is Hanging => !Array.isArray(end);
+
+const levelOnly = passages.indexOf('level');
+const inGroove = passages.indexOf('groove');
 
 const heap = new RouteHeap();
 let size = 0;
@@ -222,13 +228,21 @@ class Search {
   }
 
   private alongBay(node: number): void {
-    const { bayFrom, bayTo, along, z } = this.graph;
-    const { base, perInch } = this.prices.inside;
+    const { bayFrom, bayTo, along, z, passage } = this.graph;
+    const isGroove = passage[node] === inGroove;
+    const { base, perInch, perAlong } = isGroove ? this.prices.groove : this.prices.inside;
+    const perLevel = perInch + (isGroove ? perAlong : 0);
+    const isLevel = passage[node] === levelOnly;
     const [end, x, height] = [bayTo[node]!, along[node]!, z[node]!];
     const own = cost[node]! + base;
     for (let n = bayFrom[node]!; n < end; n++)
-      if (n !== node)
-        this.reach(n, own + (Math.abs(along[n]! - x) + Math.abs(z[n]! - height)) * perInch, node, -1);
+      if (n !== node && !(isLevel && Math.abs(z[n]! - height) > levelWithin))
+        this.reach(
+          n,
+          own + Math.abs(along[n]! - x) * perLevel + Math.abs(z[n]! - height) * perInch,
+          node,
+          -1,
+        );
   }
 
   /** Every place of a space is a step from any other, where the ground lets it: so from one that was reached through a space only a turn leads on in it. */
@@ -526,8 +540,10 @@ export function stepBetween(graph: RouteGraph, from: number, to: number, stepCos
   const steps: Step[] = [];
   for (let k = graph.first[from]!; k < graph.first[from + 1]!; k++)
     if (graph.to[k] === to) steps.push(listedStep(graph, k));
-  if (to >= graph.bayFrom[from]! && to < graph.bayTo[from]!)
-    steps.push(insideStep(graph.nodes[from]!, graph.nodes[to]!));
+  if (to >= graph.bayFrom[from]! && to < graph.bayTo[from]!) {
+    const step = insideStep(graph.nodes[from]!, graph.nodes[to]!, bayOf(graph, graph.nodes[from]!));
+    if (step) steps.push(step);
+  }
   const across = stepAcross(graph, from, to, stepCost);
   if (across) steps.push(across);
   return steps.reduce<Step | null>((best, s) => (!best || stepCost(s) < stepCost(best) ? s : best), null);

@@ -11,12 +11,13 @@ import {
   type XYZ,
 } from '../geometry/index.ts';
 import type { Framing, Member, WallCrossing, WallFrame } from '../framing/index.ts';
-import { idsOf, query, valuesOf } from '../incremental/index.ts';
+import { idsOf, query } from '../incremental/index.ts';
 import type { BoxLayout } from '../boxes/index.ts';
 import { panelSize } from '../materials/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entriesIn, valuesIn, type Plan } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
+import { opensAt } from './openSpaces.ts';
 import { findBays, findClimbs, findCrossings, holeMargin, type Bay } from './bays.ts';
 import {
   overPlates,
@@ -221,7 +222,7 @@ function crossingMet(f: Framed, wall: string, crossing: WallCrossing): Met[] {
 const mostHollow = 4.5;
 
 /** Uprights between two places along a wall, where there is nothing else between them; null where there is. */
-function onlyUprights(f: Framed, wall: string, a: number, b: number): Member[] | null {
+function onlyUprights(f: Framed, wall: string, a: number, b: number, hollow = mostHollow): Member[] | null {
   const [low, high] = [Math.min(a, b), Math.max(a, b)];
   const members = entryOf(f.framing.walls, wall).standing.filter(
     (m) => m.at + m.width / 2 > low + same && m.at - m.width / 2 < high - same,
@@ -230,7 +231,7 @@ function onlyUprights(f: Framed, wall: string, a: number, b: number): Member[] |
     (sum, m) => sum + Math.min(high, m.at + m.width / 2) - Math.max(low, m.at - m.width / 2),
     0,
   );
-  return high - low - wood > mostHollow ? null : members;
+  return high - low - wood > hollow ? null : members;
 }
 
 /** The bays of a wall that another meets, on either side of where it does, with where along it each is entered. */
@@ -454,23 +455,25 @@ interface Exit {
 }
 
 /** Whether cable can come up through a wall's plates, and whether down through the floor under it. */
-function opensOf({ plan }: Framed, frame: WallFrame): { up: boolean; down: boolean } {
-  const level = entryOf(plan.levels, frame.line.level);
-  const rooms = roomsOpenAt(plan, frame.line.level);
-  return {
-    up: frame.top > level.ceiling - 1 && (level.above !== 'closed' || rooms.up),
-    down: level.below !== 'slab' || rooms.down,
-  };
+function opensOf(f: Framed, frame: WallFrame): { up: boolean; down: boolean } {
+  const level = entryOf(f.plan.levels, frame.line.level);
+  const { up, down } = opensAt(f, frame.line.level);
+  // Foam block stands on concrete: cable drops into it from above.
+  return { up: up && frame.top > level.ceiling - 1, down: down && frame.standing.length > 0 };
 }
 
-/** Whether some room of a level is open over or under it, whatever the level says. */
-const roomsOpenAt = query('rooms open at level', (plan: Plan, level: string) => {
-  const own = valuesOf(plan.rooms).filter((r) => r.level === level);
-  return {
-    up: own.some((r) => r.above !== undefined && r.above !== 'closed'),
-    down: own.some((r) => r.below !== undefined && r.below !== 'slab'),
-  };
-});
+/** Between grooves up to the top of foam block where no box stands, inches. */
+const grooveSpacing = 16;
+
+/** Where cable leaves a bay up or down: in its middle; out of foam block over each box, and every so far between. */
+function exitsAlong(f: Framed, bay: Bay): number[] {
+  const { start, end, passes, wall } = bay;
+  if (passes !== 'groove') return [(start + end) / 2];
+  const count = Math.max(1, Math.round((end - start) / grooveSpacing));
+  const even = Array.from({ length: count }, (_, k) => start + ((end - start) * (k + 0.5)) / count);
+  const boxes = (f.layout.onWall[wall] ?? []).map((b) => b.at).filter((at) => at > start && at < end);
+  return [...new Set([...boxes, ...even])].sort((a, b) => a - b);
+}
 
 function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
   const opens = opensOf(f, frame);
@@ -478,8 +481,8 @@ function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
     frame.members
       .filter((m) => m.role === role && Math.abs(m.at - along) <= m.width / 2)
       .sort((a, b) => a.low - b.low);
-  return bays.flatMap((bay, n): Exit[] => {
-    const along = (bay.start + bay.end) / 2;
+  const places = bays.flatMap((bay, n) => exitsAlong(f, bay).map((along) => ({ bay, n, along })));
+  return places.flatMap(({ bay, n, along }): Exit[] => {
     const plate = (length: number, members: Member[]): Step => ({
       kind: 'plate',
       length,

@@ -46,6 +46,22 @@ const nailPlates = sumsOf(
   },
 );
 
+/** A steel guard along cable is this long. Common practice, no source. */
+const guardLength = 18;
+
+/** Along cable that lies too near a face for the whole of its length, and in grooves: guards, and wedges. */
+const alongCable = sumsOf(
+  'guards along cable',
+  ({ runs }: House) => idsOf(runs.runs),
+  ({ runs }, id) => {
+    const { grooves, guarded } = entryOf(runs.runs, id);
+    const wedges = grooves.reduce((sum, g) => sum + g.wedges, 0);
+    const near = [...guarded, ...grooves.filter((g) => g.guarded)];
+    const guards = near.reduce((sum, g) => sum + Math.ceil(g.inches / guardLength), 0);
+    return guards + wedges > 0 ? { guards, wedges } : nothing;
+  },
+);
+
 /** What holds and guards the cable. */
 export function smallPartLines(house: House): DraftLine[] {
   const { rules } = house;
@@ -76,6 +92,18 @@ export function smallPartLines(house: House): DraftLine[] {
       'Steel nail plate, 1/16 in.',
       nailPlates(house)['plates'] ?? 0,
       `Where less than ${formatLength(rules('drill.edge'))} of wood is left to the face.`,
+    ),
+    ...each(
+      { kind: 'guard-plate' },
+      'Steel guard plate, 18 in.',
+      alongCable(house)['guards'] ?? 0,
+      `Along cable that lies less than ${formatLength(rules('drill.edge'))} from a face: in furring, and in shallow grooves.`,
+    ),
+    ...each(
+      { kind: 'foam-wedge' },
+      'Foam wedge',
+      alongCable(house)['wedges'] ?? 0,
+      `Every ${formatLength(rules('groove.wedges'))} along a groove in foam block.`,
     ),
   ];
 }

@@ -1,3 +1,4 @@
+import { twoInWall } from '../../../testing/twoInWall.ts';
 import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../../demo/marlStreet.ts';
 import { study } from '../../../demo/study.ts';
@@ -94,12 +95,16 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   strap: 'strap-',
   'cable-connector': 'connector-',
   'nail-plate': 'nail-plate',
+  'guard-plate': 'guard-plate',
+  'foam-wedge': 'foam-wedge',
   tube: 'tube-',
 };
 
-test('every kind of item is made by some plan: the demo house, and a study where little wood is left beside holes', () => {
+test('every kind of item is made by some plan: the demo house, a study where little wood is left beside holes, furring and foam block', () => {
   const thin = edited(study(), 'setRule', { rule: 'drill.edge', value: 1.5 });
-  const made = [marlStreet(), thin].flatMap((plan) => computed(plan).takeoff.lines.map((l) => l.item));
+  const made = [marlStreet(), thin, twoInWall('furring'), twoInWall('foam-block')].flatMap((plan) =>
+    computed(plan).takeoff.lines.map((l) => l.item),
+  );
   const unmade = Object.entries(beginnings).filter(([, begins]) => !made.some((m) => m.startsWith(begins)));
   expect(unmade).toEqual([]);
 });
