@@ -5,6 +5,8 @@ export { propose, proposalKinds } from './proposals/index.ts';
 export type { ProposalKind, ProposalProgress } from './proposals/index.ts';
 export { distancesOf } from './proposals/runs/index.ts';
 export type { Distances } from './proposals/runs/index.ts';
+export { waysOffered } from './proposals/runs/waysOffered.ts';
+export type { WayOffered } from './proposals/runs/waysOffered.ts';
 export type { CeilingMark, Mark } from './outputs/marks.ts';
 export type { Stages } from './stages/index.ts';
 export { readPlan, readPlanText } from './plan/read.ts';

@@ -100,6 +100,7 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   setEdition: { edition: '2017' },
   setService: { changes: { existingArea: 1200 } },
   setRunWay: { run: 'k1', way: 'over' },
+  pinRuns: { runs: ['k1'], pinned: true },
   clearRuns: {},
   setRule: { rule: 'coil.feet', value: 1000 },
   setRules: { values: { 'coil.feet': 100 }, reasons: {} },

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { z } from 'zod';
 import { entryOf } from '../lookups/index.ts';
 import { isAbout } from '../plan/accepted.ts';
@@ -5,6 +6,7 @@ import { applyEdit, EditRefused, type Edited } from '../plan/gate.ts';
 import { namesOf } from '../outputs/names.ts';
 import { nextId } from '../plan/ids.ts';
 import { problemsFrom, type Problem } from '../plan/problems.ts';
+import { settled } from '../plan/settled.ts';
 import {
   editions,
   longText,
@@ -93,7 +95,7 @@ export const edits = {
     },
   ),
   propose: verb(
-    'Proposes what is missing: boxes, circuits, runs, models. “anew” frees what is neither pinned nor existing first; “trial” weighs this proposal by other rule values than the job’s.',
+    'Proposes what is missing: boxes, circuits, runs, models. “anew” frees what is neither pinned nor existing first, of runs alone the cables; “trial” weighs this proposal by other rule values than the job’s.',
     proposing,
     (draft, args) => {
       layOut(draft, args, {});
@@ -104,8 +106,22 @@ export const edits = {
 type ProposeArgs = ArgsOf<typeof proposing>;
 
 function layOut(draft: Plan, { anew, ...asked }: ProposeArgs, how: Partial<Proposing>): void {
-  if (anew) releaseCircuits(draft);
-  propose(draft, { ...asked, ...how });
+  const cablesOnly =
+    asked.only !== undefined && !asked.only.includes('circuits') && asked.only.includes('runs');
+  if (anew && cablesOnly) layAgain(draft, () => propose(draft, { ...asked, ...how }));
+  else {
+    if (anew) releaseCircuits(draft);
+    propose(draft, { ...asked, ...how });
+  }
+}
+
+/** Takes up all cables that are not pinned and lays them anew. One that comes out as it was is no change. */
+function layAgain(draft: Plan, lay: () => void): void {
+  const before = settled(draft).runs;
+  for (const [id, run] of Object.entries(before)) if (!run.pinned) delete draft.runs[id];
+  lay();
+  for (const [id, run] of Object.entries(before))
+    if (dequal(settled(draft).runs[id], run)) draft.runs[id] = run;
 }
 
 /** The edit `propose`, worked out by a kept computer, which then follows what was proposed; `told` hears how far it is. */

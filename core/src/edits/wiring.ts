@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { nextId } from '../plan/ids.ts';
 import { entrySchemas, panelSchema, runSchema } from '../plan/index.ts';
 import { need } from './need.ts';
-import { change, changesOf, id, verb, whole } from './verb.ts';
+import { change, changesOf, id, ids, verb, whole } from './verb.ts';
 
 const place = panelSchema.shape.on;
 
@@ -48,6 +48,13 @@ export const wiringEdits = {
     z.strictObject({ run: id, way: whole(runSchema.shape.way) }),
     (draft, args) => {
       need(draft.runs, args.run, 'run').way = args.way;
+    },
+  ),
+  pinRuns: verb(
+    'Pins cables, so that laying again leaves them as they are; or lets them go again.',
+    z.strictObject({ runs: ids, pinned: z.boolean() }),
+    (draft, args) => {
+      for (const run of args.runs) need(draft.runs, run, 'run').pinned = args.pinned;
     },
   ),
   clearRuns: verb(

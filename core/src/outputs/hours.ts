@@ -44,13 +44,20 @@ const pulls = sumsOf(
   'pulls',
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {
-    const { joists, staples, length, ceilings, grooves } = entryOf(runs.runs, id);
+    const { joists, staples, length, outside, ceilings, grooves } = entryOf(runs.runs, id);
     const minutes = ceilings.reduce(
       (sum, c) => sum + whole(c.how === 'fish' ? c.fishMinutes : c.openMinutes),
       0,
     );
     const cut = grooves.reduce((sum, g) => sum + whole(g.inches), 0);
-    return { joists, staples, inches: whole(length.path), ceilings: minutes, cut };
+    return {
+      joists,
+      staples,
+      inches: whole(length.path),
+      outside: whole(outside),
+      ceilings: minutes,
+      cut,
+    };
   },
 );
 
@@ -58,7 +65,7 @@ const pulls = sumsOf(
 export const countHours = query('hours', (house: House): StageHours[] => {
   const { rules } = house;
   const { plates = 0, studs = 0, closed = 0 } = holes(house);
-  const { joists = 0, staples = 0, inches, ceilings = 0, cut = 0 } = pulls(house);
+  const { joists = 0, staples = 0, inches, outside, ceilings = 0, cut = 0 } = pulls(house);
   const boxCount = boxes(house)['boxes'] ?? 0;
   const minutes: Record<StageHours['stage'], number> = {
     boxes: boxCount * rules('minutes.box'),
@@ -67,7 +74,9 @@ export const countHours = query('hours', (house: House): StageHours[] => {
       plates * rules('minutes.plateBore') +
       lengthInFeet(ofWhole(cut)) * rules('minutes.grooveFoot'),
     'closed walls': ofWhole(closed + ceilings),
-    pull: lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot'),
+    pull:
+      lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot') +
+      lengthInFeet(ofWhole(outside)) * rules('minutes.outsideFoot'),
     staple: staples * rules('minutes.staple'),
     'make-up': boxCount * rules('minutes.makeup'),
     trim: (devices(house)['devices'] ?? 0) * rules('minutes.device'),

@@ -39,6 +39,8 @@ export interface CableLine {
   readonly joists: number;
   /** Where it goes through joists. */
   readonly joistHoles: readonly XYZ[];
+  /** Inches of it over or under the walls. */
+  readonly outside: number;
   /** Closed ceilings it goes across: how, past how many joists, and how far. */
   readonly ceilings: readonly ClosedCeiling[];
   readonly way: 'wall' | 'over' | 'under' | 'surface';
@@ -147,6 +149,10 @@ function joistHolesOf({ space, a, b }: Leg): XYZ[] {
   });
 }
 
+/** How long stretches across spaces are. */
+const inchesOf = (legs: readonly Leg[]): number =>
+  legs.reduce((sum, { space, a, b }) => sum + polylineLength([a, ...cornersBetween(space, a, b), b]), 0);
+
 /** What stretches across closed ceilings come to. */
 function ceilingsOf(legs: readonly Leg[]): ClosedCeiling[] {
   return legs.flatMap(({ space: { key, closed, joists }, a, b }) => {
@@ -252,7 +258,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
       placeOn(framing, from.wall, from.along, b),
       placeOn(framing, to.wall, to.along, b),
     ];
-    return lineOfPoints(points, { joists: 0, joistHoles: [], ceilings: [], way: 'wall' });
+    return lineOfPoints(points, { joists: 0, joistHoles: [], outside: 0, ceilings: [], way: 'wall' });
   }
   if (laid === 'in one space') {
     if (from.kind !== 'hanging') throw new Error('A cable in one space hangs in it');
@@ -261,6 +267,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
     return lineOfPoints([from.at, ...cornersBetween(space, from.at, toXYZ(to)), toXYZ(to)], {
       joists: Math.ceil(joists),
       joistHoles: joistHolesOf({ space, a: from.at, b: toXYZ(to) }),
+      outside: inchesOf([{ space, a: from.at, b: toXYZ(to) }]),
       ceilings: ceilingsOf([{ space, a: from.at, b: toXYZ(to) }]),
       way: space.kind === 'above' ? 'over' : 'under',
     });
@@ -277,6 +284,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
   return lineOfPoints(whole, {
     joists: Math.ceil(joists),
     joistHoles: across.flatMap(joistHolesOf),
+    outside: inchesOf(across),
     ceilings: ceilingsOf(across),
     way: wayTaken(laid, line),
   });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { computed, planOf, roomOf } from '../../testing/index.ts';
+import { computed, notEmpty, planOf, roomOf } from '../../testing/index.ts';
 import { twoInWall } from '../../testing/twoInWall.ts';
 import { wrongRuns } from '../../testing/checkRuns.ts';
 import type { Plan } from '../plan/index.ts';
@@ -49,7 +49,7 @@ describe('furring', () => {
       ),
     );
     expect(run.bores.length).toBeGreaterThan(2);
-    expect(run.bores.every((b) => b.plates === 2)).toBe(true);
+    expect(notEmpty(run.bores).every((b) => b.plates === 2)).toBe(true);
     expect(run.guarded).toEqual([{ wall: 'w1', inches: run.length.path }]);
   });
 });

@@ -47,6 +47,8 @@ export interface LaidRun {
   readonly length: CutLength;
   /** Closed walls the run goes through: how, past how many studs, and the minutes either way would take. */
   readonly closed: readonly ClosedPassage[];
+  /** Inches of it over or under the walls. */
+  readonly outside: number;
   /** Closed ceilings it goes across, and the minutes either way would take. */
   readonly ceilings: readonly (ClosedCeiling & {
     readonly fishMinutes: number;
@@ -310,6 +312,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     longLoops: line ? longLoopsOf(w, run) : [],
     length: cutLength(run, line?.length ?? 0, plan, rules, isHanging),
     closed: closedPassages(bores, plan, rules),
+    outside: toDecimals(line?.outside ?? 0, 3),
     ceilings: (line?.ceilings ?? []).map((c) => {
       const minutes = closedSpaceMinutes(rules);
       const step = { length: c.inches, joists: c.joists };

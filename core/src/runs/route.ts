@@ -53,7 +53,9 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   const prefer = rules('route.prefer');
   const [plateBore, bore] = [rules('minutes.plateBore'), rules('minutes.bore')];
   const sharedBore = Math.min(rules('minutes.sharedBore'), plateBore, bore);
-  const perInchOutside = (rules('minutes.outsideFoot') * minute) / 12;
+  // Over and under the walls it is crawled to, and stapled as it goes.
+  const perInchOutside =
+    (rules('minutes.outsideFoot') / 12 + rules('minutes.staple') / rules('staple.every')) * minute;
   const closed = closedMinutes(rules);
   const closedSpace = closedSpaceMinutes(rules);
   const perInchGroove = (rules('minutes.grooveFoot') / 12) * minute;

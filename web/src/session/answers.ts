@@ -6,6 +6,7 @@ import {
   patched,
   type Plan,
   type ProposalProgress,
+  type WayOffered,
 } from '@fieldchalk/core';
 import { proxy } from 'comlink';
 import { AnswersReceived, type Answer, type Trial } from '../worker/answer.ts';
@@ -123,6 +124,9 @@ export class Answers {
     this.waiting = null;
     this.previewing = false;
     if (this.latest) this.follow(this.latest, null);
+  }
+  waysOffered(run: string): Promise<WayOffered[] | null> {
+    return this.untilGivenUp((compute) => compute.waysOffered(run));
   }
   whyOnCircuit(device: string): Promise<string[] | null> {
     return this.untilGivenUp((compute) => compute.whyOnCircuit(device));

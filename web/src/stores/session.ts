@@ -12,6 +12,7 @@ import {
   toldProblem,
   type ToldProblem,
   type Unrolled,
+  type WayOffered,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -135,7 +136,16 @@ export const useSession = defineStore('session', () => {
     if (!done || !own || own !== job) return;
     if (!done.ok) taken(done.problems);
     else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
-    else taken(own.replay('propose', done.change.patches));
+    else {
+      taken(own.replay('propose', done.change.patches));
+      if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
+    }
+  }
+
+  /** What laying all cable anew came to. */
+  function cablesChanged(patches: readonly Patch[]): string {
+    const cables = new Set(patches.flatMap(({ path }) => (path[0] === 'runs' ? String(path[1]) : [])));
+    return `${cables.size} ${cables.size === 1 ? 'cable goes' : 'cables go'} otherwise now. Undo brings them back.`;
   }
 
   /** Hears of one proposal; what comes late, when another or none is under way, is not heard. */
@@ -226,6 +236,7 @@ export const useSession = defineStore('session', () => {
     take: (patches: readonly Patch[]): void => {
       if (job) taken(job.replay('propose', [...patches]));
     },
+    waysOffered: async (run: string): Promise<WayOffered[]> => (await answers?.waysOffered(run)) ?? [],
     whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
   };
 });

@@ -14,6 +14,8 @@ import {
   type ProposalProgress,
   proposed,
   unrolledRooms,
+  type WayOffered,
+  waysOffered,
   whyOnCircuit,
 } from '@fieldchalk/core';
 import type { Answer, AnswerChange, Trial } from './answer.ts';
@@ -81,6 +83,11 @@ export class JobComputer {
       return { name: trial.name, says: trial.says, terms, patches: done.change.patches };
     });
     return own.filter((t) => t !== null);
+  }
+  /** The ways a cable may go, side by side; none for one that is gone. */
+  waysOffered(run: string): WayOffered[] {
+    const plan = this.held();
+    return plan.runs[run] ? waysOffered(plan, run, this.computer) : [];
   }
   whyOnCircuit(device: string): string[] {
     const { plan, framing, rooms, rules } = this.computer.take(this.held());

@@ -252,6 +252,19 @@ function linksThrough(
   ];
 }
 
+/** Boxes that cables join which lead nowhere yet, as pinned pieces do: they are one place for the rest. By box the piece it is of; null for one that stands alone. */
+function piecesOf(plan: Plan, circuitId: string, missing: readonly string[]): (box: string) => string | null {
+  const piece = new Map<string, string>();
+  const runs = valuesIn(plan, 'runsOnCircuit', circuitId);
+  for (const run of runs) {
+    if (run.to === null || !missing.includes(run.from) || !missing.includes(run.to)) continue;
+    const [a, b] = [piece.get(run.from) ?? run.from, piece.get(run.to) ?? run.to];
+    for (const box of missing) if (box === run.to || piece.get(box) === b) piece.set(box, a);
+    piece.set(run.from, a);
+  }
+  return (box) => piece.get(box) ?? null;
+}
+
 /** Cables a circuit still lacks, and the box its ground-fault receptacle goes to, where that protects the rest of them. */
 export interface Missing {
   readonly links: readonly Link[];
@@ -266,7 +279,11 @@ export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, 
   const start = missing.length === 0 ? null : startOf(plan, circuit, known, missing, cost);
   if (start === null) return { links: [], lead: null };
   const leads = start === circuit.panel ? leadsOf(plan, circuitId, missing) : null;
-  const links = linksThrough(plan, { circuitId, start, leads, missing }, school, cost);
+  const pieceOf = piecesOf(plan, circuitId, missing);
+  const isJoined = (a: string, b: string) => pieceOf(a) !== null && pieceOf(a) === pieceOf(b);
+  const besides: Cost = (a, b) => (isJoined(a, b) ? 0 : cost(a, b));
+  const all = linksThrough(plan, { circuitId, start, leads, missing }, school, besides);
+  const links = all.filter(({ from, to }) => !isJoined(from, to));
   const first = links[0]?.to ?? null;
   return { links, lead: first !== null && leads?.includes(first) ? first : null };
 }

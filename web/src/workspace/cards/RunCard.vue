@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { formatLength, namesOf } from '@fieldchalk/core';
+import { type Bore, formatLength, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
+import RunWays from './RunWays.vue';
 
 const session = useSession();
 const names = computed(() => namesOf(session.opened));
@@ -15,6 +16,13 @@ const title = computed(() =>
   run.value ? `${names.value.end(run.value.from)} → ${names.value.end(run.value.to)}` : '',
 );
 const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
+/** Where a hole is, as it is marked: a stud by its number and height, a plate by how far along its wall. */
+function placeOfHole(b: Bore): string {
+  if (b.role === 'top-plate' || b.role === 'bottom-plate')
+    return `${b.role === 'top-plate' ? 'top' : 'bottom'} plate, ${formatLength(b.at)} along`;
+  const upright = b.number === null ? b.role : `stud ${b.number}`;
+  return `${upright}, ${formatLength(b.z)} up`;
+}
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
 </script>
 
@@ -49,21 +57,36 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
         ><b>{{ laid.bores.length }}</b>
       </summary>
       <div v-for="b in laid.bores" :key="b.hole" class="row pl-4 text-sm">
-        <span
-          >{{ b.number === null ? 'plate or cripple' : `stud ${b.number}` }}, {{ formatLength(b.z) }} up</span
-        ><span
+        <span>{{ placeOfHole(b) }}</span><span
           >{{ formatLength(b.diameter) }} hole, {{ formatLength(b.edge) }} of wood left{{
-            b.plate ? ', plate' : ''
-          }}</span
+            b.plates > 0 ? `, ${b.plates} plates` : ''
+          }}{{ b.avoids === null ? '' : `, clear of ${names.end(b.avoids)}` }}</span
         >
       </div>
       <p v-if="laid.bores.length > 0" class="text-sm text-quiet">
         Least wood left {{ formatLength(smallestEdge) }}. NEC 300.4 asks 1¼″ or a steel plate (from memory).
       </p>
     </details>
-    <div class="row">
-      <span>Staples</span><b>{{ laid.staples }}</b>
+    <details>
+      <summary class="row cursor-pointer">
+        <span>Staples</span><b>{{ laid.staples }}</b>
+      </summary>
+      <p class="pl-4 text-sm">
+        At {{ laid.stapled.map((s) => formatLength(s.along)).join(', ') || 'no place' }} along the cable.
+        Bored framing holds the rest.
+      </p>
+    </details>
+    <div v-for="g in laid.grooves" :key="g.wall" class="row">
+      <span>Groove in foam block, {{ g.wedges }} wedges{{ g.guarded ? ', steel along it' : '' }}</span
+      ><b>{{ formatLength(g.inches) }}</b>
     </div>
+    <div v-for="g in laid.guarded" :key="g.wall" class="row">
+      <span>In furring, steel along it</span><b>{{ formatLength(g.inches) }}</b>
+    </div>
+    <p v-for="(c, i) in laid.ceilings" :key="i" class="my-2 border-l-4 border-chalk p-2">
+      Across a closed ceiling past {{ c.joists }} joists: fished {{ c.fishMinutes }} min, a strip opened
+      {{ c.openMinutes }} min. Which of the two is said where the level or the room is walked.
+    </p>
     <div v-for="c in laid.closed" :key="c.wall" class="my-2 border-l-4 border-chalk p-2">
       Past {{ c.studs }} studs of a closed wall: fished {{ c.fishMinutes }} min, a strip opened
       {{ c.openMinutes }} min.
@@ -82,6 +105,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       </div>
       <p class="text-sm text-quiet">Asbestos or lead in old finishes: stop and test before cutting.</p>
     </div>
+    <RunWays :run="id" />
     <ChoiceField
       class="mt-2"
       label="Way"
@@ -95,5 +119,13 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       ]"
       @update:model-value="(v) => session.edit('setRunWay', { run: id, way: v })"
     />
+    <button
+      class="key mt-2 w-full justify-center"
+      type="button"
+      :aria-pressed="run.pinned"
+      @click="session.edit('pinRuns', { runs: [id], pinned: !run.pinned })"
+    >
+      {{ run.pinned ? 'Pinned: let it go' : 'Pin it as it is' }}
+    </button>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { accesses } from '../closedFraming.ts';
 import CheckField from '../../fields/CheckField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -65,11 +66,6 @@ const inLine = computed(() => {
     return o !== id.value && [w.from, w.to].some((p) => p === from || p === to);
   });
 });
-const accesses = [
-  { value: 'leave', says: 'leave it' },
-  { value: 'fish', says: 'fish through it' },
-  { value: 'open', says: 'open a strip' },
-] as const;
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import { type Level, must } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
+import { accesses, overheads } from '../closedFraming.ts';
 import LayerList from '../cards/LayerList.vue';
 import LengthField from '../../fields/LengthField.vue';
 
@@ -41,13 +42,15 @@ const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['jo
       <ChoiceField
         label="Above"
         :model-value="level.above"
-        :options="[
-          'attic',
-          'joists',
-          { value: 'truss', says: 'trusses' },
-          { value: 'closed', says: 'closed ceiling' },
-        ]"
+        :options="overheads"
         @update:model-value="(v) => set({ above: v })"
+      />
+      <ChoiceField
+        v-if="level.above === 'closed'"
+        label="Cable may"
+        :model-value="level.ceilingAccess"
+        :options="accesses"
+        @update:model-value="(v) => set({ ceilingAccess: v })"
       />
       <ChoiceField
         label="Below"

@@ -19,9 +19,24 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
     >
       Lay the runs <kbd class="text-sm opacity-80">R</kbd>
     </button>
-    <button class="key mt-2 w-full justify-center" type="button" @click="session.edit('clearRuns', {})">
-      Take them up
-    </button>
+    <div class="mt-2 grid grid-cols-2 gap-2">
+      <button
+        class="key justify-center"
+        type="button"
+        :disabled="runs.length === 0"
+        @click="session.edit('propose', { only: ['runs'], anew: true })"
+      >
+        Lay all again
+      </button>
+      <button
+        class="key justify-center"
+        type="button"
+        :disabled="runs.length === 0"
+        @click="session.edit('clearRuns', {})"
+      >
+        Take them up
+      </button>
+    </div>
     <button
       v-for="[id, r] in runs"
       :key="id"

@@ -1,0 +1,101 @@
+import { entryOf } from '../../lookups/index.ts';
+import type { Computer } from '../../compute/index.ts';
+import type { Plan, Run } from '../../plan/index.ts';
+import { frozen } from '../../plan/settled.ts';
+import { cableCents, closedMinutes, type LaidRun } from '../../runs/index.ts';
+import type { RuleBook } from '../../rules/index.ts';
+import type { House } from '../../stages/index.ts';
+import { lengthInFeet, toDecimals } from '../../units/index.ts';
+
+/** One way a cable may go, and what that comes to. */
+export interface WayOffered {
+  /** What is asked for to get it. */
+  readonly asked: Run['way'];
+  /** Which way it goes then. */
+  readonly goes: NonNullable<LaidRun['way']>;
+  /** Whether the cable goes this way now. */
+  readonly isNow: boolean;
+  /** Length to cut, inches. */
+  readonly cut: number;
+  /** Holes drilled for it alone, of which through plates; and holes it shares with other cables. */
+  readonly holes: number;
+  readonly plateHoles: number;
+  readonly shared: number;
+  readonly joists: number;
+  /** Bits its holes take, inches, smallest first. */
+  readonly bits: readonly number[];
+  readonly minutes: number;
+  readonly cents: number;
+}
+
+const askable = ['auto', 'wall', 'over', 'under'] as const;
+
+/** Minutes for the holes, the pull, the staples and the closed framing of one cable. */
+function minutesOf(
+  laid: LaidRun,
+  own: Pick<WayOffered, 'holes' | 'plateHoles' | 'shared'>,
+  rules: RuleBook,
+): number {
+  const closed = closedMinutes(rules);
+  const past = [
+    ...laid.closed.map((c) => closed(c.how, c.studs)),
+    ...laid.ceilings.map((c) => (c.how === 'fish' ? c.fishMinutes : c.openMinutes)),
+  ];
+  const grooves = laid.grooves.reduce((sum, g) => sum + g.inches, 0);
+  return (
+    (own.holes - own.plateHoles + laid.joists) * rules('minutes.bore') +
+    own.plateHoles * rules('minutes.plateBore') +
+    own.shared * rules('minutes.sharedBore') +
+    lengthInFeet(laid.length.path) * rules('minutes.pullFoot') +
+    lengthInFeet(laid.outside) * rules('minutes.outsideFoot') +
+    laid.staples * rules('minutes.staple') +
+    lengthInFeet(grooves) * rules('minutes.grooveFoot') +
+    past.reduce((sum, m) => sum + m, 0)
+  );
+}
+
+/** A hole as it is drilled: plates that lie on each other are drilled at once. */
+const drilledAs = (b: LaidRun['bores'][number]): string =>
+  b.role.endsWith('plate') ? `${b.wall} ${b.role} ${b.at}` : b.hole;
+
+function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit<WayOffered, 'isNow'> | null {
+  if (laid.way === null) return null;
+  const drilled = [...new Map(laid.bores.map((b) => [drilledAs(b), b])).values()];
+  const alone = drilled.filter((b) => b.cables === 1);
+  const own = {
+    holes: alone.length,
+    plateHoles: alone.filter((b) => b.role.endsWith('plate')).length,
+    shared: drilled.length - alone.length,
+  };
+  const minutes = minutesOf(laid, own, rules);
+  const wire = lengthInFeet(laid.length.cut) * cableCents(plan, laid.cable, rules);
+  return {
+    asked,
+    goes: laid.way,
+    cut: laid.length.cut,
+    ...own,
+    joists: laid.joists,
+    bits: [...new Set(drilled.map((b) => b.diameter))].sort((a, b) => a - b),
+    minutes: toDecimals(minutes, 1),
+    cents: Math.round(wire + (minutes / 60) * rules('cost.labour')),
+  };
+}
+
+/**
+ * The really different ways a cable may go, the one it goes now first: the cheapest, in the wall, over the plates, under the floor. Each is laid
+ * with all other cable where it is. Ways that come out the same are told once.
+ */
+export function waysOffered(plan: Plan, runId: string, computer: Computer): WayOffered[] {
+  const run = entryOf(plan.runs, runId);
+  const known = new Map<string, WayOffered>();
+  const order = [run.way, ...askable.filter((way) => way !== run.way)];
+  for (const way of order) {
+    const house = computer.take(frozen({ ...plan, runs: { ...plan.runs, [runId]: { ...run, way } } }));
+    const laid = entryOf(house.runs.runs, runId);
+    const own = offered(way, laid, house);
+    const same = JSON.stringify(laid.path);
+    if (own && !known.has(same)) known.set(same, { ...own, isNow: way === run.way });
+  }
+  computer.take(plan);
+  return [...known.values()];
+}
