@@ -135,7 +135,8 @@ export const useSession = defineStore('session', () => {
     atRest();
     if (!done || !own || own !== job) return;
     if (!done.ok) taken(done.problems);
-    else if (done.change.patches.length === 0) notice.value = 'Nothing is missing here.';
+    else if (done.change.patches.length === 0)
+      notice.value = args.anew ? 'It comes out as it is.' : 'Nothing is missing here.';
     else {
       taken(own.replay('propose', done.change.patches));
       if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
