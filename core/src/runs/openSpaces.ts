@@ -72,7 +72,10 @@ const wallsAlone = query('walls of no room', (f: FramedRooms): string[] => {
 /** Walls that were not measured to meet are taken to meet over a gap as wide as this. */
 const mended = 3;
 
-/** The ground a stretch of a wall takes, and as much past its ends as a wall that meets it there is deep, or as may be missing. */
+/** Half the depth of the thinnest wall of studs. */
+const half = 1.75;
+
+/** The ground a stretch of a wall takes, and past its ends to the far side of the wall that meets it there, or as may be missing. */
 function groundOfWall(
   { from, unit, depth }: WallLine,
   [start, end]: readonly [number, number],
@@ -80,7 +83,7 @@ function groundOfWall(
 ): Shape {
   const across = scale(leftOf(unit), depth / 2);
   const corner = (along: number, side: 1 | -1): XY => add(add(from, scale(unit, along)), scale(across, side));
-  const [low, high] = [start - depth / 2 - more, end + depth / 2 + more];
+  const [low, high] = [start - half - more, end + half + more];
   return [corner(low, 1), corner(high, 1), corner(high, -1), corner(low, -1)];
 }
 
@@ -114,7 +117,8 @@ const shapesOfRoom = query('ground of room', ({ plan, rooms, framing }: FramedRo
   const walls = boundary.faces.flatMap((face): Shape[] => {
     if (face.wall === null) return [];
     const [start, end] = [Math.min(face.startAt, face.endAt), Math.max(face.startAt, face.endAt)];
-    return [groundOfWall(entryOf(framing.lines, face.wall), [start, end])];
+    // A face ends at the near side of the wall it meets.
+    return [groundOfWall(entryOf(framing.lines, face.wall), [start - half, end + half])];
   });
   return [boundary.polygon, ...walls];
 });

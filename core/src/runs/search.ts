@@ -99,13 +99,14 @@ class SpacePrices {
     this.perJoist = space.joists?.bored ? rate.perJoist : 0;
   }
 
-  /** From one place to another; Infinity where the ground is not open between them. */
-  between(a: SpacePlace, b: SpacePlace, isLoose = false): number {
-    if (!isLoose && !this.isWhole && !this.space.ground.betweenLocated(a, b)) return Infinity;
+  /** From one place to another; Infinity where the ground is not open between them, or it costs `limit` or more, which is told sooner. */
+  between(a: SpacePlace, b: SpacePlace, isLoose = false, limit = Infinity): number {
     const joists = Math.abs(a.line - b.line);
     const inches =
       Math.abs(a.u - b.u) + Math.abs(a.v - b.v) + Math.abs(a.z - b.z) + (joists > 0 ? this.climb : 0);
-    return this.rate.base + inches * this.rate.perInch + joists * this.perJoist;
+    const cost = this.rate.base + inches * this.rate.perInch + joists * this.perJoist;
+    if (cost >= limit) return Infinity;
+    return isLoose || this.isWhole || this.space.ground.betweenLocated(a, b) ? cost : Infinity;
   }
 }
 
@@ -154,10 +155,10 @@ class Search {
   }
 
   /** What a step from a place to where a way ends in a space costs; Infinity where there is none. */
-  toHanging(node: number, { space, isLoose }: Hanging, there: SpacePlace): number {
+  toHanging(node: number, { space, isLoose }: Hanging, there: SpacePlace, limit = Infinity): number {
     const prices = this.spaces[space]!;
     const here = this.placeOf(space, node);
-    return here && prices.isOpen ? prices.between(here, there, isLoose) : Infinity;
+    return here && prices.isOpen ? prices.between(here, there, isLoose, limit) : Infinity;
   }
 
   /** At least what is left to go from a place. */
@@ -312,14 +313,14 @@ class Search {
   /** Where the way looked for may leave a space for its goal, and what is left to go from there. */
   exits: readonly Access[] = [];
 
-  /** What it costs from a place through a space they share to one that leads to a goal, and on to the goal; Infinity where they share none. */
-  toExit(node: number, exit: Access): number {
-    let best = Infinity;
+  /** What it costs from a place through a space they share to one that leads to a goal, and on to the goal; the limit where they share none or it costs no less. */
+  toExit(node: number, exit: Access, limit: number): number {
+    let best = limit;
     for (let k = this.graph.spacesFirst[node]!; k < this.graph.spacesFirst[node + 1]!; k++) {
       const space = this.graph.spaceOf[k]!;
       const [here, there] = [this.placeOf(space, node), this.placeOf(space, exit.node)];
       if (here && there && this.spaces[space]!.isOpen)
-        best = Math.min(best, this.spaces[space]!.between(here, there) + exit.cost);
+        best = Math.min(best, this.spaces[space]!.between(here, there, false, best - exit.cost) + exit.cost);
     }
     return best;
   }
@@ -331,8 +332,9 @@ class Search {
     for (const exit of this.exits) {
       const there = exit.node === node ? undefined : this.placeOf(space, exit.node);
       if (!here || !there) continue;
-      const step = this.spaces[space]!.between(here, there);
-      best = Math.min(best, cost[node]! + step + exit.cost);
+      const so = cost[node]! + exit.cost;
+      const step = this.spaces[space]!.between(here, there, false, Math.min(best, this.limit) - so);
+      best = Math.min(best, so + step);
     }
     return withDust(best);
   }
@@ -509,8 +511,9 @@ export function cheapestCosts(
     for (const { goal, cost: rest } of ending.get(node) ?? []) best[goal] = Math.min(best[goal]!, own + rest);
     if (graph.spacesFirst[node]! < graph.spacesFirst[node + 1]!) {
       for (const { goal, end, there } of hanging)
-        best[goal] = Math.min(best[goal]!, own + search.toHanging(node, end, there));
-      for (const { goal, exit } of exits) best[goal] = Math.min(best[goal]!, own + search.toExit(node, exit));
+        best[goal] = Math.min(best[goal]!, own + search.toHanging(node, end, there, best[goal]! - own));
+      for (const { goal, exit } of exits)
+        best[goal] = Math.min(best[goal]!, own + search.toExit(node, exit, best[goal]! - own));
     }
     search.limit = withDust(Math.max(...best));
     if (isWorth(node, own)) search.goOn(node);
@@ -530,7 +533,8 @@ export function leastFrom(graph: RouteGraph, end: WayEnd, stepCost: StepCost, be
   const from = placeIn(prices.space, end.at);
   const { each } = graph.located[end.space]!;
   graph.inSpace[end.space]!.forEach((n, i) => {
-    if (beyond[n]! < least) least = Math.min(least, beyond[n]! + prices.between(from, each[i]!, end.isLoose));
+    if (beyond[n]! < least)
+      least = Math.min(least, beyond[n]! + prices.between(from, each[i]!, end.isLoose, least - beyond[n]!));
   });
   return least;
 }

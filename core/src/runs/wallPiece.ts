@@ -262,9 +262,13 @@ function baysMet(
   });
 }
 
-/** Whether a header, sill or block lies in the way of level cable between two places along a wall. */
+/** Whether a header, sill, block or obstacle lies in the way of level cable between two places along a wall. */
 function isLyingAcross(f: Framed, wall: string, [a, b]: readonly [number, number], z: number): boolean {
   const [low, high] = [Math.min(a, b), Math.max(a, b)];
+  const stands = valuesIn(f.plan, 'obstaclesInWall', wall).some(
+    (x) => x.at < high + same && x.at + x.width > low - same && x.low < z && x.high > z,
+  );
+  if (stands) return true;
   return entryOf(f.framing.walls, wall).members.some(
     (m) =>
       (m.role === 'header' || m.role === 'sill' || m.role === 'block') &&
