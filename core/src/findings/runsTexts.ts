@@ -1,5 +1,13 @@
 import { inches, practice, text } from './text.ts';
 
+/** What to do about a closed wall or ceiling in the way: what takes less, and the caution before cutting. */
+function cheaperThroughClosed(f: { fishMinutes: number; openMinutes: number; how: 'fish' | 'open' }): string {
+  const cheaper = f.fishMinutes <= f.openMinutes ? 'fish' : 'open';
+  return f.how === cheaper
+    ? 'Asbestos and lead in old finishes: stop and test before cutting.'
+    : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
+}
+
 /** What findings about cables, holes and closed walls say. Lengths in inches. */
 export const runsTexts = {
   'run.no-route': text<{ run: string }>({
@@ -20,12 +28,7 @@ export const runsTexts = {
     source: practice,
     says: (f, n) =>
       `${n.run(f.run)} goes past ${f.studs} studs of ${n.wall(f.wall)}, which is closed: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
-    fix: (f) => {
-      const cheaper = f.fishMinutes <= f.openMinutes ? 'fish' : 'open';
-      return f.how === cheaper
-        ? 'Asbestos and lead in old finishes: stop and test before cutting.'
-        : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
-    },
+    fix: cheaperThroughClosed,
   }),
   'run.closed-ceiling': text<{
     run: string;
@@ -39,12 +42,7 @@ export const runsTexts = {
     source: practice,
     says: (f, n) =>
       `${n.run(f.run)} goes across a closed ceiling past ${f.joists} joists: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
-    fix: (f) => {
-      const cheaper = f.fishMinutes <= f.openMinutes ? 'fish' : 'open';
-      return f.how === cheaper
-        ? 'Asbestos and lead in old finishes: stop and test before cutting.'
-        : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
-    },
+    fix: cheaperThroughClosed,
   }),
   'staple.loop': text<{ run: string; box: string; loop: number; most: number }>({
     level: 'warning',

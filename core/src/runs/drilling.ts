@@ -1,8 +1,10 @@
 import type { XY } from '../geometry/index.ts';
 import { nth, valueIn } from '../lookups/index.ts';
-import { isDrilled, type RouteGraph, type RouteNode, type Step } from './graph.ts';
+import { query } from '../incremental/index.ts';
+import { isDrilled, type RouteGraph, type RouteNode, type Step, type WallPiece } from './graph.ts';
 import { fitsHole, shift } from './holes.ts';
 import type { Way } from './route.ts';
+import type { Rooms } from './search.ts';
 
 /** Where a cable goes through framing: the hole it asks for, by its wall and place, so that studs may be numbered anew. */
 export interface HolePlace {
@@ -35,6 +37,50 @@ export type Room = 'shared' | 'new' | 'none';
 /** More holes than this side by side are one too many. Common practice, no source. */
 const mostHoles = 4;
 
+/** An end of a drilled step: how far along its wall, and how high on the scale of all levels. */
+interface StepEnd {
+  readonly wall: string;
+  readonly along: number;
+  readonly z: number;
+}
+
+/** The name of the place a step is drilled at. */
+const keyOf = ({ joint }: Pick<Step, 'joint'>, a: StepEnd, b: StepEnd): string =>
+  `${joint ?? a.wall} ${((a.along + b.along) / 2).toFixed(2)} ${((a.z + b.z) / 2).toFixed(2)}`;
+
+const endAt = ({ wall, along, at }: RouteNode): StepEnd => ({ wall, along, z: at.z });
+
+/** Names of the places that the drilled steps of a piece go through: those within its wall, then those into others, as a graph lists them. */
+const keysOfPiece = query(
+  'hole places of piece',
+  ({ wall, nodes, drilled, meetings }: WallPiece): readonly string[] => {
+    const floor = nodes[0]?.floor ?? 0;
+    return [
+      ...drilled.map((s) => keyOf(s, endAt(nth(nodes, s.from)), endAt(nth(nodes, s.to)))),
+      ...meetings.map((m) =>
+        keyOf(
+          m,
+          { wall, along: m.own.along, z: m.own.z + floor },
+          { wall: m.other, along: m.theirs.along, z: m.theirs.z + floor },
+        ),
+      ),
+    ];
+  },
+  Object.is,
+);
+
+/** As if every hole in some places were there, with room for any cable: what ways cost at least that use no others but new ones. */
+export function sharedAt(graph: RouteGraph, keys: ReadonlySet<string>): Rooms {
+  const placeOf = new Uint32Array(graph.steps.length);
+  let at = 0;
+  for (const piece of graph.pieces.values())
+    for (const key of keysOfPiece(piece)) {
+      if (keys.has(key)) placeOf[at] = 1;
+      at++;
+    }
+  return { placeOf, roomAt: () => 'shared' };
+}
+
 function placeOf(step: Step, a: RouteNode, b: RouteNode): Omit<HolePlace, 'step'> {
   const [along, z] = [(a.along + b.along) / 2, (a.at.z + b.at.z) / 2];
   const wanted = step.kind === 'bore' ? z - a.floor : along;
@@ -42,7 +88,7 @@ function placeOf(step: Step, a: RouteNode, b: RouteNode): Omit<HolePlace, 'step'
   const further =
     Math.floor(Math.max(0, to - wanted) / shift) + Math.floor(Math.max(0, wanted - from) / shift);
   return {
-    key: `${step.joint ?? a.wall} ${along.toFixed(2)} ${z.toFixed(2)}`,
+    key: keyOf(step, endAt(a), endAt(b)),
     at: { x: (a.at.x + b.at.x) / 2, y: (a.at.y + b.at.y) / 2 },
     isPlate: step.kind === 'plate',
     most: Math.min(mostHoles, 1 + further),

@@ -7,16 +7,17 @@ import { changeBetween, type GraphChange } from './graphChange.ts';
 import type { Ground } from './openGround.ts';
 import { freeAt, stepToSpace, wayEndOf, type Way } from './route.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
-import { costsFrom, leastFrom, stepBetween } from './search.ts';
+import { costsFrom, leastFrom, stepBetween, type Rooms } from './search.ts';
 
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(
   'costs to change',
-  (before: RouteGraph, after: RouteGraph, stepCost: StepCost): Float64Array =>
+  (before: RouteGraph, after: RouteGraph, stepCost: StepCost, rooms: Rooms): Float64Array =>
     costsFrom(
       after,
       changeBetween(before, after).came.map((node) => ({ node, cost: 0 })),
       stepCost,
+      rooms,
     ),
   Object.is,
 );
@@ -39,6 +40,12 @@ interface Kept {
   readonly to: RunEnd;
   readonly stepCost: StepCost;
   readonly way: Way | null;
+}
+
+/** The least that ways can cost: prices as the way’s own or lower, and the holes there were. */
+export interface Least {
+  readonly stepCost: StepCost;
+  readonly rooms: (graph: RouteGraph) => Rooms;
 }
 
 /** Sums of the same inches in another order may differ by this much of themselves. */
@@ -88,9 +95,9 @@ function isReached(end: RunEnd, node: RouteNode | undefined, now: RouteGraph): b
 /**
  * The way kept, as it is in a changed graph, where it must be the best there as well; null where there still is none; nothing where another
  * may be better. Any other would have to go where something changed: there and back costs more even straight, or at least by the cheapest
- * steps. `least` prices steps as the way does or lower.
+ * steps. Holes that came since are another matter.
  */
-export function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way | null | undefined {
+export function keptIn(now: RouteGraph, kept: Kept, least: Least | null): Way | null | undefined {
   const { graph, from, to, stepCost, way } = kept;
   if (graph === now) return way;
   const change = changeBetween(graph, now);
@@ -109,10 +116,10 @@ export function keptIn(now: RouteGraph, kept: Kept, least: StepCost | null): Way
     atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
   if (change.ground.every((g) => over(g) > limit)) return same;
   if (!least || change.opened || fewOf(change)) return undefined;
-  const costs = costsToChange(graph, now, least);
+  const costs = costsToChange(graph, now, least.stepCost, least.rooms(now));
   const away = (end: RunEnd) => {
-    const start = wayEndOf(end, now, least);
-    return start ? leastFrom(now, start, least, costs) : Infinity;
+    const start = wayEndOf(end, now, least.stepCost);
+    return start ? leastFrom(now, start, least.stepCost, costs) : Infinity;
   };
   return away(from) + away(to) > limit ? same : undefined;
 }

@@ -7,7 +7,7 @@ import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { propose } from '../proposals/index.ts';
 
-const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 10);
+const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 8);
 
 describe('cable as an inspector finds it', () => {
   test(

@@ -4,7 +4,8 @@ import { entryOf, must, nth } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
-import { Drilling, DrilledSteps, placesOf, type HolePlace, type Room } from './drilling.ts';
+import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace, type Room } from './drilling.ts';
+import type { Rooms } from './search.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn } from './keptWays.ts';
@@ -106,6 +107,8 @@ interface Laying {
   readonly steps: DrilledSteps;
   readonly changes: Changes;
   readonly before: ReadonlyMap<string, Kept>;
+  /** The holes there were last time, by the steps of a graph. */
+  readonly rooms: (graph: RouteGraph) => Rooms;
 }
 
 const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =>
@@ -114,7 +117,7 @@ const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =
 
 /** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
 function layThrough(
-  { w, graph, steps, changes, before }: Laying,
+  { w, graph, steps, changes, before, rooms }: Laying,
   id: string,
   run: Run,
   ends: { from: RunEnd; to: RunEnd },
@@ -123,7 +126,7 @@ function layThrough(
   const cents = cableCents(w.plan, cable, w.rules);
   const stepCost = stepCostFor(w.rules, run.way, cents);
   // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
-  const least = run.way === 'surface' ? null : stepCostFor(w.rules, 'auto', cents);
+  const least = run.way === 'surface' ? null : { stepCost: stepCostFor(w.rules, 'auto', cents), rooms };
   const known = before.get(id);
   const isSame =
     known?.stepCost === stepCost &&
@@ -141,6 +144,18 @@ function layThrough(
   return { ...ends, graph, stepCost, cable, way, places: same };
 }
 
+/** The holes that were asked for last time, as the steps of a graph go through them; worked out when first asked for. */
+function roomsBefore(before: ReadonlyMap<string, Kept>): (graph: RouteGraph) => Rooms {
+  let known: { graph: RouteGraph; rooms: Rooms } | null = null;
+  return (graph) => {
+    if (known?.graph !== graph) {
+      const keys = new Set([...before.values()].flatMap((k) => k.places.map((p) => p.key)));
+      known = { graph, rooms: sharedAt(graph, keys) };
+    }
+    return known.rooms;
+  };
+}
+
 /** How each run goes that is of one kind of cable, one after the other in the order of their ids: a hole that is there costs less than a new one, and a full one takes no more. */
 function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
   const graph = routeGraph(w);
@@ -153,6 +168,7 @@ function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
     steps: new DrilledSteps(graph, drilling),
     changes: new Changes(sharing, drilling),
     before,
+    rooms: roomsBefore(before),
   };
   const now = new Map<string, Kept>();
   const ways = new Map<string, Laid | null>();

@@ -6,7 +6,7 @@ import type { Level, Room } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { OpenSpace } from './graph.ts';
 import { isSameGround, OpenGround, type Shape } from './openGround.ts';
-import type { Framed } from './wallPiece.ts';
+import type { Framed } from './framed.ts';
 
 /** Framing with the rooms it bounds. */
 export interface FramedRooms extends Framed {

@@ -464,9 +464,14 @@ function straightened(graph: RouteGraph, nodes: readonly number[], stepCost: Ste
   return kept;
 }
 
-/** The least it can cost from a start to every place of a graph, were every hole there already and all ground open; Infinity where there is no way. */
-export function costsFrom(graph: RouteGraph, start: WayEnd, stepCost: StepCost): Float64Array {
-  const search = searchFrom(graph, start, stepCost, { rooms: everywhere(graph) });
+/** The least it can cost from a start to every place of a graph, were the holes there that `rooms` says, else every hole, and all ground open; Infinity where there is no way. */
+export function costsFrom(
+  graph: RouteGraph,
+  start: WayEnd,
+  stepCost: StepCost,
+  rooms: Rooms = everywhere(graph),
+): Float64Array {
+  const search = searchFrom(graph, start, stepCost, { rooms });
   search.isAnyGroundOpen = true;
   for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
   return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));

@@ -1,0 +1,130 @@
+import { describe, expect, test } from 'vitest';
+import { houseToWire } from '../../testing/houseToWire.ts';
+import { twoInWall } from '../../testing/twoInWall.ts';
+import { computed, edited, houseOf, notEmpty } from '../../testing/index.ts';
+import { propose } from '../proposals/index.ts';
+import { Drilling, placesOf, type HolePlace } from './drilling.ts';
+import type { Way } from './route.ts';
+import { wayOfRun } from './laying.ts';
+
+const place = (more: Partial<HolePlace> = {}): HolePlace => ({
+  key: 'w1 48.00 24.00',
+  at: { x: 48, y: 0 },
+  step: 0,
+  isPlate: false,
+  most: 2,
+  ...more,
+});
+const drilling = () => new Drilling({ perHole: 3, perPlate: 2 });
+
+describe('holes as cables come one after the other', () => {
+  test('where nothing is drilled wood is there for a hole; then there is room to share until it is full', () => {
+    const holes = drilling();
+    expect(holes.roomAt(place().key, '14/2')).toBe('new');
+    for (let n = 0; n < 3; n++) {
+      holes.add(place(), '14/2');
+      expect(holes.roomAt(place().key, '14/2')).toBe(n < 2 ? 'shared' : 'new');
+    }
+  });
+
+  test('when as many holes as there is wood for are full there is no room', () => {
+    const holes = drilling();
+    for (let n = 0; n < 6; n++) holes.add(place(), '14/2');
+    expect(holes.roomAt(place().key, '14/2')).toBe('none');
+    expect(holes.roomAt('w1 64.00 24.00', '14/2')).toBe('new');
+  });
+
+  test('a plate’s hole is sealed, and takes two', () => {
+    const holes = drilling();
+    for (let n = 0; n < 2; n++) holes.add(place({ isPlate: true }), '14/2');
+    expect(holes.roomAt(place().key, '14/2')).toBe('new');
+  });
+
+  test('heavy cable does not go where light cable still may', () => {
+    const holes = drilling();
+    holes.add(place(), '12/2');
+    expect(holes.roomAt(place().key, '12/2')).toBe('shared');
+    expect(holes.roomAt(place().key, '6/3')).toBe('new');
+  });
+});
+
+describe('what a cable pays for holes', () => {
+  const row = (count: number) =>
+    computed(
+      twoInWall(
+        '2x4',
+        {},
+        {
+          levels: { L1: { above: 'closed', below: 'slab' } },
+          runs: Object.fromEntries(
+            Array.from({ length: count }, (_, i) => [
+              `k${i + 1}`,
+              { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' },
+            ]),
+          ),
+        },
+      ),
+    );
+
+  test('three go through one line of holes, the fourth through another 2 in. above, all level', () => {
+    const { runs } = row(4);
+    expect([...new Set(runs['k1']!.bores.map((b) => b.z))]).toEqual([24]);
+    expect(runs['k3']!.bores.map((b) => b.hole)).toEqual(runs['k1']!.bores.map((b) => b.hole));
+    expect([...new Set(runs['k4']!.bores.map((b) => b.z))]).toEqual([26]);
+    expect(runs['k4']!.path.some((p) => p.z === 26)).toBe(true);
+  });
+
+  test('a way asks for a hole in each upright it passes, by its place and not by its number', () => {
+    const plan = twoInWall('2x4', {}, { levels: { L1: { above: 'closed', below: 'slab' } } });
+    const way = wayOfRun(houseOf(plan), 'k1') as Way;
+    const places = placesOf(way);
+    expect(places.map((p) => p.key)).toEqual(
+      way.steps.flatMap((s) => s.members.map((m) => `w1 ${m.at.toFixed(2)} 24.00`)),
+    );
+    expect(notEmpty(places).every((p) => p.most === 4 && !p.isPlate)).toBe(true);
+  });
+
+  test('sharing costs less than drilling: a cable goes to holes that are there, and would not without them', () => {
+    const dear = { 'minutes.bore': 30, 'minutes.plateBore': 40, 'minutes.sharedBore': 0 };
+    const plan = (runs: object) =>
+      twoInWall(
+        '2x4',
+        {},
+        { rules: { values: dear }, levels: { L1: { above: 'attic', below: 'slab' } }, runs },
+      );
+    const cable = { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' };
+    expect(computed(plan({ k2: cable })).runs['k2']!.way).toBe('over');
+    const after = computed(plan({ k1: { ...cable, way: 'wall' }, k2: cable }));
+    expect(after.runs['k2']!.way).toBe('wall');
+    expect(after.runs['k2']!.bores.map((b) => b.cables)).toEqual(after.runs['k1']!.bores.map(() => 2));
+  });
+
+  test('no hole holds more than the rules say, in random houses, and cables in one agree on it', () => {
+    for (let seed = 21; seed <= 24; seed++) {
+      const plan = houseToWire(seed);
+      propose(plan);
+      const inHole = new Map<string, { cables: Set<string>; says: number; role: string }>();
+      for (const [id, run] of Object.entries(computed(plan).runs))
+        for (const b of run.bores) {
+          const own = inHole.get(b.hole) ?? { cables: new Set<string>(), says: b.cables, role: b.role };
+          inHole.set(b.hole, own);
+          own.cables.add(id);
+        }
+      for (const { cables, says, role } of notEmpty([...inHole.values()])) {
+        expect(cables.size).toBe(says);
+        expect(cables.size).toBeLessThanOrEqual(role.endsWith('plate') ? 2 : 3);
+      }
+    }
+  });
+
+  test('taking up the cable that drilled them frees the others to go another way', () => {
+    const plan = houseToWire(31);
+    propose(plan);
+    const [first] = Object.keys(plan.runs);
+    const without = edited({ ...plan, runs: { ...plan.runs } }, 'clearRuns', {
+      circuit: plan.runs[first!]!.circuit!,
+    });
+    const anew = computed(JSON.parse(JSON.stringify(without)) as typeof without);
+    expect(computed(without).runs).toEqual(anew.runs);
+  });
+});
