@@ -10,7 +10,7 @@ import {
   type Unrolled,
 } from '@fieldchalk/core';
 import type { MarkRecord } from '@fieldchalk/contracts';
-import { boxRects, holesOn, type RibbonBox } from '../workspace/ribbon/ribbon.ts';
+import { boxRects, holesOn, type RibbonBox, type RibbonHole } from '../workspace/ribbon/ribbon.ts';
 
 /** One thing to do and tick off: what it is in big letters, and what one needs to know to do it. */
 export interface Task {
@@ -110,17 +110,28 @@ function makeUpTasks(boxes: readonly string[], plan: Plan, result: Result): Task
   });
 }
 
+const isInPlate = ({ role }: RibbonHole): boolean => role === 'top-plate' || role === 'bottom-plate';
+
+const memberWords = (h: RibbonHole): string =>
+  h.number === null ? h.role.replace('-', ' ') : `stud ${h.number}`;
+
+/** Plates that lie on each other are drilled at once: one hole to mark. */
+function onceEach(holes: readonly RibbonHole[]): RibbonHole[] {
+  const known = new Map(holes.map((h) => [isInPlate(h) ? `${h.role} ${h.at}` : h.hole, h]));
+  return [...known.values()];
+}
+
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
 export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
   const boxes = boxRects(plan, result, wall).filter((b) => !entryOf(plan.boxes, b.id).existing);
-  const holes = holesOn(result, wall).sort((a, b) => a.x - b.x);
+  const holes = onceEach(holesOn(result, wall)).sort((a, b) => a.x - b.x);
   return [
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
     ...holes.map((h): Task => ({
       kind: 'hole',
       about: h.hole,
-      big: `${formatLength(h.z)} up`,
-      small: `${formatLength(h.diameter)} hole · ${h.number === null ? 'plate or cripple' : `stud ${h.number}`} · ${h.cables} cable${h.cables > 1 ? 's' : ''}`,
+      big: isInPlate(h) ? `${formatLength(h.at)} along` : `${formatLength(h.z)} up`,
+      small: `${formatLength(h.diameter)} hole · ${memberWords(h)} · ${h.cables} cable${h.cables > 1 ? 's' : ''}`,
     })),
     ...cableTasks(new Set(boxes.map((b) => b.id)), plan, result),
     ...makeUpTasks(

@@ -1,4 +1,5 @@
 import {
+  type Bore,
   boxNumber,
   boxSize,
   catalogueOf,
@@ -202,6 +203,9 @@ export interface RibbonHole {
   readonly key: string;
   readonly run: string;
   readonly x: number;
+  /** How far along its wall, and in what. */
+  readonly at: number;
+  readonly role: Bore['role'];
   readonly z: number;
   readonly diameter: number;
   readonly cables: number;
@@ -222,6 +226,8 @@ export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
             key,
             run,
             x: ribbonX(wall, b.at),
+            at: b.at,
+            role: b.role,
             z: b.z,
             diameter: b.diameter,
             cables: b.cables,
