@@ -75,7 +75,7 @@ export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
 export { toldProblem, type ToldProblem } from './outputs/problemWords.ts';
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
-export type { Bore } from './runs/index.ts';
+export { drilledOnce, type Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './outputs/takeoff/index.ts';
 export { takeoffCsv } from './formats/csv.ts';
 export * from './units/index.ts';

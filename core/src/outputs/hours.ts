@@ -1,7 +1,7 @@
 import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
-import { closedMinutes } from '../runs/index.ts';
+import { closedMinutes, drilledOnce } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
@@ -28,15 +28,14 @@ const holes = sumsOf(
   ({ runs }: House) => idsOf(runs.holes),
   ({ plan, runs, rules }, wall) => {
     const own = entryOf(runs.holes, wall);
-    const throughPlates = own.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate');
-    // Plates that lie on each other are drilled at once.
-    const plates = new Set(throughPlates.map((b) => `${b.role} ${b.at}`)).size;
+    const drilled = drilledOnce(own);
+    const plates = drilled.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate').length;
     const { cover, access } = entryOf(plan.walls, wall);
     // However many cables go past a stud of a closed wall, it is opened once.
     const past = new Set(own.flatMap((b) => b.number ?? [])).size;
     const minutes =
       cover === 'closed' && access !== 'leave' && past > 0 ? closedMinutes(rules)(access, past) : 0;
-    return { plates, studs: own.length - throughPlates.length, closed: whole(minutes) };
+    return { plates, studs: drilled.length - plates, closed: whole(minutes) };
   },
 );
 

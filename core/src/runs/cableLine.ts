@@ -155,12 +155,10 @@ const inchesOf = (legs: readonly Leg[]): number =>
 
 /** What stretches across closed ceilings come to. */
 function ceilingsOf(legs: readonly Leg[]): ClosedCeiling[] {
-  return legs.flatMap(({ space: { key, closed, joists }, a, b }) => {
+  return legs.flatMap(({ space: { level, closed, joists }, a, b }) => {
     if (!closed || !joists) return [];
     const inches = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-    return [
-      { level: nth(key.split(' '), 0), how: closed, joists: Math.ceil(joistsCrossed(a, b, joists)), inches },
-    ];
+    return [{ level, how: closed, joists: Math.ceil(joistsCrossed(a, b, joists)), inches }];
   });
 }
 
@@ -233,10 +231,10 @@ function pointsOf(
 const sharedSpace = (spaces: readonly OpenSpace[], { space }: Step): OpenSpace =>
   spaceNamed(spaces, space ?? '');
 
-function wayTaken(laid: Way, { asked, from, to }: LineOf): CableLine['way'] {
+function wayTaken(laid: Way, { asked, from, to, spaces }: LineOf): CableLine['way'] {
   if (asked === 'surface') return 'surface';
   const hangs = (kind: OpenSpace['kind']) =>
-    [from, to].some((e) => e.kind === 'hanging' && e.space.includes(` ${kind} `));
+    [from, to].some((e) => e.kind === 'hanging' && spaceNamed(spaces, e.space).kind === kind);
   if (laid.steps.some((s) => s.kind === 'above') || hangs('above')) return 'over';
   if (laid.steps.some((s) => s.kind === 'below') || hangs('below')) return 'under';
   return 'wall';

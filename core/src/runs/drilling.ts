@@ -118,7 +118,18 @@ export class Drilling {
 
   private openTo({ isPlate, groups }: Holes, cable: string): string[] | undefined {
     const most = isPlate ? this.sharing.perPlate : this.sharing.perHole;
-    return groups.find((g) => g.length < most && fitsHole([...g, cable]));
+    return groups.find((g) => g.length < most && this.fits(g, cable));
+  }
+
+  /** The same few cables are asked about again and again. */
+  private readonly fitting = new Map<string, boolean>();
+  private fits(group: readonly string[], cable: string): boolean {
+    const name = `${group.join(' ')} ${cable}`;
+    const known = this.fitting.get(name);
+    if (known !== undefined) return known;
+    const fits = fitsHole([...group, cable]);
+    this.fitting.set(name, fits);
+    return fits;
   }
 
   roomAt(key: string, cable: string): Room {

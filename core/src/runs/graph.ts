@@ -97,6 +97,7 @@ export type Range = readonly [from: number, to: number];
 export interface OpenSpace {
   /** The same for the same space, whatever changes in it. */
   readonly key: string;
+  readonly level: string;
   readonly kind: 'above' | 'below';
   /** Walls whose places lie in it, and whether over or under them. */
   readonly walls: readonly { readonly wall: string; readonly side: 'over' | 'under' }[];

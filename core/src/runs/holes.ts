@@ -27,6 +27,15 @@ export interface Bore {
   readonly hole: string;
 }
 
+/** What one hole is drilled as: plates that lie on each other are drilled at once, and one plate of steel covers them. */
+export const drilledAs = ({ wall, role, at, hole }: Pick<Bore, 'wall' | 'role' | 'at' | 'hole'>): string =>
+  role === 'top-plate' || role === 'bottom-plate' ? `${wall} ${role} ${at}` : hole;
+
+/** Holes as they are drilled, each once. */
+export const drilledOnce = <B extends Parameters<typeof drilledAs>[0]>(bores: readonly B[]): B[] => [
+  ...new Map(bores.map((b) => [drilledAs(b), b])).values(),
+];
+
 /** A hole with which step of a cable's way goes through it, and which hole of the way it is. */
 export interface DrilledHole {
   /** By member, in the order of the step. */

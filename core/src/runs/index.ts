@@ -2,8 +2,8 @@ import { entryOf, must, nth } from '../lookups/index.ts';
 import { isBoxless, kindsIn } from '../boxes/index.ts';
 import { cross, type XYZ } from '../geometry/index.ts';
 import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
-import type { Plan, Run, Wall } from '../plan/index.ts';
-import { boxModels, framingKinds, isData } from '../materials/index.ts';
+import { catalogueOf, type Plan, type Run, type Wall } from '../plan/index.ts';
+import { framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 import {
@@ -16,6 +16,7 @@ import {
 } from './cableLine.ts';
 import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
+import { placing } from './framed.ts';
 import { drillHoles, type Bore, type DrilledHole } from './holes.ts';
 import { endsOfRun, wayOfRun } from './laying.ts';
 import { cutLength, type CutLength } from './lengths.ts';
@@ -24,7 +25,7 @@ import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import { firstStaple, staplesOf, type Entry, type Staple } from './staples.ts';
 import { routeGraph } from './routeGraph.ts';
 
-export type { Bore } from './holes.ts';
+export { drilledOnce, type Bore } from './holes.ts';
 export type { Staple } from './staples.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';
@@ -170,7 +171,7 @@ const holesAt = query(
         .filter((b) => b.drilledIn === place)
         .map((b) => ({ ...b, run, cable }));
     });
-    const isJoint = place.includes(' ');
+    const isJoint = plan.walls[place] === undefined;
     const drilled = isJoint ? [] : jointsOf(w, place).flatMap((at) => boresAt(w, at));
     const depthOf = (wall: string) => framingKinds[entryOf(plan.walls, wall).framing].depth;
     return drillHoles(wanted, { depthOf, rules, drilled });
@@ -203,7 +204,7 @@ const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
 function entryAt({ plan, rules }: Ways, id: string): Entry {
   const box = plan.boxes[id];
   if (!box) return { isClamped: true, loop: 0 };
-  const model = boxModels[box.model];
+  const model = catalogueOf(plan)[box.model];
   const isPlain = 'wall' in box.on && box.gangs === 1;
   const isBare = isBoxless(box, kindsIn(plan, id));
   return {
@@ -234,11 +235,7 @@ function longLoopsOf(w: Ways, run: Run): LongLoop[] {
 
 /** Where a run is stapled. */
 function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly Bore[]): Staple[] {
-  const holes = bores.map(({ wall, at, z }) => {
-    const { from, unit, level } = entryOf(w.framing.lines, wall);
-    const { elevation } = entryOf(w.plan.levels, level);
-    return { x: from.x + unit.x * at, y: from.y + unit.y * at, z: z + elevation };
-  });
+  const holes = bores.map(({ wall, at, z }) => placing(w, wall)(at, z));
   return staplesOf({
     path: line.path,
     first: [firstStapleAt(w, run.from), firstStapleAt(w, run.to)],

@@ -217,6 +217,7 @@ const spaceOf = query(
     const overhead = kind === 'above' ? wallsOverhead(f, level) : [];
     return {
       key,
+      level,
       kind,
       walls: [...own, ...overhead.map((wall) => ({ wall, side: 'under' as const }))],
       ...crossingOf(member, entryOf(f.plan.levels, level), overhead.length > 0),

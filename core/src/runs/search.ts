@@ -422,7 +422,7 @@ export function cheapestPath(
   for (let node = search.next(Infinity); node >= 0; node = search.next(withDust(best))) {
     const rest =
       hangs(goal) && there
-        ? search.toHanging(node, goal, there)
+        ? search.toHanging(node, goal, there, best - search.costOf(node) + tie)
         : goalOf[node] === searches
           ? closing[node]!
           : Infinity;
@@ -435,6 +435,9 @@ export function cheapestPath(
   }
   return best === Infinity ? null : { nodes: straightened(graph, search.pathTo(last), stepCost), cost: best };
 }
+
+/** Ways that cost the same to within this are told apart by their places. */
+const tie = 1e-6;
 
 /** The step across a space both places lie in; null where there is none. */
 function stepAcross(graph: RouteGraph, from: number, to: number, stepCost: StepCost): Step | null {

@@ -1,6 +1,7 @@
 import {
   boxNumber,
   deviceWords,
+  drilledOnce,
   entryOf,
   formatLength,
   must,
@@ -115,16 +116,10 @@ const isInPlate = ({ role }: RibbonHole): boolean => role === 'top-plate' || rol
 const memberWords = (h: RibbonHole): string =>
   h.number === null ? h.role.replace('-', ' ') : `stud ${h.number}`;
 
-/** Plates that lie on each other are drilled at once: one hole to mark. */
-function onceEach(holes: readonly RibbonHole[]): RibbonHole[] {
-  const known = new Map(holes.map((h) => [isInPlate(h) ? `${h.role} ${h.at}` : h.hole, h]));
-  return [...known.values()];
-}
-
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
 export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
   const boxes = boxRects(plan, result, wall).filter((b) => !entryOf(plan.boxes, b.id).existing);
-  const holes = onceEach(holesOn(result, wall)).sort((a, b) => a.x - b.x);
+  const holes = drilledOnce(holesOn(result, wall)).sort((a, b) => a.x - b.x);
   return [
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
     ...holes.map((h): Task => ({

@@ -2,6 +2,7 @@ import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cables, isData } from '../../materials/index.ts';
 import { catalogueOf, valuesIn } from '../../plan/index.ts';
+import { drilledOnce } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength } from '../../units/index.ts';
 import { each, type DraftLine } from './line.ts';
@@ -36,12 +37,8 @@ const nailPlates = sumsOf(
   'nail plates',
   ({ runs }: House) => idsOf(runs.holes),
   ({ runs }, wall) => {
-    const short = entryOf(runs.holes, wall).filter((b) => b.plate);
-    // One plate covers what is drilled at once through plates that lie on each other.
-    const apart = new Map(
-      short.map((b) => [b.role.endsWith('plate') ? `${b.role} ${b.at}` : b.hole, b.plates]),
-    );
-    const count = [...apart.values()].reduce<number>((sum, plates) => sum + plates, 0);
+    const short = drilledOnce(entryOf(runs.holes, wall).filter((b) => b.plate));
+    const count = short.reduce((sum, b) => sum + b.plates, 0);
     return count > 0 ? { plates: count } : nothing;
   },
 );

@@ -2,7 +2,7 @@ import { entryOf } from '../../lookups/index.ts';
 import type { Computer } from '../../compute/index.ts';
 import type { Plan, Run } from '../../plan/index.ts';
 import { frozen } from '../../plan/settled.ts';
-import { cableCents, closedMinutes, type LaidRun } from '../../runs/index.ts';
+import { cableCents, closedMinutes, drilledOnce, type LaidRun } from '../../runs/index.ts';
 import type { RuleBook } from '../../rules/index.ts';
 import type { House } from '../../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../../units/index.ts';
@@ -54,13 +54,9 @@ function minutesOf(
   );
 }
 
-/** A hole as it is drilled: plates that lie on each other are drilled at once. */
-const drilledAs = (b: LaidRun['bores'][number]): string =>
-  b.role.endsWith('plate') ? `${b.wall} ${b.role} ${b.at}` : b.hole;
-
 function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit<WayOffered, 'isNow'> | null {
   if (laid.way === null) return null;
-  const drilled = [...new Map(laid.bores.map((b) => [drilledAs(b), b])).values()];
+  const drilled = drilledOnce(laid.bores);
   const alone = drilled.filter((b) => b.cables === 1);
   const own = {
     holes: alone.length,

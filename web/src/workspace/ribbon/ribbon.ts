@@ -204,6 +204,7 @@ export interface RibbonHole {
   readonly run: string;
   readonly x: number;
   /** How far along its wall, and in what. */
+  readonly wall: string;
   readonly at: number;
   readonly role: Bore['role'];
   readonly z: number;
@@ -226,6 +227,7 @@ export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
             key,
             run,
             x: ribbonX(wall, b.at),
+            wall: b.wall,
             at: b.at,
             role: b.role,
             z: b.z,
