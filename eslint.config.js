@@ -67,6 +67,7 @@ export default ts.config(
       'core/src/runs/openGround.ts',
       'core/src/runs/prices.ts',
       'core/src/runs/routeGraph.ts',
+      'core/src/runs/paths.ts',
       'core/src/runs/search.ts',
       'core/src/boxes/cover.ts',
       'core/src/proposals/runs/visitOrder.ts',

@@ -7,7 +7,7 @@ import { connectedHouse, wired } from './wired.ts';
 import { randomFrom } from '../testing/index.ts';
 import { bayWidth, stepsFrom } from '../src/runs/graph.ts';
 import { stepCostFor } from '../src/runs/route.ts';
-import { cheapestPath } from '../src/runs/search.ts';
+import { cheapestPath } from '../src/runs/paths.ts';
 
 /** Ways asked for, anywhere to anywhere in a wired house. */
 const searches = 40;

@@ -7,7 +7,8 @@ import { changeBetween, type GraphChange } from './graphChange.ts';
 import type { Ground } from './openGround.ts';
 import { freeAt, stepToSpace, wayEndOf, type Way } from './route.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
-import { costsFrom, leastFrom, stepBetween, type Rooms } from './search.ts';
+import { costsFrom, leastFrom, stepBetween } from './paths.ts';
+import type { Rooms } from './search.ts';
 
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(

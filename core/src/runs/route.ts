@@ -16,7 +16,8 @@ import {
 } from './graph.ts';
 import type { Bay } from './bays.ts';
 import type { RunEnd } from './ends.ts';
-import { cheapestCosts, cheapestPath, stepBetween, type Access, type Rooms, type WayEnd } from './search.ts';
+import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
+import type { Access, Rooms, WayEnd } from './search.ts';
 import type { Heading, StepCost } from './prices.ts';
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */

@@ -8,7 +8,7 @@ import { computed, edited, notEmpty, randomFrom, roomOf } from '../../testing/in
 import { planCoils } from '../outputs/takeoff/index.ts';
 import { bayWidth } from './graph.ts';
 import { stepCostFor } from './route.ts';
-import { cheapestPath } from './search.ts';
+import { cheapestPath } from './paths.ts';
 import { cheapestCostPlainly } from '../../testing/plainSearch.ts';
 
 function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Plan {

@@ -7,7 +7,8 @@ import { runEnd, type RunEnd } from './ends.ts';
 import { spaceStep, type RouteGraph } from './graph.ts';
 import type { StepCost } from './prices.ts';
 import { findWay, isInOneBay, routeCosts, stepBetweenEnds, stepCostFor, wayEndOf } from './route.ts';
-import { costsFrom, type Access } from './search.ts';
+import { costsFrom } from './paths.ts';
+import type { Access } from './search.ts';
 
 const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 5);
 
