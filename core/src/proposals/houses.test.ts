@@ -7,7 +7,7 @@ import { ruleBook } from '../rules/index.ts';
 import { wiringOf } from '../wiring/index.ts';
 
 /** `npm run soak` sets 500; the plain run takes a sample of them. */
-const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 8);
+const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 12);
 
 describe(`${houses} seeded houses, every school in turn`, () => {
   test('no finding of level error after propose', () => {

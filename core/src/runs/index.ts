@@ -1,8 +1,8 @@
-import { entryOf, must, nth } from '../lookups/index.ts';
+import { entryOf, must } from '../lookups/index.ts';
 import { isBoxless, kindsIn } from '../boxes/index.ts';
-import { cross, type XYZ } from '../geometry/index.ts';
+import type { XYZ } from '../geometry/index.ts';
 import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
-import { catalogueOf, type Plan, type Run, type Wall } from '../plan/index.ts';
+import type { Plan, Run } from '../plan/index.ts';
 import { framingKinds, isData } from '../materials/index.ts';
 import type { RuleBook, RuleId } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
@@ -16,13 +16,14 @@ import {
 } from './cableLine.ts';
 import type { Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
-import { placing } from './framed.ts';
 import { drillHoles, type Bore, type DrilledHole } from './holes.ts';
 import { endsOfRun, wayOfRun } from './laying.ts';
 import { cutLength, type CutLength } from './lengths.ts';
+import { groovesOf, guardedAlong, type Groove } from './lying.ts';
 import { openSpaces } from './openSpaces.ts';
 import { closedMinutes, closedSpaceMinutes } from './route.ts';
-import { firstStaple, staplesOf, type Entry, type Staple } from './staples.ts';
+import type { Staple } from './staples.ts';
+import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
 import { routeGraph } from './routeGraph.ts';
 
 export { drilledOnce, type Bore } from './holes.ts';
@@ -59,19 +60,6 @@ export interface LaidRun {
   readonly grooves: readonly Groove[];
   /** Furring it lies in, by wall, where steel guards it along its length: NEC 300.4(D). Inches. */
   readonly guarded: readonly { readonly wall: string; readonly inches: number }[];
-}
-
-export interface Groove {
-  readonly wall: string;
-  readonly inches: number;
-  readonly wedges: number;
-  readonly guarded: boolean;
-}
-
-export interface LongLoop {
-  readonly box: string;
-  readonly loop: number;
-  readonly most: number;
 }
 
 export interface ClosedPassage {
@@ -200,94 +188,6 @@ const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
   return cableLine(way, holes, { ...ends, asked: run.way, framing: w.framing, spaces: openSpaces(w) });
 });
 
-/** How a box or panel lets cable in. */
-function entryAt({ plan, rules }: Ways, id: string): Entry {
-  const box = plan.boxes[id];
-  if (!box) return { isClamped: true, loop: 0 };
-  const model = catalogueOf(plan)[box.model];
-  const isPlain = 'wall' in box.on && box.gangs === 1;
-  const isBare = isBoxless(box, kindsIn(plan, id));
-  return {
-    isClamped: isBare || (model ? model.clamps !== 'none' || model.gangs > 1 : !isPlain),
-    loop: isBare ? 0 : rules('end.loop'),
-  };
-}
-
-/** How far along its line a cable is stapled first at one end; null where nothing has to hold it: it waits open, or was fished into a closed wall. */
-function firstStapleAt(w: Ways, id: string | null): number | null {
-  if (id === null) return null;
-  const box = w.plan.boxes[id];
-  if (box && 'wall' in box.on && entryOf(w.plan.walls, box.on.wall).cover === 'closed') return null;
-  return Math.max(least, firstStaple(entryAt(w, id), w.rules('staple.first')));
-}
-/** A staple is driven no nearer to a box than this. */
-const least = 1;
-
-/** The ends of a run where the loop leaves no room for a staple. */
-function longLoopsOf(w: Ways, run: Run): LongLoop[] {
-  return [run.from, run.to].flatMap((box) => {
-    if (box === null || firstStapleAt(w, box) === null) return [];
-    const entry = entryAt(w, box);
-    const left = firstStaple(entry, Infinity);
-    return left >= least ? [] : [{ box, loop: entry.loop, most: entry.loop + left - least }];
-  });
-}
-
-/** Where a run is stapled. */
-function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly Bore[]): Staple[] {
-  const holes = bores.map(({ wall, at, z }) => placing(w, wall)(at, z));
-  return staplesOf({
-    path: line.path,
-    first: [firstStapleAt(w, run.from), firstStapleAt(w, run.to)],
-    every: w.rules('staple.every'),
-    holes: [...holes, ...line.joistHoles],
-    isFished: bores.some((b) => entryOf(w.plan.walls, b.wall).cover === 'closed'),
-  });
-}
-
-/** Inches of a line that lie in a wall, along it or up and down. */
-function inchesIn({ plan, framing }: Ways, wall: string, path: readonly XYZ[]): number {
-  const { from, unit, depth, level } = entryOf(framing.lines, wall);
-  const { high } = entryOf(framing.walls, wall);
-  const { elevation } = entryOf(plan.levels, level);
-  const isIn = ({ x, y, z }: XYZ) =>
-    Math.abs(cross(unit, { x: x - from.x, y: y - from.y })) < depth / 2 &&
-    z >= elevation &&
-    z <= elevation + high + 1e-6;
-  return path.slice(1).reduce((sum, b, i) => {
-    const a = nth(path, i);
-    if (!isIn({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: Math.min(a.z, b.z) })) return sum;
-    const top = Math.min(Math.max(a.z, b.z), elevation + high) - Math.min(a.z, b.z);
-    return sum + Math.hypot(b.x - a.x, b.y - a.y, top);
-  }, 0);
-}
-
-/** Walls of one framing that a run may lie in: those its ends stand in, and those it bores. */
-function wallsOfKind({ plan }: Ways, run: Run, bores: readonly Bore[], framing: Wall['framing']): string[] {
-  const places = [run.from, run.to].flatMap((id) => {
-    const on = id === null ? undefined : (plan.boxes[id] ?? plan.panels[id])?.on;
-    return on && 'wall' in on ? [on.wall] : [];
-  });
-  const all = new Set([...places, ...bores.map((b) => b.wall)]);
-  return [...all].filter((w) => entryOf(plan.walls, w).framing === framing);
-}
-
-function groovesOf(w: Ways, run: Run, path: readonly XYZ[], bores: readonly Bore[]): Groove[] {
-  return wallsOfKind(w, run, bores, 'foam-block').flatMap((wall) => {
-    const inches = inchesIn(w, wall, path);
-    if (inches === 0) return [];
-    const wedges = Math.ceil(inches / w.rules('groove.wedges'));
-    return [
-      {
-        wall,
-        inches: toDecimals(inches, 3),
-        wedges,
-        guarded: w.rules('groove.depth') < w.rules('drill.edge'),
-      },
-    ];
-  });
-}
-
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
@@ -316,10 +216,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
       return { ...c, fishMinutes: minutes('fish', step), openMinutes: toDecimals(minutes('open', step), 1) };
     }),
     grooves: groovesOf(w, run, path, bores),
-    guarded: wallsOfKind(w, run, bores, 'furring').flatMap((wall) => {
-      const inches = toDecimals(inchesIn(w, wall, path), 3);
-      return inches > 0 ? [{ wall, inches }] : [];
-    }),
+    guarded: guardedAlong(w, run, path, bores),
   };
 });
 
