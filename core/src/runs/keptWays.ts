@@ -93,34 +93,39 @@ function isReached(end: RunEnd, node: RouteNode | undefined, now: RouteGraph): b
   return end.kind !== 'hanging' || (node !== undefined && stepToSpace(end, node, now.spaces) !== null);
 }
 
+/** A way in a changed graph, place for place, or null where there was none; and whether it must be the best there as well. */
+export interface KeptNow {
+  readonly way: Way | null;
+  readonly isBest: boolean;
+}
+
 /**
- * The way kept, as it is in a changed graph, where it must be the best there as well; null where there still is none; nothing where another
- * may be better. Any other would have to go where something changed: there and back costs more even straight, or at least by the cheapest
- * steps. Holes that came since are another matter.
+ * A way as it is in a changed graph; null where it is not there any more. It must be the best where any other would have to go where something
+ * changed, and there and back costs more even straight, or at least by the cheapest steps. Holes that came since are another matter.
  */
-export function keptIn(now: RouteGraph, kept: Kept, least: Least | null): Way | null | undefined {
+export function keptIn(now: RouteGraph, kept: Kept, least: Least | null): KeptNow | null {
   const { graph, from, to, stepCost, way } = kept;
-  if (graph === now) return way;
+  if (graph === now) return { way, isBest: true };
   const change = changeBetween(graph, now);
   const same = way && wayNow(way, now, change, stepCost);
-  if (way && !same) return undefined;
+  if (way && !same) return null;
   if (
     same &&
     change.opened &&
     !(isReached(from, same.nodes[0], now) && isReached(to, same.nodes.at(-1), now))
   )
-    return undefined;
+    return null;
   const limit = way ? way.cost + dust * (1 + way.cost) : Number.MAX_VALUE;
   const bound = boundOf(now, stepCost, true);
   const free = freeAt(to, now);
   const over = (ground: Ground) =>
     atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
-  if (change.ground.every((g) => over(g) > limit)) return same;
-  if (!least || change.opened || fewOf(change)) return undefined;
+  if (change.ground.every((g) => over(g) > limit)) return { way: same, isBest: true };
+  if (!least || change.opened || fewOf(change)) return { way: same, isBest: false };
   const costs = costsToChange(graph, now, least.stepCost, least.rooms(now));
   const away = (end: RunEnd) => {
     const start = wayEndOf(end, now, least.stepCost);
     return start ? leastFrom(now, start, least.stepCost, costs) : Infinity;
   };
-  return away(from) + away(to) > limit ? same : undefined;
+  return { way: same, isBest: away(from) + away(to) > limit };
 }

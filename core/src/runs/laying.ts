@@ -79,16 +79,20 @@ class Changes {
 }
 const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
 
-/** Whether a way stays the best though holes were drilled elsewhere, or are there no longer: none of its own, and none near enough to be worth going to. */
+/** Whether a cable finds other room at one of its own places. */
+function isOwnChanged(places: readonly HolePlace[], changed: ReturnType<Changes['forCable']>): boolean {
+  if (changed.length === 0) return false;
+  const own = new Set(places.map((p) => p.key));
+  return changed.some(({ place }) => own.has(place.key));
+}
+
+/** Whether a way stays the best though holes were drilled elsewhere, or are there no longer: none of them near enough to be worth going to. */
 function isStillBest(
   kept: Kept,
   way: Way | null,
   changed: ReturnType<Changes['forCable']>,
   graph: RouteGraph,
 ): boolean {
-  if (changed.length === 0) return true;
-  const own = new Set(kept.places.map((p) => p.key));
-  if (changed.some(({ place }) => own.has(place.key))) return false;
   if (!way) return changed.every((c) => !c.isBetter);
   const bound = boundOf(graph, kept.stepCost, true);
   const free = freeAt(kept.to, graph);
@@ -133,12 +137,17 @@ function layThrough(
     known.cable === cable &&
     isSameEnd(known.from, ends.from, known.graph, graph) &&
     isSameEnd(known.to, ends.to, known.graph, graph);
-  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : undefined;
-  const stays =
-    kept !== undefined && known && isStillBest({ ...known, ...ends }, kept, changes.forCable(cable), graph);
+  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : null;
+  const changed = kept ? changes.forCable(cable) : [];
+  const isGood = kept && known && !isOwnChanged(known.places, changed);
+  const stays = isGood && kept.isBest && isStillBest({ ...known, ...ends }, kept.way, changed, graph);
   const way = stays
-    ? kept
-    : findWay(ends, graph, stepCost, { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) });
+    ? kept.way
+    : findWay(ends, graph, stepCost, {
+        rooms: { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) },
+        // What still goes costs what it did, and the best no more.
+        ...(isGood && kept.way ? { atMost: kept.way.cost } : {}),
+      });
   const places = way && run.way !== 'surface' ? placesOf(way) : [];
   const same = known && samePlaces(known.places, places) ? known.places : places;
   return { ...ends, graph, stepCost, cable, way, places: same };

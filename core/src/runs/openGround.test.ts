@@ -70,6 +70,13 @@ describe('open ground', () => {
     expect(OpenGround.differing(longer, whole)).toEqual(differing);
   });
 
+  test('edges that run aslant of the joists are told, for there cable may turn anywhere', () => {
+    expect(ell().isSquare).toBe(true);
+    expect(ell(90).isSquare).toBe(true);
+    expect(ell(30).isSquare).toBe(false);
+    expect(new OpenGround([[at(0, 0), at(20, 0), at(20, 10), at(5, 14)]], 0).isSquare).toBe(false);
+  });
+
   test('no ground at all holds nothing', () => {
     const none = new OpenGround([], 0);
     expect([none.isWhole, none.holds(at(0, 0)), none.between(at(0, 0), at(1, 1))]).toEqual([

@@ -47,6 +47,8 @@ export class OpenGround {
   private readonly shutInColumn: Uint16Array;
   /** Whether every place on it is reached from any other both ways. */
   readonly isWhole: boolean;
+  /** Whether all its edges run along the joists or across them, so that cable goes around what is shut at corners of walls alone. */
+  readonly isSquare: boolean;
 
   /** `direction`: what joists run along, degrees. */
   constructor(
@@ -59,6 +61,9 @@ export class OpenGround {
     this.cos = turns % 180 === 0 ? 1 : turns % 90 === 0 ? 0 : Math.cos(radians);
     this.sin = turns % 180 === 0 ? 0 : turns % 90 === 0 ? 1 : Math.sin(radians);
     const turned = shapes.map((shape) => shape.map((p) => this.turned(p)));
+    this.isSquare = turned.every((shape) =>
+      shape.every((p, i) => !isSlanting(p, nth(shape, (i + 1) % shape.length))),
+    );
     const cells = joined(coverOf(turned, edgesOf(turned, 0), edgesOf(turned, 1)));
     this.us = cells.us;
     this.vs = cells.vs;
@@ -263,7 +268,7 @@ function joined({ us, vs, open }: Cells): Cells {
 
 /** Whether two grounds are cut alike and open alike. */
 export function isSameGround(a: OpenGround, b: OpenGround): boolean {
-  return a === b || (a.direction === b.direction && isSame(a, b));
+  return a === b || (a.direction === b.direction && a.isSquare === b.isSquare && isSame(a, b));
 }
 
 function isSame(a: OpenGround, b: OpenGround): boolean {
@@ -283,6 +288,9 @@ function merged(values: readonly number[]): number[] {
   return kept;
 }
 
+const isSlanting = (p: readonly [number, number], next: readonly [number, number]): boolean =>
+  Math.abs(next[0] - p[0]) > dust && Math.abs(next[1] - p[1]) > dust;
+
 /** Where cells begin and end along one axis: at every corner, and step by step along slanting edges. */
 function edgesOf(shapes: readonly (readonly (readonly [number, number])[])[], axis: 0 | 1): number[] {
   const values: number[] = [];
@@ -290,8 +298,7 @@ function edgesOf(shapes: readonly (readonly (readonly [number, number])[])[], ax
     shape.forEach((p, i) => {
       const next = nth(shape, (i + 1) % shape.length);
       values.push(p[axis]);
-      const isSlanting = Math.abs(next[0] - p[0]) > dust && Math.abs(next[1] - p[1]) > dust;
-      if (!isSlanting) return;
+      if (!isSlanting(p, next)) return;
       const [low, high] = [Math.min(p[axis], next[axis]), Math.max(p[axis], next[axis])];
       for (let at = low + slantStep; at < high; at += slantStep) values.push(at);
     });

@@ -17,7 +17,7 @@ import {
 import type { Bay } from './bays.ts';
 import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
-import type { Access, Rooms, WayEnd } from './search.ts';
+import type { Access, Sought, WayEnd } from './search.ts';
 import type { Heading, StepCost } from './prices.ts';
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
@@ -188,7 +188,7 @@ export function findWay(
   { from, to }: { readonly from: RunEnd; readonly to: RunEnd },
   graph: RouteGraph,
   stepCost: StepCost,
-  rooms?: Rooms,
+  known: Pick<Sought, 'rooms' | 'atMost'> = {},
 ): Way | null {
   const [start, goal] = [wayEndOf(from, graph, stepCost), wayEndOf(to, graph, stepCost)];
   const found =
@@ -196,7 +196,7 @@ export function findWay(
     goal &&
     cheapestPath(graph, start, goal, stepCost, {
       heading: headingTo(to, graph),
-      ...(rooms ? { rooms } : {}),
+      ...known,
     });
   if (!found) return null;
   return {

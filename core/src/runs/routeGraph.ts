@@ -1,11 +1,13 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { valueIn } from '../lookups/index.ts';
 import {
+  nodesOnSide,
   passages,
   placeIn,
   type OpenSpace,
   type RouteGraph,
   type RouteNode,
+  type SpacePlace,
   type SpacePlaces,
   type Step,
   type WallPiece,
@@ -75,8 +77,24 @@ function joined(list: readonly WallPiece[], { pieces, base, count }: Placing) {
   return { steps, first, to, step };
 }
 
-function placesOfSpace(space: OpenSpace, own: Uint32Array, nodes: readonly RouteNode[]): SpacePlaces {
-  const each = Array.from(own, (n) => placeIn(space, nodes[n]!.at));
+/** The places of a piece on one side of its plates, as a space sees them. */
+const placesOfPiece = query(
+  'places of piece in space',
+  (piece: WallPiece, space: OpenSpace, side: 'over' | 'under'): readonly SpacePlace[] =>
+    nodesOnSide(piece, side).map((n) => placeIn(space, n.at)),
+  Object.is,
+);
+
+function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces {
+  const walls = space.walls.filter(({ wall }) => pieces.has(wall));
+  // In the order of their numbers, as `inSpace` lists them.
+  const sides = walls
+    .map(({ wall, side }) => ({ piece: valueIn(pieces, wall), side }))
+    .sort(
+      (a, b) =>
+        valueIn(base, a.piece.wall) + a.piece[a.side][0] - valueIn(base, b.piece.wall) - b.piece[b.side][0],
+    );
+  const each = sides.flatMap(({ piece, side }) => placesOfPiece(piece, space, side));
   return {
     u: Float64Array.from(each, (p) => p.u),
     v: Float64Array.from(each, (p) => p.v),
@@ -107,7 +125,7 @@ function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], { pie
   inSpace.forEach((own, index) => {
     for (const n of own) spaceOf[next[n]!++] = index;
   });
-  const located = spaces.map((space, index) => placesOfSpace(space, inSpace[index]!, nodes));
+  const located = spaces.map((space) => placesOfSpace(space, { pieces, base, count }));
   const places = inSpace.map((own) => {
     const numbers = new Int32Array(count).fill(-1);
     own.forEach((n, i) => (numbers[n] = i));

@@ -114,7 +114,9 @@ export class Search {
     private readonly heading: Heading | null,
     start: WayEnd,
     private readonly rooms: Rooms | null,
+    atMost: number,
   ) {
+    this.limit = atMost === Infinity ? Infinity : withDust(withDust(atMost));
     this.graph = graph;
     this.prices = prices;
     this.bound = bound;
@@ -233,6 +235,11 @@ export class Search {
         );
   }
 
+  /** Whether going on in a space from a place in it may be shorter than going there at once: around what is shut, at corners, or anywhere along slanting edges. */
+  private mayTurn(node: number, { ground }: OpenSpace): boolean {
+    return !ground.isWhole && (!ground.isSquare || this.graph.nodes[node]!.turns === true);
+  }
+
   /** Every place of a space is a step from any other, where the ground lets it: so from one that was reached through a space only a turn leads on in it. */
   private acrossSpaces(node: number): void {
     const { graph } = this;
@@ -240,8 +247,7 @@ export class Search {
     for (let k = graph.spacesFirst[node]!; k < graph.spacesFirst[node + 1]!; k++) {
       const space = graph.spaceOf[k]!;
       const prices = this.spaces[space]!;
-      if (!prices.isOpen || (came === space && (prices.space.ground.isWhole || !graph.nodes[node]!.turns)))
-        continue;
+      if (!prices.isOpen || (came === space && !this.mayTurn(node, prices.space))) continue;
       this.limit = Math.min(this.limit, this.soonest(node, space));
       this.acrossSpace(node, space, prices);
     }
@@ -355,6 +361,8 @@ export const everywhere = (graph: RouteGraph): Rooms => ({
 export interface Sought {
   readonly heading?: Heading;
   readonly rooms?: Rooms;
+  /** What the way looked for costs at most. */
+  readonly atMost?: number;
 }
 
 export const searchFrom = (graph: RouteGraph, start: WayEnd, stepCost: StepCost, sought: Sought): Search =>
@@ -363,6 +371,7 @@ export const searchFrom = (graph: RouteGraph, start: WayEnd, stepCost: StepCost,
     sought.heading ?? null,
     start,
     sought.rooms ?? null,
+    sought.atMost ?? Infinity,
   );
 
 /** Sums of the same inches in another order may differ by this much of themselves. */
