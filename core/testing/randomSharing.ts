@@ -3,6 +3,14 @@ import type { Sharing } from '../src/proposals/circuits/sharing.ts';
 
 /** Outlets scattered over a house, some of them lights, from a seed. */
 export function randomSharing(seed: number, count: number): Sharing {
+  const s = sharing(seed, count);
+  // Every third has counters that one circuit may not have all of.
+  if (seed % 3 !== 0 || count < 2) return s;
+  const items = s.items.map((item, i) => ({ ...item, counter: i % 2 === 0 || i === 1 }));
+  return { ...s, items, apart: items.filter((i) => i.counter).length };
+}
+
+function sharing(seed: number, count: number): Sharing {
   const random = randomFrom(seed);
   const places = Array.from({ length: count }, () => ({ x: random() * 500, y: random() * 400 }));
   const rooms = 1 + Math.floor(random() * 5);

@@ -31,8 +31,8 @@ export interface Candidate {
 
 const receptacleDepth = 2.75;
 
-function receptacleBody(floorFinish: number, at: Height) {
-  const { width, height } = nominalBoxSize(1);
+function receptacleBody(floorFinish: number, at: Height, gangs: number) {
+  const { width, height } = nominalBoxSize(gangs);
   const bottom = bottomFromSubfloor(at, height, floorFinish);
   return { width, bottom, top: bottom + height };
 }
@@ -80,6 +80,8 @@ export interface CandidateOptions {
   readonly height?: Height;
   /** Places behind an appliance or in a cabinet as well: for what plugs in there and stays. */
   readonly hidden?: boolean;
+  /** Gangs the box has, when it has more than one. */
+  readonly gangs?: number;
 }
 
 /** A low thing in the wall that boxes go over rather than around: a band board, a ledger, blocking. Common practice, no source. */
@@ -94,8 +96,8 @@ interface Option {
 }
 
 /** The usual height along the whole piece, and over each low obstacle the height that clears it. */
-function heightOptions(piece: SpacePiece, height: Height, setting: WallSetting): Option[] {
-  const usual = receptacleBody(setting.floorFinish, height);
+function heightOptions(piece: SpacePiece, height: Height, gangs: number, setting: WallSetting): Option[] {
+  const usual = receptacleBody(setting.floorFinish, height, gangs);
   const over = setting.obstacles
     .filter((x) => x.high <= lowestOver && x.high > usual.bottom && x.low < usual.top)
     .map((x): Option => {
@@ -103,7 +105,7 @@ function heightOptions(piece: SpacePiece, height: Height, setting: WallSetting):
       const from = Math.ceil((bottom - setting.floorFinish) * 4) / 4;
       const local: Height = { value: from, to: 'bottom', from: 'finished' };
       return {
-        body: receptacleBody(setting.floorFinish, local),
+        body: receptacleBody(setting.floorFinish, local, gangs),
         start: x.at,
         end: x.at + x.width,
         local: { height: local, reason: `Over the ${x.kind}, which is ${formatLength(x.high)} high.` },
@@ -115,7 +117,7 @@ function heightOptions(piece: SpacePiece, height: Height, setting: WallSetting):
 function candidatesOnPiece(
   piece: SpacePiece,
   { plan, framing, layout, rules }: Site,
-  { exact = false, height = rules('height.receptacle'), hidden = false }: CandidateOptions,
+  { exact = false, height = rules('height.receptacle'), hidden = false, gangs = 1 }: CandidateOptions,
 ): Candidate[] {
   const setting = entryOf(layout.settings, piece.wall);
   const others = entryOf(layout.onWall, piece.wall);
@@ -130,7 +132,7 @@ function candidatesOnPiece(
   const isWet = ({ wall, side }: SpacePiece, at: number) =>
     wet &&
     wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, { plan, framing, rules }) !== null;
-  return heightOptions(piece, height, setting).flatMap(({ body, start, end, local }) => {
+  return heightOptions(piece, height, gangs, setting).flatMap(({ body, start, end, local }) => {
     const middle = (body.bottom + body.top) / 2 - setting.floorFinish;
     const places =
       exact || setting.frame.standing.length === 0

@@ -50,4 +50,33 @@ describe('box face against the finish: NEC 314.20 (from memory)', () => {
     });
     expect(computed(tiled).marks['b1']).toMatchObject({ centerFromFinished: 16, bottomFromSubfloor: 15.75 });
   });
+
+  const outside = (model: string, siding: number) => {
+    const plan = wallOf(
+      144,
+      {
+        exterior: true,
+        finish: { left: 0.5 + siding },
+        layers: {
+          left: [
+            { name: 'Sheathing', thickness: 0.5 },
+            { name: 'Siding', thickness: siding },
+          ],
+        },
+      },
+      { boxes: { b1: { on: { wall: 'w1', at: 49 }, model } }, devices: { d1: { box: 'b1', kind: 'light' } } },
+    );
+    return computed(plan).marks['b1']!.depth;
+  };
+  // By hand: what goes over the sheathing, less the depth of the box.
+  test.each([
+    ['metal-square-21', 1.5, { needs: 'nothing', by: 0 }],
+    ['metal-square-21', 1.75, { needs: 'pack', by: 0.25 }],
+    ['metal-square-30.3', 1.75, { needs: 'recess', by: 0.375 }],
+    ['metal-square-30.3', 1.5, { needs: 'another-box', by: 0.625 }],
+  ])('on the sheathing %s behind %d in.', (model, siding, expected) =>
+    expect(outside(model, siding)).toMatchObject(expected),
+  );
+  test('says how deep a pack goes behind a box let in', () =>
+    expect(outside('metal-square-30.3', 1.75).says).toContain('pack ⅛″ behind'));
 });

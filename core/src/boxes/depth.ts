@@ -1,5 +1,6 @@
 import type { Layer } from '../plan/index.ts';
 import { formatLength } from '../units/index.ts';
+import type { PlacedBox, WallSetting } from './place.ts';
 
 /** How far a box's face must stand ahead of the framing, and what that takes with a given box in a given wall. Inches. */
 export interface DepthPlan {
@@ -9,8 +10,8 @@ export interface DepthPlan {
   /** Where the box's face will be: the finish's face, less what non-combustible finish lets it stay back. */
   readonly setback: number;
   /** What is needed beyond nailing the box ahead by its setback. */
-  readonly needs: 'nothing' | 'extension' | 'recess' | 'another-box';
-  /** Depth of the extension ring or of the recess; 0 when neither is needed. */
+  readonly needs: 'nothing' | 'extension' | 'recess' | 'pack' | 'another-box';
+  /** Depth of the extension ring, the recess or the pack; 0 when none is needed. */
   readonly by: number;
   readonly says: string;
 }
@@ -74,4 +75,55 @@ export function depthPlan(
     by: tooDeep,
     says: `It is ${formatLength(tooDeep)} too deep for this wall; choose a shallower box.`,
   };
+}
+
+/** A layer that a box outside is screwed to rather than let into the wall. */
+const isSheathing = ({ name }: Layer) => /sheath/i.test(name);
+
+/**
+ * An outside box that stands on the sheathing (common practice, no source): its own depth against the layers over it. Too deep, and it is
+ * let into the sheathing by boring that layer through and packing behind it; too shallow, and it is packed out.
+ */
+function onSheathing(layers: readonly Layer[], box: { readonly depth: number }): DepthPlan {
+  const sheathing = layers.filter(isSheathing).reduce((sum, l) => sum + l.thickness, 0);
+  const finish = layers.reduce((sum, l) => sum + l.thickness, 0);
+  const parts = layers.map((l) => ({ what: l.name, thickness: l.thickness }));
+  const over = finish - sheathing;
+  const proud = box.depth - over;
+  const base = { finish, parts, setback: finish };
+  const [deep, cover] = [formatLength(box.depth), formatLength(over)];
+  if (Math.abs(proud) < 1 / 32)
+    return {
+      ...base,
+      needs: 'nothing',
+      by: 0,
+      says: `On the sheathing: ${deep} deep, flush with what goes over it.`,
+    };
+  if (proud < 0)
+    return {
+      ...base,
+      needs: 'pack',
+      by: -proud,
+      says: `On the sheathing it is ${deep} deep behind ${cover}: pack it out ${formatLength(-proud)}, or add a ring that deep.`,
+    };
+  if (proud <= sheathing + 1e-9)
+    return {
+      ...base,
+      needs: 'recess',
+      by: proud,
+      says: `Let it ${formatLength(proud)} into the sheathing: bore that layer through and pack ${formatLength(sheathing - proud)} behind.`,
+    };
+  return {
+    ...base,
+    needs: 'another-box',
+    by: proud,
+    says: `On the sheathing it is ${deep} deep behind ${cover} and would stand ${formatLength(proud)} proud, more than the sheathing gives: choose a shallower box, or set it in the wall.`,
+  };
+}
+
+/** How far ahead of the framing a box on a wall goes, and what that takes. */
+export function depthOfBox(p: PlacedBox, { finish, layers, visible, frame }: WallSetting): DepthPlan {
+  const own = layers[p.side];
+  const isOutside = visible[p.side] === null && own.some(isSheathing);
+  return isOutside ? onSheathing(own, p) : depthPlan(finish[p.side], own, p, { depth: frame.line.depth });
 }

@@ -11,6 +11,7 @@ export {
   boxSize,
   countingKinds,
   devicesIn,
+  gangsTaken,
   kindsIn,
   heightIn,
   heightWords,
@@ -25,7 +26,7 @@ export {
   yokeKinds,
 } from './kinds.ts';
 export type { Bounded, Site } from './site.ts';
-export { depthPlan } from './depth.ts';
+export { depthOfBox, depthPlan } from './depth.ts';
 export type { DepthPlan } from './depth.ts';
 export type { BoxDevices } from './kinds.ts';
 export type { Backing, PlacedBox } from './place.ts';

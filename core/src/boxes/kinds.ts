@@ -44,6 +44,11 @@ export const yokeKinds: ReadonlySet<DeviceKind> = new Set([
   'opener',
   'disconnect',
 ]);
+/** Gangs a device takes by the size of what plugs in: a range or dryer outlet, two (common practice, no source). */
+export function gangsTaken(device: Device, plan: Plan): 1 | 2 {
+  const circuit = device.circuit === null ? undefined : plan.circuits[device.circuit];
+  return device.kind !== 'disconnect' && circuit?.poles === 2 && circuit.amps >= 30 ? 2 : 1;
+}
 const lowVoltage: ReadonlySet<DeviceKind> = new Set(['data', 'tv', 'thermostat', 'doorbell']);
 export function isLowVoltage(kind: DeviceKind): boolean {
   return lowVoltage.has(kind);

@@ -12,7 +12,7 @@ import {
   type Side,
   type WallPlace,
 } from '../plan/index.ts';
-import type { Catalogue } from '../materials/index.ts';
+import { nominalBoxSize, type Catalogue } from '../materials/index.ts';
 import { sideSeen, type BoundedRooms } from '../rooms/seeing.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { bottomFromSubfloor, boxSize, houseHeight } from './kinds.ts';
@@ -89,8 +89,12 @@ export function wallSetting({ plan, framing, rooms }: Bounded, wallId: string): 
 
 function bodyOf({ box, on, kinds }: WallBox, s: Placing): BoxBody & { depth: number } {
   const size = boxSize(box, s.catalogue);
-  const height = on.height ?? houseHeight(kinds, s.rules);
-  const bottom = bottomFromSubfloor(height, size.height, s.setting.floorFinish);
+  const { floorFinish } = s.setting;
+  // House heights are said of the usual box: one taller or lower stands so that its device is on the same line.
+  const usual = nominalBoxSize(1).height;
+  const bottom = on.height
+    ? bottomFromSubfloor(on.height, size.height, floorFinish)
+    : bottomFromSubfloor(houseHeight(kinds, s.rules), usual, floorFinish) + (usual - size.height) / 2;
   return { width: size.width, bottom, top: bottom + size.height, depth: size.depth };
 }
 

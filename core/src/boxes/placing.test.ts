@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Plan, RoomUse } from '../plan/index.ts';
-import { computed, edited, notEmpty, planOf, roomOf } from '../../testing/index.ts';
+import { computed, edited, notEmpty, planOf, roomOf, wallOf } from '../../testing/index.ts';
 import { bottomFromSubfloor, heightIn } from './index.ts';
 
 /** A room 200 × 150 on its faces; w1 is its long wall, seen from the wall's right. */
@@ -186,6 +186,28 @@ describe('density schools (common practice, no source)', () => {
   });
 });
 
+test('boxes of different height by the house’s height stand with their devices on one line, and each has its own mark', () => {
+  const plan = planOf({
+    ...wallOf(144),
+    rules: { values: { 'height.receptacle': { value: 16, to: 'top', from: 'finished' } } },
+    boxes: {
+      b1: { on: { wall: 'w1', at: 40 }, model: 'plastic-1g-18' },
+      b2: { on: { wall: 'w1', at: 80 }, model: 'metal-device-18' },
+      b3: {
+        on: { wall: 'w1', at: 100, height: { value: 16, to: 'top', from: 'finished' } },
+        model: 'metal-device-18',
+      },
+    },
+    devices: { d1: { box: 'b1' }, d2: { box: 'b2' }, d3: { box: 'b3' } },
+  });
+  const marks = computed(plan).marks;
+  // Middles 16 − 3-1/4 / 2; a metal box 3 in. high is marked 1/8 lower at its top, unless a person said where its top goes.
+  expect([marks['b1'], marks['b2'], marks['b3']].map((m) => m!.centerFromFinished)).toEqual([
+    14.375, 14.375, 14.5,
+  ]);
+  expect(marks['b1']!.topFromSubfloor - marks['b2']!.topFromSubfloor).toBe(0.125);
+});
+
 describe('keeping apart', () => {
   test('no receptacle within 3 ft of a tub, by proposal: NEC 406.9(C) (from memory)', () => {
     const plan = proposed(
@@ -195,6 +217,34 @@ describe('keeping apart', () => {
       [],
     );
     expect(Object.values(plan.devices).length).toBeGreaterThan(0);
+  });
+
+  test('the zone of a tub ends at the walls of its room', () => {
+    // Two rooms apart by a wall; the tub stands in the first, in the corner against that wall.
+    const plan = planOf({
+      points: Object.fromEntries(
+        [0, 120, 240].flatMap((x, i) => [
+          [`a${i}`, { x, y: 0 }],
+          [`b${i}`, { x, y: 120 }],
+        ]),
+      ),
+      walls: {
+        ...Object.fromEntries([0, 1, 2].map((i) => [`v${i}`, { from: `a${i}`, to: `b${i}` }])),
+        s0: { from: 'a0', to: 'a1' },
+        s1: { from: 'a1', to: 'a2' },
+        n0: { from: 'b0', to: 'b1' },
+        n1: { from: 'b1', to: 'b2' },
+      },
+      rooms: { r1: { x: 60, y: 60, use: 'bath' }, r2: { x: 180, y: 60, use: 'den' } },
+      fixtures: { f1: { room: 'r1', kind: 'tub', wall: 's0', side: 'left', at: 58, width: 60, depth: 30 } },
+      boxes: {
+        b1: { on: { wall: 's1', side: 'left', at: 18 } },
+        b2: { on: { wall: 'v1', side: 'left', at: 50 } },
+      },
+      devices: { d1: { box: 'b1' }, d2: { box: 'b2' } },
+    });
+    const wet = computed(plan).findings.filter((f) => f.rule === 'box.wet');
+    expect(wet.map((f) => f.about[0]!.id)).toEqual(['b2']);
   });
 
   test('a wall rated for fire: proposals on its two sides keep 24 in. apart; an unrated one does not ask', () => {

@@ -10,7 +10,7 @@ import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { circuitTree, sourcesOf } from '../wiring/tree.ts';
 import { foundLoad, isCounted, isOutlet, loadOf, plannedLoad } from './loads.ts';
 
-export { dutiesOfLoad, isOutlet, loadOf, placedLoad } from './loads.ts';
+export { dutiesOfLoad, isOutlet, loadOf, placedLoad, servesCounter } from './loads.ts';
 export { dutiesOf, protectionTables } from './protection.ts';
 export { firstSpace, freeHalves, freeSpaces, legLoads, legOf, seatsOf, takesTandem } from './spaces.ts';
 export { darkenedBy, darkRooms, deadBoxes } from './dark.ts';

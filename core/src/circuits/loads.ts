@@ -14,6 +14,7 @@ import {
   type RoomUse,
 } from '../plan/index.ts';
 import { query, valuesOf } from '../incremental/index.ts';
+import type { RuleBook } from '../rules/index.ts';
 import { panelSize } from '../materials/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import { dutiesOf, fixturesNear, isReceptacle, type Duties } from './protection.ts';
@@ -109,6 +110,17 @@ const placed = query(
 /** A device where it stands, in its room and among its fixtures. */
 export const placedLoad = (id: string, plan: Plan, framing: Framing, rooms: Rooms): PlacedLoad =>
   placed(plan, framing, rooms, id);
+
+/** Whether an outlet serves a kitchen's counter: one made for it, or any that stands over counter tops there. */
+export function servesCounter({ device, use, at }: PlacedLoad, plan: Plan, rules: RuleBook): boolean {
+  if (use !== 'kitchen' || !isReceptacle(device.kind) || device.kind === 'appliance-receptacle') return false;
+  if (device.kind === 'counter-receptacle') return true;
+  const { on } = entryOf(plan.boxes, device.box);
+  if (!isOnWall(on)) return false;
+  const { level } = entryOf(plan.points, entryOf(plan.walls, on.wall).from);
+  const over = at.z - entryOf(plan.levels, level).elevation - rules('counter.top');
+  return over > 0 && over <= rules('counter.highest');
+}
 
 /** Protection a device needs where it stands, on a circuit of so many volts. */
 export function dutiesOfLoad(load: PlacedLoad, volts: number, plan: Plan): Duties {

@@ -47,6 +47,12 @@ describe('which rooms need what, by edition (from memory)', () => {
     },
   );
 
+  test('a switch counts where it stands, wherever its light is: outlets and devices, 210.12(A)', () => {
+    expect(duty('2023', 'living', { kind: 'switch' }).arcFault).toBe(true);
+    expect(duty('2014', 'hall', { kind: 'switch-3way' }).arcFault).toBe(true);
+    expect(duty('2023', 'garage', { kind: 'switch' }).arcFault).toBe(false);
+  });
+
   test.each([
     ['bath', true],
     ['powder', true],

@@ -1,5 +1,5 @@
 import { distance, type XY } from '../geometry/index.ts';
-import { alarmKinds, isLowVoltage, lightKinds } from '../boxes/index.ts';
+import { alarmKinds, isLowVoltage, lightKinds, switchKinds } from '../boxes/index.ts';
 import {
   valuesIn,
   type Device,
@@ -114,7 +114,9 @@ export interface Duties {
 export function dutiesOf({ device, use, volts, near }: Outlet, edition: Edition): Duties {
   const table = protectionTables[edition];
   const outlet = isReceptacle(device.kind) || lightKinds.has(device.kind) || alarmKinds.has(device.kind);
-  const arcFault = outlet && use !== null && table.arcFault.has(use) && volts <= 125;
+  // The list is of outlets and devices: a switch counts where it stands, wherever its light is.
+  const listed = outlet || switchKinds.has(device.kind);
+  const arcFault = listed && use !== null && table.arcFault.has(use) && volts <= 125;
   if (!isReceptacle(device.kind) || isLowVoltage(device.kind))
     return { arcFault, groundFault: false, why: '' };
   const named = table.appliances.has(device.label);

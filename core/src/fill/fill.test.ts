@@ -107,6 +107,22 @@ describe('boxes of a plan', () => {
 
   test('an old box is counted with what is in it', () =>
     expect(result({ existing: true, cables: there('14/2', '14/2', '14/2') }).used).toBe(18));
+  test('a device counts by the largest wire on it, which may be thicker than its circuit asks for: NEC 314.16(B)(4)', () => {
+    const old = { existing: true, cables: there('12/2', '12/2') };
+    const on = (circuit: string | null) => [{ kind: 'receptacle', circuit }];
+    // Four wires of 12 at 2.25, the grounds 2.25, and the device twice 2.25 or twice 2.
+    const base = plan(old, on('c1'));
+    const of = (circuit: object | null) =>
+      computed(
+        planOf({
+          ...base,
+          circuits: circuit ? { c1: { existing: true, ...circuit } } : {},
+          devices: { d1: { box: 'b1', circuit: circuit ? 'c1' : null } },
+        }),
+      ).boxes['b1']!.used;
+    expect(of({ amps: 15, gauge: 14 })).toBe(15.75);
+    expect(of(null)).toBe(15.25);
+  });
   test('the third cable asks for the next size, and is said beforehand', () => {
     expect(result({ cables: there('12/2', '12/2') })).toMatchObject({
       smallest: 'plastic-1g-18',

@@ -82,9 +82,11 @@ export function countFill(input: FillInput): BoxFill {
   return { used: parts.reduce((sum, p) => sum + p.total, 0), parts };
 }
 
+const mostMoreGangs = 2;
+
 /**
  * Models that can take the place of a box, smallest first: of its own gangs and mounting; then, where the wires ask for it, one with a
- * gang more and half a blank plate, and over a ceiling a metal one with a ring.
+ * gang or two more and blanks in its plate, and over a ceiling a metal one with a ring.
  */
 export function modelsFor(
   want: Pick<BoxModel, 'gangs' | 'mount'> & Partial<Pick<BoxModel, 'material' | 'fanRated' | 'lowVoltage'>>,
@@ -92,16 +94,13 @@ export function modelsFor(
 ): string[] {
   const { gangs, mount, fanRated = false, lowVoltage = false } = want;
   const material = want.material ?? 'plastic';
-  const squares = material === 'metal' && gangs === 1 && mount === 'new-work';
   const other = (m: BoxModel) => (m.material === material ? 0 : 1);
   const suits = (m: BoxModel) => {
     if (m.byHand || m.mount !== mount || m.lowVoltage !== lowVoltage) return false;
     if (lowVoltage) return m.gangs === gangs;
     if (m.fanRated !== fanRated) return false;
     if (mount === 'ceiling') return m.gangs === gangs;
-    return (
-      m.material === material && (m.gangs === gangs || m.gangs === gangs + 1 || (squares && m.gangs === 2))
-    );
+    return m.material === material && m.gangs >= gangs && m.gangs <= gangs + mostMoreGangs;
   };
   return Object.entries(catalogue)
     .filter(([, m]) => suits(m))

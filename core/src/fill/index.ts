@@ -1,9 +1,18 @@
 import { entryOf, must } from '../lookups/index.ts';
-import { devicesIn, isBoxless, isLowVoltage, kindsIn, yokeKinds, type BoxDevices } from '../boxes/index.ts';
+import {
+  devicesIn,
+  gangsTaken,
+  isBoxless,
+  isLowVoltage,
+  kindsIn,
+  yokeKinds,
+  type BoxDevices,
+} from '../boxes/index.ts';
 import { idsOf, query, viewOf } from '../incremental/index.ts';
 import { catalogueOf, isOnWall, valuesIn, type Box, type DeviceKind, type Plan } from '../plan/index.ts';
-import { isData, type BoxModel } from '../materials/index.ts';
+import { cables, isData, type BoxModel } from '../materials/index.ts';
 import type { RuleBook } from '../rules/index.ts';
+import { cablesThere } from '../wiring/index.ts';
 import { countFill, modelsFor, smallestModel, type BoxFill } from './fill.ts';
 
 export { countFill, modelsFor, smallestModel } from './fill.ts';
@@ -59,14 +68,16 @@ function candidatesFor(box: Box, kinds: readonly DeviceKind[], plan: Plan, rules
 const cablesInto = (plan: Plan, box: string): string[] =>
   valuesIn(plan, 'runsAtEnd', box).flatMap((r) => (isData(r.cable) ? [] : [r.cable]));
 
-/** A range or dryer outlet is two gangs wide and counts for each: NEC 314.16(B)(4) (from memory). */
-function yokesOf(devices: BoxDevices, plan: Plan): number[] {
+/** A yoke counts by the largest wire on it: the tails of its circuit are as large as the largest cable of that circuit in the box. One two gangs wide counts for each. NEC 314.16(B)(4) (from memory). */
+function yokesOf(boxId: string, devices: BoxDevices, plan: Plan): number[] {
+  const met = [...valuesIn(plan, 'runsAtEnd', boxId), ...cablesThere(plan, boxId)];
   return devices
     .filter(([, d]) => yokeKinds.has(d.kind))
     .flatMap(([, d]) => {
       const circuit = d.circuit === null ? null : entryOf(plan.circuits, d.circuit);
-      const wide = circuit?.poles === 2 && circuit.amps >= 30;
-      return Array<number>(wide ? 2 : 1).fill(circuit?.gauge ?? 14);
+      const own = met.filter((c) => d.circuit !== null && c.circuit === d.circuit && !isData(c.cable));
+      const sizes = own.map((c) => entryOf(cables, c.cable).gauge);
+      return Array<number>(gangsTaken(d, plan)).fill(Math.min(circuit?.gauge ?? 14, ...sizes));
     });
 }
 
@@ -80,12 +91,11 @@ function groundsSchool(plan: Plan, rules: RuleBook): '2020' | 'before-2020' {
 }
 
 /** The count of one box in each model it may have. */
-function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Plan, rules: RuleBook) {
+function fillIn(box: Box, yokes: readonly number[], runs: readonly string[], plan: Plan, rules: RuleBook) {
   const spliced = box.cables.filter((c) => c.how === 'spliced').map((c) => c.cable);
   const uncut = box.cables
     .filter((c) => c.how !== 'spliced')
     .map((c) => ({ cable: c.cable, loop: c.how === 'loop' }));
-  const yokes = yokesOf(devices, plan);
   return (model: BoxModel): BoxFill =>
     countFill({
       cables: [...runs, ...spliced],
@@ -98,22 +108,22 @@ function fillIn(box: Box, devices: BoxDevices, runs: readonly string[], plan: Pl
     });
 }
 
-function fillBox(
-  box: Box,
-  devices: BoxDevices,
-  runs: readonly string[],
-  plan: Plan,
-  rules: RuleBook,
-): BoxResult {
+/** What a box of more gangs than any model has is counted in: it does not fit, and says so. */
+const largestPlastic = 'plastic-4g-68';
+
+function fillBox(id: string, plan: Plan, rules: RuleBook): BoxResult {
+  const box = entryOf(plan.boxes, id);
+  const [devices, runs] = [devicesIn(plan, id), cablesInto(plan, id)];
   const kinds = devices.map(([, d]) => d.kind);
   const catalogue = catalogueOf(plan);
-  const fillOf = fillIn(box, devices, runs, plan, rules);
+  const yokes = yokesOf(id, devices, plan);
+  const fillOf = fillIn(box, yokes, runs, plan, rules);
   const candidates = candidatesFor(box, kinds, plan, rules);
   const best = smallestModel(candidates, fillOf, catalogue)?.model ?? null;
   const more =
     smallestModel(
       candidates,
-      fillIn(box, devices, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules),
+      fillIn(box, yokes, [...runs, runs[0] ?? box.cables[0]?.cable ?? '14/2'], plan, rules),
       catalogue,
     )?.model ?? null;
   const deepest = candidates
@@ -121,7 +131,7 @@ function fillBox(
     .at(-1);
   const proposed =
     rules('box.size') === 'deepest' && best ? must(deepest, 'the deepest box of as many gangs') : best;
-  const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? 'plastic-1g-22.5') : box.model;
+  const model = box.model === 'auto' ? (proposed ?? candidates.at(-1) ?? largestPlastic) : box.model;
   const { volume, mostCables } = entryOf(catalogue, model);
   const fill = fillOf(entryOf(catalogue, model));
   const fits = fill.used <= volume + 1e-9 && runs.length <= (mostCables ?? Infinity);
@@ -137,7 +147,7 @@ const fillOf = query('fill of box', (plan: Plan, rules: RuleBook, id: string): B
   const box = plan.boxes[id];
   if (!box) return undefined;
   if (isBoxless(box, kindsIn(plan, id))) return boxless;
-  return fillBox(box, devicesIn(plan, id), cablesInto(plan, id), plan, rules);
+  return fillBox(id, plan, rules);
 });
 
 /** What each box holds and the smallest model it fits. */

@@ -1,6 +1,6 @@
 import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { isThere, depthPlan, kindsIn, switchKinds } from '../boxes/index.ts';
+import { devicesIn, gangsTaken, isThere, depthOfBox, kindsIn, switchKinds } from '../boxes/index.ts';
 import { ofBoxes, ofPlacedBoxes } from './check.ts';
 import { found, type FixEdit, type Found } from './finding.ts';
 
@@ -22,20 +22,31 @@ export const boxesStandRight = ofPlacedBoxes((p, { plan, layout, rules }) => {
         { place },
       ),
     );
-  const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
-    depth: setting.frame.line.depth,
-  });
-  if (depth.needs !== 'nothing' && !isThere(plan, p.id))
+  const depth = depthOfBox(p, setting);
+  if ((depth.needs === 'extension' || depth.needs === 'another-box') && !isThere(plan, p.id))
     list.push(
       found('box.depth', [thing.box(p.id)], { box: p.id, finish: depth.finish, says: depth.says }, { place }),
     );
-  if (kinds.length > entryOf(plan.boxes, p.id).gangs)
+  const { gangs } = entryOf(plan.boxes, p.id);
+  const taken = devicesIn(plan, p.id).reduce((sum, [, d]) => sum + gangsTaken(d, plan), 0);
+  if (taken > gangs)
     list.push(
       found(
         'box.slot',
         [thing.box(p.id)],
-        { box: p.id, gangs: entryOf(plan.boxes, p.id).gangs, devices: kinds.length },
-        { place },
+        { box: p.id, gangs, devices: kinds.length, taken },
+        {
+          place,
+          fixes: isThere(plan, p.id)
+            ? []
+            : [
+                {
+                  label: `Make it ${taken} gangs`,
+                  edit: 'setBox',
+                  args: { box: p.id, changes: { gangs: Math.min(8, taken) } },
+                },
+              ],
+        },
       ),
     );
   return list;

@@ -108,11 +108,11 @@ export const boxesTexts = {
       `The switch in ${n.box(f.box)}, is ${inches(f.height)} above the finished floor. Allowed ${inches(f.limit)}.`,
     fix: () => 'Lower the box.',
   }),
-  'box.slot': text<OfBox & { gangs: number; devices: number }>({
+  'box.slot': text<OfBox & { gangs: number; devices: number; taken: number }>({
     level: 'warning',
     source: 'plan',
     says: (f, n) =>
-      `${n.box(f.box)}, has ${counted(f.gangs, 'one gang', 'gangs')} but holds ${f.devices} devices.`,
+      `${n.box(f.box)}, has ${counted(f.gangs, 'one gang', 'gangs')} but holds ${counted(f.devices, 'a device', 'devices')}${f.taken > f.devices ? ` that take ${f.taken}` : ''}.`,
     fix: () => 'Give it more gangs, or move a device.',
   }),
   'fill.volume': text<OfBox & { used: number; volume: number; smallest: string | null }>({

@@ -3,7 +3,8 @@ import { entryOf, valueIn } from '../lookups/index.ts';
 import { isThere, isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
-import { ofCircuits, ofJob, ofRuns } from './check.ts';
+import { cablesThere } from '../wiring/index.ts';
+import { ofBoxes, ofCircuits, ofJob, ofRuns } from './check.ts';
 import { found, type Found } from './finding.ts';
 
 export const breakersSuitWires = ofCircuits((id, c) => {
@@ -34,6 +35,21 @@ export const cablesSuitBreakers = ofRuns(({ id }, { plan }) => {
     }),
   ];
 });
+
+/** Cable that an old box has already is part of the way, and its wire counts like any other. */
+export const cablesThereSuitBreakers = ofBoxes((box, _, { plan }) =>
+  cablesThere(plan, box)
+    .flatMap(({ cable, circuit }) => {
+      if (circuit === null) return [];
+      const { amps, motor } = entryOf(plan.circuits, circuit);
+      const { gauge } = entryOf(cables, cable);
+      if (motor || gauge === dataGauge || amps <= ampsByGauge[gauge]) return [];
+      return [
+        found('circuit.there', [thing.box(box), thing.circuit(circuit)], { box, cable, amps, circuit }),
+      ];
+    })
+    .slice(0, 1),
+);
 
 export const circuitsAreWithinLimits = ofCircuits((id, c, r, { plan, rules }) => {
   const cap = c.amps <= 15 ? rules('circuit.cap15') : rules('circuit.cap20');

@@ -71,6 +71,20 @@ export const circuitsTexts = {
     says: (f, n) => `${n.room(f.room)} has receptacles on ${f.have} of two 20 A small-appliance circuits.`,
     fix: () => 'Share them among two circuits or more.',
   }),
+  'circuit.counters': text<OfCircuit & { room: string; count: number }>({
+    level: 'error',
+    source: nec('210.52(B)(3)'),
+    says: (f, n) =>
+      `All ${f.count} receptacles of the counters in ${n.room(f.room)} are on circuit ${n.circuit(f.circuit)}. Two small-appliance circuits or more must serve them.`,
+    fix: () => 'Share them among two circuits or more.',
+  }),
+  'circuit.there': text<OfCircuit & { box: string; cable: string; amps: number }>({
+    level: 'error',
+    source: nec('240.4(D)'),
+    says: (f, n) =>
+      `${n.box(f.box)}, has ${f.cable} in it already, too small for the ${f.amps} A breaker of circuit ${n.circuit(f.circuit)}: the smallest wire on the way governs.`,
+    fix: () => 'Use a smaller breaker, or feed what is new from the panel.',
+  }),
   'circuit.plugged': text<OfCircuit & { device: string; va: number; limit: number }>({
     level: 'error',
     source: nec('210.23(A)(1)'),

@@ -236,6 +236,21 @@ const cases: Record<FindingCode, () => Plan> = {
       boxes: { b1: { on: on(60) }, b2: { on: on(120) } },
       devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' } },
     }),
+  'circuit.counters': () =>
+    room('kitchen', {
+      circuits: { c1: { amps: 20, gauge: 12 }, c2: { amps: 20, gauge: 12 } },
+      boxes: { b1: { on: on(60) }, b2: { on: on(120) }, b3: { on: on(180) } },
+      devices: {
+        d1: { box: 'b1', circuit: 'c1', kind: 'counter-receptacle' },
+        d2: { box: 'b2', circuit: 'c1', kind: 'counter-receptacle' },
+        d3: { box: 'b3', circuit: 'c2' },
+      },
+    }),
+  'circuit.there': () =>
+    planOf({
+      ...wired({ existing: true, amps: 20, gauge: 12 }),
+      boxes: { b1: { on: on(60), existing: true, cables: [{ cable: '14/2' }] }, b2: { on: on(120) } },
+    }),
   'circuit.plugged': () => wired({}, { device: { va: 1500 } }),
   'circuit.fastened': () =>
     planOf({

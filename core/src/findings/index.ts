@@ -30,6 +30,7 @@ import type { Check } from './check.ts';
 import {
   breakersSuitWires,
   cablesSuitBreakers,
+  cablesThereSuitBreakers,
   circuitsAreTrees,
   circuitsAreWithinLimits,
   devicesHaveCircuits,
@@ -100,6 +101,7 @@ export const checks: readonly Check[] = [
   boxesHoldTheirWires,
   breakersSuitWires,
   cablesSuitBreakers,
+  cablesThereSuitBreakers,
   circuitsAreWithinLimits,
   spacesAreSingle,
   devicesHaveCircuits,

@@ -2,7 +2,7 @@ import { entriesIn, thing, valuesIn, type Plan } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { isThere, devicesIn } from '../boxes/index.ts';
 import { classOf, type CircuitGroup } from '../circuits/classes.ts';
-import { isOutlet, loadOf, placedLoad } from '../circuits/index.ts';
+import { isOutlet, loadOf, placedLoad, servesCounter } from '../circuits/index.ts';
 import { idsOf, query, valuesOf } from '../incremental/index.ts';
 import type { House } from '../stages/index.ts';
 import { lights, ofBoxes, ofCircuits, ofControls, ofDevices, ofJob } from './check.ts';
@@ -92,6 +92,7 @@ export const dutyCircuitsAreApart = ofCircuits((id, c, _, { plan, framing, rooms
 interface SmallOutlet {
   readonly room: string | null;
   readonly inKitchen: boolean;
+  readonly isCounter: boolean;
   readonly circuit: string | null;
 }
 const smallOutlet = query(
@@ -101,18 +102,34 @@ const smallOutlet = query(
     if (!isOutlet(device) || isThere(plan, device.box)) return null;
     const load = placedLoad(id, plan, framing, rooms);
     if (classOf(load, plan, rules).group.kind !== 'small-appliance') return null;
-    return { room: load.room, inKitchen: load.use === 'kitchen', circuit: device.circuit };
+    return {
+      room: load.room,
+      inKitchen: load.use === 'kitchen',
+      isCounter: servesCounter(load, plan, rules),
+      circuit: device.circuit,
+    };
   },
 );
 
-/** A kitchen’s receptacles are on two small-appliance circuits or more. */
+/** A kitchen’s receptacles are on two small-appliance circuits or more, and so are those of its counters: NEC 210.52(B)(3). */
 export const kitchensHaveTwoCircuits = ofJob((house) => {
   const outlets = idsOf(house.plan.devices).flatMap((id) => smallOutlet(house, id) ?? []);
   const inKitchen = outlets.filter((o) => o.inKitchen);
   if (inKitchen.length < 2 || inKitchen.some((o) => o.circuit === null)) return [];
   const have = new Set(outlets.flatMap((o) => o.circuit ?? [])).size;
   const room = must(nth(inKitchen, 0).room, 'the room');
-  return have < 2 ? [found('circuit.required', [thing.room(room)], { room, have })] : [];
+  if (have < 2) return [found('circuit.required', [thing.room(room)], { room, have })];
+  const counters = inKitchen.filter((o) => o.isCounter);
+  const [circuit, ...more] = new Set(counters.flatMap((o) => o.circuit ?? []));
+  if (counters.length < 2 || circuit === undefined || more.length > 0) return [];
+  const at = must(nth(counters, 0).room, 'the room');
+  return [
+    found('circuit.counters', [thing.room(at), thing.circuit(circuit)], {
+      room: at,
+      circuit,
+      count: counters.length,
+    }),
+  ];
 });
 
 /** One thing that plugs in takes 80 % of its circuit at most; what is fastened in place takes half of one it shares. */

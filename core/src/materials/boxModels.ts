@@ -54,7 +54,7 @@ const metalDevice = { material: 'metal', clamps: 'internal' } as const;
 const metalSquare = { material: 'metal', clamps: 'external' } as const;
 const metalCeiling = { ...metalSquare, ...ceiling } as const;
 
-/** Generic models. Metal volumes: NEC Table 314.16(A) (from memory); plastic: as commonly stamped, no source. */
+/** Generic models. Metal volumes: NEC Table 314.16(A) (from memory), rings and boxes ganged by the sum of their parts; plastic: as commonly stamped, no source. */
 export const boxModels: Record<string, BoxModel> = {
   'plastic-1g-18': box('Single gang, plastic, 18 in³', 1, 18, [2.25, 3.25, 2.75]),
   'plastic-1g-20': box('Single gang, plastic, 20 in³', 1, 20, [2.25, 3.25, 3]),
@@ -89,6 +89,22 @@ export const boxModels: Record<string, BoxModel> = {
   'metal-device-18': box('Device box, metal, 18 in³', 1, 18, [2, 3, 3.5], metalDevice),
   'metal-square-21': box('Square 4 × 1-1/2, metal, 21 in³', 2, 21, [4, 4, 1.5], metalSquare),
   'metal-square-30.3': box('Square 4 × 2-1/8, metal, 30.3 in³', 2, 30.3, [4, 4, 2.125], metalSquare),
+  'metal-square-42': box(
+    'Square 4-11/16 × 2-1/8, metal, 42 in³',
+    2,
+    42,
+    [4.6875, 4.6875, 2.125],
+    metalSquare,
+  ),
+  'metal-square-extended-51.3': box(
+    'Square 4 × 2-1/8 with a 1-1/2 extension ring, metal, 51.3 in³',
+    2,
+    51.3,
+    [4, 4, 3.625],
+    metalSquare,
+  ),
+  'metal-gangs-3-54': box('Three device boxes ganged, metal, 54 in³', 3, 54, [5.6, 3, 3.5], metalDevice),
+  'metal-gangs-4-72': box('Four device boxes ganged, metal, 72 in³', 4, 72, [7.4, 3, 3.5], metalDevice),
   'metal-octagon-15.5': box('Octagon 4 × 1-1/2, metal, 15.5 in³', 1, 15.5, [4, 4, 1.5], metalCeiling),
   'metal-octagon-21.5': box('Octagon 4 × 2-1/8, metal, 21.5 in³', 1, 21.5, [4, 4, 2.125], metalCeiling),
   'metal-square-ring-30.3': box(

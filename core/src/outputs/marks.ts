@@ -2,7 +2,7 @@ import { gathered, idsOf, query } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import {
   countingOf,
-  depthPlan,
+  depthOfBox,
   devicesIn,
   fixingOf,
   heightIn,
@@ -52,9 +52,7 @@ const markOf = query('mark of box', ({ plan, layout, rules }: House, id: string)
   const setting = entryOf(layout.settings, p.wall);
   const height = p.top - p.bottom;
   const middle = heightIn(p.bottom, height, setting.floorFinish, 'center', 'finished');
-  const depth = depthPlan(setting.finish[p.side], setting.layers[p.side], p, {
-    depth: setting.frame.line.depth,
-  });
+  const depth = depthOfBox(p, setting);
   return {
     wall: p.wall,
     side: p.side,

@@ -1,5 +1,6 @@
 import { entryOf } from '../lookups/index.ts';
 import { openDuties } from '../boxes/duties/index.ts';
+import { clearGrown } from './grown.ts';
 import { addDutyBoxes } from './duties.ts';
 import { owedAlarms } from '../boxes/alarms.ts';
 import { addAlarms } from './alarms.ts';
@@ -100,8 +101,13 @@ export function propose(
       if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
         box.model = b.model as typeof box.model;
     }
+    // One at a time: each keeps clear of those before it.
+    for (let left = mostGrown; left > 0 && clearGrown(draft, house()); left--);
   }
 }
+
+/** Boxes moved clear in one proposal; more than this in one job wait for the next. */
+const mostGrown = 30;
 
 /** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
 function proposeReceptaclesUntilDone(draft: Plan, house: () => House): void {

@@ -1,9 +1,10 @@
 import { entryOf, must, nth } from '../lookups/index.ts';
 import type { BoxDevices } from '../boxes/index.ts';
-import type { DeviceKind, Plan } from '../plan/index.ts';
+import type { DeviceKind, Plan, Run } from '../plan/index.ts';
 import { cables, gauges, type Gauge } from '../materials/index.ts';
-import type { CircuitConductors, Conductor } from './cables.ts';
+import { colourNets, type CircuitConductors, type Conductor } from './cables.ts';
 import { byNet, hot, netId, neutral, spare, type Net } from './nets.ts';
+import { cablesThere } from './there.ts';
 import { passingGfci, terminalsOf, type Terminal, type WiredTerminal } from './terminals.ts';
 
 /** Sizes of twist-on connectors, by what they hold. */
@@ -60,7 +61,16 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
   const gfci = passingGfci(held, tree.circuit, s.covered.has(boxId));
   const feed = new Set(tree.feedOf.get(boxId)?.runs ?? []);
   const here = tree.stretches.filter((x) => x.from === boxId || x.to === boxId).flatMap((x) => x.runs);
-  const conductors = here.flatMap((run) => byRun.get(run) ?? []);
+  const old = here.length === 0 ? [] : cablesThere(s.plan, boxId).filter((c) => c.circuit === tree.circuit);
+  for (const { run } of old) feed.add(run);
+  const conductors = [
+    ...here.flatMap((run) => byRun.get(run) ?? []),
+    // What a third conductor of an old cable carries is not known, so it is left as it is.
+    ...old.flatMap(({ run, cable }) =>
+      colourNets(run, [neutral, hot], entryOf(cables, cable).conductors).filter((c) => c.net !== null),
+    ),
+  ];
+  const gaugeIn = (run: string) => gaugeOf(old.find((c) => c.run === run) ?? entryOf(s.plan.runs, run));
   const groups = new Map<string, Group>();
   const group = (net: Net, side: Joint['side']): Group => {
     const key = `${netId(net)} ${side}`;
@@ -87,7 +97,7 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
   return [
     ...[...groups.values()]
       .sort((a, b) => byNet(a.net, b.net) || (a.side === 'load' ? 1 : -1))
-      .map((g) => joint(g, circuit.gauge, s)),
+      .map((g) => joint(g, circuit.gauge, gaugeIn, s)),
     ...idle.map((c): Joint => ({
       circuit: tree.circuit,
       net: spare,
@@ -97,13 +107,13 @@ export function jointsOf(boxId: string, held: BoxDevices, s: JointSetting): Join
       method: 'cap',
       tails: 0,
       connector: 'small',
-      gauge: gaugeOf(s.plan, c.run),
+      gauge: gaugeIn(c.run),
     })),
   ];
 }
 
-function gaugeOf(plan: Plan, run: string): Gauge {
-  const { gauge } = entryOf(cables, entryOf(plan.runs, run).cable);
+function gaugeOf({ cable }: { readonly cable: Run['cable'] }): Gauge {
+  const { gauge } = entryOf(cables, cable);
   return must(
     gauges.find((g) => g === gauge),
     `the gauge ${gauge}`,
@@ -123,9 +133,9 @@ const feedsThrough = (terminals: readonly WiredTerminal[], plan: Plan): boolean 
   return terminals.length === 1 && feedThroughKinds.has(kind);
 };
 
-function joint(g: Group, circuitGauge: Gauge, s: JointSetting): Joint {
+function joint(g: Group, circuitGauge: Gauge, gaugeIn: (run: string) => Gauge, s: JointSetting): Joint {
   const [c, t] = [g.conductors.length, g.terminals.length];
-  const gauge = Math.min(circuitGauge, ...g.conductors.map((x) => gaugeOf(s.plan, x.run))) as Gauge;
+  const gauge = Math.min(circuitGauge, ...g.conductors.map((x) => gaugeIn(x.run))) as Gauge;
   const base = {
     circuit: s.conductors.tree.circuit,
     net: g.net,
@@ -139,7 +149,7 @@ function joint(g: Group, circuitGauge: Gauge, s: JointSetting): Joint {
   if (c === 1 && t === 0) return { ...base, method: 'cap', tails: 0, connector: 'small' };
   if (c === 2 && t === 1 && s.devices === 'through' && feedsThrough(g.terminals, s.plan))
     return { ...base, method: 'through', tails: 0, connector: null };
-  const sizes = [...g.conductors.map((x) => gaugeOf(s.plan, x.run)), ...g.terminals.map(() => gauge)];
+  const sizes = [...g.conductors.map((x) => gaugeIn(x.run)), ...g.terminals.map(() => gauge)];
   return { ...base, method: 'connector', tails: t, connector: connectorFor(sizes) };
 }
 

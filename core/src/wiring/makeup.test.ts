@@ -133,6 +133,39 @@ describe('a receptacle in the middle of a chain', () => {
   });
 });
 
+describe('an old box that is tapped', () => {
+  const wall = {
+    points: { a: { x: 0, y: 0 }, b: { x: 300, y: 0 } },
+    walls: { w1: { from: 'a', to: 'b' } },
+    circuits: { c1: { existing: true, amps: 15, gauge: 14 } },
+    boxes: {
+      b1: { on: { wall: 'w1', at: 60 }, existing: true, cables: [{ cable: '14/2' }, { cable: '14/3' }] },
+      b2: { on: { wall: 'w1', at: 160 } },
+    },
+    devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' } },
+  };
+  const tapped = computed(planOf({ ...wall, runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1' } } }));
+  const m = tapped.makeup['b1']!;
+  test('its sheet has the cables it had, the feed among them, and the new one', () =>
+    expect(m.cables.map((c) => [c.cable, c.there, c.feed])).toEqual([
+      ['14/2', true, true],
+      ['14/3', true, true],
+      ['14/2', false, false],
+    ]));
+  test('hots and neutrals of all three are joined with a tail; what the old red does is left alone', () => {
+    expect(joint(m.joints, 'H')).toMatchObject({ method: 'connector', tails: 1, connector: 'middle' });
+    expect(joint(m.joints, 'N').conductors.length).toBe(3);
+    expect(m.joints.flatMap((j) => j.conductors).some((c) => c.colour === 'red')).toBe(false);
+    expect(m.grounds).toMatchObject({ cables: 3, tails: 1 });
+  });
+  test('the connectors are bought; an old box that nobody opens has no sheet', () => {
+    expect(tapped.takeoff.lines.find((l) => l.item === 'wire-connector-middle')).toMatchObject({
+      quantity: 3,
+    });
+    expect(computed(planOf(wall)).makeup['b1']).toBeUndefined();
+  });
+});
+
 describe('the demo', () => {
   const plan = marlStreet();
   const result = computed(plan);

@@ -6,11 +6,14 @@ import { cables, isData, type BoxModel, type Gauge } from '../materials/index.ts
 import type { RuleBook } from '../rules/index.ts';
 import { byNet, hot, neutral } from './nets.ts';
 import { connectorFor, type ConnectorSize, type Joint } from './joints.ts';
+import { cablesThere } from './there.ts';
 import type { Wiring } from './wiring.ts';
 
 /** A cable as it comes into a box, in the order its slots are taken from left to right. */
 export interface MakeUpCable {
   readonly run: string;
+  /** Whether the box had it before the job: then it has no run, and where it comes from is not known. */
+  readonly there: boolean;
   readonly cable: string;
   readonly circuit: string | null;
   /** The far end: a box or a panel; null for an open end. */
@@ -80,6 +83,7 @@ function cablesIn(
     .filter(([, r]) => !isData(r.cable))
     .map(([run, r]): MakeUpCable => ({
       run,
+      there: false,
       cable: r.cable,
       circuit: r.circuit,
       other: r.from === boxId ? r.to : r.from,
@@ -87,9 +91,16 @@ function cablesIn(
         r.circuit !== null &&
         (wiring.circuits[r.circuit]?.tree.feedOf.get(boxId)?.runs.includes(run) ?? false),
     }));
-  if (order === 'arrival') return list;
+  if (list.length === 0) return [];
+  const old = cablesThere(plan, boxId).map((c): MakeUpCable => ({
+    ...c,
+    there: true,
+    other: null,
+    feed: !list.some((r) => r.feed && r.circuit === c.circuit),
+  }));
+  if (order === 'arrival') return [...old, ...list];
   const key = (c: MakeUpCable) => (c.feed ? -1 : slotOf(c.run, joints, devices));
-  return list.sort((a, b) => key(a) - key(b) || compareIds(a.run, b.run));
+  return [...old, ...list].sort((a, b) => key(a) - key(b) || compareIds(a.run, b.run));
 }
 
 /** Lights and fans whose ground is joined in the box; a wafer light's is joined in a box of its own. */

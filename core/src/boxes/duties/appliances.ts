@@ -17,6 +17,9 @@ const corded: ReadonlySet<Fixture['kind']> = new Set([
   'dryer',
 ]);
 
+/** Those on 30 A and more, whose receptacle is two gangs wide (common practice, no source). */
+const wide: ReadonlySet<Fixture['kind']> = new Set(['range', 'oven', 'dryer']);
+
 /** Appliances with a cord: NEC 210.50(C) (from memory). */
 export function applianceDuties(s: Setting): OpenDuty[] {
   const reach = s.rules('appliance.reach');
@@ -40,8 +43,9 @@ export function applianceDuties(s: Setting): OpenDuty[] {
       return [];
     }
     const middle = facePoint(s.framing, f.wall, f.side, f.at + f.width / 2);
+    const gangs = wide.has(f.kind) ? 2 : 1;
     const near = (exact: boolean) =>
-      candidatesOn(s, wallLines(s), { exact, hidden: true }).filter((c) => awayFrom(s, c, f) <= reach);
+      candidatesOn(s, wallLines(s), { exact, hidden: true, gangs }).filter((c) => awayFrom(s, c, f) <= reach);
     const faces = near(false);
     const best = (faces.length > 0 ? faces : near(true)).sort(
       (a, b) =>
@@ -50,7 +54,7 @@ export function applianceDuties(s: Setting): OpenDuty[] {
     )[0];
     const box = best && {
       ...boxAt(best, 'appliance-receptacle', null),
-      gangs: f.kind === 'range' || f.kind === 'oven' ? 2 : 1,
+      gangs,
       va: f.va,
       label: f.label || f.kind,
     };

@@ -1,6 +1,8 @@
-import { nth } from '../../lookups/index.ts';
-import { distance } from '../../geometry/index.ts';
-import { type DeviceKind, thing, valuesIn } from '../../plan/index.ts';
+import { entryOf, nth } from '../../lookups/index.ts';
+import type { Candidate } from '../candidates.ts';
+import { distance, dot, subtract } from '../../geometry/index.ts';
+import { facePoint } from '../../framing/faces.ts';
+import { type DeviceKind, type Side, thing, valuesIn } from '../../plan/index.ts';
 import type { Height } from '../../rules/index.ts';
 import {
   aboveFloor,
@@ -99,9 +101,73 @@ function foyerDuties(s: Setting): OpenDuty[] {
     });
 }
 
+/** A vehicle's bay: what lies before its door, as far as half way to the next door in the same wall. Along that wall, inches. */
+interface Bay {
+  readonly wall: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+function baysOf({ plan, room }: Setting): Bay[] {
+  const walls = [...new Set(room.boundary?.faces.flatMap((f) => f.wall ?? []))];
+  return walls.flatMap((wall) => {
+    const doors = valuesIn(plan, 'openingsInWall', wall)
+      .filter((o) => o.kind === 'garage-door')
+      .sort((a, b) => a.at - b.at);
+    const between = doors.slice(1).map((door, i) => {
+      const before = nth(doors, i);
+      return (before.at + before.width + door.at) / 2;
+    });
+    const edges = [-Infinity, ...between, Infinity];
+    return doors.map((_, i) => ({ wall, start: nth(edges, i), end: nth(edges, i + 1) }));
+  });
+}
+
+/** A receptacle in each vehicle bay, not two in one: NEC 210.52(G)(1) (from memory). */
+function garageDuties(s: Setting): OpenDuty[] {
+  const [highest, height] = [s.rules('garage.highest'), s.rules('height.garage')];
+  const bays = baysOf(s);
+  if (bays.length < 2) return countDuty(s, 'garage.bay', { owed: 1, highest, height });
+  const isIn = (bay: Bay, at: { wall: string; side: Side; at: number }) => {
+    const { from, unit } = entryOf(s.framing.lines, bay.wall);
+    const along = dot(subtract(facePoint(s.framing, at.wall, at.side, at.at), from), unit);
+    return along > bay.start && along < bay.end;
+  };
+  const seen = boxesSeen(s, new Set<DeviceKind>([...pluggable, 'appliance-receptacle'])).filter(
+    (p) => aboveFloor(p, s) <= highest,
+  );
+  const there = bays.filter((bay) => seen.some((p) => isIn(bay, p))).length;
+  if (there === bays.length) return [];
+  const lines = [...s.room.spaces].sort((a, b) => b.length - a.length);
+  const free = candidatesOn(s, lines, { height });
+  const boxes = bays
+    .filter((bay) => !seen.some((p) => isIn(bay, p)))
+    .flatMap((bay) => {
+      const middle = Number.isFinite(bay.start + bay.end) ? (bay.start + bay.end) / 2 : null;
+      const { from, unit } = entryOf(s.framing.lines, bay.wall);
+      const off = (c: Candidate) =>
+        middle === null
+          ? 0
+          : Math.abs(dot(subtract(facePoint(s.framing, c.wall, c.side, c.at), from), unit) - middle);
+      const best = free.filter((c) => isIn(bay, c)).sort((a, b) => off(a) - off(b))[0];
+      return best ? [boxAt(best, 'receptacle', height)] : [];
+    });
+  const place = boxes[0] ? { wall: boxes[0].wall, side: boxes[0].side, at: boxes[0].at } : null;
+  return [
+    {
+      rule: 'garage.bay',
+      room: s.room.id,
+      about: [thing.room(s.room.id)],
+      figures: { owed: bays.length, there },
+      place,
+      boxes,
+    },
+  ];
+}
+
 /** What a room owes by its use alone: NEC 210.52(E) to (I) (from memory). */
 export function dutiesByUse(s: Setting): OpenDuty[] {
-  const { rules, plan, room } = s;
+  const { rules, room } = s;
   const usual = rules('height.receptacle');
   switch (room.use) {
     case 'laundry':
@@ -112,15 +178,8 @@ export function dutiesByUse(s: Setting): OpenDuty[] {
         : [];
     case 'foyer':
       return foyerDuties(s);
-    case 'garage': {
-      const walls = new Set(room.boundary?.faces.map((f) => f.wall));
-      const bays = valuesIn(plan, 'openingsOfKind', 'garage-door').filter((o) => walls.has(o.wall)).length;
-      return countDuty(s, 'garage.bay', {
-        owed: Math.max(1, bays),
-        highest: rules('garage.highest'),
-        height: rules('height.garage'),
-      });
-    }
+    case 'garage':
+      return garageDuties(s);
     case 'basement':
       return countDuty(s, 'basement.none', { owed: 1, height: rules('height.garage') });
     case 'porch':

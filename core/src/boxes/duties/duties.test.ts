@@ -119,6 +119,17 @@ describe('rooms that owe a receptacle', () => {
     expect(notEmpty(Object.values(computed(done).marks)).every((m) => m.centerFromFinished === 44)).toBe(
       true,
     );
+    const both = {
+      b1: { on: { wall: 'w3', side: 'right', at: 20 } },
+      b2: { on: { wall: 'w3', side: 'right', at: 50 } },
+    };
+    const inOne = planOf({
+      ...plan,
+      boxes: both,
+      devices: { d1: { box: 'b1' }, d2: { box: 'b2' } },
+    });
+    expect(open(inOne)).toEqual(['garage.bay']);
+    expect(Object.keys(computed(proposed(inOne)).marks)).toHaveLength(3);
     const high = edited(done, 'setBoxHeight', {
       box: 'b1',
       height: { value: 70, to: 'center', from: 'finished' },

@@ -1,4 +1,3 @@
-import { isThere } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
 import { makeUpOf } from '../makeup.ts';
@@ -18,7 +17,7 @@ const joining = sumsOf(
   'connectors and tails',
   ({ plan }: House) => idsOf(plan.boxes),
   (house, id) => {
-    const made = isThere(house.plan, id) ? null : makeUpOf(house, id);
+    const made = makeUpOf(house, id);
     if (!made) return nothing;
     const sums: Record<string, number> = {};
     const add = (key: string, amount: number) => (sums[key] = (sums[key] ?? 0) + amount);

@@ -18,6 +18,7 @@ import {
   placeOfBox,
   placeOfPanel,
   plannedLoad,
+  servesCounter,
   type PlacedLoad,
   type Rooms,
 } from '../../circuits/loads.ts';
@@ -68,16 +69,29 @@ function sharingOf(atoms: readonly Atom[], kind: CircuitClass, s: Setting): Shar
       va: loads.reduce((sum, l) => sum + plannedLoad(l.device, outletVa), 0),
       rooms: [...new Set(loads.filter((l) => isOutlet(l.device)).map((l) => rooms.indexOf(l.room ?? '')))],
       light: loads.some((l) => lightKinds.has(l.device.kind)),
+      counter: loads.some((l) => servesCounter(l, s.plan, s.rules)),
     })),
     between: (a, b) => nth(nth(between, a), b),
     home: (i) => nth(home, i),
     mostOutlets: cap.outlets,
     mostVa: cap.va,
     atLeast: kind.atLeast,
+    apart: countersApart(atoms, s),
     homeRun: s.rules('circuit.homeRun'),
     split: s.rules('circuit.split'),
     dark: s.rules('circuit.dark') === 'split' ? 2400 : 0,
   };
+}
+
+/** How many outlets of the counters there are, where they must be on two circuits and no other circuit has some: NEC 210.52(B)(3) (from memory). */
+function countersApart(atoms: readonly Atom[], { plan, framing, rooms, rules }: Setting): number {
+  const isCounter = (l: PlacedLoad) => servesCounter(l, plan, rules);
+  const own = atoms.filter((a) => a.loads.some(isCounter)).length;
+  const known = () =>
+    Object.keys(plan.devices)
+      .map((id) => placedLoad(id, plan, framing, rooms))
+      .some((l) => l.device.circuit !== null && isCounter(l));
+  return own > 1 && !known() ? own : 0;
 }
 
 const listed = (names: readonly string[]) =>

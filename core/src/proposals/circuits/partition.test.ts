@@ -27,6 +27,32 @@ describe('sharing outlets among circuits', () => {
     }
   });
 
+  test('the outlets of a counter are never all on one circuit: NEC 210.52(B)(3), from memory', () => {
+    const s = (counters: number): Sharing => ({
+      items: [0, 1, 2, 3, 4].map((i) => ({
+        outlets: 1,
+        va: 180,
+        rooms: [0],
+        light: false,
+        counter: i < counters,
+      })),
+      between: (a, b) => 10 * Math.abs(a - b),
+      home: (i) => 100 + i,
+      mostOutlets: 10,
+      mostVa: 1440,
+      atLeast: 2,
+      homeRun: 200,
+      split: 0,
+      dark: 0,
+      apart: counters,
+    });
+    const counterGroups = (counters: number) =>
+      shareOut(s(counters)).groups.filter((g) => g.some((i) => i < counters)).length;
+    expect([3, 4, 5].map(counterGroups)).toEqual([2, 2, 2]);
+    expect(isAllowed([0, 1, 2], s(3))).toBe(false);
+    expect(isAllowed([0, 1, 3, 4], s(3))).toBe(true);
+  });
+
   test('two clusters make two circuits when a home run is cheap, one when it is dear', () => {
     const at = [0, 10, 20, 400, 410];
     const s = (homeRun: number): Sharing => ({

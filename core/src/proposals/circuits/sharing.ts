@@ -9,6 +9,8 @@ export interface Item {
   /** Rooms it serves, and whether it is a light of theirs. */
   readonly rooms: readonly number[];
   readonly light: boolean;
+  /** Whether it serves a kitchen counter. */
+  readonly counter?: boolean;
 }
 
 export interface Sharing {
@@ -23,6 +25,8 @@ export interface Sharing {
   readonly mostVa: number;
   /** Circuits there must be at least, when there are items enough. */
   readonly atLeast: number;
+  /** Items that serve counters, where no one circuit may have them all; 0 where one may. */
+  readonly apart?: number;
   /** What one more circuit is worth; what a divided room is worth; what a room is worth that one breaker leaves dark. */
   readonly homeRun: number;
   readonly split: number;
@@ -95,11 +99,13 @@ export function groupCost(group: readonly number[], s: Sharing): GroupCost {
 /** Whether a group is within what a circuit carries; a single item always is, since it cannot be divided. */
 export function isAllowed(group: readonly number[], s: Sharing): boolean {
   if (group.length === 1) return true;
-  let [outlets, va] = [0, 0];
+  let [outlets, va, counters] = [0, 0, 0];
   for (const i of group) {
     outlets += s.items[i]!.outlets;
     va += s.items[i]!.va;
+    if (s.items[i]!.counter) counters++;
   }
+  if (s.apart && counters >= s.apart) return false;
   return outlets <= s.mostOutlets && va <= s.mostVa + 1e-9;
 }
 

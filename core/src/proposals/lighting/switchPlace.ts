@@ -3,7 +3,7 @@ import type { Side } from '../../plan/index.ts';
 import { nominalBoxSize } from '../../materials/index.ts';
 import type { Face, FoundRoom } from '../../rooms/index.ts';
 import { isBehindDoor } from '../../boxes/candidates.ts';
-import type { Site } from '../../boxes/index.ts';
+import type { PlacedBox, Site } from '../../boxes/index.ts';
 import { bottomFromSubfloor } from '../../boxes/kinds.ts';
 import { boxSolids, ratedSolids, trimSolids } from '../../boxes/place.ts';
 import { isClear, studFaces, wallSolids, type BoxBody } from '../../boxes/studFaces.ts';
@@ -20,9 +20,34 @@ export interface SwitchPlace {
   readonly hand: 'latch' | 'around the corner' | 'other side';
   /** Whether the door is on the left hand of who faces the box. */
   readonly doorOnLeft: boolean;
+  /** The box as it will stand, for those that are put up after it. */
+  readonly box: PlacedBox;
 }
 
+/** Where switches may go: the boxes put up in the same pass are not in the layout yet. */
+export interface SwitchSite extends Site {
+  readonly putUp: readonly PlacedBox[];
+}
+
+/** How far from an opening a switch may go, inches, and whether behind an open door where nothing else is left. */
+interface Allowed {
+  readonly reach: number;
+  readonly behindDoors: boolean;
+}
+type Where = SwitchSite & Allowed;
+
 const switchDepth = 3.25;
+
+/** The body of a switch box of so many gangs on a wall. */
+function bodyOn(wall: string, gangs: number, s: Site): BoxBody {
+  const { width, height } = nominalBoxSize(gangs);
+  const bottom = bottomFromSubfloor(
+    s.rules('height.switch'),
+    height,
+    entryOf(s.layout.settings, wall).floorFinish,
+  );
+  return { width, bottom, top: bottom + height };
+}
 
 /** A stretch of one side of a wall, and the place on it that is best. Along the wall, inches. */
 interface Stretch {
@@ -33,13 +58,12 @@ interface Stretch {
 }
 
 /** Centres where a box of so many gangs can hang on a stretch of wall, nearest to `from` first. */
-function placesOn({ wall, side, span, from }: Stretch, gangs: number, s: Site): number[] {
+function placesOn({ wall, side, span, from }: Stretch, gangs: number, s: Where): number[] {
   const setting = s.layout.settings[wall];
   if (!setting) return [];
-  const { width, height } = nominalBoxSize(gangs);
-  const bottom = bottomFromSubfloor(s.rules('height.switch'), height, setting.floorFinish);
-  const body: BoxBody = { width, bottom, top: bottom + height };
-  const others = s.layout.onWall[wall] ?? [];
+  const body = bodyOn(wall, gangs, s);
+  const { width } = body;
+  const others = [...(s.layout.onWall[wall] ?? []), ...s.putUp.filter((b) => b.wall === wall)];
   const solids = [
     ...wallSolids(setting.frame, setting.obstacles),
     ...boxSolids(others, side, switchDepth, setting),
@@ -53,7 +77,10 @@ function placesOn({ wall, side, span, from }: Stretch, gangs: number, s: Site): 
     : grid(low, high).filter((at) => isClear(at, body, solids, setting.visible[side]));
   return places
     .filter(
-      (at) => at >= low - 1e-6 && at <= high + 1e-6 && !isBehindDoor(s.plan, s.framing, { wall, side }, at),
+      (at) =>
+        at >= low - 1e-6 &&
+        at <= high + 1e-6 &&
+        (s.behindDoors || !isBehindDoor(s.plan, s.framing, { wall, side }, at)),
     )
     .sort((a, b) => Math.abs(a - from) - Math.abs(b - from));
 }
@@ -85,13 +112,23 @@ function isOnLeft(side: Side, at: number, of: number): boolean {
 
 /**
  * Where the switches of a way in go: inside the room, on the latch side, clear of trim and swing (common practice, no source). Where
- * that wall has no room for the box, around the corner on the same hand; then the hinge side, where the door does not cover it. Null
- * when nothing of it is free.
+ * that wall has no room for the box, around the corner on the same hand; then the hinge side, where the door does not cover it. Where
+ * none of it is free, twice as far, and at last behind a door. Null when there is no place at all.
  */
-export function switchPlace(way: WayIn, room: FoundRoom, gangs: number, s: Site): SwitchPlace | null {
+export function switchPlace(way: WayIn, room: FoundRoom, gangs: number, s: SwitchSite): SwitchPlace | null {
+  const reach = s.rules('switch.reach');
+  const within = (allowed: Allowed) => placeWithin(way, room, gangs, { ...s, ...allowed });
+  return (
+    within({ reach, behindDoors: false }) ??
+    within({ reach: 2 * reach, behindDoors: false }) ??
+    within({ reach: 2 * reach, behindDoors: true })
+  );
+}
+
+function placeWithin(way: WayIn, room: FoundRoom, gangs: number, s: Where): SwitchPlace | null {
   const o = entryOf(s.plan.openings, way.opening);
   const { edge, towards } = latchOf(way, s.plan);
-  const [trim, reach] = [s.rules('trim.width'), s.rules('switch.reach')];
+  const [trim, reach] = [s.rules('trim.width'), s.reach];
   const { width } = nominalBoxSize(gangs);
   const place = (
     wall: string,
@@ -106,6 +143,19 @@ export function switchPlace(way: WayIn, room: FoundRoom, gangs: number, s: Site)
     exact: entryOf(s.layout.settings, wall).cover === 'closed',
     hand,
     doorOnLeft: isOnLeft(side, door, at),
+    box: {
+      id: '',
+      wall,
+      side,
+      at,
+      planned: at,
+      ...bodyOn(wall, gangs, s),
+      depth: switchDepth,
+      stud: null,
+      studSide: null,
+      backing: null,
+      trouble: null,
+    },
   });
   const beside = (from: number, way_: 1 | -1) =>
     placesOn(
@@ -145,7 +195,7 @@ interface OpeningEdge {
 function aroundCorner(
   { way, room, edge, towards }: OpeningEdge,
   gangs: number,
-  s: Site,
+  s: Where,
 ): { wall: string; side: Side; at: number; corner: number } | null {
   const face = must(room.boundary, 'the boundary of the room').faces.find(
     (f) =>
@@ -158,10 +208,7 @@ function aroundCorner(
   if (!next) return null;
   const { side } = next.face;
   const wall = must(next.face.wall, 'the wall past the corner');
-  const span = [
-    next.corner,
-    next.corner + next.away * (s.rules('switch.reach') + nominalBoxSize(gangs).width),
-  ] as const;
+  const span = [next.corner, next.corner + next.away * (s.reach + nominalBoxSize(gangs).width)] as const;
   const at = placesOn({ wall, side, span, from: next.corner }, gangs, s)[0];
   return at === undefined ? null : { wall, side, at, corner: next.corner };
 }

@@ -5,7 +5,7 @@ import { entrySchemas, type Plan } from '../../plan/index.ts';
 import { facePoint } from '../../framing/faces.ts';
 import { switchKinds } from '../../boxes/kinds.ts';
 import { switchPlace, type SwitchPlace } from './switchPlace.ts';
-import type { Site } from '../../boxes/index.ts';
+import type { PlacedBox, Site } from '../../boxes/index.ts';
 import type { Rooms, WayIn } from '../../rooms/ways.ts';
 import { type Group, switchKind, unswitched } from '../../boxes/switching.ts';
 
@@ -81,11 +81,11 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: Site): number {
       boxes.set(key, box);
     }
   });
-  const placed: SwitchPlace[] = [];
+  const putUp: PlacedBox[] = [];
   for (const { way, wants } of boxes.values()) {
-    const place = clearPlace(way, rooms, wants.length, s, placed);
+    const place = switchPlace(way, entryOf(rooms, way.room), wants.length, { ...s, putUp });
     if (!place) continue;
-    placed.push(place);
+    putUp.push(place.box);
     const boxId = nextId(draft.boxes, 'b');
     draft.boxes[boxId] = entrySchemas.boxes.parse({
       on: { wall: place.wall, side: place.side, at: place.at },
@@ -105,39 +105,4 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: Site): number {
     draft.controls[nextId(draft.controls, 'k')] = { switches: ids, loads: [...group.loads] };
   });
   return groups.filter((_, i) => nth(switches, i).length === 0).reduce((sum, g) => sum + g.loads.length, 0);
-}
-
-/** A place for a box that also keeps clear of the boxes this pass has put up, which the layout does not know of yet. */
-function clearPlace(
-  way: WayIn,
-  rooms: Rooms,
-  gangs: number,
-  s: Site,
-  before: readonly SwitchPlace[],
-): SwitchPlace | null {
-  const room = entryOf(rooms, way.room);
-  const place = switchPlace(way, room, gangs, s);
-  if (!place) return null;
-  const crowded = before.some((b) => b.wall === place.wall && Math.abs(b.at - place.at) < 4 * gangs);
-  if (!crowded) return place;
-  const ghosts = before.map((b, i) => ({
-    id: `ghost ${i}`,
-    wall: b.wall,
-    side: b.side,
-    at: b.at,
-    planned: b.at,
-    width: 4,
-    bottom: 0,
-    top: 96,
-    depth: 3.25,
-    stud: null,
-    studSide: null,
-    backing: null,
-    trouble: null,
-  }));
-  const layout = {
-    ...s.layout,
-    placed: { ...s.layout.placed, ...Object.fromEntries(ghosts.map((g) => [g.id, g])) },
-  };
-  return switchPlace(way, room, gangs, { ...s, layout });
 }

@@ -9,7 +9,7 @@ const drawing = computed(() => {
     .filter(([, d]) => d.box === props.box)
     .sort((a, b) => a[1].slot - b[1].slot);
   const label = (run: string) =>
-    props.result.labels.find((l) => l.run === run && l.end === props.box)?.text ?? run;
+    props.result.labels.find((l) => l.run === run && l.end === props.box)?.text ?? 'there already';
   return drawMakeUp(held, props.plan, props.makeup, label);
 });
 const strokes = { black: '#17191a', red: '#b3261e', white: '#ffffff', bare: '#b8752a' } as const;

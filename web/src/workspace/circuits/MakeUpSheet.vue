@@ -67,7 +67,9 @@ const steps = computed(() => {
 });
 const fill = computed(() => props.result.boxes[props.box]);
 const slots = computed(() =>
-  makeup.value?.cables.map((c, i) => `${i + 1}: ${c.cable}${c.feed ? ', feed' : ''}`).join(' · '),
+  makeup.value?.cables
+    .map((c, i) => `${i + 1}: ${c.cable}${c.there ? ', there already' : c.feed ? ', feed' : ''}`)
+    .join(' · '),
 );
 </script>
 

@@ -1,0 +1,50 @@
+import { nominalBoxSize } from '../materials/index.ts';
+import { boxSize } from '../boxes/kinds.ts';
+import { boxSolids, ratedSolids, trimSolids } from '../boxes/place.ts';
+import { isClear, wallSolids } from '../boxes/studFaces.ts';
+import { entriesOf } from '../incremental/index.ts';
+import { entryOf } from '../lookups/index.ts';
+import { catalogueOf, isOnWall, type Plan } from '../plan/index.ts';
+import type { House } from '../stages/index.ts';
+
+const farthest = 16;
+const step = 0.25;
+
+/** To the other face of the same stud is no move; farther, and a receptacle may no longer serve the wall it was put up for. */
+const sameStud = 6;
+
+/**
+ * Finds a new box that got a larger model than it was put up for and now stands in something, or at another stud, and moves it to the
+ * nearest clear place within a stud bay, held by blocking. Returns whether there was one; those with no such place stay, and their finding says so.
+ */
+export function clearGrown(draft: Plan, house: House): boolean {
+  const { plan, layout, rules } = house;
+  const catalogue = catalogueOf(plan);
+  for (const [id, p] of entriesOf(layout.placed)) {
+    const box = entryOf(plan.boxes, id);
+    const stands = p.trouble === null && Math.abs(p.at - p.planned) <= sameStud;
+    if (stands || box.pinned || box.existing || !isOnWall(box.on)) continue;
+    const body = { ...boxSize(box, catalogue), bottom: p.bottom, top: p.top };
+    if (body.width <= nominalBoxSize(1).width) continue;
+    const setting = entryOf(layout.settings, p.wall);
+    const others = entryOf(layout.onWall, p.wall).filter((o) => o.id !== id);
+    const solids = [
+      ...wallSolids(setting.frame, setting.obstacles),
+      ...boxSolids(others, p.side, p.depth, setting),
+      ...ratedSolids(others, p.side, setting, rules),
+      ...trimSolids(plan, p.wall, rules),
+    ];
+    const at = nearest(box.on.at, (place) => isClear(place, body, solids, setting.visible[p.side]));
+    if (at === null) continue;
+    draft.boxes[id] = { ...box, exact: true, on: { ...box.on, at } };
+    return true;
+  }
+  return false;
+}
+
+/** The nearest place to another that is free, in quarter inches to either side. */
+function nearest(from: number, isFree: (at: number) => boolean): number | null {
+  for (let by = 0; by <= farthest; by += step)
+    for (const at of [from + by, from - by]) if (at >= 0 && isFree(at)) return at;
+  return null;
+}
