@@ -1,5 +1,4 @@
 import { entryOf } from '../lookups/index.ts';
-import { compareIds } from '../plan/ids.ts';
 import { idsOf, valuesOf } from '../incremental/index.ts';
 import { entriesIn, type Plan, type RoomUse } from '../plan/index.ts';
 import { alarmKinds, kindsIn } from './kinds.ts';
@@ -31,11 +30,14 @@ const neverThere: ReadonlySet<RoomUse> = new Set([
   'pantry',
 ]);
 
+/** Areas that differ by less than the walls were measured are the same; then the first of the rooms. */
+const largerArea = (a: FoundRoom, b: FoundRoom) => (Math.abs(b.area - a.area) < 1 ? 0 : b.area - a.area);
+
 /** The room of a level where an alarm hears most: a hall or stair, else the largest that is no kitchen or bath. */
 function heartOf(rooms: readonly FoundRoom[]): FoundRoom | undefined {
   const fit = rooms.filter((r) => !openAir.has(r.use) && !neverThere.has(r.use));
   const rank = (r: FoundRoom) => (inTheWay.includes(r.use) ? inTheWay.indexOf(r.use) : inTheWay.length);
-  return [...fit].sort((a, b) => rank(a) - rank(b) || b.area - a.area || compareIds(a.id, b.id))[0];
+  return [...fit].sort((a, b) => rank(a) - rank(b) || largerArea(a, b))[0];
 }
 
 /** Alarms the plan still owes. Nothing where the house lays them out by hand. */

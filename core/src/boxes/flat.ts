@@ -83,5 +83,5 @@ function islandsOwed(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
 /** Boxes on ceilings and floors that are still owed beside lights and alarms, in a fixed order. */
 export function owedFlat(plan: Plan, framing: Framing, rooms: Rooms): OwedFlat[] {
   const owed = [...openersOwed(plan, framing, rooms), ...islandsOwed(plan, framing, rooms)];
-  return owed.sort((a, b) => compareIds(a.room, b.room) || compareIds(a.cause, b.cause));
+  return owed.sort((a, b) => compareIds(a.cause, b.cause));
 }

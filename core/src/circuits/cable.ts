@@ -11,7 +11,7 @@ export interface Atom {
   readonly places: readonly XYZ[];
 }
 
-/** Joins loads that belong together, and keeps the atoms in the order of their rooms. */
+/** Joins loads that belong together, and keeps the atoms room by room. */
 export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
   const lead = new Map<string, string>();
   const root = (key: string): string => (lead.has(key) ? root(valueIn(lead, key)) : key);
@@ -31,7 +31,10 @@ export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
     else if (isOutlet(l.device)) join(`box ${l.device.box}`, l.id);
   }
   const groups = new Map<string, PlacedLoad[]>();
-  const inOrder = [...loads].sort((a, b) => compareIds(a.room ?? '', b.room ?? '') || compareIds(a.id, b.id));
+  const rooms = [...new Set(loads.map((l) => l.room))];
+  const inOrder = [...loads].sort(
+    (a, b) => rooms.indexOf(a.room) - rooms.indexOf(b.room) || compareIds(a.id, b.id),
+  );
   for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
   return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
 }

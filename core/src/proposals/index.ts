@@ -86,8 +86,8 @@ export function propose(
     addSwitches(draft, site.rooms, site);
   }
   if (boxes('alarms')) {
-    const { plan, rooms, rules } = house();
-    addAlarms(draft, rooms, owedAlarms(plan, rooms, rules));
+    const site = house();
+    addAlarms(draft, site, owedAlarms(site.plan, site.rooms, site.rules));
   }
   if (begins('circuits'))
     addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }), at('circuits'));

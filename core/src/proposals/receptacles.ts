@@ -1,5 +1,5 @@
 import { entryOf, nth } from '../lookups/index.ts';
-import { nextIds } from '../plan/ids.ts';
+import { compareIds, nextIds } from '../plan/ids.ts';
 import { type Plan, entrySchemas } from '../plan/index.ts';
 import type { Along, FloorLine, FoundRoom } from '../rooms/index.ts';
 import { receptacleCandidates, type Candidate } from '../boxes/candidates.ts';
@@ -75,8 +75,9 @@ function clearOfEachOther(added: readonly ProposedReceptacle[]): ProposedRecepta
   );
 }
 
-/** Adds the proposed boxes, each with one receptacle, to a plan draft. */
-export function addReceptacles(draft: Plan, proposed: readonly ProposedReceptacle[]): string[] {
+/** Adds the proposed boxes, each with one receptacle, to a plan draft: in the order of the walls, whichever way a room was walked. */
+export function addReceptacles(draft: Plan, places: readonly ProposedReceptacle[]): string[] {
+  const proposed = [...places].sort((a, b) => compareIds(a.wall, b.wall) || a.at - b.at);
   const boxIds = nextIds(draft.boxes, 'b', proposed.length);
   const deviceIds = nextIds(draft.devices, 'd', proposed.length);
   proposed.forEach((p, i) => {

@@ -1,10 +1,11 @@
 import { entryOf } from '../lookups/index.ts';
 import { distance, perimeterOf, pointInPolygon, signedArea } from '../geometry/index.ts';
-import { idsOf, query, valuesOf, viewOf } from '../incremental/index.ts';
+import { query, valuesOf, viewOf } from '../incremental/index.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { closureGap, type ClosureGap } from './closure.ts';
 import type { Boundary } from './faces.ts';
+import { roomsInOrder } from './order.ts';
 import { boundaryOfRoom } from './walked.ts';
 import { floorLines, isRequired, straightLines, type FloorLine } from './spaces.ts';
 
@@ -36,11 +37,11 @@ const roomOf = query(
     plan.rooms[id] && findRoom(id, plan, boundaryOfRoom(plan, id), rules),
 );
 
-/** Rooms from walls, and the floor line of each. */
+/** Rooms from walls, and the floor line of each; in their own order, not that of their ids. */
 export const roomsOf = query(
   'rooms',
   (plan: Plan, rules: RuleBook): Readonly<Record<string, FoundRoom>> =>
-    viewOf({ ids: () => idsOf(plan.rooms), get: (id) => roomOf(plan, rules, id) }),
+    viewOf({ ids: () => roomsInOrder(plan), get: (id) => roomOf(plan, rules, id) }),
   Object.is,
 );
 

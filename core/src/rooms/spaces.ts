@@ -1,4 +1,5 @@
 import { lastOf, nth } from '../lookups/index.ts';
+import { compareIds } from '../plan/ids.ts';
 import { valuesIn, type Opening, type Plan, type RoomUse } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import type { Boundary, Face } from './faces.ts';
@@ -143,11 +144,35 @@ function floorLineOf(stretches: readonly Stretch[], ring: boolean, plan: Plan): 
   return { length, pieces, ring, ...(served.length > 0 ? { served } : {}) };
 }
 
-/** Unbroken floor lines of a room, measured around corners as NEC 210.52(A)(2) does (from memory). */
+/** Faces in walking order, from the one on the first wall by its id on: where a walk begins is no matter of how the house lies. */
+function fromFirstWall({ faces }: Boundary): readonly Face[] {
+  const first = faces.reduce<Face | undefined>(
+    (best, f) => (f.wall !== null && isBefore(f, best) ? f : best),
+    undefined,
+  );
+  const i = first ? faces.indexOf(first) : 0;
+  return [...faces.slice(i), ...faces.slice(0, i)];
+}
+
+const isBefore = (a: Face, b: Face | undefined): boolean =>
+  !b ||
+  (compareIds(a.wall ?? '', b.wall ?? '') || Math.min(a.startAt, a.endAt) - Math.min(b.startAt, b.endAt)) < 0;
+
+/** Where a line begins: the first of its walls, and the first place on that. */
+function firstOf({ pieces }: FloorLine): SpacePiece | undefined {
+  return [...pieces].sort((a, b) => compareIds(a.wall, b.wall) || a.start - b.start)[0];
+}
+
+function byFirst(a: FloorLine, b: FloorLine): number {
+  const [x, y] = [firstOf(a), firstOf(b)];
+  return x && y ? compareIds(x.wall, y.wall) || x.start - y.start : Number(!x) - Number(!y);
+}
+
+/** Unbroken floor lines of a room, measured around corners as NEC 210.52(A)(2) does (from memory); in the order of their walls. */
 export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
   const groups: Stretch[][] = [[]];
   let broken = false;
-  for (const face of boundary.faces) {
+  for (const face of fromFirstWall(boundary)) {
     stretchesOf(face, plan).forEach((stretch, i) => {
       if (i > 0) {
         groups.push([]);
@@ -160,7 +185,8 @@ export function floorLines(boundary: Boundary, plan: Plan): FloorLine[] {
   const wrapped = [...lastOf(groups), ...nth(groups, 0)];
   return [...groups.slice(1, -1), wrapped]
     .map((g) => floorLineOf(g, false, plan))
-    .filter((line) => line.length > 1e-6);
+    .filter((line) => line.length > 1e-6)
+    .sort(byFirst);
 }
 
 /** The same floor lines cut at every corner, for the school that takes each straight wall by itself. */
@@ -168,7 +194,8 @@ export function straightLines(boundary: Boundary, plan: Plan): FloorLine[] {
   return boundary.faces
     .filter((face) => face.wall !== null)
     .flatMap((face) => stretchesOf(face, plan).map((s) => floorLineOf([s], false, plan)))
-    .filter((line) => line.pieces.length > 0);
+    .filter((line) => line.pieces.length > 0)
+    .sort(byFirst);
 }
 
 export function isRequired(line: FloorLine, use: RoomUse, rules: RuleBook): boolean {

@@ -10,9 +10,10 @@ import {
   type XY,
 } from '../../geometry/index.ts';
 import type { Framing } from '../../framing/index.ts';
-import type { DeviceKind, Plan, Side } from '../../plan/index.ts';
+import { valuesIn, type DeviceKind, type Plan, type Side } from '../../plan/index.ts';
 import type { FoundRoom } from '../../rooms/index.ts';
 import type { Height, RuleBook } from '../../rules/index.ts';
+import { frameOfRoom, type RoomFrame } from '../../rooms/roomFrame.ts';
 import { facePoint } from '../../framing/faces.ts';
 import type { BoxLayout } from '../../boxes/index.ts';
 import { outsideLight } from './outside.ts';
@@ -92,32 +93,42 @@ function clearest(polygon: readonly XY[], middle: XY): XY {
   return inner && clearance(inner) > clearance(middle) + 0.5 ? inner : middle;
 }
 
-function roomLights(room: FoundRoom, plan: Plan, rules: RuleBook): ProposedLight[] {
-  const { polygon } = must(room.boundary, 'the boundary of the room');
+/** A closed room in its own frame. */
+interface Framed {
+  readonly polygon: readonly XY[];
+  readonly frame: RoomFrame;
+}
+
+function roomLights(
+  room: FoundRoom,
+  { polygon, frame }: Framed,
+  plan: Plan,
+  rules: RuleBook,
+): ProposedLight[] {
   const { width, depth } = extent(polygon);
   const small = room.use === 'closet' || room.use === 'stair' || rules('light.layout') === 'middle';
   const [columns, rows] = small
     ? [[width / 2], [depth / 2]]
     : [rowPlaces(width, rules), rowPlaces(depth, rules)];
-  const found = lightPlaces(polygon, entryOf(plan.rooms, room.id), columns, rows);
+  const found = lightPlaces(polygon, frame.toRoom(entryOf(plan.rooms, room.id)), columns, rows);
   const places = room.use === 'closet' ? [clearest(polygon, nth(found, 0))] : found;
   const kind = places.length > 1 ? 'wafer-light' : 'light';
   return places.map((at) => ({
     on: 'ceiling',
     room: room.id,
-    at: tidyPlace(at),
+    at: frame.toPlan(tidyPlace(at)),
     kind,
     va: kind === 'light' ? lightVa : waferVa,
   }));
 }
 
+/** To a quarter of an inch from the walls it is measured from. */
 const tidyPlace = (p: XY): XY => ({ x: Math.round(p.x * 4) / 4, y: Math.round(p.y * 4) / 4 });
 
 /** Over the tub, shower or toilet where one is drawn, else a quarter of the way in: IRC 2021 M1505 wants the air moved (from memory). */
-function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[] {
-  const { polygon } = must(room.boundary, 'the boundary of the room');
+function bathFan(room: FoundRoom, { polygon, frame }: Framed, plan: Plan, framing: Framing): ProposedLight[] {
   const wet = (['shower', 'tub', 'toilet'] as const)
-    .flatMap((kind) => Object.values(plan.fixtures).filter((f) => f.room === room.id && f.kind === kind))
+    .flatMap((kind) => valuesIn(plan, 'fixturesInRoom', room.id).filter((f) => f.kind === kind))
     .find((f) => f.wall !== undefined);
   const center = must(innerPoint(polygon), 'a place inside the room');
   let at: XY = { x: center.x, y: center.y + extent(polygon).depth / 4 };
@@ -126,11 +137,11 @@ function bathFan(room: FoundRoom, plan: Plan, framing: Framing): ProposedLight[]
       leftOf(entryOf(framing.lines, wet.wall).unit),
       (wet.side === 'left' ? 1 : -1) * (wet.depth / 2),
     );
-    at = add(facePoint(framing, wet.wall, wet.side, wet.at + wet.width / 2), out);
+    at = frame.toRoom(add(facePoint(framing, wet.wall, wet.side, wet.at + wet.width / 2), out));
   }
   if (distance(at, center) < 14) at = { x: at.x, y: at.y + 18 };
   return pointInPolygon(at, polygon)
-    ? [{ on: 'ceiling', room: room.id, at: tidyPlace(at), kind: 'bath-fan', va: fanVa }]
+    ? [{ on: 'ceiling', room: room.id, at: frame.toPlan(tidyPlace(at)), kind: 'bath-fan', va: fanVa }]
     : [];
 }
 
@@ -151,9 +162,11 @@ export function proposeLights(
     const open = waysInto(room.id, plan, rooms).filter(
       (w) => w.outside && entryOf(plan.walls, w.wall).cover === 'open' && lightsOutside(w, plan).length === 0,
     );
+    const frame = frameOfRoom(room.boundary, framing);
+    const framed = { polygon: room.boundary.polygon.map(frame.toRoom), frame };
     return [
-      ...(lit ? [] : roomLights(room, plan, rules)),
-      ...(airs && !fanned ? bathFan(room, plan, framing) : []),
+      ...(lit ? [] : roomLights(room, framed, plan, rules)),
+      ...(airs && !fanned ? bathFan(room, framed, plan, framing) : []),
       ...open.map((w) => outsideLight(w, plan, layout, rules)),
     ];
   });
