@@ -24,7 +24,8 @@ import { deviceEdits } from './devices.ts';
 import { spaceEdits } from './space.ts';
 import { walkEdits } from './walks.ts';
 import { wallEdits } from './walls.ts';
-import { wiringEdits } from './wiring.ts';
+import { cableEdits } from './cables.ts';
+import { panelEdits } from './panels.ts';
 import { id, ids, verb, whole, type ArgsOf, type Verb } from './verb.ts';
 
 const finding = z.strictObject({ rule: text, about: ids, wall: id.nullable() });
@@ -44,7 +45,8 @@ export const edits = {
   ...wallEdits,
   ...spaceEdits,
   ...deviceEdits,
-  ...wiringEdits,
+  ...panelEdits,
+  ...cableEdits,
   ...circuitEdits,
 
   setRule: verb(

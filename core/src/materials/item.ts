@@ -9,6 +9,8 @@ export type Item =
   /** `amps` where the same device is made for more than one. */
   | { readonly kind: 'device'; readonly device: string; readonly amps: 15 | 20 | null }
   | { readonly kind: 'plate'; readonly gangs: number }
+  /** Over a splice; `gangs` null for a round one on a ceiling. */
+  | { readonly kind: 'cover'; readonly gangs: number | null }
   | {
       readonly kind: 'breaker';
       readonly amps: number;
@@ -38,6 +40,8 @@ export function itemId(item: Item): string {
       return `device-${item.device}${item.amps === null ? '' : `-${item.amps}`}`;
     case 'plate':
       return `plate-${item.gangs}g`;
+    case 'cover':
+      return item.gangs === null ? 'cover-round' : `cover-${item.gangs}g`;
     case 'breaker':
       return `breaker-${item.amps}a-${item.poles}p-${item.protection}`;
     case 'wire-connector':

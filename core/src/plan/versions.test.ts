@@ -12,7 +12,8 @@ describe('documents of other versions', () => {
     expect(text).not.toContain('"models"');
     const read = readPlanText(text);
     if (!read.ok) throw new Error(read.problems.map((p) => `${p.path} ${p.message}`).join('\n'));
-    expect(planHash(read.plan)).toBe(planHash(study()));
+    // The hash of that plan when it was written, with what came since filled in as usual.
+    expect(planHash(read.plan)).toBe('526cb8ea7323739e');
   });
 
   const steps: VersionSteps = {

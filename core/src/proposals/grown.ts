@@ -4,7 +4,7 @@ import { boxSolids, ratedSolids, trimSolids } from '../boxes/place.ts';
 import { isClear, wallSolids } from '../boxes/studFaces.ts';
 import { entriesOf } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { catalogueOf, isOnWall, type Plan } from '../plan/index.ts';
+import { catalogueOf, isOnWall, valuesIn, type Plan } from '../plan/index.ts';
 import type { House } from '../stages/index.ts';
 
 const farthest = 16;
@@ -13,11 +13,30 @@ const step = 0.25;
 /** To the other face of the same stud is no move; farther, and a receptacle may no longer serve the wall it was put up for. */
 const sameStud = 6;
 
+/** Boxes moved clear at once; more than this in one job wait for the next time. */
+const mostMoved = 30;
+
+/** Gives the new boxes of a circuit that hold more than their model takes the smallest one that does, in a plan draft, and clears them. */
+export function growBoxes(draft: Plan, circuit: string, house: () => House): void {
+  const now = house();
+  for (const id of new Set(valuesIn(now.plan, 'devicesOnCircuit', circuit).map((d) => d.box))) {
+    const box = entryOf(draft.boxes, id);
+    const { fits, smallest } = entryOf(now.boxes, id);
+    if (!fits && smallest && !box.pinned && !box.existing) box.model = smallest;
+  }
+  clearGrown(draft, house);
+}
+
 /**
- * Finds a new box that got a larger model than it was put up for and now stands in something, or at another stud, and moves it to the
- * nearest clear place within a stud bay, held by blocking. Returns whether there was one; those with no such place stay, and their finding says so.
+ * Moves new boxes that got a larger model than they were put up for, and now stand in something or at another stud, to the nearest clear
+ * place within a stud bay, held by blocking: one at a time, so that each keeps clear of those before it. Those with no such place stay,
+ * and their finding says so.
  */
-export function clearGrown(draft: Plan, house: House): boolean {
+export function clearGrown(draft: Plan, house: () => House): void {
+  for (let left = mostMoved; left > 0 && clearOne(draft, house()); left--);
+}
+
+function clearOne(draft: Plan, house: House): boolean {
   const { plan, layout, rules } = house;
   const catalogue = catalogueOf(plan);
   for (const [id, p] of entriesOf(layout.placed)) {

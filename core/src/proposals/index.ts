@@ -92,7 +92,7 @@ export function propose(
   if (begins('circuits'))
     addCircuits(draft, house(), ruleBook({ ...draft.rules.values, ...trial }), at('circuits'));
   if (begins('runs')) {
-    addRuns(draft, house(), at('runs'));
+    addRuns(draft, house(), { told: at('runs') });
     addDataRuns(draft);
   }
   if (begins('models')) {
@@ -101,13 +101,9 @@ export function propose(
       if (box.model === 'auto' && !box.pinned && !box.existing && b.fits && b.smallest)
         box.model = b.model as typeof box.model;
     }
-    // One at a time: each keeps clear of those before it.
-    for (let left = mostGrown; left > 0 && clearGrown(draft, house()); left--);
+    clearGrown(draft, house);
   }
 }
-
-/** Boxes moved clear in one proposal; more than this in one job wait for the next. */
-const mostGrown = 30;
 
 /** Rooms that share a wall can want the same bay, so the proposal is repeated on its own answer until nothing is missing. */
 function proposeReceptaclesUntilDone(draft: Plan, house: () => House): void {

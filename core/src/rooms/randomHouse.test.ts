@@ -30,11 +30,10 @@ test('the order walls are entered in and the way they run change no area, no flo
     const plain = found(planOf(planOfHouse(house, null)));
     const shuffled = found(planOf(planOfHouse(house, seed + 5000)));
     const figures = ({ rooms, framing }: ReturnType<typeof found>) => [
-      ...Object.values(rooms).flatMap((r) => [
-        r.area,
-        r.boundary!.faces.length,
-        ...r.spaces.map((s) => s.length),
-      ]),
+      ...house.rooms.flatMap((_, i) => {
+        const { area, boundary, spaces } = rooms[`r${i + 1}`]!;
+        return [area, boundary!.faces.length, ...spaces.map((s) => s.length).sort((a, b) => a - b)];
+      }),
       ...Object.values(framing.walls)
         .map((w) => w.standing.length)
         .sort((a, b) => a - b),

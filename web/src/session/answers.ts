@@ -107,6 +107,10 @@ export class Answers {
   propose(args: EditArgs<'propose'>, told: Told): Promise<Edited | null> {
     return this.untilGivenUp(async (compute): Promise<Edited> => compute.propose(args, proxy(told)));
   }
+  /** A named edit worked out in the worker; null when it was given up. */
+  work(step: EditStep): Promise<Edited | null> {
+    return this.untilGivenUp(async (compute): Promise<Edited> => compute.tryOut(step.name, step.args));
+  }
   trials(told: Told): Promise<Trial[] | null> {
     return this.untilGivenUp((compute) => compute.trials(proxy(told)));
   }

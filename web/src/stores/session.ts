@@ -24,6 +24,15 @@ import { JobSession, type SessionNews } from '../session/jobSession.ts';
 import type { Answer, Trial } from '../worker/answer.ts';
 import { tallyOf, type Tally } from './tally.ts';
 
+/** Edits that find ways for cable, which takes a while in a large house. */
+const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
+  'propose',
+  'orderBoxes',
+  'joinBoxes',
+  'swapBoxes',
+  'spliceRun',
+]);
+
 /** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */
 export const useSession = defineStore('session', () => {
   const plan = shallowRef<Plan | null>(null);
@@ -111,11 +120,11 @@ export const useSession = defineStore('session', () => {
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
     if (!job) return false;
     notice.value = '';
-    if (name === 'propose') {
+    if (laidInWorker.has(name)) {
       const asked = givenUp;
-      proposals = proposals
-        .then(() => (asked === givenUp ? propose(args as EditArgs<'propose'>) : undefined))
-        .catch(() => undefined);
+      const own = () =>
+        name === 'propose' ? propose(args as EditArgs<'propose'>) : work(editStep(name, args));
+      proposals = proposals.then(() => (asked === givenUp ? own() : undefined)).catch(() => undefined);
       return true;
     }
     return taken(job.edit(name, args));
@@ -141,6 +150,14 @@ export const useSession = defineStore('session', () => {
       taken(own.replay('propose', done.change.patches));
       if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
     }
+  }
+
+  /** An edit that lays cable is worked out there too. */
+  async function work(step: EditStep): Promise<void> {
+    const own = job;
+    const done = await answers?.work(step);
+    if (!done || !own || own !== job) return;
+    taken(done.ok ? own.replay(step.name, done.change.patches) : done.problems);
   }
 
   /** What laying all cable anew came to. */

@@ -1,7 +1,7 @@
 import { isThere, isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import { idsIn, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
+import { idsIn, isOnWall, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
 import { capital, counted, each, keyOf, type DraftLine } from './line.ts';
 
@@ -18,25 +18,28 @@ function ampsOf(device: Device, plan: Plan): 15 | 20 {
   return idsIn(plan, 'devicesOnCircuit', device.circuit).length === 1 ? 20 : 15;
 }
 
-/** New devices by kind. */
+/** New devices by kind; a splice is none. */
 const devices = sumsOf(
   'devices',
   ({ plan }: House) => idsOf(plan.devices),
   ({ plan }, id) => {
     const d = entryOf(plan.devices, id);
-    if (isThere(plan, d.box)) return nothing;
+    if (isThere(plan, d.box) || d.kind === 'splice') return nothing;
     const amps = byAmps.has(d.kind) ? ampsOf(d, plan) : null;
     return { [keyOf({ kind: 'device', device: d.kind, amps })]: 1 };
   },
 );
 
-/** A plate for every new box that has a device with one. */
+/** A plate for every new box that has a device with one, and a cover for one with a splice alone. */
 const plates = sumsOf(
   'plates',
   ({ plan }: House) => idsOf(plan.boxes),
   ({ plan }, id) => {
-    const { existing, gangs } = entryOf(plan.boxes, id);
-    const isPlated = kindsIn(plan, id).some((kind) => yokeKinds.has(kind) || isLowVoltage(kind));
+    const { existing, gangs, on } = entryOf(plan.boxes, id);
+    const kinds = kindsIn(plan, id);
+    if (!existing && kinds.length > 0 && kinds.every((kind) => kind === 'splice'))
+      return { [keyOf({ kind: 'cover', gangs: isOnWall(on) ? gangs : null })]: 1 };
+    const isPlated = kinds.some((kind) => yokeKinds.has(kind) || isLowVoltage(kind));
     return isPlated && !existing ? { [keyOf({ kind: 'plate', gangs })]: 1 } : nothing;
   },
 );
@@ -51,6 +54,14 @@ export function deviceLines(house: House): DraftLine[] {
     }),
     ...counted(plates(house), 'plate').flatMap(({ item, count }) =>
       each(item, `Wall plate, ${item.gangs} gang`, count, 'One for each box with a device.'),
+    ),
+    ...counted(plates(house), 'cover').flatMap(({ item, count }) =>
+      each(
+        item,
+        item.gangs === null ? 'Blank cover, round' : `Blank cover, ${item.gangs} gang`,
+        count,
+        'Over a splice, so that it stays in reach: NEC 314.25, 314.29 (from memory).',
+      ),
     ),
   ];
 }

@@ -88,6 +88,7 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   backing: 'backing-',
   device: 'device-',
   plate: 'plate-',
+  cover: 'cover-',
   breaker: 'breaker-',
   'wire-connector': 'wire-connector-',
   tail: 'tail-',
@@ -100,9 +101,10 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   tube: 'tube-',
 };
 
-test('every kind of item is made by some plan: the demo house, a study where little wood is left beside holes, furring and foam block', () => {
+test('every kind of item is made by some plan: the demo house, a study where little wood is left beside holes or a cable is spliced, furring and foam block', () => {
+  const spliced = edited(study(), 'spliceRun', { run: 'k4', along: 30 });
   const thin = edited(study(), 'setRule', { rule: 'drill.edge', value: 1.5 });
-  const made = [marlStreet(), thin, twoInWall('furring'), twoInWall('foam-block')].flatMap((plan) =>
+  const made = [marlStreet(), thin, spliced, twoInWall('furring'), twoInWall('foam-block')].flatMap((plan) =>
     computed(plan).takeoff.lines.map((l) => l.item),
   );
   const unmade = Object.entries(beginnings).filter(([, begins]) => !made.some((m) => m.startsWith(begins)));

@@ -7,7 +7,7 @@ import { fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
 import { runEnd, type Ways } from '../../runs/ends.ts';
 import { routeGraph } from '../../runs/routeGraph.ts';
-import { boxesOf, missingLinks, reached, type Missing } from './links.ts';
+import { boxesOf, leadsOf, missingLinks, reached, type Missing } from './links.ts';
 import { routeCosts, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
 
@@ -74,10 +74,22 @@ function guardAt(draft: Plan, plan: Plan, circuitId: string, box: string): void 
   entryOf(draft.devices, guard[0]).kind = 'gfci';
 }
 
-/** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. `told` hears how many circuits are done. Returns the new run ids. */
-export function addRuns(draft: Plan, ways: Ways, told: (done: number, of: number) => void): string[] {
+/** Where the first receptacle of a circuit protects the rest and people put a box first that can be it, that box is it, in a plan draft. */
+export function guardFirst(draft: Plan, circuitId: string, box: string): void {
   const plan = frozen(settled(draft));
-  const circuits = Object.keys(plan.circuits).sort(compareIds);
+  if (leadsOf(plan, circuitId, boxesOf(plan, circuitId))?.includes(box)) guardAt(draft, plan, circuitId, box);
+}
+
+/** Which circuits runs are added to, when not to all; and who hears how many of them are done. */
+export interface Adding {
+  readonly only?: readonly string[];
+  readonly told?: (done: number, of: number) => void;
+}
+
+/** Adds the runs that circuits still lack, to a plan draft; runs that are there stay. Returns the new run ids. */
+export function addRuns(draft: Plan, ways: Ways, { only, told = () => undefined }: Adding = {}): string[] {
+  const plan = frozen(settled(draft));
+  const circuits = only ?? Object.keys(plan.circuits).sort(compareIds);
   const added = circuits.flatMap((id, i) => {
     told(i, circuits.length);
     const { links, lead } = missingFor(plan, id, ways);

@@ -38,6 +38,29 @@ export function reached(plan: Plan, circuitId: string): string[] {
   return list;
 }
 
+/** The stretches by which a circuit's cables join two of its places, each as the runs that lie in it; null where none do. */
+export function pathBetween(plan: Plan, circuitId: string, a: string, b: string): string[][] | null {
+  const runs = entriesIn(plan, 'runsOnCircuit', circuitId).filter(([, r]) => r.to !== null);
+  const before = new Map<string, string>([[a, a]]);
+  const queue = [a];
+  for (let at = queue.shift(); at !== undefined; at = queue.shift())
+    for (const [, { from, to }] of runs) {
+      const next = from === at ? to : to === at ? from : null;
+      if (next === null || before.has(next)) continue;
+      before.set(next, at);
+      queue.push(next);
+    }
+  if (!before.has(b)) return null;
+  const path: string[][] = [];
+  for (let at = b; at !== a;) {
+    const from = must(before.get(at), 'the place before');
+    const isHere = (x: string, y: string | null) => (x === from && y === at) || (x === at && y === from);
+    path.push(runs.flatMap(([id, r]) => (isHere(r.from, r.to) ? [id] : [])));
+    at = from;
+  }
+  return path;
+}
+
 /** Branches: each box joined where it is cheapest to reach, three cables to a box at most; `fromStart` leave the start. */
 export function treeLinks(start: string, boxes: readonly string[], cost: Cost, fromStart: number): Link[] {
   const joined = [start];

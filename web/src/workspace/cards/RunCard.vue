@@ -4,6 +4,8 @@ import { type Bore, formatLength, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
+import LengthField from '../../fields/LengthField.vue';
+import CircuitOrder from '../circuits/CircuitOrder.vue';
 import RunWays from './RunWays.vue';
 
 const session = useSession();
@@ -119,6 +121,17 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       ]"
       @update:model-value="(v) => session.edit('setRunWay', { run: id, way: v })"
     />
+    <LengthField
+      v-if="circuit && laid.length.path > 0"
+      class="mt-2"
+      :label="`Splice box so far from ${names.end(run.from)}, of ${formatLength(laid.length.path)}`"
+      :model-value="null"
+      @update:model-value="(v) => session.edit('spliceRun', { run: id, along: v })"
+    />
+    <details v-if="run.circuit" class="my-2">
+      <summary class="row cursor-pointer"><span>Order of this circuit</span><b>by hand</b></summary>
+      <CircuitOrder :circuit="run.circuit" />
+    </details>
     <button
       class="key mt-2 w-full justify-center"
       type="button"

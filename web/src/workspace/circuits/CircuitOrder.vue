@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { entryOf, formatLength, namesOf } from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import { useSelection } from '../../stores/selection.ts';
+import { useSession } from '../../stores/session.ts';
+
+/** The boxes of a circuit in the order its cable reaches them, to be changed by hand: each change is laid at once, and undone with one key. */
+const props = defineProps<{ circuit: string }>();
+const session = useSession();
+const selection = useSelection();
+const names = computed(() => namesOf(session.opened));
+const panel = computed(() => session.opened.circuits[props.circuit]?.panel ?? null);
+const order = computed(() =>
+  (session.result?.circuits[props.circuit]?.order ?? []).filter((id) => id !== panel.value),
+);
+/** The cable each box is fed by: the first that comes to it from one before it. */
+const feeds = computed(() => {
+  const before = new Set([panel.value]);
+  const list = Object.entries(session.opened.runs).filter(([, r]) => r.circuit === props.circuit);
+  return new Map(
+    order.value.map((box) => {
+      const feed = list.find(
+        ([, r]) => (r.to === box && before.has(r.from)) || (r.from === box && before.has(r.to)),
+      );
+      before.add(box);
+      return [
+        box,
+        feed
+          ? { id: feed[0], pinned: feed[1].pinned, other: feed[1].to === box ? feed[1].from : feed[1].to }
+          : null,
+      ];
+    }),
+  );
+});
+const feet = (box: string) => {
+  const feed = feeds.value.get(box);
+  const cut = feed ? session.result?.runs[feed.id]?.length.cut : undefined;
+  return cut === undefined ? 'not reached' : formatLength(cut);
+};
+const comesFrom = (box: string) => names.value.end(feeds.value.get(box)?.other ?? null);
+const [from, to] = [ref(''), ref('')];
+const ends = computed(() =>
+  [...(panel.value ? [panel.value] : []), ...order.value].map((id) => ({
+    value: id,
+    says: names.value.end(id),
+  })),
+);
+const isChain = (i: number) =>
+  i > 0 && feeds.value.get(entryOf(order.value, i))?.other === order.value[i - 1];
+function join() {
+  if (from.value && to.value)
+    session.edit('joinBoxes', { circuit: props.circuit, from: from.value, to: to.value });
+}
+</script>
+
+<template>
+  <div :data-order="circuit">
+    <ol>
+      <li v-for="(box, i) in order" :key="box" class="row items-center gap-2">
+        <button
+          type="button"
+          class="min-w-0 flex-1 text-left hover:underline"
+          @click="selection.choose({ kind: 'box', id: box })"
+        >
+          {{ i + 1 }}. {{ names.end(box) }}
+          <span class="block text-sm text-quiet"
+            >from {{ comesFrom(box) }}, cut {{ feet(box)
+            }}{{ feeds.get(box)?.pinned ? ', pinned' : '' }}</span
+          >
+        </button>
+        <button
+          v-if="i > 0"
+          type="button"
+          class="key"
+          :aria-label="`${names.end(box)}: first after the panel`"
+          @click="session.edit('orderBoxes', { circuit, boxes: [box] })"
+        >
+          First
+        </button>
+        <button
+          v-if="isChain(i)"
+          type="button"
+          class="key"
+          :aria-label="`${names.end(box)}: one place sooner`"
+          @click="session.edit('swapBoxes', { circuit, a: order[i - 1] ?? '', b: box })"
+        >
+          ↑
+        </button>
+      </li>
+    </ol>
+    <fieldset v-if="order.length > 1" class="mt-2">
+      <legend class="text-sm text-quiet">Join two by a cable of their own</legend>
+      <div class="grid grid-cols-2 gap-2">
+        <ChoiceField v-model="from" label="From" :options="ends" />
+        <ChoiceField v-model="to" label="To" :options="ends" />
+      </div>
+      <button
+        type="button"
+        class="key mt-1 w-full justify-center"
+        :disabled="!from || !to || from === to"
+        @click="join"
+      >
+        Join them
+      </button>
+    </fieldset>
+  </div>
+</template>
