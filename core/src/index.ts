@@ -72,6 +72,8 @@ export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts, identityOf } from './findings/index.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
+export type { CutToPull } from './outputs/cutList.ts';
+export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
 export { toldProblem, type ToldProblem } from './outputs/problemWords.ts';
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';

@@ -14,6 +14,8 @@ export const router = createRouter({
     { path: '/jobs/:job/load', component: () => import('./views/LoadView.vue') },
     { path: '/jobs/:job/directory', component: () => import('./views/DirectoryView.vue') },
     { path: '/jobs/:job/makeup/:box?', component: () => import('./views/MakeUpView.vue') },
+    { path: '/jobs/:job/cuts', component: () => import('./views/CutsView.vue') },
+    { path: '/jobs/:job/drilling', component: () => import('./views/DrillingView.vue') },
     { path: '/jobs/:job/:stage?', component: () => import('./views/JobView.vue') },
     { path: '/crew/:token', component: () => import('./views/CrewView.vue') },
     { path: '/:rest(.*)*', redirect: '/' },

@@ -20,6 +20,8 @@ import type { LaidRun } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 import { makeUps } from '../outputs/makeup.ts';
 import { takeOff, type Takeoff } from '../outputs/takeoff/index.ts';
+import { cutList, type CutToPull } from '../outputs/cutList.ts';
+import { drillingList, type WallDrilling } from '../outputs/drillingList.ts';
 import { cableLabels, type CableLabel } from '../outputs/labels.ts';
 import { houseOf } from './pipeline.ts';
 import { tidy } from '../units/index.ts';
@@ -58,6 +60,9 @@ export interface Result {
   /** How each box is made up, and what is written on each cable's ends. */
   readonly makeup: Readonly<Record<string, MakeUp>>;
   readonly labels: readonly CableLabel[];
+  /** Cables in the order they are cut and pulled, and holes wall by wall as they are drilled. */
+  readonly cuts: readonly CutToPull[];
+  readonly drilling: readonly WallDrilling[];
   /** What the circuits come to, and the load of the service by each method that applies. */
   readonly terms: CircuitTerms;
   readonly service: readonly ServiceLoad[];
@@ -110,6 +115,8 @@ const parts = {
   boxes: query('result of boxes', (house: House) => plainOf(house.boxes)),
   makeup: makeUps,
   labels: cableLabels,
+  cuts: cutList,
+  drilling: drillingList,
   terms: circuitTerms,
   service: (house: House) => serviceLoads(house.plan, house.rooms),
   takeoff: takeOff,
@@ -149,6 +156,8 @@ export class Computer {
       boxes: parts.boxes(house),
       makeup: parts.makeup(house),
       labels: parts.labels(house),
+      cuts: parts.cuts(house),
+      drilling: parts.drilling(house),
       terms: parts.terms(house),
       service: parts.service(house),
       takeoff: parts.takeoff(house),

@@ -1,6 +1,6 @@
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
-import { boxNumber, isOnWall, type Plan } from '../plan/index.ts';
+import { boxNumber, entriesIn, isOnWall, type Plan } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
 import { roomServed } from '../rooms/seeing.ts';
 import { openAir } from '../rooms/ways.ts';
@@ -22,8 +22,8 @@ export function circuitNumber(plan: Plan, id: string): string {
 }
 
 const tagWords = {
-  long: { hot: 'HOT', travellers: 'TRAVELLERS', leg: 'SWITCH LEG', out: 'OUT' },
-  short: { hot: 'H', travellers: 'T', leg: 'SL', out: 'O' },
+  long: { hot: 'HOT', travellers: 'TRAVELLERS', leg: 'SWITCH LEG', out: 'OUT', of: 'OF' },
+  short: { hot: 'H', travellers: 'T', leg: 'SL', out: 'O', of: '/' },
 } as const;
 
 function placeName({ plan, rooms }: House, box: string): string {
@@ -57,12 +57,18 @@ const labelsOf = query('labels of run', (house: House, run: string): CableLabel[
     ...(nets.some(isTraveller) ? [words.travellers] : []),
     ...(nets.some((n) => n.kind === 'switched') && !nets.some(isTraveller) ? [words.leg] : []),
   ];
+  // Cables side by side between the same two ends are told apart.
+  const beside = entriesIn(plan, 'runsOnCircuit', circuit).flatMap(([id, r]) =>
+    (r.from === from && r.to === to) || (r.from === to && r.to === from) ? [id] : [],
+  );
+  const which = beside.length > 1 ? [`${beside.indexOf(run) + 1} ${words.of} ${beside.length}`] : [];
   const at = (end: string, other: string): CableLabel => {
     const feeds = tree.feedOf.get(end)?.runs.includes(run) ?? false;
     const tags = [
       ...(feeds && nets.includes(hot) ? [words.hot] : []),
       ...common,
       ...(isOutside(house, other) && !feeds ? [words.out] : []),
+      ...which,
     ];
     const number = circuitNumber(plan, circuit);
     const way =

@@ -100,6 +100,11 @@ export const runsRules = {
     `${code('300.14')}; ${practice}`,
     'Conductor past the sheath at each box. The code asks for at least 6.',
   ),
+  'end.measured': choice('Free end is measured', practice, 'Where the free end of a cable in a box begins.', [
+    { value: 'sheath', says: 'From the end of the sheath.' },
+    { value: 'face', says: 'From the face of the box: its depth comes on top.' },
+    { value: 'cable', says: 'As whole cable past the front of the box: its depth comes on top.' },
+  ]),
   'end.loop': amount(
     'Service loop at a box',
     'in',
@@ -120,6 +125,24 @@ export const runsRules = {
     { default: 0, bounds: [0, 120] },
     practice,
     'Added to every cut length.',
+  ),
+  'run.roundTo': amount(
+    'Cuts are rounded up to',
+    'in',
+    { default: 1, bounds: [1, 24] },
+    practice,
+    'A cut is told to the next of these; 12 for whole feet.',
+  ),
+  'run.direction': choice(
+    'Cable is pulled',
+    practice,
+    'The order of the cuts of a circuit, and the end each is pulled from.',
+    [
+      { value: 'back', says: 'From the last box back to the feed.' },
+      { value: 'out', says: 'From the feed out to the last box.' },
+      { value: 'home-first', says: 'The home run first, then out from the first box.' },
+      { value: 'home-last', says: 'Out from the first box, and the home run last.' },
+    ],
   ),
   'bend.factor': amount(
     'Tightest bend',

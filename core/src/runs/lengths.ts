@@ -1,4 +1,5 @@
-import type { Plan, Run } from '../plan/index.ts';
+import { boxSize } from '../boxes/kinds.ts';
+import { catalogueOf, type Plan, type Run } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 
@@ -9,6 +10,14 @@ export interface CutLength {
   readonly ends: number;
   readonly margin: number;
   readonly cut: number;
+  /** The cut as it is told and made: up to the next inch, or as the house rounds. */
+  readonly told: number;
+}
+
+/** What a free end has on top of its rule where it is measured from the face of its box: the depth of that. */
+function depthAt(box: string, plan: Plan, rules: RuleBook): number {
+  const own = plan.boxes[box];
+  return own && rules('end.measured') !== 'sheath' ? boxSize(own, catalogueOf(plan)).depth : 0;
 }
 
 /** Path + service loops + free ends + margin: each part from its rule. A panel end has no loop; an open end has its tail, and so has a light without a box. */
@@ -23,12 +32,15 @@ export function cutLength(
   const ends = [run.from, run.to];
   const hangs = (id: string | null) => id !== null && plan.boxes[id] !== undefined && isHanging(id);
   const loops = ends.filter((e) => e !== null && !isPanel(e) && !hangs(e)).length * rules('end.loop');
-  const free = ends.reduce(
-    (sum, e) =>
-      sum + (e === null ? run.tail : rules(isPanel(e) ? 'end.panel' : hangs(e) ? 'light.tail' : 'end.free')),
-    0,
-  );
+  const freeAt = (e: string | null): number => {
+    if (e === null) return run.tail;
+    if (isPanel(e)) return rules('end.panel');
+    return hangs(e) ? rules('light.tail') : rules('end.free') + depthAt(e, plan, rules);
+  };
+  const free = ends.reduce((sum, e) => sum + freeAt(e), 0);
   const path = toDecimals(pathLength, 4);
   const margin = rules('run.margin');
-  return { path, loops, ends: free, margin, cut: toDecimals(path + loops + free + margin, 4) };
+  const cut = toDecimals(path + loops + free + margin, 4);
+  const step = rules('run.roundTo');
+  return { path, loops, ends: toDecimals(free, 4), margin, cut, told: Math.ceil(cut / step - 1e-6) * step };
 }

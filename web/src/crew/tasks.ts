@@ -86,7 +86,7 @@ function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[
       {
         kind: 'pull',
         about: id,
-        big: `Cut ${formatLength(entryOf(result.runs, id).length.cut)}`,
+        big: `Cut ${formatLength(entryOf(result.runs, id).length.told)}`,
         small: `${entryOf(result.runs, id).cable} · ${ends(id)} · label ${labelsOf(result, id)}`,
       },
       { kind: 'staple', about: id, big: `${entryOf(result.runs, id).staples} staples`, small: ends(id) },

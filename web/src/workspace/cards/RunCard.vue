@@ -35,7 +35,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
     <p>
-      <span class="figure">{{ formatLength(laid.length.cut) }}</span> to cut
+      <span class="figure">{{ formatLength(laid.length.told) }}</span> to cut
     </p>
     <div v-for="l in session.result?.labels.filter((x) => x.run === id)" :key="l.end" class="row">
       <span>Label at {{ names.end(l.end) }}</span

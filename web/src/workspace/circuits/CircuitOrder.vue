@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { entryOf, formatLength, namesOf } from '@fieldchalk/core';
+import { formatLength, namesOf } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { useSelection } from '../../stores/selection.ts';
@@ -35,7 +35,7 @@ const feeds = computed(() => {
 });
 const feet = (box: string) => {
   const feed = feeds.value.get(box);
-  const cut = feed ? session.result?.runs[feed.id]?.length.cut : undefined;
+  const cut = feed ? session.result?.runs[feed.id]?.length.told : undefined;
   return cut === undefined ? 'not reached' : formatLength(cut);
 };
 const comesFrom = (box: string) => names.value.end(feeds.value.get(box)?.other ?? null);
@@ -46,8 +46,7 @@ const ends = computed(() =>
     says: names.value.end(id),
   })),
 );
-const isChain = (i: number) =>
-  i > 0 && feeds.value.get(entryOf(order.value, i))?.other === order.value[i - 1];
+const isChain = (i: number) => i > 0 && feeds.value.get(order.value[i] ?? '')?.other === order.value[i - 1];
 function join() {
   if (from.value && to.value)
     session.edit('joinBoxes', { circuit: props.circuit, from: from.value, to: to.value });

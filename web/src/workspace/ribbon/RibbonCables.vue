@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { jacketColours } from './jackets.ts';
 import type { Plan, Result, Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { cableLabels, cableLines } from './ribbonCables.ts';
@@ -20,13 +21,6 @@ const cables = computed(() =>
 const labels = computed(() =>
   cableLabels(props.plan, lines.value, (text) => (text.length * 5.6) / props.scale),
 );
-const jackets: Record<string, string> = {
-  white: '#fdfdfb',
-  yellow: '#f2cf3b',
-  orange: '#e8862e',
-  black: '#30363a',
-  blue: '#7fb0e6',
-};
 </script>
 
 <template>
@@ -48,7 +42,7 @@ const jackets: Record<string, string> = {
       />
       <polyline
         :points="c.path"
-        :stroke="jackets[c.jacket]"
+        :stroke="jacketColours[c.jacket]"
         pointer-events="none"
         :stroke-width="Math.max(0.7, 2.2 / scale)"
       />

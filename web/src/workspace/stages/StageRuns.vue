@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { formatLength, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 
 const session = useSession();
+const route = useRoute();
+const job = computed(() => String(route.params['job']));
 const names = computed(() => namesOf(session.opened));
 const selection = useSelection();
 const runs = computed(() => Object.entries(session.result?.runs ?? {}));
@@ -37,6 +40,10 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
         Take them up
       </button>
     </div>
+    <div v-if="runs.length > 0" class="mt-2 grid grid-cols-2 gap-2">
+      <RouterLink class="key justify-center" :to="`/jobs/${job}/cuts`">Cut list</RouterLink>
+      <RouterLink class="key justify-center" :to="`/jobs/${job}/drilling`">Drilling list</RouterLink>
+    </div>
     <button
       v-for="[id, r] in runs"
       :key="id"
@@ -49,7 +56,7 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
       <span
         >{{ names.end(session.opened.runs[id]?.from ?? null) }} →
         {{ names.end(session.opened.runs[id]?.to ?? null) }} · {{ r.cable }} · {{ r.way ?? 'no way' }}</span
-      ><b>cut {{ formatLength(r.length.cut) }}</b>
+      ><b>cut {{ formatLength(r.length.told) }}</b>
     </button>
     <p class="mt-3 text-sm text-quiet">
       Eye protection for drilling. No holes in engineered trusses or beams without their maker’s or an

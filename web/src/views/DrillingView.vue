@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import {
+  boundaryOfRoom,
+  type DrillingLine,
+  formatLength,
+  namesOf,
+  type WallDrilling,
+} from '@fieldchalk/core';
+import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import ChoiceField from '../fields/ChoiceField.vue';
+import { useSession } from '../stores/session.ts';
+import PrintPage from './PrintPage.vue';
+import { usePageJob } from './pageJob.ts';
+import { roomChoices } from './roomChoices.ts';
+
+/** The drilling list: wall by wall, which studs at which height with which bit, and where along the plates. */
+usePageJob();
+const session = useSession();
+const route = useRoute();
+const room = ref(typeof route.query['room'] === 'string' ? route.query['room'] : '');
+const names = computed(() => namesOf(session.opened));
+const rooms = computed(() => roomChoices(session.opened));
+const wallsOf = (id: string): string[] => [
+  ...new Set(boundaryOfRoom(session.opened, id)?.faces.flatMap((f) => f.wall ?? [])),
+];
+/** Walls under the first room that sees them, each once; the rest under no room. */
+const sections = computed(() => {
+  const all = new Map((session.result?.drilling ?? []).map((d) => [d.wall, d]));
+  const list: { key: string; title: string; walls: WallDrilling[] }[] = [];
+  const asked = room.value === '' ? Object.keys(session.opened.rooms) : [room.value];
+  for (const id of asked) {
+    const walls = wallsOf(id).flatMap((w) => all.get(w) ?? []);
+    for (const w of walls) all.delete(w.wall);
+    const { name, use } = session.opened.rooms[id] ?? { name: '', use: '' };
+    if (walls.length > 0) list.push({ key: id, title: name || use, walls });
+  }
+  if (room.value === '' && all.size > 0)
+    list.push({ key: '', title: 'Walls of no room', walls: [...all.values()] });
+  return list;
+});
+const totals = computed(() => {
+  const bits = new Map<number, number>();
+  for (const s of sections.value)
+    for (const w of s.walls) for (const l of w.lines) bits.set(l.bit, (bits.get(l.bit) ?? 0) + l.count);
+  return [...bits].sort((a, b) => a[0] - b[0]);
+});
+const what = (l: DrillingLine): string => {
+  const [first, last] = [l.studs[0], l.studs.at(-1)];
+  switch (l.what) {
+    case 'studs':
+      return first === last ? `Stud ${first}` : `Studs ${first} to ${last}`;
+    case 'top-plate':
+      return 'Top plates';
+    case 'bottom-plate':
+      return 'Bottom plate';
+    case 'block':
+      return 'Block';
+    default:
+      return 'Cripple';
+  }
+};
+const where = (l: DrillingLine): string =>
+  l.what === 'studs' ? `${formatLength(l.height ?? 0)} up` : `${formatLength(l.along)} along`;
+const also = (l: DrillingLine): string =>
+  [
+    ...(l.what !== 'studs' && l.height !== null ? [`${formatLength(l.height)} up`] : []),
+    `${l.cables} ${l.cables === 1 ? 'cable' : 'cables'}`,
+    `${formatLength(l.edge)} of wood left`,
+    ...(l.steel > 0 ? [`${l.steel} steel ${l.steel === 1 ? 'plate' : 'plates'}`] : []),
+  ].join(' · ');
+</script>
+
+<template>
+  <PrintPage title="Drilling list" back="runs">
+    <div class="mb-3 flex flex-wrap items-end gap-4">
+      <ChoiceField v-model="room" class="w-56 print:hidden" label="Room" :options="rooms" />
+      <p v-for="[bit, count] in totals" :key="bit" class="text-lg">
+        <b>{{ formatLength(bit) }} bit</b> {{ count }} {{ count === 1 ? 'hole' : 'holes' }}
+      </p>
+    </div>
+    <p class="mb-3 border-l-4 border-trouble pl-2 text-sm">
+      Eye protection. No holes in engineered trusses or beams without their maker’s or an engineer’s word.
+      Look behind the stud before the bit goes through.
+    </p>
+    <p v-if="session.result && sections.length === 0" class="text-lg">
+      Nothing to drill here. Lay the runs first, or choose another room.
+    </p>
+    <section v-for="s in sections" :key="s.key" class="mb-5">
+      <h2 class="heading">{{ s.title }}</h2>
+      <div v-for="w in s.walls" :key="w.wall" class="mb-3 break-inside-avoid" :data-drilling="w.wall">
+        <h3 class="font-bold">
+          {{ names.wall(w.wall, s.key || undefined) }}
+          <span class="font-normal text-quiet">{{ w.count }} {{ w.count === 1 ? 'hole' : 'holes' }}</span>
+        </h3>
+        <div
+          v-for="(l, i) in w.lines"
+          :key="i"
+          class="grid grid-cols-[9rem_1fr_auto] items-baseline gap-x-3 border-b border-rule py-1"
+        >
+          <b>{{ what(l) }}</b>
+          <span
+            ><span class="figure text-xl">{{ where(l) }}</span>
+            <span class="block text-sm text-quiet">{{ also(l) }}</span></span
+          >
+          <span class="text-right"
+            >{{ formatLength(l.bit) }} bit<b v-if="l.count > 1"> × {{ l.count }}</b></span
+          >
+        </div>
+      </div>
+    </section>
+    <p class="text-sm text-quiet">
+      Studs are numbered, and distances along plates measured, from the same end of their wall.
+    </p>
+  </PrintPage>
+</template>
