@@ -69,7 +69,9 @@ const drillingOf = query('drilling of wall', ({ runs }: House, wall: string): Wa
   const order = (b: Bore) => ({ studs: 0, other: 1, block: 2, 'bottom-plate': 3, 'top-plate': 4 })[whatOf(b)];
   const sorted = [...holes].sort(
     (a, b) =>
-      order(a) - order(b) || (isLevel(a, b) ? 0 : a.z - b.z || a.diameter - b.diameter) || a.at - b.at,
+      order(a) - order(b) ||
+      (order(a) > 2 || isLevel(a, b) ? 0 : a.z - b.z || a.diameter - b.diameter) ||
+      a.at - b.at,
   );
   const groups: Bore[][] = [];
   for (const bore of sorted) {

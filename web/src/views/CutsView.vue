@@ -60,35 +60,37 @@ const pulled = computed(() => {
     <p v-if="session.result && cuts.length === 0" class="text-lg">
       No cable here yet. Lay the runs first, or choose another room.
     </p>
-    <section v-for="s in sections" :key="s.key + s.cuts[0]?.cut.run" class="mb-5 break-inside-avoid">
-      <h2 class="heading">{{ s.title }}</h2>
-      <ol>
-        <li
-          v-for="{ number, cut } in s.cuts"
-          :key="cut.run"
-          class="grid grid-cols-[2.5rem_7rem_1fr] items-baseline gap-x-3 border-b border-rule py-1.5"
-          :data-cut="cut.run"
-        >
-          <span class="text-quiet">{{ pulled.get(cut.run) ? '✓' : number }}</span>
-          <span>
-            <span class="figure text-2xl">{{ formatLength(cut.cut) }}</span>
-            <span class="block whitespace-nowrap text-sm">
-              <span
-                class="mr-1 inline-block h-3 w-5 rounded-full border border-ink align-middle"
-                :style="{ background: colourOf(cut.cable) }"
-              ></span
-              >{{ cut.cable }}
+    <div class="gap-10 lg:columns-2 print:columns-2">
+      <section v-for="s in sections" :key="s.key + s.cuts[0]?.cut.run" class="mb-5 break-inside-avoid">
+        <h2 class="heading">{{ s.title }}</h2>
+        <ol>
+          <li
+            v-for="{ number, cut } in s.cuts"
+            :key="cut.run"
+            class="grid grid-cols-[2.5rem_7rem_1fr] items-baseline gap-x-3 border-b border-rule py-1.5"
+            :data-cut="cut.run"
+          >
+            <span class="text-quiet">{{ pulled.get(cut.run) ? '✓' : number }}</span>
+            <span>
+              <span class="figure text-2xl">{{ formatLength(cut.cut) }}</span>
+              <span class="block whitespace-nowrap text-sm">
+                <span
+                  class="mr-1 inline-block h-3 w-5 rounded-full border border-ink align-middle"
+                  :style="{ background: colourOf(cut.cable) }"
+                ></span
+                >{{ cut.cable }}
+              </span>
             </span>
-          </span>
-          <span class="min-w-0">
-            from <b>{{ names.end(cut.from) }}</b> to <b>{{ names.end(cut.to) }}</b>
-            <span v-if="cut.labels[0]" class="block text-sm"
-              >here “{{ cut.labels[0] }}”, there “{{ cut.labels[1] }}”</span
-            >
-          </span>
-        </li>
-      </ol>
-    </section>
+            <span class="min-w-0">
+              from <b>{{ names.end(cut.from) }}</b> to <b>{{ names.end(cut.to) }}</b>
+              <span v-if="cut.labels[0]" class="block text-sm"
+                >here “{{ cut.labels[0] }}”, there “{{ cut.labels[1] }}”</span
+              >
+            </span>
+          </li>
+        </ol>
+      </section>
+    </div>
     <p class="text-sm text-quiet">
       Lengths have their loops, free ends and panel tails in them. Measure the first of each kind in place
       before cutting the rest.

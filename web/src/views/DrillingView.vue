@@ -86,29 +86,31 @@ const also = (l: DrillingLine): string =>
     <p v-if="session.result && sections.length === 0" class="text-lg">
       Nothing to drill here. Lay the runs first, or choose another room.
     </p>
-    <section v-for="s in sections" :key="s.key" class="mb-5">
-      <h2 class="heading">{{ s.title }}</h2>
-      <div v-for="w in s.walls" :key="w.wall" class="mb-3 break-inside-avoid" :data-drilling="w.wall">
-        <h3 class="font-bold">
-          {{ names.wall(w.wall, s.key || undefined) }}
-          <span class="font-normal text-quiet">{{ w.count }} {{ w.count === 1 ? 'hole' : 'holes' }}</span>
-        </h3>
-        <div
-          v-for="(l, i) in w.lines"
-          :key="i"
-          class="grid grid-cols-[9rem_1fr_auto] items-baseline gap-x-3 border-b border-rule py-1"
-        >
-          <b>{{ what(l) }}</b>
-          <span
-            ><span class="figure text-xl">{{ where(l) }}</span>
-            <span class="block text-sm text-quiet">{{ also(l) }}</span></span
+    <div class="gap-10 lg:columns-2 print:columns-2">
+      <section v-for="s in sections" :key="s.key" class="mb-5">
+        <h2 class="heading">{{ s.title }}</h2>
+        <div v-for="w in s.walls" :key="w.wall" class="mb-3 break-inside-avoid" :data-drilling="w.wall">
+          <h3 class="font-bold">
+            {{ names.wall(w.wall, s.key || undefined) }}
+            <span class="font-normal text-quiet">{{ w.count }} {{ w.count === 1 ? 'hole' : 'holes' }}</span>
+          </h3>
+          <div
+            v-for="(l, i) in w.lines"
+            :key="i"
+            class="grid grid-cols-[9rem_1fr_auto] items-baseline gap-x-3 border-b border-rule py-1"
           >
-          <span class="text-right"
-            >{{ formatLength(l.bit) }} bit<b v-if="l.count > 1"> × {{ l.count }}</b></span
-          >
+            <b>{{ what(l) }}</b>
+            <span
+              ><span class="figure text-xl">{{ where(l) }}</span>
+              <span class="block text-sm text-quiet">{{ also(l) }}</span></span
+            >
+            <span class="text-right"
+              >{{ formatLength(l.bit) }} bit<b v-if="l.count > 1"> × {{ l.count }}</b></span
+            >
+          </div>
         </div>
-      </div>
-    </section>
+      </section>
+    </div>
     <p class="text-sm text-quiet">
       Studs are numbered, and distances along plates measured, from the same end of their wall.
     </p>
