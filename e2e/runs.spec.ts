@@ -87,3 +87,136 @@ test('a hop between two lights goes straight across the ceiling; closed, it has 
   await page.locator('[data-run=k2]').click();
   await expect(page.locator('[data-card]')).toContainText('Across a closed ceiling past');
 });
+
+/** Four receptacles round a room on one circuit from a panel, laid in the order of their numbers. */
+const round = {
+  ...acrossDoor,
+  panels: { n1: { name: 'Main', on: { wall: 'w4', side: 'left', at: 20 } } },
+  circuits: { c1: { name: 'Den', panel: 'n1', space: 1 } },
+  boxes: {
+    b1: { on: { wall: 'w1', side: 'left', at: 46 } },
+    b2: { on: { wall: 'w1', side: 'left', at: 130 } },
+    b3: { on: { wall: 'w2', side: 'left', at: 70 } },
+    b4: { on: { wall: 'w3', side: 'left', at: 82 } },
+  },
+  devices: Object.fromEntries([1, 2, 3, 4].map((i) => [`d${i}`, { box: `b${i}`, circuit: 'c1' }])),
+  runs: {
+    k1: { from: 'n1', to: 'b1', circuit: 'c1', cable: '14/2' },
+    k2: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' },
+    k3: { from: 'b2', to: 'b3', circuit: 'c1', cable: '14/2' },
+    k4: { from: 'b3', to: 'b4', circuit: 'c1', cable: '14/2' },
+  },
+};
+
+test('the order of a circuit is changed by hand, a splice box put in, and both are one step to take back', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'By hand', round);
+  await page.goto(`/jobs/${job}/runs`);
+  await page.locator('[data-run=k1]').click();
+  await page.getByText('Order of this circuit').click();
+  const order = page.locator('[data-order] li');
+  await expect(order).toHaveCount(4);
+  await expect(order.first()).toContainText('box 1');
+  const cable = await tally(page, 'ft of cable');
+  await page.getByRole('button', { name: 'box 4: first after the panel' }).click();
+  await expect(order.first()).toContainText('box 4');
+  await expect(order.first()).toContainText('pinned');
+  await expect.poll(() => tally(page, 'ft of cable')).not.toBe(cable);
+  await page.keyboard.press('Control+z');
+  await expect(order.first()).toContainText('box 1');
+  await expect.poll(() => tally(page, 'ft of cable')).toBe(cable);
+  // Two exchanged, by the keyboard alone.
+  await page.getByRole('button', { name: 'box 2: one place sooner' }).press('Enter');
+  await expect(order.first()).toContainText('box 2');
+  await expect(order.nth(1)).toContainText('box 1');
+  // Joined by a cable of their own.
+  await page.getByLabel('From', { exact: true }).selectOption({ label: 'box 1' });
+  await page.getByLabel('To', { exact: true }).selectOption({ label: 'box 4' });
+  await page.getByRole('button', { name: 'Join them' }).click();
+  await expect(page.locator('[data-order]')).toContainText('from box 1, cut');
+  await expect(page.getByText('pinned')).not.toHaveCount(0);
+
+  const boxes = await tally(page, 'boxes');
+  await page.locator('[data-card]').getByRole('button', { name: 'Close' }).click();
+  await page.locator('[data-run]').nth(1).click();
+  const splice = page.getByLabel(/^Splice box so far from/);
+  await splice.fill('900');
+  await splice.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('past the end of the cable');
+  await splice.fill('3');
+  await splice.press('Enter');
+  await expect.poll(() => tally(page, 'boxes')).toBe(String(Number(boxes) + 1));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => tally(page, 'boxes')).toBe(boxes);
+});
+
+test('an obstacle put in the way: the cable goes round it; taken away, it comes back', async ({ page }) => {
+  const job = await studyJob(page, 'In the way', { ...round, runs: { k2: round.runs.k2 } });
+  await page.goto(`/jobs/${job}/runs`);
+  await expect(page.locator('[data-run=k2]')).toContainText('cut');
+  const cut = async () => (await page.locator('[data-run=k2] b').textContent()) ?? '';
+  const before = await cut();
+  await page.getByRole('link', { name: /\dwalk/ }).click();
+  await page.getByLabel('Add', { exact: true }).selectOption({ label: 'in the way' });
+  const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Add', exact: true }) });
+  await form.getByLabel('At').fill("6'");
+  await form.getByLabel('Wide').fill('10');
+  await form.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('link', { name: /\druns/ }).click();
+  await expect.poll(cut).not.toBe(before);
+  await page.keyboard.press('Control+z');
+  await expect.poll(cut).toBe(before);
+});
+
+test('the house is seen through, turned by keys and by the pointer, and a part of it shown alone', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Seen through', round);
+  await page.goto(`/jobs/${job}/runs`);
+  await page.getByRole('button', { name: 'See through the house' }).click();
+  const house = page.locator('[data-see-through]');
+  await expect(house).toHaveAccessibleName(/Seen from \d+° round/);
+  const seen = () => house.getAttribute('aria-label');
+  const first = await seen();
+  await house.press('ArrowRight');
+  await expect.poll(seen).not.toBe(first);
+  await house.press('ArrowLeft');
+  await expect.poll(seen).toBe(first);
+  const box = (await house.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 80, y + 10, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(seen).not.toBe(first);
+  await house.press('Home');
+  await expect.poll(seen).toBe(first);
+  await page.getByLabel('Circuit', { exact: true }).last().selectOption({ label: 'Den' });
+  await expectAccessible(page);
+  const kept = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Keep this picture' }).click();
+  expect((await kept).suggestedFilename()).toBe('Seen through see-through.png');
+  await page.getByRole('button', { name: 'Back to the plan' }).click();
+  await expect(page.getByRole('group', { name: 'Plan of the level' })).toBeVisible();
+});
+
+test('cut list and drilling list: by room, each cut with where it starts, each hole with its bit', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Lists', round);
+  await page.goto(`/jobs/${job}/runs`);
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  const cuts = page.locator('[data-cut]');
+  await expect(cuts).toHaveCount(4);
+  // From the last box back to the feed.
+  await expect(cuts.first()).toContainText('from box 4 to box 3');
+  await expect(cuts.last()).toContainText('to Main');
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Back to the job' }).click();
+  await page.getByRole('link', { name: 'Drilling list' }).click();
+  await expect(page.locator('[data-drilling]').first()).toContainText('bit');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expectAccessible(page);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

@@ -1,7 +1,7 @@
 import { chromium } from '@playwright/test';
 const [,, url, out, size='1280x800', ...acts] = process.argv;
 const [w,h]=size.split('x').map(Number);
-const b=await chromium.launch({executablePath:'/usr/bin/chromium',args:['--no-sandbox']});
+const b=await chromium.launch({executablePath:'/usr/bin/chromium',args:['--no-sandbox','--enable-unsafe-swiftshader'] });
 const p=await b.newPage({viewport:{width:w,height:h}});
 p.on('pageerror',e=>console.log('ERR',e.message));
 await p.goto(url); await p.waitForTimeout(3500);

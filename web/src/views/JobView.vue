@@ -18,7 +18,7 @@ import { useSelection } from '../stores/selection.ts';
 import { useActions } from '../workspace/actions.ts';
 import { stages } from '../workspace/entry/order.ts';
 import ErrorBoundary from '../workspace/ErrorBoundary.vue';
-import PlanPane from '../workspace/plan/PlanPane.vue';
+import HousePane from '../workspace/HousePane.vue';
 import RibbonPane from '../workspace/ribbon/RibbonPane.vue';
 import StageBoxes from '../workspace/stages/StageBoxes.vue';
 import StageCircuits from '../workspace/stages/StageCircuits.vue';
@@ -147,7 +147,7 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <button class="key" type="button" aria-label="Keys" @click="keysOpen = true">?</button>
     </header>
     <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] grid-rows-[16rem_auto_21rem]">
-      <ErrorBoundary where="plan"><PlanPane :show-controls="stage === 'boxes'" /></ErrorBoundary>
+      <ErrorBoundary where="plan"><HousePane :show-controls="stage === 'boxes'" /></ErrorBoundary>
       <ErrorBoundary where="work pane"><WorkPane :panel="panels[stage]" /></ErrorBoundary>
       <ErrorBoundary where="unrolled room"
         ><RibbonPane class="border-t border-rule bg-ground pt-1"
@@ -164,7 +164,7 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <SplitterPanel :default-size="64" :min-size="30">
         <SplitterGroup direction="vertical" auto-save-id="fieldchalk.tallRows">
           <SplitterPanel :default-size="60" :min-size="20"
-            ><ErrorBoundary where="plan"><PlanPane class="h-full" /></ErrorBoundary
+            ><ErrorBoundary where="plan"><HousePane /></ErrorBoundary
           ></SplitterPanel>
           <SplitterResizeHandle class="splitter h-1.5" aria-label="Height of the unrolled room" />
           <SplitterPanel :default-size="40" :min-size="20"
@@ -181,7 +181,7 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
       <SplitterPanel :default-size="52" :min-size="20">
         <SplitterGroup direction="horizontal" auto-save-id="fieldchalk.columns">
           <SplitterPanel :default-size="66" :min-size="25"
-            ><PlanPane class="h-full" :show-controls="stage === 'boxes'"
+            ><HousePane :show-controls="stage === 'boxes'"
           /></SplitterPanel>
           <SplitterResizeHandle class="splitter w-1.5" aria-label="Width of the plan" />
           <SplitterPanel :default-size="34" :min-size="24"

@@ -18,6 +18,7 @@ export interface Action {
 
 /** Keys that the drawings answer to by themselves, for the sheet. */
 const drawingKeys: readonly [string, string][] = [
+  ['V', 'see through the house, or back to the plan'],
   ['← →', 'a chosen box to the next stud face'],
   ['Shift ← →', 'a chosen box by a sixteenth, exact'],
   ['← ↑ → ↓', 'a chosen wall, corner, opening or fixture by an inch; with Shift a sixteenth'],
