@@ -33,6 +33,13 @@ export const runsRules = {
     code('300.4(A)(1)'),
     'Nearer than this to the nearest face of the stud and a steel plate is needed.',
   ),
+  'drill.smallestBit': amount(
+    'Smallest bit in the bag',
+    'in',
+    { default: 0.5, bounds: [0.5, 1] },
+    practice,
+    'Of 1/2, 5/8, 3/4 and 1 in. With 3/4 one bit does most of a job.',
+  ),
   'drill.perHole': amount(
     'Cables in one hole',
     'count',

@@ -16,6 +16,13 @@ describe('the bit', () => {
     }
   });
 
+  test('with 3/4 as the smallest in the bag one bit drills all but what needs more', () => {
+    expect([['14/2'], ['14/2', '14/2'], ['12/2', '12/2']].map((types) => bitFor(types, 0.75))).toEqual([
+      0.75, 0.75, 0.75,
+    ]);
+    expect(bitFor(['12/2', '12/2', '12/2'], 0.75)).toBe(1);
+  });
+
   // Common practice, no source: 3/4 in for two 14/2 or 12/2.
   test('two of the usual cables pass three quarters of an inch', () => {
     expect(bitFor(['14/2', '14/2'])).toBeLessThanOrEqual(0.75);

@@ -74,9 +74,9 @@ export function boreNeeded(cableTypes: readonly string[]): number {
   return (flats + rounds) * 1.1;
 }
 
-/** The smallest bit that takes these cables; the largest when none does. Bits: common practice, no source. */
-export function bitFor(cableTypes: readonly string[]): number {
-  const needed = boreNeeded(cableTypes);
+/** The smallest bit in the bag that takes these cables; the largest when none does. Bits: common practice, no source. */
+export function bitFor(cableTypes: readonly string[], smallest = 0): number {
+  const needed = Math.max(smallest, boreNeeded(cableTypes));
   return bitSizes.find((b) => b >= needed) ?? lastOf(bitSizes);
 }
 
@@ -158,6 +158,7 @@ export function drillHoles(
   wanted: readonly WantedHole[],
   { depthOf, rules, drilled }: Wood,
 ): Map<string, DrilledHole[]> {
+  const smallest = rules('drill.smallestBit');
   const places = new Map<string, WantedHole[]>();
   for (const one of wanted) {
     const members = one.members.map((m) => m.id).sort();
@@ -177,14 +178,20 @@ export function drillHoles(
     const isLevel = !isLying(nth(members, 0));
     const groups = sharing(queue, rules(isLevel ? 'drill.perHole' : 'drill.perPlate'));
     const found = groups.map((group) => {
-      const diameter = bitFor(group.map((w) => w.cable));
+      const diameter = bitFor(
+        group.map((w) => w.cable),
+        smallest,
+      );
       const there = members.flatMap((m) => holesIn(m.id));
       const at = clearPlace(alongMember(nth(group, 0)), diameter, there, within);
       if (at !== null) for (const m of members) holesIn(m.id).push({ at, diameter });
       return at;
     });
     for (const { group, at: place } of gathered(groups, found)) {
-      const diameter = bitFor(group.map((w) => w.cable));
+      const diameter = bitFor(
+        group.map((w) => w.cable),
+        smallest,
+      );
       const along = toDecimals(place, 4);
       for (const { run, order, step, avoids } of group) {
         const own = byRun.get(run) ?? [];

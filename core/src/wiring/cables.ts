@@ -88,6 +88,36 @@ export function circuitConductors(plan: Plan, circuitId: string, school: Neutral
   return { tree, nets, byRun, short, spare };
 }
 
+/** Whether the switches of a control are all new and nobody has pinned one: then which of them is a three-way is not decided before the cable is. */
+function areFree(plan: Plan, control: string): boolean {
+  const own = entryOf(plan.controls, control).switches.map((d) => entryOf(plan.devices, d));
+  return own.every((d) => {
+    const box = entryOf(plan.boxes, d.box);
+    return (
+      !d.pinned && !box.pinned && !box.existing && (d.kind === 'switch-3way' || d.kind === 'switch-4way')
+    );
+  });
+}
+
+/**
+ * Gives the switches of the controls of some circuits their roles by how the cable comes to them, in a plan draft: three-way at both ends,
+ * four-way between. So the order of the cable decides the roles, and never the other way round.
+ */
+export function assignRoles(draft: Plan, circuits: Iterable<string>, school: NeutralSchool): void {
+  const plan = frozen(settled(draft));
+  for (const id of circuits) {
+    const { chains } = circuitNets(plan, circuitTree(plan, id), school, (control) => areFree(plan, control));
+    for (const [control, order] of chains) {
+      if (order.length < 3 || !areFree(plan, control)) continue;
+      entryOf(draft.controls, control).switches = [...order];
+      order.forEach((d, i) => {
+        const isEnd = i === 0 || i === order.length - 1;
+        entryOf(draft.devices, d).kind = isEnd ? 'switch-3way' : 'switch-4way';
+      });
+    }
+  }
+}
+
 /**
  * Gives every stretch of some circuits the cables its conductors need, in a plan draft: 2 or 3 conductors, or several cables side by side.
  * Runs that are pinned stay as they are. Returns whether anything changed.

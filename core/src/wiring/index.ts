@@ -1,5 +1,11 @@
 export { circuitTree, sourcesOf, type CircuitTree, type Stretch } from './tree.ts';
-export { circuitConductors, fitCables, type CircuitConductors, type Conductor } from './cables.ts';
+export {
+  assignRoles,
+  circuitConductors,
+  fitCables,
+  type CircuitConductors,
+  type Conductor,
+} from './cables.ts';
 export { connectorFor, connectorSizes, type ConnectorSize, type Joint, type JointMethod } from './joints.ts';
 export { cablesThere, type CableThere } from './there.ts';
 export { screwOf, type Terminal, type TerminalName } from './terminals.ts';

@@ -116,16 +116,21 @@ function spanOf(tree: CircuitTree, boxes: ReadonlySet<string>, fromSource: boole
   );
 }
 
-/** Orders the switches of a control may be wired in: three-way switches stay at the ends. */
-function wiringOrders(switches: readonly string[]): string[][] {
+const permuted = (list: readonly string[]): string[][] =>
+  list.length < 2
+    ? [[...list]]
+    : list.flatMap((x, i) =>
+        permuted([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]),
+      );
+
+/** So many switches of one control may change their roles with each other. */
+export const mostFree = 5;
+
+/** Orders the switches of a control may be wired in: three-way switches stay at the ends, but where their roles are still free. */
+function wiringOrders(switches: readonly string[], isFree: boolean): string[][] {
   if (switches.length < 3)
     return switches.length === 2 ? [[...switches], [...switches].reverse()] : [[...switches]];
-  const permuted = (list: readonly string[]): string[][] =>
-    list.length < 2
-      ? [[...list]]
-      : list.flatMap((x, i) =>
-          permuted([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]),
-        );
+  if (isFree && switches.length <= mostFree) return permuted(switches);
   const [first, last, middle] = [nth(switches, 0), lastOf(switches), switches.slice(1, -1)];
   const orders = middle.length > 4 ? [middle] : permuted(middle);
   return orders.flatMap((m) => [
@@ -163,8 +168,13 @@ function depthOf(tree: CircuitTree, box: string): number {
   return feed ? 1 + depthOf(tree, feed.from) : 0;
 }
 
-/** Works out every net of a circuit. Switches of each control are wired in the order that takes the fewest conductors. */
-export function circuitNets(plan: Plan, tree: CircuitTree, school: NeutralSchool): CircuitNets {
+/** Works out every net of a circuit. Switches of each control are wired in the order that takes the fewest conductors; `isFree` says which controls’ three-way and four-way switches may still change places. */
+export function circuitNets(
+  plan: Plan,
+  tree: CircuitTree,
+  school: NeutralSchool,
+  isFree: (control: string) => boolean = () => false,
+): CircuitNets {
   const circuit = entryOf(plan.circuits, tree.circuit);
   const reached = (box: string) => tree.feedOf.has(box) || isThere(plan, box);
   const devices = entriesIn(plan, 'devicesOnCircuit', tree.circuit).filter(([, d]) => reached(d.box));
@@ -190,7 +200,7 @@ export function circuitNets(plan: Plan, tree: CircuitTree, school: NeutralSchool
   const spans = (wanted: readonly Wanted[]) => wanted.flatMap((w) => [...spanOf(tree, w.boxes, false)]);
   const chains = new Map<string, readonly string[]>();
   for (const id of controls) {
-    const costs = wiringOrders(entryOf(plan.controls, id).switches).map((order) => {
+    const costs = wiringOrders(entryOf(plan.controls, id).switches, isFree(id)).map((order) => {
       const live = new Set([...at].filter(([, nets]) => nets.has(hot)).map(([box]) => box));
       const before = spanOf(tree, live, true).size;
       live.add(entryOf(plan.devices, nth(order, 0)).box);

@@ -2,6 +2,7 @@ import {
   type EditArgs,
   type Edited,
   type EditStep,
+  type OrderProof,
   type Patch,
   patched,
   type Plan,
@@ -131,6 +132,9 @@ export class Answers {
   }
   waysOffered(run: string): Promise<WayOffered[] | null> {
     return this.untilGivenUp((compute) => compute.waysOffered(run));
+  }
+  orderProof(circuit: string): Promise<OrderProof | null> {
+    return this.untilGivenUp((compute) => compute.orderProof(circuit));
   }
   whyOnCircuit(device: string): Promise<string[] | null> {
     return this.untilGivenUp((compute) => compute.whyOnCircuit(device));

@@ -4,6 +4,7 @@ import {
   type EditName,
   type EditStep,
   must,
+  type OrderProof,
   type Patch,
   type Plan,
   type Problem,
@@ -254,6 +255,8 @@ export const useSession = defineStore('session', () => {
     take: (patches: readonly Patch[]): void => {
       if (job) taken(job.replay('propose', [...patches]));
     },
+    orderProof: async (circuit: string): Promise<OrderProof | null> =>
+      (await answers?.orderProof(circuit)) ?? null,
     waysOffered: async (run: string): Promise<WayOffered[]> => (await answers?.waysOffered(run)) ?? [],
     whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
   };

@@ -67,6 +67,7 @@ const also = (l: DrillingLine): string =>
     ...(l.what !== 'studs' && l.height !== null ? [`${formatLength(l.height)} up`] : []),
     `${l.cables} ${l.cables === 1 ? 'cable' : 'cables'}`,
     `${formatLength(l.edge)} of wood left`,
+    ...(l.what.endsWith('plate') ? ['seal it when the cable is in'] : []),
     ...(l.steel > 0 ? [`${l.steel} steel ${l.steel === 1 ? 'plate' : 'plates'}`] : []),
   ].join(' · ');
 </script>

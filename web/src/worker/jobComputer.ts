@@ -8,6 +8,8 @@ import {
   type EditName,
   makeEdit,
   must,
+  orderProof,
+  type OrderProof,
   type Patch,
   patched,
   type Plan,
@@ -88,6 +90,11 @@ export class JobComputer {
   waysOffered(run: string): WayOffered[] {
     const plan = this.held();
     return plan.runs[run] ? waysOffered(plan, run, this.computer) : [];
+  }
+  /** How good the order of a circuit's boxes is; null where that cannot be said. */
+  orderProof(circuit: string): OrderProof | null {
+    const plan = this.held();
+    return plan.circuits[circuit] ? orderProof(this.computer.take(plan), circuit) : null;
   }
   whyOnCircuit(device: string): string[] {
     const { plan, framing, rooms, rules } = this.computer.take(this.held());

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../../demo/study.ts';
-import { computed, edited } from '../../../testing/index.ts';
+import { computed, edited, planOf } from '../../../testing/index.ts';
 import { makeEdit } from '../../edits/index.ts';
 import type { Plan } from '../../plan/index.ts';
 
@@ -46,5 +46,41 @@ describe('laying all cable again', () => {
     const [id] = Object.keys(laid.runs);
     const pinned = edited(laid, 'pinRuns', { runs: [id!], pinned: true });
     expect(edited(pinned, 'pinRuns', { runs: [id!], pinned: false })).toEqual(laid);
+  });
+});
+
+describe('switch roles follow the order of the cable', () => {
+  /** Three switches of one light along a wall, their roles as given. */
+  const switches = (kinds: readonly string[], pinned = false) =>
+    planOf({
+      points: { a: { x: 0, y: 0 }, b: { x: 300, y: 0 } },
+      walls: { w1: { from: 'a', to: 'b' } },
+      panels: { n1: { on: { wall: 'w1', side: 'left', at: 20, away: 60 } } },
+      circuits: { c1: { panel: 'n1', space: 1 } },
+      boxes: Object.fromEntries(
+        [60, 120, 180, 240].map((at, i) => [`b${i + 1}`, { on: { wall: 'w1', at } }]),
+      ),
+      devices: {
+        ...Object.fromEntries(
+          kinds.map((kind, i) => [`d${i + 1}`, { box: `b${i + 1}`, circuit: 'c1', kind, pinned }]),
+        ),
+        d4: { box: 'b4', circuit: 'c1', kind: 'light' },
+      },
+      controls: { q1: { switches: ['d2', 'd1', 'd3'], loads: ['d4'] } },
+    });
+  const laid = (plan: Plan) => edited(plan, 'propose', { only: ['runs'] });
+  const kindsOf = (plan: Plan) => ['d1', 'd2', 'd3'].map((d) => plan.devices[d]!.kind);
+  const pairs = (plan: Plan) => Object.values(plan.runs).map((r) => `${r.from}-${r.to} ${r.cable}`);
+
+  test('the one in the middle is the four-way, whatever was said before: one cable to each box', () => {
+    const plan = laid(switches(['switch-4way', 'switch-3way', 'switch-3way']));
+    expect(kindsOf(plan)).toEqual(['switch-3way', 'switch-4way', 'switch-3way']);
+    expect(new Set(pairs(plan).map((p) => p.split(' ')[0])).size).toBe(pairs(plan).length);
+    expect(pairs(plan).filter((p) => p.endsWith('/3'))).toHaveLength(2);
+  });
+
+  test('a switch that is pinned keeps its role, and the cable bears it', () => {
+    const plan = laid(switches(['switch-4way', 'switch-3way', 'switch-3way'], true));
+    expect(kindsOf(plan)).toEqual(['switch-4way', 'switch-3way', 'switch-3way']);
   });
 });

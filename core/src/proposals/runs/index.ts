@@ -1,13 +1,15 @@
-import { entryOf, nth } from '../../lookups/index.ts';
+import { entryOf, nth, valueIn } from '../../lookups/index.ts';
+import { switchKinds } from '../../boxes/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
-import { entriesIn, entrySchemas, type Circuit, type Plan } from '../../plan/index.ts';
+import { entriesIn, entrySchemas, valuesIn, type Circuit, type Plan } from '../../plan/index.ts';
 import { frozen, settled } from '../../plan/settled.ts';
 import { cableNamed, isData } from '../../materials/index.ts';
-import { fitCables } from '../../wiring/index.ts';
+import { assignRoles, circuitTree, fitCables } from '../../wiring/index.ts';
 import { cableCents } from '../../runs/index.ts';
 import { runEnd, type Ways } from '../../runs/ends.ts';
 import { routeGraph } from '../../runs/routeGraph.ts';
 import { boxesOf, leadsOf, missingLinks, reached, type Missing } from './links.ts';
+import { cheapestOrder, exactUpTo, leastOrder } from './visitOrder.ts';
 import { routeCosts, stepCostFor } from '../../runs/route.ts';
 import { dataHome } from '../../boxes/dataHome.ts';
 
@@ -28,6 +30,33 @@ export function distancesOf(w: Ways, circuitId: string): Distances {
     return own >= noWay ? null : own;
   };
   return { ids, cost: ids.map((a) => ids.map((b) => priced(a, b))) };
+}
+
+/** How near the order of a circuit's boxes is to the best there can be: over the least possible by such a share; exact where no order costs less than `least`. */
+export interface OrderProof {
+  readonly over: number;
+  readonly exact: boolean;
+}
+
+/** How good the order of a chain is that holds no switches, by what its cables cost each on its own. Null for a circuit that is no such chain from a panel. */
+export function orderProof(w: Ways, circuitId: string): OrderProof | null {
+  const { plan } = w;
+  const { stretches, panel } = circuitTree(plan, circuitId);
+  const own = valuesIn(plan, 'devicesOnCircuit', circuitId);
+  const isChain = stretches.every((s, i) => s.from === (i === 0 ? panel : nth(stretches, i - 1).to));
+  if (panel === null || !isChain || stretches.length < 2 || own.some((d) => switchKinds.has(d.kind)))
+    return null;
+  const { ids, cost } = distancesOf(w, circuitId);
+  const known = cost.map((row) => row.map((c) => c ?? noWay));
+  if (ids.length !== stretches.length + 1 || known.some((row) => row.includes(noWay))) return null;
+  const place = new Map(ids.map((id, i) => [id, i]));
+  const now = stretches.reduce(
+    (sum, s) => sum + nth(nth(known, valueIn(place, s.from)), valueIn(place, s.to)),
+    0,
+  );
+  const exact = ids.length - 1 <= exactUpTo;
+  const least = exact ? cheapestOrder(known).cost : leastOrder(known);
+  return { over: Math.max(0, now / least - 1), exact };
 }
 
 /** What it would cost to lay cable between the places of a circuit. A way costs the same from either end, so each place is searched from once, to those after it in the list: from the panel, which is far, first. */
@@ -105,7 +134,9 @@ export function addRuns(draft: Plan, ways: Ways, { only, told = () => undefined 
       cable: cableNamed(entryOf(plan.circuits, circuit).gauge, 2),
     });
   });
-  fitCables(draft, new Set(added.map((a) => a.circuit)), ways.rules('control.neutral'));
+  const laid = new Set(added.map((a) => a.circuit));
+  assignRoles(draft, laid, ways.rules('control.neutral'));
+  fitCables(draft, laid, ways.rules('control.neutral'));
   return ids;
 }
 

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { randomFrom } from '../../../testing/index.ts';
-import { cheapestOrder, exactUpTo } from './visitOrder.ts';
+import { cheapestOrder, exactUpTo, leastOrder } from './visitOrder.ts';
 
 const places = (random: () => number, n: number): number[][] => {
   const at = Array.from({ length: n }, () => ({ x: random(), y: random() }));
@@ -64,5 +64,23 @@ test('where only one may come first it does, however far off', () => {
   for (const n of [6, exactUpTo + 4]) {
     const cost = places(randomFrom(n), n);
     expect(cheapestOrder(cost, (i) => i === n - 1).order[0]).toBe(n - 1);
+  }
+});
+
+test('the least an order can cost is never over what one costs, and within five per cent of the best', () => {
+  const gaps: number[] = [];
+  for (let seed = 1; seed <= 40; seed++) {
+    const cost = places(randomFrom(seed * 3), 5 + (seed % 8));
+    const { cost: best, exact } = cheapestOrder(cost);
+    expect(exact).toBe(true);
+    const least = leastOrder(cost);
+    expect(least).toBeLessThanOrEqual(best + 1e-9);
+    gaps.push(best / least - 1);
+  }
+  expect(gaps.reduce((a, b) => a + b) / gaps.length).toBeLessThan(0.05);
+  for (const n of [18, 26]) {
+    const cost = places(randomFrom(n), n);
+    expect(leastOrder(cost)).toBeLessThanOrEqual(cheapestOrder(cost).cost + 1e-9);
+    expect(leastOrder(cost)).toBeGreaterThan(cheapestOrder(cost).cost * 0.9);
   }
 });

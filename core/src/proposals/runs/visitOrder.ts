@@ -204,3 +204,58 @@ export function cheapestOrder(cost: Costs, mayLead: MayLead = anyLeads): VisitOr
   if (cost.length <= 1) return { order: [], cost: 0, exact: true };
   return cost.length - 1 <= exactUpTo ? exactOrder(cost, mayLead) : bestOfMany(cost, mayLead);
 }
+
+const ascents = 80;
+
+/**
+ * The least any order can cost, from below: the shortest tree that joins all places, made dearer at those it branches at (Held and Karp 1970).
+ * Costs are the same both ways; place 0 is the start, and an order may end anywhere.
+ */
+export function leastOrder(cost: Costs): number {
+  const n = cost.length;
+  if (n <= 2) return cost[0]?.[1] ?? 0;
+  const dear = new Float64Array(n);
+  const scale = Math.max(...cost[0]!.slice(1));
+  let least = 0;
+  for (let round = 0; round < ascents; round++) {
+    const { total, degree } = shortestTree(cost, dear);
+    // All but the start and one end have two neighbours; which is the end is not known.
+    let ends = Infinity;
+    let paid = 0;
+    for (let i = 0; i < n; i++) {
+      paid += 2 * dear[i]!;
+      if (i > 0) ends = Math.min(ends, dear[i]!);
+    }
+    least = Math.max(least, total - paid + dear[0]! + ends);
+    const step = (scale / 10) * 0.95 ** round;
+    for (let i = 1; i < n; i++) dear[i] = dear[i]! + step * (degree[i]! - 2);
+  }
+  return least;
+}
+
+/** The shortest tree over all places (Prim) where each costs so much more at every branch of it. */
+function shortestTree(cost: Costs, dear: Float64Array): { total: number; degree: Int32Array } {
+  const n = cost.length;
+  const reach = new Float64Array(n).fill(Infinity);
+  const from = new Int32Array(n);
+  const isIn = new Uint8Array(n);
+  const degree = new Int32Array(n);
+  let total = 0;
+  for (let at = 0, count = 1; ; count++) {
+    isIn[at] = 1;
+    for (let i = 0; i < n; i++) {
+      const priced = cost[at]![i]! + dear[at]! + dear[i]!;
+      if (!isIn[i] && priced < reach[i]!) {
+        reach[i] = priced;
+        from[i] = at;
+      }
+    }
+    if (count === n) return { total, degree };
+    let next = -1;
+    for (let i = 0; i < n; i++) if (!isIn[i] && (next < 0 || reach[i]! < reach[next]!)) next = i;
+    total += reach[next]!;
+    degree[next] = degree[next]! + 1;
+    degree[from[next]!] = degree[from[next]!]! + 1;
+    at = next;
+  }
+}

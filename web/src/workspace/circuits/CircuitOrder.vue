@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatLength, namesOf } from '@fieldchalk/core';
-import { computed, ref } from 'vue';
+import { formatLength, namesOf, type OrderProof } from '@fieldchalk/core';
+import { computed, ref, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
@@ -47,6 +47,25 @@ const ends = computed(() =>
   })),
 );
 const isChain = (i: number) => i > 0 && feeds.value.get(order.value[i] ?? '')?.other === order.value[i - 1];
+/** How good the order is, worked out when the cables are as they are shown. */
+const proof = ref<OrderProof | null>(null);
+watch(
+  () => [props.circuit, session.result?.circuits[props.circuit]] as const,
+  async ([circuit]) => {
+    const found = await session.orderProof(circuit);
+    if (circuit === props.circuit) proof.value = found;
+  },
+  { immediate: true },
+);
+const proofWords = computed(() => {
+  if (!proof.value) return '';
+  const { over, exact } = proof.value;
+  const percent = `${(Math.ceil(over * 1000 - 1e-6) / 10).toFixed(1)} %`;
+  if (over < 1e-6) return 'No order of these boxes costs less.';
+  return exact
+    ? `The best order costs ${percent} less.`
+    : `Within ${percent} of the least any order can cost.`;
+});
 function join() {
   if (from.value && to.value)
     session.edit('joinBoxes', { circuit: props.circuit, from: from.value, to: to.value });
@@ -88,6 +107,7 @@ function join() {
         </button>
       </li>
     </ol>
+    <p v-if="proofWords" class="py-1 text-sm text-quiet">{{ proofWords }}</p>
     <fieldset v-if="order.length > 1" class="mt-2">
       <legend class="text-sm text-quiet">Join two by a cable of their own</legend>
       <div class="grid grid-cols-2 gap-2">
