@@ -354,6 +354,12 @@ const cases: Record<FindingCode, () => Plan> = {
       runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' } },
     });
   },
+  'run.way': () =>
+    planOf({
+      ...wired({}),
+      levels: { L1: { below: 'slab' } },
+      runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'under' } },
+    }),
   'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
   'bore.size': () =>
     wired(

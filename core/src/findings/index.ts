@@ -66,6 +66,7 @@ import {
   closedWallsAreAChoice,
   loopsAreStapled,
   runsAreLaid,
+  waysAreAsAsked,
 } from './runs.ts';
 
 export { findingTexts, type FindingCode } from './texts.ts';
@@ -119,6 +120,7 @@ export const checks: readonly Check[] = [
   serviceCarriesTheLoad,
   auditedCircuitsAreSound,
   runsAreLaid,
+  waysAreAsAsked,
   closedWallsAreAChoice,
   closedCeilingsAreAChoice,
   loopsAreStapled,

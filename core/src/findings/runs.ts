@@ -9,6 +9,14 @@ export const runsAreLaid = ofRuns(({ id, path }) =>
   path.length === 0 ? [found('run.no-route', [thing.run(id)], { run: id })] : [],
 );
 
+/** A cable that was told to go over or under and goes another way, since none is open there. */
+export const waysAreAsAsked = ofRuns(({ id, way, length }, { plan }) => {
+  const asked = entryOf(plan.runs, id).way;
+  if ((asked !== 'over' && asked !== 'under') || way === null || way === asked) return [];
+  const fixes = [{ label: 'Take the cheapest way', edit: 'setRunWay', args: { run: id, way: 'auto' } }];
+  return [found('run.way', [thing.run(id)], { run: id, asked, way, length: length.path }, { fixes })];
+});
+
 export const closedWallsAreAChoice = ofRuns((r) =>
   r.closed.map((c) =>
     found('run.closed', [thing.run(r.id), thing.wall(c.wall)], {

@@ -8,6 +8,13 @@ function cheaperThroughClosed(f: { fishMinutes: number; openMinutes: number; how
     : `${cheaper === 'fish' ? 'Fishing' : 'Opening a strip'} would take less. Stop and test old finishes before cutting.`;
 }
 
+const wayWords = {
+  wall: 'through the walls',
+  over: 'over the walls',
+  under: 'under the floor',
+  surface: 'on the surface',
+} as const;
+
 /** What findings about cables, holes and closed walls say. Lengths in inches. */
 export const runsTexts = {
   'run.no-route': text<{ run: string }>({
@@ -15,6 +22,18 @@ export const runsTexts = {
     source: 'framing',
     says: (f, n) => `${n.run(f.run)} finds no way through the open framing.`,
     fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
+  }),
+  'run.way': text<{
+    run: string;
+    asked: 'over' | 'under';
+    way: 'wall' | 'over' | 'under' | 'surface';
+    length: number;
+  }>({
+    level: 'warning',
+    source: 'framing',
+    says: (f, n) =>
+      `${n.run(f.run)} was told to go ${wayWords[f.asked]}, where nothing is open to it: it goes ${wayWords[f.way]} instead, ${inches(f.length)}.`,
+    fix: () => 'Take another way, or say what is over and under this level where it is walked.',
   }),
   'run.closed': text<{
     run: string;

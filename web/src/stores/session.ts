@@ -42,6 +42,8 @@ export const useSession = defineStore('session', () => {
   const rooms = shallowRef<Answer['rooms']>({});
   const tally = shallowRef<Tally | null>(null);
   const before = shallowRef<Tally | null>(null);
+  /** Of the plan as it stands, whatever a gesture shows meanwhile. */
+  let settledTally: Tally | null = null;
   const marks = shallowRef<readonly MarkRecord[]>([]);
   const problems = shallowRef<readonly ToldProblem[]>([]);
   const notice = ref('');
@@ -64,8 +66,12 @@ export const useSession = defineStore('session', () => {
     result.value = answer.result;
     rooms.value = answer.rooms;
     const next = tallyOf(answer.result);
-    if (settled && tally.value && JSON.stringify(next) !== JSON.stringify(tally.value))
-      before.value = tally.value;
+    // While a gesture is under way the difference is to the plan as it stands; after it, to the plan before.
+    if (!settled) before.value = settledTally;
+    else {
+      if (settledTally && JSON.stringify(next) !== JSON.stringify(settledTally)) before.value = settledTally;
+      settledTally = next;
+    }
     tally.value = next;
   }
 
@@ -102,7 +108,7 @@ export const useSession = defineStore('session', () => {
     job = answers = null;
     givenUp++;
     atRest();
-    plan.value = answered.value = result.value = tally.value = before.value = null;
+    plan.value = answered.value = result.value = tally.value = before.value = settledTally = null;
     rooms.value = {};
     marks.value = [];
     problems.value = [];

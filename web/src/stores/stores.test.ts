@@ -196,6 +196,23 @@ describe('findings', () => {
 });
 
 describe('a gesture under way', () => {
+  test('the tally’s difference is to the plan as it stands while it is dragged, then to the plan before', async () => {
+    const { session, selection } = await open(study());
+    const stands = session.tally!;
+    const gesture = useGesture();
+    const [box] = selection.boxesInHand() as [string];
+    const { at } = session.result!.marks[box]!;
+    gesture.preview('moveBox', { box, at: at + 32 });
+    await vi.waitFor(() => expect(session.answered).toBe(gesture.plan));
+    await vi.waitFor(() => expect(session.before).toEqual(stands));
+    expect(session.tally).not.toEqual(stands);
+    gesture.settle();
+    await vi.waitFor(() => expect(session.tally).toEqual(stands));
+    session.edit('moveBox', { box, at: at + 32 });
+    await vi.waitFor(() => expect(session.tally).not.toEqual(stands));
+    expect(session.before).toEqual(stands);
+  });
+
   test('shows what the plan would become, keeps the last that fits, and is gone when given up or made', async () => {
     const { session, selection } = await open(study());
     const gesture = useGesture();

@@ -1,8 +1,8 @@
 import { Computer, unrolledRooms, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
-import { notEmpty } from '@fieldchalk/core/testing';
+import { notEmpty, planOf } from '@fieldchalk/core/testing';
 import { describe, expect, test } from 'vitest';
-import { framingRects, isOn, openingRects, ribbonX, wallAt } from './ribbon.ts';
+import { framingRects, holesOn, isOn, openingRects, ribbonX, wallAt } from './ribbon.ts';
 import { cableLabels, cableLines } from './ribbonCables.ts';
 
 const plan = marlStreet();
@@ -61,6 +61,47 @@ describe('cables on the ribbon', () => {
       }
     },
   );
+
+  test('wherever a hole is drawn, cable is drawn through it; on a wall that three rooms share as well', () => {
+    // A long wall with partitions on its far side: what goes along it bends in the first and the last room only.
+    const house = planOf({
+      points: Object.fromEntries(
+        [0, 120, 240, 360].flatMap((x, i) => [
+          [`a${i}`, { x, y: 0 }],
+          [`b${i}`, { x, y: 120 }],
+        ]),
+      ),
+      walls: {
+        long: { from: 'a0', to: 'a3' },
+        far: { from: 'b0', to: 'b3' },
+        ...Object.fromEntries([0, 1, 2, 3].map((i) => [`v${i}`, { from: `a${i}`, to: `b${i}` }])),
+      },
+      rooms: Object.fromEntries([60, 180, 300].map((x, i) => [`r${i + 1}`, { x, y: 60, use: 'den' }])),
+      circuits: { c1: {} },
+      boxes: {
+        b1: { on: { wall: 'long', side: 'left', at: 50 } },
+        b2: { on: { wall: 'long', side: 'left', at: 310 } },
+      },
+      devices: { d1: { box: 'b1', circuit: 'c1' }, d2: { box: 'b2', circuit: 'c1' } },
+      runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', way: 'wall' } },
+    });
+    const own = new Computer();
+    const laid = own.compute(house);
+    for (const unrolled of Object.values(unrolledRooms(own.house))) {
+      const lines = cableLines(house, laid, unrolled);
+      const holes = notEmpty(holesOn(laid, unrolled).filter((h) => h.wall === 'long'));
+      for (const hole of holes) {
+        const near = lines.some(({ points }) =>
+          points.slice(1).some((p, i) => {
+            const before = points[i]!;
+            const [left, right] = [Math.min(p.x, before.x), Math.max(p.x, before.x)];
+            return hole.x >= left - 0.1 && hole.x <= right + 0.1;
+          }),
+        );
+        expect(near, hole.hole).toBe(true);
+      }
+    }
+  });
 
   test('what is drawn of a run in all rooms is no longer than the run, seen from both sides and round the corners it goes up in', () => {
     const drawn = new Map<string, number>();

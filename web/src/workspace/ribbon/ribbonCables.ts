@@ -8,7 +8,7 @@ import {
   type Unrolled,
   type XY,
 } from '@fieldchalk/core';
-import { isOn, ribbonX } from './ribbon.ts';
+import { ribbonX } from './ribbon.ts';
 
 export interface RibbonCable {
   readonly id: string;
@@ -21,6 +21,54 @@ export interface RibbonCable {
 
 const hundredths = (inches: number) => Math.round(inches * 100) / 100;
 
+/** A point of a cable as a stretch of wall has it: along the wall, to the side of its middle, and up. Inches. */
+type Local = readonly [along: number, aside: number, up: number];
+type Bounds = readonly [from: number, to: number];
+
+/** What is drawn on a stretch: so far past its corners, to the sides of its wall's middle, and over and under it. Inches. */
+const past = { corners: 3, sides: 4, plates: 12 } as const;
+
+/** The part of a straight piece of cable that lies within bounds, as shares of it; null where none does. */
+function within(a: Local, b: Local, bounds: readonly [Bounds, Bounds, Bounds]): Bounds | null {
+  let [from, to] = [0, 1];
+  for (const i of [0, 1, 2] as const) {
+    const [low, high] = bounds[i];
+    const by = b[i] - a[i];
+    if (Math.abs(by) < 1e-9) {
+      if (a[i] < low || a[i] > high) return null;
+      continue;
+    }
+    const [enters, leaves] = [(low - a[i]) / by, (high - a[i]) / by].sort((x, y) => x - y) as [
+      number,
+      number,
+    ];
+    from = Math.max(from, enters);
+    to = Math.min(to, leaves);
+  }
+  return to >= from ? [from, to] : null;
+}
+
+/** The pieces of a cable's line that a stretch of wall shows, each as its corners in the wall's own terms: also of cable that goes all along it and bends nowhere on it. */
+function shownOn(path: readonly Local[], bounds: readonly [Bounds, Bounds, Bounds]): Local[][] {
+  const parts: Local[][] = [];
+  let isOpen = false;
+  path.slice(1).forEach((b, i) => {
+    const a = nth(path, i);
+    const span = within(a, b, bounds);
+    const at = (t: number): Local => [
+      a[0] + (b[0] - a[0]) * t,
+      a[1] + (b[1] - a[1]) * t,
+      a[2] + (b[2] - a[2]) * t,
+    ];
+    if (span) {
+      if (isOpen && span[0] === 0) lastOf(parts).push(at(span[1]));
+      else parts.push([at(span[0]), at(span[1])]);
+    }
+    isOpen = span !== null && span[1] === 1;
+  });
+  return parts;
+}
+
 /** Cables on the stretches they pass; parts over the plates or under the floor show where they leave the wall. */
 export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): RibbonCable[] {
   const height = unrolled.height;
@@ -30,27 +78,27 @@ export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): Ribb
       const [a, b] = [entryOf(plan.points, frame.from), entryOf(plan.points, frame.to)];
       const span = Math.hypot(b.x - a.x, b.y - a.y);
       const floor = plan.levels[a.level]?.elevation ?? 0;
-      const local = run.path.map((p) => ({
-        at: ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / span,
-        off: Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / span,
-        z: p.z - floor,
-      }));
-      const parts: XY[][] = [];
-      local.forEach((p, i) => {
-        const onLevel = (z: number) => z > -12 && z < wall.ceiling + 12;
-        const near = p.off < 4 && isOn(wall, p.at, 3) && onLevel(p.z);
-        if (!near) return;
-        const joined = i > 0 && nth(local, i - 1).off < 4 && isOn(wall, nth(local, i - 1).at, 3);
-        const point = { x: hundredths(ribbonX(wall, p.at)), y: hundredths(height - p.z) };
-        if (joined && parts.length > 0) lastOf(parts).push(point);
-        else parts.push([point]);
-      });
-      return parts
-        .filter((p) => p.length > 1)
-        .map((p, i) => ({
+      const local = run.path.map((p): Local => [
+        ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / span,
+        ((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / span,
+        p.z - floor,
+      ]);
+      const ends = [wall.origin, wall.origin + wall.sign * wall.length].sort((x, y) => x - y);
+      return shownOn(local, [
+        [nth(ends, 0) - past.corners, nth(ends, 1) + past.corners],
+        [-past.sides, past.sides],
+        [-past.plates, wall.ceiling + past.plates],
+      ])
+        .map((part) =>
+          part
+            .map(([at, , up]) => ({ x: hundredths(ribbonX(wall, at)), y: hundredths(height - up) }))
+            .filter((p, i, all) => i === 0 || p.x !== all[i - 1]?.x || p.y !== all[i - 1]?.y),
+        )
+        .filter((points) => points.length > 1)
+        .map((points, i) => ({
           id: `${id} ${wall.letter}${i}`,
           run: id,
-          points: p,
+          points,
           cable: run.cable,
           jacket: entryOf(cables, run.cable).jacket,
         }));
