@@ -53,6 +53,42 @@ describe('voltage drop', () => {
   });
 });
 
+describe('heavier wire', () => {
+  test('is offered where the drop is over the house’s figure: the lightest that keeps it, and what its cable costs more', () => {
+    const plan = { ...chain(3, { amps: 15, gauge: 14 }), prices: {} };
+    const result = computed(plan);
+    const { dropPercent, heavier, drops } = result.circuits['c1']!;
+    expect(dropPercent).toBeGreaterThan(3);
+    // By hand from Table 8: 3.07 to 1.93, and to 1.21 ohm per 1000 ft.
+    const with12 = (dropPercent * 1.93) / 3.07;
+    const with10 = (dropPercent * 1.21) / 3.07;
+    const expected = with12 <= 3 ? [12, with12] : [10, with10];
+    expect(heavier!.gauge).toBe(expected[0]);
+    expect(heavier!.percent).toBeCloseTo(expected[1]!, 2);
+    // No prices: both cost the neutral figure, so the difference is none.
+    expect(heavier!.cents).toBe(0);
+    expect(drops.map((d) => d.box)).toEqual(['b1', 'b2', 'b3']);
+    expect(drops.map((d) => d.percent)).toEqual([...drops.map((d) => d.percent)].sort((a, b) => a - b));
+    const priced = edited(plan, 'setCircuit', { circuit: 'c1', changes: { gauge: heavier!.gauge } });
+    expect(computed(priced).circuits['c1']!.dropPercent).toBeLessThanOrEqual(3);
+    expect(computed(priced).circuits['c1']!.heavier).toBeNull();
+  });
+  test('what it costs is the feet times what a foot of each costs', () => {
+    const plan = planOf({
+      ...chain(3, { amps: 15, gauge: 14 }),
+      prices: {
+        'cable-14/2': { cents: 50, per: 'ft' },
+        'cable-12/2': { cents: 80, per: 'ft' },
+        'cable-10/2': { cents: 130, per: 'ft' },
+      },
+    });
+    const result = computed(plan);
+    const { heavier } = result.circuits['c1']!;
+    const feet = Object.values(result.runs).reduce((sum, r) => sum + r.length.cut, 0) / 12;
+    expect(heavier!.cents).toBe(Math.round(feet * (heavier!.gauge === 12 ? 30 : 80)));
+  });
+});
+
 describe('protection', () => {
   test('a ground-fault receptacle covers itself and what is downstream, not what comes before it', () =>
     expect(

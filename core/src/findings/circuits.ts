@@ -66,11 +66,27 @@ export const circuitsAreWithinLimits = ofCircuits((id, c, r, { plan, rules }) =>
     list.push(found('circuit.unreached', [thing.circuit(id)], { circuit: id, boxes: r.unreached.length }));
   if (r.dropPercent > rules('circuit.dropPercent'))
     list.push(
-      found('circuit.drop', [thing.circuit(id)], {
-        circuit: id,
-        percent: r.dropPercent,
-        limit: rules('circuit.dropPercent'),
-      }),
+      found(
+        'circuit.drop',
+        [thing.circuit(id)],
+        {
+          circuit: id,
+          percent: r.dropPercent,
+          limit: rules('circuit.dropPercent'),
+          heavier: r.heavier,
+        },
+        {
+          fixes: r.heavier
+            ? [
+                {
+                  label: `Use ${r.heavier.gauge} AWG`,
+                  edit: 'setCircuit',
+                  args: { circuit: id, changes: { gauge: r.heavier.gauge } },
+                },
+              ]
+            : [],
+        },
+      ),
     );
   return list;
 });

@@ -51,12 +51,21 @@ export const circuitsTexts = {
       `Circuit ${n.circuit(f.circuit)}: no cable reaches ${counted(f.boxes, 'one of its boxes', 'of its boxes')} yet.`,
     fix: () => 'Have the runs laid.',
   }),
-  'circuit.drop': text<OfCircuit & { percent: number; limit: number }>({
+  'circuit.drop': text<
+    OfCircuit & {
+      percent: number;
+      limit: number;
+      heavier: { gauge: number; percent: number; cents: number } | null;
+    }
+  >({
     level: 'note',
     source: nec('210.19 informational note'),
     says: (f, n) =>
       `Circuit ${n.circuit(f.circuit)} loses ${f.percent} % at its farthest box. Aim for ${f.limit} %.`,
-    fix: () => 'Use heavier wire or a shorter way.',
+    fix: (f) =>
+      f.heavier
+        ? `${f.heavier.gauge} AWG would lose ${f.heavier.percent} %, for about $${(f.heavier.cents / 100).toFixed(0)} more cable; or take a shorter way.`
+        : 'Use heavier wire or a shorter way.',
   }),
   'circuit.mixed': text<OfCircuit & { own: string; count: number; rooms: readonly (string | null)[] }>({
     level: 'error',

@@ -38,6 +38,7 @@ describe('laying a run', () => {
       ends: 16,
       margin: 0,
       cut: 67.75 + 11.25 + 28,
+      told: 107,
     });
     expect(polylineLength(run.path)).toBeCloseTo(run.length.path, 6);
     expect(run.staples).toBe(2);

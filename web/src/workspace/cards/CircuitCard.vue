@@ -10,9 +10,10 @@ import {
   devicesSuiting,
   entryOf,
   gauges,
+  ruleBook,
 } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { circuitLooks, circuitsInOrder } from '../circuits/look.ts';
@@ -23,6 +24,10 @@ const selection = useSelection();
 const id = computed(() => selection.chosenId);
 const circuit = computed(() => session.opened.circuits[id.value]);
 const result = computed(() => session.result?.circuits[id.value]);
+const DropChart = defineAsyncComponent(() => import('../circuits/DropChart.vue'));
+const dropsOpen = ref(false);
+const drops = computed(() => (result.value?.drops ?? []).map((d) => ({ ...d, name: boxNumber(d.box) })));
+const dropLimit = computed(() => ruleBook(session.opened.rules.values)('circuit.dropPercent'));
 const look = computed(() => circuitLooks(session.opened).get(id.value));
 const set = (changes: Partial<Circuit>) => session.edit('setCircuit', { circuit: id.value, changes });
 const inRoom = computed(() => boxesOfRoom(session.opened, selection.room ?? ''));
@@ -102,6 +107,27 @@ function split() {
       {{ result?.outlets ?? 0 }} {{ result?.outlets === 1 ? 'outlet' : 'outlets' }} · drop
       {{ (result?.dropPercent ?? 0).toFixed(1) }} %
     </p>
+    <details
+      v-if="drops.length > 0"
+      class="mt-1"
+      @toggle="dropsOpen = ($event.target as HTMLDetailsElement).open"
+    >
+      <summary class="row cursor-pointer">
+        <span>Voltage drop along it</span><b>{{ (result?.dropPercent ?? 0).toFixed(1) }} %</b>
+      </summary>
+      <DropChart v-if="dropsOpen" :drops="drops" :limit="dropLimit" />
+    </details>
+    <button
+      v-if="result?.heavier"
+      class="key mt-1 w-full justify-center"
+      type="button"
+      @click="set({ gauge: result.heavier.gauge })"
+    >
+      {{ result.heavier.gauge }} AWG loses {{ result.heavier.percent.toFixed(1) }} %, ${{
+        (result.heavier.cents / 100).toFixed(0)
+      }}
+      more cable
+    </button>
     <div class="mt-1 grid grid-cols-3 gap-2">
       <ChoiceField
         label="Breaker"
