@@ -109,6 +109,22 @@ export const useSelection = defineStore('selection', () => {
   function look(place: Focus | null): void {
     focus.value = place && { ...place };
   }
+  /** Chooses a cable and brings it into view: the room in hand stays where it sees an end of it, else the room of its first end comes. */
+  function showRun(id: string): void {
+    const { plan, result } = session;
+    const run = plan?.runs[id];
+    if (!plan || !result || !run) return;
+    const ends = [run.from, run.to].flatMap((end): Focus[] => {
+      const mark = end === null ? undefined : result.marks[end];
+      const on = end === null ? undefined : plan.panels[end]?.on;
+      return mark ? [mark] : on ? [on] : [];
+    });
+    const here = ends.find((end) => roomSeeing(end) === room.value) ?? ends[0];
+    const seen = here && roomSeeing(here);
+    if (seen !== undefined && seen !== room.value) chooseRoom(seen);
+    choose({ kind: 'run', id });
+    if (here) look(here);
+  }
   const roomSeeing = (place: Focus | null): string | undefined =>
     (place && session.plan && seeing(boundedRooms(session.plan), place, pastCorner)) ?? undefined;
 
@@ -174,6 +190,7 @@ export const useSelection = defineStore('selection', () => {
     chooseRoom,
     stepRoom,
     look,
+    showRun,
     roomSeeing,
     boxesInHand,
     keep,

@@ -195,6 +195,25 @@ describe('findings', () => {
   });
 });
 
+test('a cable that is chosen from a list comes into view: the room that sees an end of it, and the place of that', async () => {
+  const { session, selection } = await open(marlStreet());
+  const { plan, result } = session;
+  const isFar = (id: string) => {
+    const { from, to } = plan!.runs[id]!;
+    const rooms = [from, to ?? ''].flatMap((end) => {
+      const mark = result!.marks[end];
+      return mark ? [selection.roomSeeing(mark)] : [];
+    });
+    return rooms.length > 0 && !rooms.includes(selection.room!);
+  };
+  const far = Object.keys(plan!.runs).find(isFar)!;
+  const was = selection.room;
+  selection.showRun(far);
+  expect(selection.chosen).toEqual({ kind: 'run', id: far });
+  expect(selection.room).not.toBe(was);
+  expect(selection.roomSeeing(selection.focus)).toBe(selection.room);
+});
+
 describe('a gesture under way', () => {
   test('the tally’s difference is to the plan as it stands while it is dragged, then to the plan before', async () => {
     const { session, selection } = await open(study());

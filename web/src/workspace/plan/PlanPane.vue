@@ -4,7 +4,7 @@ import { entryOf, type EditStep } from '@fieldchalk/core';
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
 import { useSelection, type Kind } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
@@ -28,7 +28,7 @@ const svg = ref<SVGSVGElement | null>(null);
 const level = computed(() => selection.level ?? 'L1');
 const drag = useDrag();
 const drawingNow = ref(false);
-const { view, extent, scale, zoomBy, fit, placeOf } = usePlanViewport(svg, level, drawingNow);
+const { view, extent, scale, zoomBy, fit, reveal, placeOf } = usePlanViewport(svg, level, drawingNow);
 const tools = usePlanTool(level, scale);
 const { tool, isDrawing } = tools;
 function toggleDrawing() {
@@ -59,6 +59,11 @@ const distances = computed(() => {
 });
 const levels = computed(() =>
   Object.entries(session.plan?.levels ?? {}).sort((a, b) => b[1].elevation - a[1].elevation),
+);
+/** A cable that is chosen anywhere is brought into view here. */
+watch(
+  () => (selection.chosen?.kind === 'run' ? selection.chosen.id : null),
+  (run) => run !== null && reveal(session.result?.runs[run]?.path ?? []),
 );
 const says = computed(() => drag.says.value || tools.says.value);
 

@@ -46,6 +46,33 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
   const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
   watch(level, fit);
 
+  /** Brings some points of the plan into view, inches with y up: moves there where they are not in it, and no nearer than all of them fit. */
+  function reveal(points: readonly { readonly x: number; readonly y: number }[]): void {
+    const { value: on } = svg;
+    const { value: whole } = extent;
+    if (!on || !whole || points.length === 0) return;
+    const [xs, ys] = [points.map((p) => p.x), points.map((p) => -p.y)];
+    const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const { k, x, y } = view.value;
+    const isIn = (px: number, py: number) =>
+      px * k + x >= whole.x &&
+      px * k + x <= whole.x + whole.width &&
+      py * k + y >= whole.y &&
+      py * k + y <= whole.y + whole.height;
+    if (isIn(left, top) && isIn(right, bottom)) return;
+    const most = Math.min(
+      whole.width / (right - left + 2 * margin),
+      whole.height / (bottom - top + 2 * margin),
+    );
+    if (k > most) select(on).call(zooming.scaleTo, Math.max(0.6, most));
+    const now = view.value.k;
+    const to = zoomIdentity
+      .translate(whole.x + whole.width / 2, whole.y + whole.height / 2)
+      .scale(now)
+      .translate(-(left + right) / 2, -(top + bottom) / 2);
+    select(on).call(zooming.transform, to);
+  }
+
   /** Where the pointer is in the plan: inches, y up. Null before anything is drawn. */
   function placeOf(event: PointerEvent | MouseEvent): { x: number; y: number } | null {
     const matrix = svg.value?.querySelector('g')?.getScreenCTM();
@@ -61,6 +88,7 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
     scale: computed(() => fitted.value * view.value.k),
     zoomBy,
     fit,
+    reveal,
     placeOf,
   };
 }
