@@ -25,11 +25,15 @@ test('workspace', async ({ page }) => {
         .click({ position: { x: 3, y: 40 } });
     if (stage === 'boxes') await page.locator('[data-box=b80]').click();
     if (stage === 'circuits') await page.getByRole('button', { name: /^Breaker 14 / }).click();
-    if (stage === 'runs') await page.locator('[data-run]').nth(2).click();
+    if (stage === 'runs') {
+      await page.locator('[data-run]').nth(2).click();
+      await page.getByRole('button', { name: 'See through the house' }).click();
+      await page.locator('[data-see-through][aria-label*="round"]').waitFor();
+    }
     if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
       await page.getByRole('button', { name: 'Make a share link' }).click();
     await settle(page);
-    await page.screenshot(shot(stage));
+    await page.screenshot(shot(stage === 'runs' ? 'seen-through' : stage));
   }
 });
 
@@ -73,14 +77,10 @@ test('phones', async ({ page }) => {
   await page.getByRole('button', { name: 'Wall to the left' }).click();
   await settle(page);
   await page.screenshot(shot('crew-phone-ceiling'));
-  await page.getByRole('button', { name: 'Wall to the right' }).click({ clickCount: 2 });
-  await page.locator('[data-open-makeup]').first().click();
-  await page
-    .locator('[data-makeup]')
-    .first()
-    .evaluate((el) => el.scrollIntoView());
+  await page.goto(`/jobs/${job}/drilling`);
+  await page.locator('[data-drilling]').first().waitFor();
   await settle(page);
-  await page.screenshot(shot('crew-phone-makeup'));
+  await page.screenshot(shot('drilling-phone'));
   await page.goto(`/meter/${job}`);
   await settle(page);
   await page.screenshot(shot('meter-phone'));

@@ -147,6 +147,12 @@ describe('chalk', () => {
     expect(house.errors).toContain('taken as inches');
     expect(Object.keys((JSON.parse(house.out) as Plan).openings)).toHaveLength(27);
     expect((await chalk(['export', '-', '--to', 'csv'], demo)).out).toContain('cable-14/2');
+    const cuts = (await chalk(['export', '-', '--to', 'csv', '--what', 'cuts'], demo)).out.split('\r\n');
+    expect(cuts[0]).toBe('order,circuit,cable,cut,from,to,label here,label there');
+    expect(cuts.length - 2).toBe(Object.keys((JSON.parse(demo) as { runs: object }).runs).length);
+    const drilling = (await chalk(['export', '-', '--to', 'csv', '--what', 'drilling'], demo)).out;
+    expect(drilling.split('\r\n')[0]).toContain('wall,what,studs,up,along,bit,holes');
+    expect(drilling).toContain('top-plate');
     expect((await chalk(['export', '-', '--to', 'csv', '--what', 'audit'], demo)).out).toMatch(
       /^space,half,name,amps/,
     );

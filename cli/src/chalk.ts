@@ -5,7 +5,9 @@ import {
   compareIds,
   compute,
   Computer,
+  cutsCsv,
   distancesOf,
+  drillingCsv,
   listEdits,
   listRules,
   planJsonSchema,
@@ -156,6 +158,10 @@ function exported(plan: Plan, values: Asked['values']): string {
       return written(compute(plan).takeoff);
     case 'csv takeoff':
       return takeoffCsv(compute(plan).takeoff);
+    case 'csv cuts':
+      return cutsCsv(plan, compute(plan).cuts);
+    case 'csv drilling':
+      return drillingCsv(plan, compute(plan).drilling);
     case 'csv audit':
       return auditCsv(plan, panelAsked(plan, values.panel));
     case 'svg pole':
@@ -164,7 +170,7 @@ function exported(plan: Plan, values: Asked['values']): string {
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff or audit, svg takes pole`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling or audit, svg takes pole`,
       ]);
   }
 }

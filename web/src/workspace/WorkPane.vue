@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Component } from 'vue';
+import { ref, watch, type Component } from 'vue';
+import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
 import FindingsList from './FindingsList.vue';
 import ProposalUnderWay from './ProposalUnderWay.vue';
@@ -8,10 +9,22 @@ import SelectionCard from './cards/SelectionCard.vue';
 /** Beside the plan: news, the why of what is chosen, the stage's tools, and what is open. */
 defineProps<{ panel: Component }>();
 const session = useSession();
+const selection = useSelection();
+const pane = ref<HTMLElement | null>(null);
+/** The card of what is chosen is at the top; who chose a cable far down its list is shown it. */
+watch(
+  () => (selection.chosen?.kind === 'run' ? selection.chosen.id : null),
+  (run) => run !== null && pane.value?.scrollTo({ top: 0 }),
+);
 </script>
 
 <template>
-  <aside class="h-full min-h-0 overflow-y-auto bg-sheet px-4 py-3" aria-label="Work and reasons" tabindex="0">
+  <aside
+    ref="pane"
+    class="h-full min-h-0 overflow-y-auto bg-sheet px-4 py-3"
+    aria-label="Work and reasons"
+    tabindex="0"
+  >
     <p v-if="session.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
       {{ session.notice }}
     </p>
