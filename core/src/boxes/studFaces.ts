@@ -34,9 +34,21 @@ export function overlaps(at: number, body: BoxBody, solid: Solid): boolean {
   );
 }
 
-/** Everything in a wall that a box cannot stand in: framing, the voids of openings, ducts and other obstacles. */
+/** What lies beyond the ends of a wall's framing: where walls meet aslant a face goes on past its last stud. */
+function beyondEnds({ members }: WallFrame): Solid[] {
+  if (members.length === 0) return [];
+  const start = Math.min(...members.map((m) => m.at - m.width / 2));
+  const end = Math.max(...members.map((m) => m.at + m.width / 2));
+  return [
+    { start: -Infinity, end: start, low: 0, high: Infinity },
+    { start: end, end: Infinity, low: 0, high: Infinity },
+  ];
+}
+
+/** Everything in a wall that a box cannot stand in: framing and what is past its ends, the voids of openings, ducts and other obstacles. */
 export function wallSolids(frame: WallFrame, obstacles: readonly Obstacle[]): Solid[] {
   return [
+    ...beyondEnds(frame),
     ...frame.members.map((m) => ({
       start: m.at - m.width / 2,
       end: m.at + m.width / 2,

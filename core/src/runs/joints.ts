@@ -147,6 +147,9 @@ function jointAt(f: Framed, pair: readonly [string, string], at: XY): string {
   return [...pair, ...here].sort(compareIds).join(' ');
 }
 
+/** A cable along the face of a stud goes half in it: about as thick as two-conductor cable is wide. Inches. */
+const halfCable = 0.2;
+
 /** Uprights of other walls in the joint of two that a straight stretch of cable goes through. */
 function uprightsOfOthers(
   f: Framed,
@@ -166,7 +169,7 @@ function uprightsOfOthers(
       const inside = [offA, offB].map((off) => at(clampTo(off, -depth / 2, depth / 2)));
       const [low, high] = [Math.min(...inside), Math.max(...inside)];
       return entryOf(f.framing.walls, third).standing.filter(
-        (m) => m.at + m.width / 2 > low + same && m.at - m.width / 2 < high - same,
+        (m) => m.at + m.width / 2 > low - halfCable && m.at - m.width / 2 < high + halfCable,
       );
     });
   });
