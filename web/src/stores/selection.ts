@@ -7,6 +7,7 @@ import {
   roomSeeing as seeing,
   type CollectionName,
   type Plan,
+  type Run,
   type Side,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
@@ -41,6 +42,13 @@ function isThere(plan: Plan, kind: Kind, id: string): boolean {
   return kind === 'stud' || Object.hasOwn(plan[collectionOf[kind]], id);
 }
 
+/** The cable that takes the place of one that was laid otherwise: between the same ends, else the first of its circuit. */
+function inPlaceOf({ from, to, circuit }: Run, plan: Plan): string | undefined {
+  const all = Object.entries(plan.runs);
+  const same = all.find(([, r]) => (r.from === from && r.to === to) || (r.from === to && r.to === from));
+  return (same ?? all.find(([, r]) => circuit !== null && r.circuit === circuit))?.[0];
+}
+
 /** What is in hand: the room and level, what is chosen, the stage, the circuit being painted and the breakers thrown on screen. */
 export const useSelection = defineStore('selection', () => {
   const session = useSession();
@@ -56,7 +64,7 @@ export const useSelection = defineStore('selection', () => {
   /** What is in hand may go in this window or in another: then something that is there takes its place, or nothing. */
   watch(
     () => session.plan,
-    (plan) => {
+    (plan, before) => {
       if (!plan) return letGo();
       if (level.value === null || !plan.levels[level.value])
         level.value = Object.keys(plan.levels)[0] ?? null;
@@ -66,7 +74,10 @@ export const useSelection = defineStore('selection', () => {
       const kind = chosen.value?.kind;
       if (!kind) return;
       const left = picked.value.filter((id) => isThere(plan, kind, id));
-      if (left.length < picked.value.length) hold(kind, left);
+      const gone = kind === 'run' && left.length === 0 ? before?.runs[picked.value[0] ?? ''] : undefined;
+      const instead = gone && inPlaceOf(gone, plan);
+      if (instead) hold(kind, [instead]);
+      else if (left.length < picked.value.length) hold(kind, left);
     },
     { flush: 'sync' },
   );

@@ -195,6 +195,20 @@ describe('findings', () => {
   });
 });
 
+test('a cable that is laid otherwise gives its place in hand to the one that stands for it; one taken up is let go of', async () => {
+  const { session, selection } = await open(study());
+  selection.choose({ kind: 'run', id: 'k1' });
+  session.edit('orderBoxes', { circuit: 'c1', boxes: ['b3'] });
+  await vi.waitFor(() => expect(session.opened.runs['k1']?.to).not.toBe('b4'));
+  expect(session.opened.runs[selection.chosenId]?.circuit).toBe('c1');
+  session.edit('clearRuns', {});
+  await vi.waitFor(() => expect(Object.values(session.opened.runs).filter((r) => !r.pinned)).toEqual([]));
+  session.edit('removeCircuit', { circuit: 'c1' });
+  session.edit('pinRuns', { runs: Object.keys(session.opened.runs), pinned: false });
+  session.edit('clearRuns', {});
+  expect(selection.chosen).toBe(null);
+});
+
 test('a cable that is chosen from a list comes into view: the room that sees an end of it, and the place of that', async () => {
   const { session, selection } = await open(marlStreet());
   const { plan, result } = session;

@@ -61,10 +61,10 @@ const proofWords = computed(() => {
   if (!proof.value) return '';
   const { over, exact } = proof.value;
   const percent = `${(Math.ceil(over * 1000 - 1e-6) / 10).toFixed(1)} %`;
-  if (over < 1e-6) return 'No order of these boxes costs less.';
+  if (over < 1e-6) return 'No order of these boxes costs less, each cable by itself.';
   return exact
-    ? `The best order costs ${percent} less.`
-    : `Within ${percent} of the least any order can cost.`;
+    ? `The best order costs ${percent} less, each cable by itself.`
+    : `Within ${percent} of the least any order can cost, each cable by itself.`;
 });
 function join() {
   if (from.value && to.value)
