@@ -31,16 +31,20 @@ const middle = <T>(list: readonly T[]): T => list[Math.floor(list.length / 2)]!;
 
 /** Edits of every part of a house, each somewhat different from round to round. */
 function editsOf(house: Plan): Record<string, Made> {
-  const box = middle(Object.keys(house.boxes).filter((id) => isOnWall(house.boxes[id]!.on)));
-  const on = house.boxes[box]!.on as { at: number };
+  // Boxes all over the house, one after another: what one costs to move hangs on how many cables go by.
+  const onWalls = Object.keys(house.boxes).filter((id) => isOnWall(house.boxes[id]!.on));
+  const boxes = Array.from({ length: 7 }, (_, i) => onWalls[Math.floor(((i + 0.5) * onWalls.length) / 7)]!);
+  const boxAt = (i: number) => boxes[i % boxes.length]!;
+  const on = (i: number) => house.boxes[boxAt(i)]!.on as { at: number };
   /** Away from the nearer end of its wall, past a stud each time. */
-  const inward = on.at > 72 ? -18 : 18;
+  const placeAt = (i: number) =>
+    on(i).at + (on(i).at > 72 ? -18 : 18) * (1 + (Math.floor(i / boxes.length) % 2));
   const device = middle(Object.keys(house.devices));
   const opening = middle(Object.keys(house.openings));
   const { at } = house.openings[opening]!;
   const wall = middle(Object.keys(house.walls).filter((id) => id.startsWith('v')));
   return {
-    box: made('moveBox', (i) => ({ box, at: on.at + (i % 2 ? inward : 2 * inward) })),
+    box: made('moveBox', (i) => ({ box: boxAt(i), at: placeAt(i) })),
     device: made('setDevice', (i) => ({ device, changes: { va: 200 + (i % 2) * 60 } })),
     opening: made('setOpening', (i) => ({ opening, changes: { at: at + (i % 2 ? 2 : 4) } })),
     wall: made('moveWall', (i) => ({ wall, offset: i % 2 ? 2 : -2 })),
@@ -50,9 +54,7 @@ function editsOf(house: Plan): Record<string, Made> {
       value: { value: 15 + (i % 2), to: 'center', from: 'finished' },
     })),
     foreign: (plan, i) =>
-      patched(plan, [
-        { op: 'replace', path: ['boxes', box, 'on', 'at'], value: on.at + (i % 2 ? inward : 2 * inward) },
-      ]),
+      patched(plan, [{ op: 'replace', path: ['boxes', boxAt(i), 'on', 'at'], value: placeAt(i) }]),
   };
 }
 

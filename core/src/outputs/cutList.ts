@@ -6,7 +6,7 @@ import { compareIds } from '../plan/ids.ts';
 import { entriesIn, type Plan } from '../plan/index.ts';
 import { roomServed } from '../rooms/seeing.ts';
 import type { House } from '../stages/index.ts';
-import { cableLabels } from './labels.ts';
+import { labelsOf } from './labels.ts';
 
 /** One cable to cut and pull, in the order of the work. Inches. */
 export interface CutToPull {
@@ -34,7 +34,7 @@ interface Pull {
 }
 
 /** The cables of one circuit as the house pulls them; those that hang on nothing come last. */
-function pullsOf({ plan, wiring, rules }: House, circuit: string): Pull[] {
+const pullsOf = query('pulls of circuit', ({ plan, wiring, rules }: House, circuit: string): Pull[] => {
   const { stretches } = entryOf(wiring.circuits, circuit).tree;
   const out = stretches.flatMap(({ from, to, runs }) => runs.map((run): Pull => ({ run, from, to })));
   const { panel } = entryOf(plan.circuits, circuit);
@@ -56,18 +56,38 @@ function pullsOf({ plan, wiring, rules }: House, circuit: string): Pull[] {
     known.has(run) ? [] : [{ run, from: r.from, to: r.to }],
   );
   return [...inOrder(), ...others];
-}
+});
+
+/** Where a circuit comes in the order of the work: lighting before the rest, each as they sit in the panel. */
+const rankOf = query('rank of circuit', ({ plan }: House, circuit: string) => ({
+  lit: isLighting(plan, circuit) ? 0 : 1,
+  space: entryOf(plan.circuits, circuit).space ?? Infinity,
+}));
+
+/** What is told of a cable whichever end it is pulled from. */
+const toldOf = query('cut of cable', (house: House, run: string) => {
+  const { circuit, cable, from, to } = entryOf(house.plan.runs, run);
+  const served = [from, to].flatMap((end) =>
+    end === null ? [] : (roomServed(house.plan, house.rooms, end) ?? []),
+  );
+  return {
+    circuit,
+    cable,
+    cut: entryOf(house.runs.runs, run).length.told,
+    rooms: [...new Set(served)],
+    labels: labelsOf(house, run),
+  };
+});
 
 /** Every cable in the order it is cut and pulled: circuits with lights first, then the rest as they sit in the panel, data last. */
 export const cutList = query('cut list', (house: House): CutToPull[] => {
-  const { plan, runs, rooms } = house;
-  const labels = new Map(cableLabels(house).map((l) => [`${l.run} ${l.end}`, l.text]));
-  const rank = (circuit: string) => (isLighting(plan, circuit) ? 0 : 1);
-  const spaceOf = (circuit: string) => entryOf(plan.circuits, circuit).space ?? Infinity;
-  const circuits = [...idsOf(plan.circuits)].sort(
-    (a, b) =>
-      rank(a) - rank(b) || (spaceOf(a) === spaceOf(b) ? 0 : spaceOf(a) - spaceOf(b)) || compareIds(a, b),
-  );
+  const { plan } = house;
+  const ranks = new Map(idsOf(plan.circuits).map((c) => [c, rankOf(house, c)]));
+  const circuits = [...ranks]
+    .sort(
+      ([a, x], [b, y]) => x.lit - y.lit || (x.space === y.space ? 0 : x.space - y.space) || compareIds(a, b),
+    )
+    .map(([id]) => id);
   const power = circuits.flatMap((c) => pullsOf(house, c));
   const known = new Set(power.map((p) => p.run));
   const rest = idsOf(plan.runs).flatMap((run): Pull[] => {
@@ -79,18 +99,8 @@ export const cutList = query('cut list', (house: House): CutToPull[] => {
       Number(isData(entryOf(plan.runs, a.run).cable)) - Number(isData(entryOf(plan.runs, b.run).cable)),
   );
   return [...power, ...last].map(({ run, from, to }): CutToPull => {
-    const { circuit, cable } = entryOf(plan.runs, run);
-    const label = (end: string | null) => labels.get(`${run} ${end}`) ?? '';
-    const served = [from, to].flatMap((end) => (end === null ? [] : (roomServed(plan, rooms, end) ?? [])));
-    return {
-      run,
-      circuit,
-      cable,
-      cut: entryOf(runs.runs, run).length.told,
-      from,
-      to,
-      labels: [label(from), label(to)],
-      rooms: [...new Set(served)],
-    };
+    const { labels, ...told } = toldOf(house, run);
+    const label = (end: string | null) => labels.find((l) => l.end === end)?.text ?? '';
+    return { run, ...told, from, to, labels: [label(from), label(to)] };
   });
 });

@@ -40,7 +40,7 @@ function isOutside({ plan, rooms }: House, box: string): boolean {
 }
 
 /** Labels for both ends of a power cable, in the house's wording. */
-const labelsOf = query('labels of run', (house: House, run: string): CableLabel[] => {
+export const labelsOf = query('labels of run', (house: House, run: string): CableLabel[] => {
   const { plan, wiring, rules } = house;
   const wording = rules('label.wording');
   const name = (end: string) => {
