@@ -9,7 +9,7 @@ async function study(page: Page, stage: string): Promise<void> {
   await page.goto(`/jobs/${await demoJob(page)}/${stage}`);
   await page.locator('[data-box]').first().waitFor();
   await page.getByText('Study', { exact: true }).first().click();
-  await page.locator('[data-box=b11]').waitFor();
+  await page.locator('[data-box=b14]').waitFor();
 }
 
 test('workspace', async ({ page }) => {
@@ -23,7 +23,7 @@ test('workspace', async ({ page }) => {
         .locator('[data-wall=w21] > polygon')
         .first()
         .click({ position: { x: 3, y: 40 } });
-    if (stage === 'boxes') await page.locator('[data-box=b80]').click();
+    if (stage === 'boxes') await page.locator('[data-box=b85]').click();
     if (stage === 'circuits') await page.getByRole('button', { name: /^Breaker 14 / }).click();
     if (stage === 'runs') {
       await page.locator('[data-run]').nth(2).click();
@@ -91,7 +91,7 @@ test('sheets of the circuits', async ({ page }) => {
   for (const [path, name] of [
     ['audit', 'audit'],
     ['load', 'load'],
-    ['makeup/b80', 'makeup'],
+    ['makeup/b85', 'makeup'],
   ] as const) {
     await page.goto(`/jobs/${job}/${path}`);
     await page.locator('[data-audit], [data-load], [data-makeup]').first().waitFor();
