@@ -96,7 +96,12 @@ function proposing(rooms: number, full: number): Figure[] {
     return { id: `propose.${part} ${rooms}`, ratio: (performance.now() - start) / full, of: 'full compute' };
   });
   const all = shares.reduce((sum, s) => sum + s.ratio, 0);
-  return [...shares, { id: `propose.all ${rooms}`, ratio: all, of: 'full compute' }];
+  const laid = shares[parts.indexOf('runs')]!;
+  return [
+    ...shares,
+    { id: `propose.all ${rooms}`, ratio: all, of: 'full compute' },
+    { ...laid, id: `lay.all ${rooms}` },
+  ];
 }
 
 const sizes = [1, 8, 30, 60];
