@@ -44,7 +44,8 @@ function clearOne(draft: Plan, house: House): boolean {
     const stands = p.trouble === null && Math.abs(p.at - p.planned) <= sameStud;
     if (stands || box.pinned || box.existing || !isOnWall(box.on)) continue;
     const body = { ...boxSize(box, catalogue), bottom: p.bottom, top: p.top };
-    if (body.width <= nominalBoxSize(1).width) continue;
+    // What a person put there as wide as it is stays theirs to move.
+    if (body.width <= nominalBoxSize(box.gangs).width) continue;
     const setting = entryOf(layout.settings, p.wall);
     const others = entryOf(layout.onWall, p.wall).filter((o) => o.id !== id);
     const solids = [

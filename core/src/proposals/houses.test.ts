@@ -10,7 +10,7 @@ import { wiringOf } from '../wiring/index.ts';
 
 /** `npm run soak` sets 500; the plain run takes a sample of them. */
 const stud = 16;
-const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 9);
+const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 12);
 
 describe(`${houses} seeded houses, every school in turn`, () => {
   test('no finding of level error after propose, no box full or in another, none farther than a stud bay from where it was put', () => {

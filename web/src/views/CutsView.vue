@@ -1,21 +1,13 @@
 <script setup lang="ts">
-import { cables, type CutToPull, entryOf, formatLength, namesOf } from '@fieldchalk/core';
-import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { cables, type CutToPull, entryOf, formatLength } from '@fieldchalk/core';
+import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
-import { useSession } from '../stores/session.ts';
 import { jacketColours } from '../workspace/ribbon/jackets.ts';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
-import { roomChoices } from './roomChoices.ts';
+import { useRoomAsked } from './roomAsked.ts';
 
 /** The cut list: every cable in the order it is pulled, how long it is cut, where it starts, and what is written on both ends. */
-usePageJob();
-const session = useSession();
-const route = useRoute();
-const room = ref(typeof route.query['room'] === 'string' ? route.query['room'] : '');
-const names = computed(() => namesOf(session.opened));
-const rooms = computed(() => roomChoices(session.opened));
+const { session, room, rooms, names } = useRoomAsked();
 const cuts = computed(() =>
   (session.result?.cuts ?? []).filter((c) => room.value === '' || c.rooms.includes(room.value)),
 );

@@ -1,26 +1,12 @@
 <script setup lang="ts">
-import {
-  boundaryOfRoom,
-  type DrillingLine,
-  formatLength,
-  namesOf,
-  type WallDrilling,
-} from '@fieldchalk/core';
-import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { boundaryOfRoom, type DrillingLine, formatLength, type WallDrilling } from '@fieldchalk/core';
+import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
-import { useSession } from '../stores/session.ts';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
-import { roomChoices } from './roomChoices.ts';
+import { useRoomAsked } from './roomAsked.ts';
 
 /** The drilling list: wall by wall, which studs at which height with which bit, and where along the plates. */
-usePageJob();
-const session = useSession();
-const route = useRoute();
-const room = ref(typeof route.query['room'] === 'string' ? route.query['room'] : '');
-const names = computed(() => namesOf(session.opened));
-const rooms = computed(() => roomChoices(session.opened));
+const { session, room, rooms, names } = useRoomAsked();
 const wallsOf = (id: string): string[] => [
   ...new Set(boundaryOfRoom(session.opened, id)?.faces.flatMap((f) => f.wall ?? [])),
 ];

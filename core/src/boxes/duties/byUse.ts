@@ -106,6 +106,8 @@ interface Bay {
   readonly wall: string;
   readonly start: number;
   readonly end: number;
+  /** The middle of its door. */
+  readonly middle: number;
 }
 
 function baysOf({ plan, room }: Setting): Bay[] {
@@ -119,7 +121,12 @@ function baysOf({ plan, room }: Setting): Bay[] {
       return (before.at + before.width + door.at) / 2;
     });
     const edges = [-Infinity, ...between, Infinity];
-    return doors.map((_, i) => ({ wall, start: nth(edges, i), end: nth(edges, i + 1) }));
+    return doors.map(({ at, width }, i) => ({
+      wall,
+      start: nth(edges, i),
+      end: nth(edges, i + 1),
+      middle: at + width / 2,
+    }));
   });
 }
 
@@ -128,11 +135,13 @@ function garageDuties(s: Setting): OpenDuty[] {
   const [highest, height] = [s.rules('garage.highest'), s.rules('height.garage')];
   const bays = baysOf(s);
   if (bays.length < 2) return countDuty(s, 'garage.bay', { owed: 1, highest, height });
-  const isIn = (bay: Bay, at: { wall: string; side: Side; at: number }) => {
+  /** Where a place is along the wall of a bay's door. */
+  const alongDoor = (bay: Bay, { wall, side, at }: { wall: string; side: Side; at: number }) => {
     const { from, unit } = entryOf(s.framing.lines, bay.wall);
-    const along = dot(subtract(facePoint(s.framing, at.wall, at.side, at.at), from), unit);
-    return along > bay.start && along < bay.end;
+    return dot(subtract(facePoint(s.framing, wall, side, at), from), unit);
   };
+  const isIn = (bay: Bay, place: Parameters<typeof alongDoor>[1]) =>
+    alongDoor(bay, place) > bay.start && alongDoor(bay, place) < bay.end;
   const seen = boxesSeen(s, new Set<DeviceKind>([...pluggable, 'appliance-receptacle'])).filter(
     (p) => aboveFloor(p, s) <= highest,
   );
@@ -143,12 +152,7 @@ function garageDuties(s: Setting): OpenDuty[] {
   const boxes = bays
     .filter((bay) => !seen.some((p) => isIn(bay, p)))
     .flatMap((bay) => {
-      const middle = Number.isFinite(bay.start + bay.end) ? (bay.start + bay.end) / 2 : null;
-      const { from, unit } = entryOf(s.framing.lines, bay.wall);
-      const off = (c: Candidate) =>
-        middle === null
-          ? 0
-          : Math.abs(dot(subtract(facePoint(s.framing, c.wall, c.side, c.at), from), unit) - middle);
+      const off = (c: Candidate) => Math.abs(alongDoor(bay, c) - bay.middle);
       const best = free.filter((c) => isIn(bay, c)).sort((a, b) => off(a) - off(b))[0];
       return best ? [boxAt(best, 'receptacle', height)] : [];
     });

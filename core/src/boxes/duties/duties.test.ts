@@ -211,3 +211,18 @@ describe('appliances: an outlet of their own within 6 ft [210.50(C), from memory
     ).toEqual([]);
   });
 });
+
+test('the receptacle of a bay stands as near its door’s middle as a stud lets it, whichever bay it is', () => {
+  const doors = [10, 108].map((at) => ({ wall: 'w1', kind: 'garage-door', at, width: 84, head: 84 }));
+  const plan = proposed(room('garage', { openings: { o1: doors[0], o2: doors[1] } }));
+  // Along the wall of the doors; what faces them across the room is as near as what stands beside them.
+  const along = Object.values(computed(plan).marks).map((m) => {
+    const { from, to } = plan.walls[m.wall]!;
+    const [a, b] = [plan.points[from]!, plan.points[to]!];
+    const x = a.x + ((b.x - a.x) * m.at) / Math.hypot(b.x - a.x, b.y - a.y);
+    return Math.abs(x - plan.points[plan.walls['w1']!.from]!.x);
+  });
+  expect(along).toHaveLength(2);
+  const off = [52, 150].map((middle) => Math.min(...along.map((x) => Math.abs(x - middle))));
+  for (const inches of off) expect(inches).toBeLessThanOrEqual(16);
+});

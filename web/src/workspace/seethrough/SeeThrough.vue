@@ -6,6 +6,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { circuitsInOrder } from '../circuits/look.ts';
+import { roomChoices } from '../names.ts';
 import { SeeThroughScene, type Pointed } from './scene.ts';
 import { solidsOf } from './solids.ts';
 
@@ -18,10 +19,7 @@ const failure = ref('');
 const room = ref('');
 const circuit = ref('');
 const says = ref('');
-const rooms = computed(() => [
-  { value: '', says: 'whole house' },
-  ...Object.entries(session.opened.rooms).map(([value, r]) => ({ value, says: r.name || r.use })),
-]);
+const rooms = computed(() => roomChoices(session.opened, 'whole house'));
 const circuits = computed(() => [
   { value: '', says: 'all circuits' },
   ...circuitsInOrder(session.opened).map((value) => ({
