@@ -146,12 +146,22 @@ describe('an old box that is tapped', () => {
   };
   const tapped = computed(planOf({ ...wall, runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1' } } }));
   const m = tapped.makeup['b1']!;
-  test('its sheet has the cables it had, the feed among them, and the new one', () =>
-    expect(m.cables.map((c) => [c.cable, c.there, c.feed])).toEqual([
-      ['14/2', true, true],
-      ['14/3', true, true],
+  const sheet = (of: typeof m) => of.cables.map((c) => [c.cable, c.there, c.feed]);
+  test('its sheet has the cables it had and the new one; which of two feeds it is not known', () =>
+    expect(sheet(m)).toEqual([
+      ['14/2', true, false],
+      ['14/3', true, false],
       ['14/2', false, false],
     ]));
+  test('a cable that is alone there is the feed', () => {
+    const { b1, b2 } = wall.boxes;
+    const one = { ...b1, cables: [{ cable: '14/2' }] };
+    const plan = { ...wall, boxes: { b1: one, b2 }, runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1' } } };
+    expect(sheet(computed(planOf(plan)).makeup['b1']!)).toEqual([
+      ['14/2', true, true],
+      ['14/2', false, false],
+    ]);
+  });
   test('hots and neutrals of all three are joined with a tail; what the old red does is left alone', () => {
     expect(joint(m.joints, 'H')).toMatchObject({ method: 'connector', tails: 1, connector: 'middle' });
     expect(joint(m.joints, 'N').conductors.length).toBe(3);

@@ -92,11 +92,14 @@ function cablesIn(
         (wiring.circuits[r.circuit]?.tree.feedOf.get(boxId)?.runs.includes(run) ?? false),
     }));
   if (list.length === 0) return [];
-  const old = cablesThere(plan, boxId).map((c): MakeUpCable => ({
+  const there = cablesThere(plan, boxId);
+  // Which of several feeds an old box, nobody has said.
+  const isOnly = (circuit: string | null) => there.filter((c) => c.circuit === circuit).length === 1;
+  const old = there.map((c): MakeUpCable => ({
     ...c,
     there: true,
     other: null,
-    feed: !list.some((r) => r.feed && r.circuit === c.circuit),
+    feed: isOnly(c.circuit) && !list.some((r) => r.feed && r.circuit === c.circuit),
   }));
   if (order === 'arrival') return [...old, ...list];
   const key = (c: MakeUpCable) => (c.feed ? -1 : slotOf(c.run, joints, devices));

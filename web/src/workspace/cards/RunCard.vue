@@ -17,6 +17,8 @@ const laid = computed(() => session.result?.runs[id.value]);
 const title = computed(() =>
   run.value ? `${names.value.end(run.value.from)} → ${names.value.end(run.value.to)}` : '',
 );
+/** A tapped circuit has no order from a panel. */
+const isOrdered = computed(() => (session.result?.circuits[run.value?.circuit ?? '']?.order.length ?? 0) > 1);
 const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
 /** Where a hole is, as it is marked: a stud by its number and height, a plate by how far along its wall. */
 function placeOfHole(b: Bore): string {
@@ -128,7 +130,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       :model-value="null"
       @update:model-value="(v) => session.edit('spliceRun', { run: id, along: v })"
     />
-    <details v-if="run.circuit" class="my-2">
+    <details v-if="run.circuit && isOrdered" class="my-2">
       <summary class="row cursor-pointer"><span>Order of this circuit</span><b>by hand</b></summary>
       <CircuitOrder :circuit="run.circuit" />
     </details>
