@@ -151,6 +151,36 @@ test('the order of a circuit is changed by hand, a splice box put in, and both a
   await expect.poll(() => tally(page, 'boxes')).toBe(boxes);
 });
 
+test('a cable is drawn through a place one points at, or types, and goes its own way again', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Drawn', round);
+  await page.goto(`/jobs/${job}/runs`);
+  await page.locator('[data-run=k2]').click();
+  const card = page.locator('[data-card]');
+  const cut = () => page.locator('[data-run=k2] b').textContent();
+  const before = (await cut()) ?? '';
+  await card.getByText('Goes through').click();
+  await card.getByRole('button', { name: 'Point to where it goes' }).click();
+  const plan = await page.getByRole('group', { name: 'Plan of the level' }).boundingBox();
+  if (!plan) throw new Error('no plan');
+  await page.mouse.click(plan.x + plan.width / 2, plan.y + plan.height / 2);
+  await expect(card.locator('[data-through] li')).toContainText('Over Den');
+  await expect.poll(cut).not.toBe(before);
+  await page.keyboard.press('Escape');
+  await expect(card.getByRole('button', { name: 'Point to where it goes' })).toBeVisible();
+  await card.getByRole('button', { name: 'No longer through place 1' }).press('Enter');
+  await expect.poll(cut).toBe(before);
+  await card.getByLabel('Wall', { exact: true }).selectOption({ index: 2 });
+  await card.getByLabel('Along it').fill('3');
+  await card.getByLabel('Above the subfloor').fill(`8' 3`);
+  await card.getByLabel('Above the subfloor').press('Tab');
+  await card.getByRole('button', { name: 'Go through it' }).click();
+  await expect(card.locator('[data-through] li')).toContainText('along');
+  await page.keyboard.press('Control+z');
+  await expect(card.locator('[data-through] li')).toHaveCount(0);
+});
+
 test('an obstacle put in the way: the cable goes round it; taken away, it comes back', async ({ page }) => {
   const job = await studyJob(page, 'In the way', { ...round, runs: { k2: round.runs.k2 } });
   await page.goto(`/jobs/${job}/runs`);

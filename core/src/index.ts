@@ -104,4 +104,6 @@ export { changeOf, countRuns, withChange, type Change as ValueChange } from './i
 export type { Unrolled, UnrolledWall } from './outputs/drawing/unrolled.ts';
 export * from './lookups/index.ts';
 export { resultFile, writtenFinding, type ResultFile, type WrittenFinding } from './formats/resultFile.ts';
+export { placeInPlan, placeOnWall, wallAtPoint, type InWall } from './survey/pointing.ts';
+export { drillLine } from './runs/lanes.ts';
 export { snappedEnd, snappedFlat, snappedOffset, wallSegment, type WallSegment } from './survey/snapping.ts';

@@ -4,7 +4,7 @@ import { distance, type XYZ } from '../geometry/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, runSchema, type Plan } from '../plan/index.ts';
+import { entrySchemas, runSchema, type Plan, type RunPlace } from '../plan/index.ts';
 import { settled } from '../plan/settled.ts';
 import { isData } from '../materials/index.ts';
 import { growBoxes } from '../proposals/grown.ts';
@@ -16,6 +16,9 @@ import type { House } from '../stages/index.ts';
 import { fitCables } from '../wiring/index.ts';
 import { need } from './need.ts';
 import { id, ids, verb, whole } from './verb.ts';
+
+const placeSchema = whole(runSchema.shape.through.unwrap().element);
+const mostStops = 12;
 
 const computers = new WeakMap<Plan, Computer>();
 
@@ -59,13 +62,60 @@ function link(draft: Plan, circuit: string, from: string, to: string): void {
   draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({ from, to, circuit });
 }
 
+/** Places a cable goes through with one more, where it makes the cable least longer, as the crow flies. */
+function withStop(draft: Plan, id: string, place: RunPlace): RunPlace[] {
+  const { through } = entryOf(draft.runs, id);
+  const raised = (p: RunPlace): XYZ => ({ ...p, z: p.z + entryOf(draft.levels, p.level).elevation });
+  const path = houseOf(draft).runs.runs[id]?.path ?? [];
+  const [first, last] = [path[0], path.at(-1)];
+  const all = [...(first ? [first] : []), ...through.map(raised), ...(last ? [last] : [])];
+  const at = raised(place);
+  const apart = (a: XYZ | undefined, b: XYZ | undefined) =>
+    a && b ? Math.hypot(distance(a, b), b.z - a.z) : 0;
+  const more = through
+    .map((_, i) => i)
+    .concat(through.length)
+    .map((i) => apart(all[i], at) + apart(at, all[i + 1]) - apart(all[i], all[i + 1]));
+  const best = more.reduce((least, m, i) => (m < nth(more, least) - 1e-9 ? i : least), 0);
+  return through.toSpliced(best, 0, place);
+}
+
 /** Verbs for cables: which way, in which order, joined by hand. */
 export const cableEdits = {
   setRunWay: verb(
     'Says which way a cable goes.',
     z.strictObject({ run: id, way: whole(runSchema.shape.way) }),
     (draft, args) => {
-      need(draft.runs, args.run, 'run').way = args.way;
+      const run = need(draft.runs, args.run, 'run');
+      run.way = args.way;
+      run.through = [];
+    },
+  ),
+  goThrough: verb(
+    'Has a cable go through a place one points at, beside those it goes through already, and pins it. `z` is above the subfloor.',
+    z.strictObject({ run: id, place: placeSchema }),
+    (draft, args) => {
+      const run = need(draft.runs, args.run, 'run');
+      need(draft.levels, args.place.level, 'place.level');
+      if (run.through.length >= mostStops)
+        throw new EditRefused('place', `is one too many: a cable goes through ${mostStops} at most`);
+      run.through = withStop(draft, args.run, args.place);
+      run.pinned = true;
+      if (houseOf(draft).runs.runs[args.run]?.path.length === 0)
+        throw new EditRefused(
+          'place',
+          'takes no cable: it is closed, or nothing leads there this way; point in a wall, or over an open ceiling',
+        );
+    },
+  ),
+  leaveThrough: verb(
+    'Has a cable no longer go through one of its places, counted from 0; or through none of them.',
+    z.strictObject({ run: id, stop: z.int().min(0).optional() }),
+    (draft, args) => {
+      const run = need(draft.runs, args.run, 'run');
+      if (args.stop !== undefined && args.stop >= run.through.length)
+        throw new EditRefused('stop', `is none of the ${run.through.length} places of this cable`);
+      run.through = args.stop === undefined ? [] : run.through.filter((_, i) => i !== args.stop);
     },
   ),
   pinRuns: verb(
@@ -154,6 +204,7 @@ export const cableEdits = {
       if (a === b) throw new EditRefused('b', 'must be another box');
       const swapped = (end: string) => (end === a ? b : end === b ? a : end);
       for (const [, run] of cablesOf(draft, circuit)) {
+        run.through = [];
         run.from = swapped(run.from);
         run.to = swapped(must(run.to, 'the far end'));
       }
@@ -199,6 +250,7 @@ export const cableEdits = {
         to === null ? [] : cablesOf(draft, run.circuit).filter(([, r]) => isBetween(r, from, to));
       for (const key of to === null ? [runId] : beside.map(([key]) => key)) {
         const first = entryOf(draft.runs, key);
+        first.through = [];
         draft.runs[nextId(draft.runs, 'k')] = { ...first, from: box };
         delete first.endsAt;
         Object.assign(first, { to: box, tail: 0 });

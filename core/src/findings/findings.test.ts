@@ -360,6 +360,13 @@ const cases: Record<FindingCode, () => Plan> = {
       levels: { L1: { below: 'slab' } },
       runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'under' } },
     }),
+  'run.through': () =>
+    planOf({
+      ...wired({}),
+      runs: {
+        k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', through: [{ x: 2, y: 0, z: 60 }] },
+      },
+    }),
   'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
   'bore.size': () =>
     wired(

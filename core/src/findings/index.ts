@@ -66,6 +66,7 @@ import {
   closedWallsAreAChoice,
   loopsAreStapled,
   runsAreLaid,
+  stopsAreReached,
   waysAreAsAsked,
 } from './runs.ts';
 
@@ -120,6 +121,7 @@ export const checks: readonly Check[] = [
   serviceCarriesTheLoad,
   auditedCircuitsAreSound,
   runsAreLaid,
+  stopsAreReached,
   waysAreAsAsked,
   closedWallsAreAChoice,
   closedCeilingsAreAChoice,

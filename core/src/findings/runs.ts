@@ -17,6 +17,16 @@ export const waysAreAsAsked = ofRuns(({ id, way, length }, { plan }) => {
   return [found('run.way', [thing.run(id)], { run: id, asked, way, length: length.path }, { fixes })];
 });
 
+/** A cable that was told to go through places it does not come to. */
+export const stopsAreReached = ofRuns(({ id, missed, path }, { plan }) => {
+  if (missed.length === 0 || path.length === 0) return [];
+  const fixes = [{ label: 'Let it go its own way', edit: 'leaveThrough', args: { run: id } }];
+  const of = entryOf(plan.runs, id).through.length;
+  return [
+    found('run.through', [thing.run(id)], { run: id, missed: missed.map((i) => i + 1), of }, { fixes }),
+  ];
+});
+
 export const closedWallsAreAChoice = ofRuns((r) =>
   r.closed.map((c) =>
     found('run.closed', [thing.run(r.id), thing.wall(c.wall)], {

@@ -35,6 +35,13 @@ export const runsTexts = {
       `${n.run(f.run)} was told to go ${wayWords[f.asked]}, where nothing is open to it: it goes ${wayWords[f.way]} instead, ${inches(f.length)}.`,
     fix: () => 'Take another way, or say what is over and under this level where it is walked.',
   }),
+  'run.through': text<{ run: string; missed: readonly number[]; of: number }>({
+    level: 'warning',
+    source: 'framing',
+    says: (f, n) =>
+      `${n.run(f.run)} does not come to ${f.of === 1 ? 'the place' : `place ${f.missed.join(' and ')} of the ${f.of}`} it is told to go through: the framing only leads back from there.`,
+    fix: () => 'Point to another place, or let the cable go its own way.',
+  }),
   'run.closed': text<{
     run: string;
     wall: string;

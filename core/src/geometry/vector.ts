@@ -17,6 +17,8 @@ export const cross = (a: XY, b: XY): number => a.x * b.y - a.y * b.x;
 export const lengthOf = (a: XY): number => Math.hypot(a.x, a.y);
 export const distance = (a: XY, b: XY): number => Math.hypot(a.x - b.x, a.y - b.y);
 /** The normal on the left hand of someone looking along `a`; same length as `a`. */
+/** Between two places in space. */
+export const distance3 = (a: XYZ, b: XYZ): number => Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
 export const leftOf = (a: XY): XY => ({ x: -a.y, y: a.x });
 
 /** Unit vector from a to b; null when the points coincide. */

@@ -2,7 +2,10 @@ import { deviceWords } from '../boxes/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { boxNumber, isOnWall, type Names, type Plan, type Side } from '../plan/index.ts';
 import { wallLetter } from '../plan/ids.ts';
+import { roomHolding } from '../rooms/seeing.ts';
 import { readWalk } from '../rooms/walked.ts';
+import { wallAtPoint } from '../survey/pointing.ts';
+import { formatLength } from '../units/index.ts';
 
 interface SeenWall {
   readonly room: string;
@@ -108,6 +111,13 @@ export function namesOf(plan: Plan): Names {
       const c = plan.circuits[id];
       if (!c) return 'a circuit that is gone';
       return c.name || (c.space === null ? 'without a name' : `in space ${c.space}${c.half ?? ''}`);
+    },
+    place: (at) => {
+      const inWall = wallAtPoint(plan, at.level, at);
+      if (inWall) return `${wall(inWall.wall)}, ${formatLength(inWall.at)} along, ${formatLength(at.z)} up`;
+      const holding = roomHolding(plan, at.level, at);
+      const where = at.z > 0 ? 'over' : 'under';
+      return `${where} ${holding === null ? 'open ground' : room(holding)}`;
     },
     run: (id) => {
       const r = plan.runs[id];

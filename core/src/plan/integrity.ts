@@ -184,7 +184,10 @@ const runsJoinThings: Invariant = (plan, look) =>
   entries(plan.runs, look.runs).flatMap(([id, run]) => {
     const path = `runs.${id}`;
     const isEnd = (end: string) => Object.hasOwn(plan.boxes, end) || Object.hasOwn(plan.panels, end);
-    const problems = refersTo(plan, 'circuits', run.circuit, `${path}.circuit`);
+    const problems = [
+      ...refersTo(plan, 'circuits', run.circuit, `${path}.circuit`),
+      ...run.through.flatMap((p, i) => refersTo(plan, 'levels', p.level, `${path}.through.${i}.level`)),
+    ];
     if (!isEnd(run.from))
       problems.push({
         path: `${path}.from`,

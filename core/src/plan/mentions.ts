@@ -33,7 +33,7 @@ export function mentioning(plan: Plan, { there, gone }: Changed): Looked {
   if (isLevel) {
     add('points', (p) => isLevel(p.level));
     add('rooms', (r) => isLevel(r.level));
-    add('runs', (r) => isLevel(r.endsAt?.level));
+    add('runs', (r) => isLevel(r.endsAt?.level) || r.through.some((p) => isLevel(p.level)));
   }
   const isRoom = among(gone('rooms'));
   if (isRoom) {

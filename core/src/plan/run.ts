@@ -2,6 +2,15 @@ import { z } from 'zod';
 import { cables } from '../materials/index.ts';
 import { coordinate, idSchema, keysOf } from './fields.ts';
 
+/** A place a cable is told to go through, or where it waits open: `z` above the subfloor of its level. Inches. */
+const placeSchema = z.strictObject({
+  level: idSchema.default('L1'),
+  x: coordinate,
+  y: coordinate,
+  z: coordinate,
+});
+export type RunPlace = z.infer<typeof placeSchema>;
+
 /** A cable between a box or panel and another, or to an open end. */
 export const runSchema = z.strictObject({
   from: idSchema,
@@ -10,9 +19,9 @@ export const runSchema = z.strictObject({
   cable: z.enum(keysOf(cables)).default('14/2'),
   way: z.enum(['auto', 'wall', 'over', 'under', 'surface']).default('auto'),
   pinned: z.boolean().default(false),
-  endsAt: z
-    .strictObject({ level: idSchema.default('L1'), x: coordinate, y: coordinate, z: coordinate })
-    .optional(),
+  /** Places it is told to go through, in the order from where it starts. */
+  through: z.array(placeSchema).max(12).default([]),
+  endsAt: placeSchema.optional(),
   tail: z.number().min(0).max(6000).default(0),
 });
 export type Run = z.infer<typeof runSchema>;

@@ -1,3 +1,5 @@
+import type { RunPlace } from './run.ts';
+
 /** Something in a plan that people point at. */
 export type ThingKind =
   | 'room'
@@ -56,6 +58,8 @@ export interface Names {
   panel(id: string): string;
   circuit(id: string): string;
   run(id: string): string;
+  /** Where a cable is told to go through. */
+  place(at: RunPlace): string;
   /** An end of a cable: a box by its number, a panel, or an open end. */
   end(id: string | null): string;
 }

@@ -81,6 +81,7 @@ describe('where a cable begins and ends', () => {
       cable: '14/2',
       way: 'auto',
       pinned: false,
+      through: [] as never[],
       tail: 0,
       endsAt: { level: 'L1', x: 3, y: -3, z: 40 },
     } as const;

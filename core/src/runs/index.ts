@@ -25,6 +25,7 @@ import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import type { Staple } from './staples.ts';
 import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
 import { routeGraph } from './routeGraph.ts';
+import { missedStops } from './through.ts';
 
 export { drilledOnce, type Bore } from './holes.ts';
 export type { Staple } from './staples.ts';
@@ -58,6 +59,8 @@ export interface LaidRun {
   })[];
   /** Grooves it lies in, by wall of foam block: how long, with how many wedges, and whether steel guards it along them. */
   readonly grooves: readonly Groove[];
+  /** Places it is told to go through that it does not come to, by their numbers. */
+  readonly missed: readonly number[];
   /** Furring it lies in, by wall, where steel guards it along its length: NEC 300.4(D). Inches. */
   readonly guarded: readonly { readonly wall: string; readonly inches: number }[];
 }
@@ -217,6 +220,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     }),
     grooves: groovesOf(w, run, path, bores),
     guarded: guardedAlong(w, run, path, bores),
+    missed: missedStops(w, run, path),
   };
 });
 

@@ -14,6 +14,7 @@ import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
 import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, stepInBay, type Way } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
+import { findWayThrough, stopAt } from './through.ts';
 import { wallPiece } from './wallPiece.ts';
 
 /** A run as it was laid last, with what it was laid in and the holes it asked for. */
@@ -23,6 +24,7 @@ interface Kept {
   readonly to: RunEnd;
   readonly stepCost: StepCost;
   readonly cable: string;
+  readonly through: Run['through'];
   readonly way: Way | null;
   readonly places: readonly HolePlace[];
 }
@@ -41,6 +43,7 @@ export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | n
 
 /** A run that needs no way through the framing: it stays in one bay, or hangs at both ends over open ground in one space. Nothing for any other. */
 function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }): Laid | undefined {
+  if (run.through.length > 0) return undefined;
   const inBay = stepInBay(from, to, (wall) => wallPiece(w, wall).bays);
   if (inBay && isInOneBay(from, to, run.way) && inBay.kind !== 'groove') return 'in one bay';
   const step = stepBetweenEnds(from, to, openSpaces(w));
@@ -135,22 +138,40 @@ function layThrough(
   const isSame =
     known?.stepCost === stepCost &&
     known.cable === cable &&
+    known.through === run.through &&
+    (run.through.length === 0 || known.graph === graph) &&
     isSameEnd(known.from, ends.from, known.graph, graph) &&
     isSameEnd(known.to, ends.to, known.graph, graph);
   const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : null;
   const changed = kept ? changes.forCable(cable) : [];
   const isGood = kept && known && !isOwnChanged(known.places, changed);
   const stays = isGood && kept.isBest && isStillBest({ ...known, ...ends }, kept.way, changed, graph);
-  const way = stays
-    ? kept.way
-    : findWay(ends, graph, stepCost, {
-        rooms: { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) },
-        // What still goes costs what it did, and the best no more.
-        ...(isGood && kept.way ? { atMost: kept.way.cost } : {}),
-      });
+  const drilled = { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) };
+  const search = () =>
+    run.through.length > 0
+      ? wayThrough(w, run, ends, graph, { stepCost, rooms: drilled })
+      : findWay(ends, graph, stepCost, {
+          rooms: drilled,
+          // What still goes costs what it did, and the best no more.
+          ...(isGood && kept.way ? { atMost: kept.way.cost } : {}),
+        });
+  const way = stays ? kept.way : search();
   const places = way && run.way !== 'surface' ? placesOf(way) : [];
   const same = known && samePlaces(known.places, places) ? known.places : places;
-  return { ...ends, graph, stepCost, cable, way, places: same };
+  return { ...ends, graph, stepCost, cable, through: run.through, way, places: same };
+}
+
+/** The way of a run that is told where to go through; null where one of the places takes no cable. */
+function wayThrough(
+  w: Ways,
+  run: Run,
+  ends: { from: RunEnd; to: RunEnd },
+  graph: RouteGraph,
+  { stepCost, rooms }: { stepCost: StepCost; rooms: Rooms },
+): Way | null {
+  const stops = run.through.flatMap((place) => stopAt(w, place) ?? []);
+  if (stops.length < run.through.length) return null;
+  return findWayThrough(ends, stops, graph, stepCost, rooms);
 }
 
 /** The holes that were asked for last time, as the steps of a graph go through them; worked out when first asked for. */
@@ -212,7 +233,7 @@ function grooved(
   { from, to }: { from: RunEnd; to: RunEnd },
   { way, stepCost }: Kept,
 ): Laid | null {
-  const step = stepInBay(from, to, (wall) => wallPiece(w, wall).bays);
+  const step = run.through.length > 0 ? null : stepInBay(from, to, (wall) => wallPiece(w, wall).bays);
   if (step?.kind !== 'groove' || !isInOneBay(from, to, run.way)) return way;
   return way && way.cost <= stepCost(step) ? way : 'in one bay';
 }

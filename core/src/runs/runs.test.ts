@@ -19,7 +19,18 @@ function twoBoxes(door: boolean, way: Plan['runs'][string]['way'] = 'auto'): Pla
   plan = edited(plan, 'addCircuit', { name: 'Test' });
   return {
     ...plan,
-    runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way, pinned: false, tail: 0 } },
+    runs: {
+      k1: {
+        from: 'b1',
+        to: 'b2',
+        circuit: 'c1',
+        cable: '14/2',
+        way,
+        pinned: false,
+        through: [] as never[],
+        tail: 0,
+      },
+    },
   };
 }
 

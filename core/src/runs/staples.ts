@@ -1,4 +1,4 @@
-import type { XYZ } from '../geometry/index.ts';
+import { distance3, nearestOnLine, type XYZ } from '../geometry/index.ts';
 import { nth } from '../lookups/index.ts';
 import { toDecimals } from '../units/index.ts';
 
@@ -39,30 +39,12 @@ export function firstStaple({ isClamped, loop }: Entry, house: number): number {
   return isClamped ? Math.min(house, withClamp, cableWithClamp - loop) : Math.min(house, withoutClamp - loop);
 }
 
-const lengthOf = (a: XYZ, b: XYZ): number => Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
-
 /** How far along a line each of its corners is. */
 function cornersAlong(path: readonly XYZ[]): number[] {
   const along = [0];
   for (let i = 1; i < path.length; i++)
-    along.push(nth(along, i - 1) + lengthOf(nth(path, i - 1), nth(path, i)));
+    along.push(nth(along, i - 1) + distance3(nth(path, i - 1), nth(path, i)));
   return along;
-}
-
-/** How far along a line it comes nearest to a place. */
-function nearestAlong(path: readonly XYZ[], corners: readonly number[], p: XYZ): number {
-  let best = { away: Infinity, along: 0 };
-  for (let i = 1; i < path.length; i++) {
-    const [a, b] = [nth(path, i - 1), nth(path, i)];
-    const length = lengthOf(a, b);
-    if (length === 0) continue;
-    const t = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y) + (p.z - a.z) * (b.z - a.z)) / length;
-    const along = Math.max(0, Math.min(length, t));
-    const [x, y, z] = [b.x - a.x, b.y - a.y, b.z - a.z].map((d) => (d * along) / length);
-    const away = lengthOf(p, { x: a.x + (x ?? 0), y: a.y + (y ?? 0), z: a.z + (z ?? 0) });
-    if (away < best.away - 1e-9) best = { away, along: nth(corners, i - 1) + along };
-  }
-  return best.along;
 }
 
 function placeAlong(path: readonly XYZ[], corners: readonly number[], along: number): XYZ {
@@ -92,7 +74,7 @@ export function staplesOf({ path, first, every, holes, isFished }: Support): Sta
   if (path.length < 2) return [];
   const corners = cornersAlong(path);
   const length = nth(corners, corners.length - 1);
-  const held = holes.map((p) => nearestAlong(path, corners, p)).sort((a, b) => a - b);
+  const held = holes.map((p) => nearestOnLine(path, p).along).sort((a, b) => a - b);
   const ends = endStaples(first, length);
   const supports = [
     ...held.map((along) => ({ along, isHole: true })),

@@ -8,6 +8,7 @@ import {
   type CollectionName,
   type Plan,
   type Run,
+  type RunPlace,
   type Side,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
@@ -60,6 +61,7 @@ export const useSelection = defineStore('selection', () => {
   const stage = ref('boxes');
   const painting = ref<string | null>(null);
   const tripped = shallowRef<ReadonlySet<string>>(new Set());
+  const threading = ref<string | null>(null);
 
   /** What is in hand may go in this window or in another: then something that is there takes its place, or nothing. */
   watch(
@@ -71,6 +73,7 @@ export const useSelection = defineStore('selection', () => {
       if (room.value === null || !plan.rooms[room.value]) room.value = Object.keys(plan.rooms)[0] ?? null;
       session.unroll(room.value);
       if (painting.value && !plan.circuits[painting.value]) painting.value = null;
+      if (threading.value && !plan.runs[threading.value]) threading.value = null;
       const kind = chosen.value?.kind;
       if (!kind) return;
       const left = picked.value.filter((id) => isThere(plan, kind, id));
@@ -84,7 +87,7 @@ export const useSelection = defineStore('selection', () => {
 
   function letGo(): void {
     choose(null);
-    painting.value = null;
+    painting.value = threading.value = null;
     tripped.value = new Set();
     room.value = level.value = null;
   }
@@ -170,6 +173,14 @@ export const useSelection = defineStore('selection', () => {
     const isOn = own.length > 0 && own.every((d) => d.circuit === circuit);
     session.edit('assignBoxes', { boxes: [box], circuit: isOn ? null : circuit });
   }
+  /** The cable that goes through what is pointed at now; null while pointing chooses. */
+  function threadWith(run: string | null): void {
+    threading.value = run;
+  }
+  /** The cable in hand goes through a place that was pointed at. */
+  function thread(place: RunPlace): void {
+    if (threading.value) session.edit('goThrough', { run: threading.value, place });
+  }
   function trip(circuit: string): void {
     const next = new Set(tripped.value);
     if (!next.delete(circuit)) next.add(circuit);
@@ -178,6 +189,7 @@ export const useSelection = defineStore('selection', () => {
   function enterStage(name: string): void {
     stage.value = name;
     if (name !== 'circuits') painting.value = null;
+    threading.value = null;
   }
 
   return {
@@ -192,6 +204,8 @@ export const useSelection = defineStore('selection', () => {
     /** Which stage is open: in some, boxes show more than themselves. */
     stage: computed(() => stage.value),
     painting: computed(() => painting.value),
+    /** The cable that is being drawn through places; null while pressing chooses. */
+    threading: computed(() => threading.value),
     /** Breakers thrown on screen only, to see what goes dark. */
     tripped: computed(() => tripped.value),
     circuitInHand,
@@ -207,6 +221,8 @@ export const useSelection = defineStore('selection', () => {
     keep,
     paintWith,
     paint,
+    threadWith,
+    thread,
     trip,
     enterStage,
   };

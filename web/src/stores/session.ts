@@ -32,6 +32,7 @@ const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
   'joinBoxes',
   'swapBoxes',
   'spliceRun',
+  'goThrough',
 ]);
 
 /** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */

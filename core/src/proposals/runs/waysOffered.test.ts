@@ -18,6 +18,7 @@ function acrossDoor(): Plan {
     cable: '14/2',
     way: 'auto',
     pinned: false,
+    through: [] as never[],
     tail: 0,
   } as const;
   return { ...plan, runs: { k1 } };

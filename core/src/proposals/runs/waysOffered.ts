@@ -84,13 +84,15 @@ function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit
 export function waysOffered(plan: Plan, runId: string, computer: Computer): WayOffered[] {
   const run = entryOf(plan.runs, runId);
   const known = new Map<string, WayOffered>();
-  const order = [run.way, ...askable.filter((way) => way !== run.way)];
-  for (const way of order) {
-    const house = computer.take(frozen({ ...plan, runs: { ...plan.runs, [runId]: { ...run, way } } }));
+  const others = askable.filter((way) => way !== run.way);
+  const drawn = run.through.length > 0 ? [run.way] : [];
+  const order = [run, ...[...drawn, ...others].map((way) => ({ ...run, way, through: [] }))];
+  for (const own of order) {
+    const house = computer.take(frozen({ ...plan, runs: { ...plan.runs, [runId]: own } }));
     const laid = entryOf(house.runs.runs, runId);
-    const own = offered(way, laid, house);
+    const found = offered(own.way, laid, house);
     const same = JSON.stringify(laid.path);
-    if (own && !known.has(same)) known.set(same, { ...own, isNow: way === run.way });
+    if (found && !known.has(same)) known.set(same, { ...found, isNow: own === run });
   }
   computer.take(plan);
   return [...known.values()];

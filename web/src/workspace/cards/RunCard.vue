@@ -6,6 +6,7 @@ import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
 import CircuitOrder from '../circuits/CircuitOrder.vue';
+import RunThrough from './RunThrough.vue';
 import RunWays from './RunWays.vue';
 
 const session = useSession();
@@ -123,6 +124,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       ]"
       @update:model-value="(v) => session.edit('setRunWay', { run: id, way: v })"
     />
+    <RunThrough v-if="laid.length.path > 0" :run="id" />
     <LengthField
       v-if="circuit && laid.length.path > 0"
       class="mt-2"

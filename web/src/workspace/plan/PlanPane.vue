@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { entryOf, type EditStep } from '@fieldchalk/core';
+import { drillLine, entryOf, placeInPlan, ruleBook, type EditStep } from '@fieldchalk/core';
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
@@ -52,6 +52,11 @@ const shapes = computed(() => {
   return { ...all, cables: all.cables.filter((c) => own(c.id)) };
 });
 const chosen = computed(() => new Set(selection.picked));
+/** Places on this level that the chosen cable is told to go through. */
+const stops = computed(() => {
+  const run = selection.chosen?.kind === 'run' ? session.opened.runs[selection.chosen.id] : undefined;
+  return run?.through.filter((place) => place.level === level.value) ?? [];
+});
 const isEmpty = computed(() => Object.keys(session.plan?.walls ?? {}).length === 0);
 const distances = computed(() => {
   const mark = selection.chosen?.kind === 'box' ? session.result?.ceilings[selection.chosen.id] : undefined;
@@ -91,6 +96,14 @@ function grab(kind: Kind, id: string, event: PointerEvent) {
 function orderFor(kind: Kind, id: string, by: { x: number; y: number }, fine: boolean) {
   const { opened: plan, result } = session;
   return planOrder(kind, { plan, result, level: level.value, id, by, fine, scale: scale.value });
+}
+/** A cable being drawn goes through what is pressed: in a wall at the line of holes, in a room over its ceiling, or under its floor where it is told to go under. */
+function thread(event: PointerEvent) {
+  const at = placeOf(event);
+  if (!selection.threading || event.button !== 0 || !at) return;
+  event.stopPropagation();
+  const line = drillLine({ rules: ruleBook(session.opened.rules.values) });
+  selection.thread(placeInPlan(session.opened, level.value, at, selection.threading, line));
 }
 function press(event: PointerEvent) {
   const at = placeOf(event);
@@ -141,6 +154,7 @@ function letGo(target: EventTarget | null) {
   if (drag.cancel()) return;
   if (tools.letGo()) drawingNow.value = isDrawing.value;
   else if (selection.painting) selection.paintWith(null);
+  else if (selection.threading) selection.threadWith(null);
   else if (!isTyping(target)) selection.choose(null);
 }
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -174,9 +188,10 @@ function nameSpace(at: { x: number; y: number }) {
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
       class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
-      :class="{ 'cursor-crosshair': tool.kind !== 'choose' }"
+      :class="{ 'cursor-crosshair': tool.kind !== 'choose' || selection.threading }"
       role="group"
       aria-label="Plan of the level"
+      @pointerdown.capture="thread"
       @pointerdown="press"
     >
       <defs>
@@ -197,7 +212,17 @@ function nameSpace(at: { x: number; y: number }) {
           @over="over"
           @grab="grab"
           @name="nameSpace"
-          @room="(id) => tool.kind === 'choose' && selection.chooseRoom(id)"
+          @room="(id) => tool.kind === 'choose' && !selection.threading && selection.chooseRoom(id)"
+        />
+        <circle
+          v-for="(place, i) in stops"
+          :key="`stop ${i}`"
+          :cx="place.x"
+          :cy="-place.y"
+          :r="6 / scale"
+          class="fill-none stroke-ink"
+          :stroke-width="2 / scale"
+          pointer-events="none"
         />
         <g v-if="tool.kind === 'draw' && tool.pointer" pointer-events="none">
           <line

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, type Result, ruleBook, type UnrolledWall } from '@fieldchalk/core';
+import { formatLength, placeOnWall, type Result, ruleBook, type UnrolledWall } from '@fieldchalk/core';
 import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
@@ -123,6 +123,21 @@ function place(x: number) {
   if (wall) session.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
 }
 const chooseStud = (id: string) => selection.choose({ kind: 'stud', id });
+/** A cable being drawn goes through what is pressed on a wall. */
+function thread(event: PointerEvent) {
+  const svg = event.target instanceof Element ? event.target.closest('svg') : null;
+  const unrolled = session.unrolled;
+  if (!selection.threading || event.button !== 0 || !svg || !unrolled) return;
+  event.stopPropagation();
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+    (svg as SVGSVGElement).getScreenCTM()?.inverse(),
+  );
+  const wall = unrolled.walls.find((w) => x >= w.x && x <= w.x + w.length);
+  if (wall)
+    selection.thread(
+      placeOnWall(session.opened, { wall: wall.wall, at: wallAt(wall, x) }, unrolled.height - y),
+    );
+}
 const zooming = d3Zoom<HTMLElement, unknown>()
   .scaleExtent([1, 12])
   .filter((event: Event) =>
@@ -142,6 +157,8 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
     class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2"
     aria-label="Unrolled room"
     tabindex="0"
+    :class="{ 'cursor-crosshair': selection.threading }"
+    @pointerdown.capture="thread"
   >
     <RibbonDrawing
       v-if="session.answered && session.result && session.unrolled && session.unrolled.walls.length > 0"
