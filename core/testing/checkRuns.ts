@@ -222,7 +222,7 @@ export function wrongRuns(
       const where = isPlate(m.role) ? bore.at : bore.z;
       if (where - bore.diameter / 2 < low || where + bore.diameter / 2 > high)
         wrong.push(`${id} is bored at the end of ${bore.member}: ${where} of ${low} to ${high}`);
-      if (Math.abs((w.half * 2 - bore.diameter) / 2 - bore.edge) > 1e-3)
+      if (Math.abs((w.half * 2 - bore.diameter) / 2 - Math.abs(bore.off) - bore.edge) > 1e-3)
         wrong.push(`${id} has another edge at ${bore.member}`);
     }
   }

@@ -40,6 +40,7 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   setOpening: { opening: 'o1', changes: { width: 40 } },
   removeOpening: { opening: 'o1' },
   measureStud: { wall: 'w2', at: 33, was: 32 },
+  setStud: { wall: 'w6', at: 47.5, changes: { count: 2, holes: [{ z: 30, diameter: 1, off: 0.5 }] } },
   forgetStud: { member: 'm1' },
   addObstacle: { wall: 'w2', at: 20, width: 4, low: 40, high: 60, kind: 'pipe' },
   setObstacle: { obstacle: 'x1', changes: { width: 6 } },

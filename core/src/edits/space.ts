@@ -7,12 +7,14 @@ import {
   layerSchema,
   levelSchema,
   memberRoles,
+  memberSchema,
   obstacleSchema,
   openingSchema,
   position,
   side,
   text,
   type Layer,
+  type Plan,
 } from '../plan/index.ts';
 import { need, parsed } from './need.ts';
 import { change, changesOf, id, ids, verb, whole } from './verb.ts';
@@ -20,6 +22,10 @@ import { change, changesOf, id, ids, verb, whole } from './verb.ts';
 const joists = levelSchema.shape.joists.unwrap();
 
 const thicknessOf = (layers: readonly Layer[]) => layers.reduce((sum, l) => sum + l.thickness, 0);
+
+/** The member that was measured at a place along a wall; null where none was. */
+const measuredAt = (draft: Plan, wall: string, at: number): string | null =>
+  Object.entries(draft.members).find(([, m]) => m.wall === wall && Math.abs(m.at - at) < 0.05)?.[0] ?? null;
 
 /** Verbs for what is on and around the walls: openings, studs as measured, obstacles, fixtures, levels. */
 export const spaceEdits = {
@@ -42,16 +48,33 @@ export const spaceEdits = {
     z.strictObject({ wall: id, at: position, was: position, role: z.enum(memberRoles).optional() }),
     (draft, args) => {
       need(draft.walls, args.wall, 'wall');
-      const known = Object.keys(draft.members).find(
-        (id) =>
-          entryOf(draft.members, id).wall === args.wall &&
-          Math.abs(entryOf(draft.members, id).at - args.was) < 0.05,
-      );
+      const known = measuredAt(draft, args.wall, args.was);
       draft.members[known ?? nextId(draft.members, 'm')] = entrySchemas.members.parse({
+        ...(known === null ? {} : draft.members[known]),
         wall: args.wall,
         role: args.role ?? 'stud',
         at: args.at,
       });
+    },
+  ),
+  setStud: verb(
+    'Says of the stud at a place along a wall how many are nailed together there, or which holes are in it. One that the layout has is measured where it stands.',
+    z.strictObject({
+      wall: id,
+      at: position,
+      role: z.enum(memberRoles).optional(),
+      changes: changesOf(memberSchema.pick({ count: true, holes: true })),
+    }),
+    (draft, args) => {
+      need(draft.walls, args.wall, 'wall');
+      const known = measuredAt(draft, args.wall, args.at);
+      const member = known ?? nextId(draft.members, 'm');
+      draft.members[member] ??= entrySchemas.members.parse({
+        wall: args.wall,
+        role: args.role ?? 'stud',
+        at: args.at,
+      });
+      change(entryOf(draft.members, member), memberSchema, args.changes);
     },
   ),
   forgetStud: verb(

@@ -368,6 +368,19 @@ const cases: Record<FindingCode, () => Plan> = {
       },
     }),
   'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
+  'run.derated': () =>
+    wired(
+      { amps: 30, gauge: 10 },
+      {
+        values: { 'drill.largestBit': 2, 'drill.perPlate': 4 },
+        runs: Object.fromEntries(
+          [1, 2, 3, 4].map((n) => [
+            `k${n}`,
+            { from: 'b1', to: 'b2', circuit: 'c1', cable: '10/3', way: 'over' },
+          ]),
+        ),
+      },
+    ),
   'bore.size': () =>
     wired(
       {},

@@ -67,6 +67,7 @@ import {
   loopsAreStapled,
   runsAreLaid,
   stopsAreReached,
+  cablesCarryTheirCircuits,
   waysAreAsAsked,
 } from './runs.ts';
 
@@ -122,6 +123,7 @@ export const checks: readonly Check[] = [
   auditedCircuitsAreSound,
   runsAreLaid,
   stopsAreReached,
+  cablesCarryTheirCircuits,
   waysAreAsAsked,
   closedWallsAreAChoice,
   closedCeilingsAreAChoice,

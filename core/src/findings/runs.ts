@@ -1,6 +1,10 @@
 import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { framingKinds } from '../materials/index.ts';
+import { adjustedAmps, cables, dataGauge, framingKinds } from '../materials/index.ts';
+import type { Member } from '../framing/index.ts';
+import type { Bore } from '../runs/index.ts';
+import { mostOfDepth } from '../runs/boreLimits.ts';
+import type { House } from '../stages/index.ts';
 import { toDecimals } from '../units/index.ts';
 import { ofRuns, ofWalls } from './check.ts';
 import { found } from './finding.ts';
@@ -59,12 +63,44 @@ export const loopsAreStapled = ofRuns((r) =>
   ),
 );
 
-export const boresLeaveWood = ofWalls((_, id, { plan, runs, rules }) =>
-  entryOf(runs.holes, id).flatMap((bore) => {
-    if (bore.number === null) return [];
-    const wall = entryOf(plan.walls, id);
-    const percent = (bore.diameter / framingKinds[wall.framing].depth) * 100;
-    const limit = rules(wall.bearing || wall.exterior ? 'bore.bearing' : 'bore.other');
+/** Not more than so many doubled studs one after another may be bored past what single ones may: IRC R602.6 (from memory). */
+const mostDoubled = 2;
+
+/** Doubled studs of a wall that stand in a row of more than may be bored past the limit of single ones, by their ids. */
+function tooManyInARow(wall: string, limit: number, { framing, runs }: House): ReadonlySet<string> {
+  const past = new Set(entryOf(runs.holes, wall).flatMap((b) => (b.diameter > limit ? [b.member] : [])));
+  const rows: string[][] = [];
+  let packs = 0;
+  let last: Member | null = null;
+  for (const m of entryOf(framing.walls, wall).standing) {
+    const isOn = (m.pack ?? 1) > 1 && past.has(m.id);
+    const isSamePack = last !== null && m.pack === last.pack && m.at - last.at < m.width + 0.01;
+    if (!isOn) packs = 0;
+    else if (packs === 0) {
+      packs = 1;
+      rows.push([m.id]);
+    } else {
+      if (!isSamePack) packs++;
+      rows.at(-1)?.push(m.id);
+    }
+    if (isOn && packs > mostDoubled) rows.at(-1)?.push('more');
+    last = m;
+  }
+  return new Set(rows.filter((row) => row.includes('more')).flat());
+}
+
+export const boresLeaveWood = ofWalls((_, id, house) => {
+  const { plan, framing, runs, rules } = house;
+  const wall = entryOf(plan.walls, id);
+  const { depth } = framingKinds[wall.framing];
+  const members = new Map(entryOf(framing.walls, id).members.map((m) => [m.id, m]));
+  const single = mostOfDepth(wall, { role: 'stud' }, rules);
+  const inARow = tooManyInARow(id, (depth * single) / 100 + 1e-9, house);
+  return entryOf(runs.holes, id).flatMap((bore) => {
+    const member = members.get(bore.member);
+    if (bore.number === null || !member) return [];
+    const percent = (bore.diameter / depth) * 100;
+    const limit = inARow.has(member.id) ? single : mostOfDepth(wall, member, rules);
     if (percent <= limit + 1e-9) return [];
     return [
       found('bore.size', [thing.member(bore.member)], {
@@ -75,5 +111,31 @@ export const boresLeaveWood = ofWalls((_, id, { plan, runs, rules }) =>
         limit,
       }),
     ];
-  }),
-);
+  });
+});
+
+/** More than two cables in a hole that is sealed, or in the insulation of an outside wall, carry less: NEC 334.80 (from memory). */
+const mostUnadjusted = 2;
+const sealed: ReadonlySet<Bore['role']> = new Set(['top-plate', 'bottom-plate', 'block']);
+
+export const cablesCarryTheirCircuits = ofRuns((r, { plan }) => {
+  const circuit = plan.circuits[entryOf(plan.runs, r.id).circuit ?? ''];
+  const { gauge } = entryOf(cables, r.cable);
+  if (!circuit || gauge === dataGauge) return [];
+  const crowded = r.bores.filter(
+    (b) => b.cables > mostUnadjusted && (sealed.has(b.role) || entryOf(plan.walls, b.wall).exterior),
+  );
+  const worst = crowded.reduce<Bore | null>((w, b) => (!w || b.conductors > w.conductors ? b : w), null);
+  const amps = worst && adjustedAmps(gauge, worst.conductors);
+  if (!worst || amps === null || amps >= circuit.amps) return [];
+  const { wall, cables: count, conductors } = worst;
+  const facts = {
+    run: r.id,
+    wall,
+    cables: count,
+    conductors,
+    amps: toDecimals(amps, 1),
+    breaker: circuit.amps,
+  };
+  return [found('run.derated', [thing.run(r.id)], facts)];
+});

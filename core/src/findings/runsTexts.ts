@@ -77,6 +77,20 @@ export const runsTexts = {
       `${n.run(f.run)} has a ${inches(f.loop)} loop at ${n.box(f.box)}: along the sheath it reaches its first staple too late.`,
     fix: (f) => `Keep the loop to ${inches(f.most)}, or use a box with a clamp.`,
   }),
+  'run.derated': text<{
+    run: string;
+    wall: string;
+    cables: number;
+    conductors: number;
+    amps: number;
+    breaker: number;
+  }>({
+    level: 'error',
+    source: 'NEC 334.80, 310.15(C)(1) (from memory)',
+    says: (f, n) =>
+      `${n.run(f.run)} shares a sealed or insulated hole in ${n.wall(f.wall)} with ${f.cables - 1} others: with ${f.conductors} conductors together it may carry ${f.amps} A, and its breaker lets ${f.breaker} A through.`,
+    fix: () => 'Let fewer cables share a hole, or take heavier wire.',
+  }),
   'bore.size': text<{ diameter: number; stud: number; wall: string; percent: number; limit: number }>({
     level: 'error',
     source: 'IRC 2021 R602.6 (from memory)',

@@ -1,5 +1,5 @@
 import { never } from '../lookups/index.ts';
-import type { MemberRole } from '../plan/index.ts';
+import type { MeasuredHole, MemberRole } from '../plan/index.ts';
 import { tidy } from '../units/index.ts';
 
 export type { MemberRole } from '../plan/index.ts';
@@ -26,6 +26,10 @@ export interface Member {
   /** Place among the vertical members at the floor line, counted from the wall's `from`; null for the rest. */
   readonly number: number | null;
   readonly measured: boolean;
+  /** How many uprights are nailed together with it and itself, where people said so. */
+  readonly pack?: number;
+  /** Holes that are in it already. */
+  readonly holes?: readonly MeasuredHole[];
 }
 
 /** A member's name within its wall. */
@@ -53,7 +57,7 @@ function partName(part: MemberPart): string {
 export type Piece = Omit<Member, 'id' | 'wall' | 'number'>;
 
 export function memberOf(wall: string, piece: Piece): Member {
-  const { role, part, at, width, low, high, measured } = piece;
+  const { role, part, at, width, low, high, measured, pack, holes } = piece;
   return {
     role,
     at: tidy(at),
@@ -65,5 +69,7 @@ export function memberOf(wall: string, piece: Piece): Member {
     wall,
     number: part.kind === 'upright' ? part.number : null,
     part,
+    ...(pack === undefined ? {} : { pack }),
+    ...(holes === undefined ? {} : { holes }),
   };
 }

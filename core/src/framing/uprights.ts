@@ -1,4 +1,5 @@
 import { compareIds } from '../plan/ids.ts';
+import type { MeasuredHole } from '../plan/index.ts';
 import type { MemberRole } from './member.ts';
 import { isBroken, thickness, type FrameInput, type RoughOpening, type WallExtent } from './extent.ts';
 
@@ -9,6 +10,8 @@ export interface Upright {
   low: number;
   high: number;
   measured: boolean;
+  pack?: number;
+  holes?: readonly MeasuredHole[];
 }
 
 const clear = thickness - 1e-6;
@@ -99,11 +102,20 @@ function moveToMeasured(list: Upright[], { measured, wall }: FrameInput, { low, 
     const nearest = [...free]
       .filter((u) => alike(u) && Math.abs(u.at - m.at) <= reach)
       .sort((a, b) => rank(a) - rank(b))[0];
-    if (nearest) {
-      free.delete(nearest);
-      nearest.at = m.at;
-      nearest.measured = true;
-    } else list.push({ role: m.role, at: m.at, low, high, measured: true });
+    const upright = nearest ?? { role: m.role, at: m.at, low, high, measured: true };
+    if (nearest) free.delete(nearest);
+    else list.push(upright);
+    Object.assign(upright, { at: m.at, measured: true });
+    if (m.holes.length > 0) upright.holes = m.holes;
+    if (m.count > 1) upright.pack = m.count;
+    for (let k = 1; k < m.count; k++) {
+      const at = m.at + k * thickness;
+      for (const other of [...free]) {
+        const isTaken = other.role === 'stud' && !other.measured && Math.abs(other.at - at) < clear;
+        if (isTaken) list.splice(list.indexOf(other), 1);
+      }
+      placeUnlessTaken(list, { ...upright, at });
+    }
   }
 }
 

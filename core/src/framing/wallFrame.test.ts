@@ -30,6 +30,18 @@ describe('one wall framed', () => {
     }
   });
 
+  test('studs nailed together stand side by side from where the first was measured, and know it', () => {
+    const frame = frameOf(96, {}, { members: { m1: { wall: 'w1', at: 48, count: 2, holes: [{ z: 30 }] } } });
+    const pack = frame.standing.filter((m) => m.pack === 2);
+    expect(pack.map((m) => m.at)).toEqual([48, 49.5]);
+    expect(pack.map((m) => m.holes)).toEqual([
+      [{ z: 30, diameter: 0.75, off: 0 }],
+      [{ z: 30, diameter: 0.75, off: 0 }],
+    ]);
+    expect(frame.standing).toHaveLength(8);
+    expect(frame.standing.map((m) => m.number)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  });
+
   test('a low wall ends under its own top, a cabinet leaves the framing whole', () => {
     const low = frameOf(96, { height: 42 });
     expect([low.top, low.high]).toEqual([42, 39]);

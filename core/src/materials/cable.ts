@@ -88,5 +88,25 @@ export const cableNames = Object.keys(cables);
 
 export const isData = (type: string): boolean => cables[type]?.gauge === dataGauge;
 
-/** Bits on the van, inches, smallest first. */
-export const bitSizes = [0.5, 0.625, 0.75, 1] as const;
+/** Bits there are, inches, smallest first; which of them are in the bag is a rule. Common practice, no source. */
+export const bitSizes = [0.5, 0.625, 0.75, 1, 1.25, 1.5, 2] as const;
+
+/** Amperes of copper in a 90 °C sheath, from which adjusting starts: NEC 334.80, Table 310.16 (from memory). By AWG. */
+const ampsAt90: Record<Gauge, number> = { 14: 25, 12: 30, 10: 40, 8: 55, 6: 75 };
+
+/** More than three current-carrying conductors together carry this much of that, up to so many: NEC Table 310.15(C)(1) (from memory). */
+const adjusting = [
+  { upTo: 3, percent: 100 },
+  { upTo: 6, percent: 80 },
+  { upTo: 9, percent: 70 },
+  { upTo: 20, percent: 50 },
+  { upTo: 30, percent: 45 },
+  { upTo: 40, percent: 40 },
+  { upTo: Infinity, percent: 35 },
+];
+
+/** What wire may carry with so many current-carrying conductors together, at most what it may at 60 °C. Amperes. */
+export function adjustedAmps(gauge: Gauge, conductors: number): number {
+  const percent = adjusting.find(({ upTo }) => conductors <= upTo)?.percent ?? 0;
+  return Math.min(ampsByGauge[gauge], (ampsAt90[gauge] * percent) / 100);
+}

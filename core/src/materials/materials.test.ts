@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import {
   ampsByFeeder,
   ampsByGauge,
+  adjustedAmps,
   bitSizes,
   boxModels,
   cableNamed,
@@ -85,6 +86,18 @@ describe('cables', () => {
       expect(Math.max(c.width, c.thickness)).toBeLessThan(bitSizes.at(-1)!);
     }
   });
+});
+
+// NEC 334.80, 310.15(C)(1), Table 310.16 (from memory): from the 90 °C column, at most the 60 °C one.
+test.each([
+  [12, 3 * 2, 20, 24],
+  [12, 4 * 2, 20, 21],
+  [14, 2 * 2, 15, 20],
+  [12, 5 * 2, 15, 15],
+  [10, 4 * 3, 20, 20],
+] as const)('%d gauge, %d conductors together: %d A', (gauge, conductors, amps, adjusted) => {
+  expect(adjustedAmps(gauge, conductors)).toBe(amps);
+  expect(amps).toBe(Math.min(adjusted, ampsByGauge[gauge]));
 });
 
 describe('boxes', () => {

@@ -64,7 +64,7 @@ function lineOf(bores: readonly Bore[]): DrillingLine {
 
 /** The holes of a wall as one goes along it with the drill: height by height through the studs, then the plates. */
 const drillingOf = query('drilling of wall', ({ runs }: House, wall: string): WallDrilling | null => {
-  const holes = drilledOnce(entryOf(runs.holes, wall));
+  const holes = drilledOnce(entryOf(runs.holes, wall).filter((b) => !b.isThere));
   if (holes.length === 0) return null;
   const order = (b: Bore) => ({ studs: 0, other: 1, block: 2, 'bottom-plate': 3, 'top-plate': 4 })[whatOf(b)];
   const sorted = [...holes].sort(

@@ -28,7 +28,7 @@ const holes = sumsOf(
   ({ runs }: House) => idsOf(runs.holes),
   ({ plan, runs, rules }, wall) => {
     const own = entryOf(runs.holes, wall);
-    const drilled = drilledOnce(own);
+    const drilled = drilledOnce(own.filter((b) => !b.isThere));
     const plates = drilled.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate').length;
     const { cover, access } = entryOf(plan.walls, wall);
     // However many cables go past a stud of a closed wall, it is opened once.

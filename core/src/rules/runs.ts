@@ -40,6 +40,13 @@ export const runsRules = {
     practice,
     'Of 1/2, 5/8, 3/4 and 1 in. With 3/4 one bit does most of a job.',
   ),
+  'drill.largestBit': amount(
+    'Largest bit in the bag',
+    'in',
+    { default: 1, bounds: [0.5, 2] },
+    practice,
+    'Up to 2 in.; a larger one takes more cables. In each wall it stays within what its studs may lose.',
+  ),
   'drill.perHole': amount(
     'Cables in one hole',
     'count',

@@ -13,6 +13,7 @@ const place = (more: Partial<HolePlace> = {}): HolePlace => ({
   step: 0,
   isPlate: false,
   most: 2,
+  largest: 1,
   ...more,
 });
 const drilling = () => new Drilling({ perHole: 3, perPlate: 2 });
@@ -77,7 +78,7 @@ describe('what a cable pays for holes', () => {
   test('a way asks for a hole in each upright it passes, by its place and not by its number', () => {
     const plan = twoInWall('2x4', {}, { levels: { L1: { above: 'closed', below: 'slab' } } });
     const way = wayOfRun(houseOf(plan), 'k1') as Way;
-    const places = placesOf(way);
+    const places = placesOf(way, () => 1);
     expect(places.map((p) => p.key)).toEqual(
       way.steps.flatMap((s) => s.members.map((m) => `w1 ${m.at.toFixed(2)} 24.00`)),
     );

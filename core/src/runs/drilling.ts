@@ -1,3 +1,4 @@
+import type { Member } from '../framing/index.ts';
 import type { XY } from '../geometry/index.ts';
 import { nth, valueIn } from '../lookups/index.ts';
 import { query } from '../incremental/index.ts';
@@ -16,12 +17,15 @@ export interface HolePlace {
   readonly isPlate: boolean;
   /** How many holes there is room for. */
   readonly most: number;
+  /** The largest bit that may go through all of it. Inches. */
+  readonly largest: number;
 }
 
 /** Holes at one place, each by the cables in it, and how many there is room for. */
 interface Holes {
   readonly isPlate: boolean;
   readonly most: number;
+  readonly largest: number;
   readonly groups: string[][];
 }
 
@@ -81,7 +85,12 @@ export function sharedAt(graph: RouteGraph, keys: ReadonlySet<string>): Rooms {
   return { placeOf, roomAt: () => 'shared' };
 }
 
-function placeOf(step: Step, a: RouteNode, b: RouteNode): Omit<HolePlace, 'step'> {
+function placeOf(
+  step: Step,
+  a: RouteNode,
+  b: RouteNode,
+  largestIn: (member: Member) => number,
+): Omit<HolePlace, 'step'> {
   const [along, z] = [(a.along + b.along) / 2, (a.at.z + b.at.z) / 2];
   const wanted = step.kind === 'bore' ? z - a.floor : along;
   const [from, to] = step.within ?? [wanted, wanted];
@@ -92,13 +101,14 @@ function placeOf(step: Step, a: RouteNode, b: RouteNode): Omit<HolePlace, 'step'
     at: { x: (a.at.x + b.at.x) / 2, y: (a.at.y + b.at.y) / 2 },
     isPlate: step.kind === 'plate',
     most: Math.min(mostHoles, 1 + further),
+    largest: Math.min(...step.members.map(largestIn)),
   };
 }
 
 /** The holes a way asks for. */
-export const placesOf = ({ nodes, steps }: Way): HolePlace[] =>
+export const placesOf = ({ nodes, steps }: Way, largestIn: (member: Member) => number): HolePlace[] =>
   steps.flatMap((step, i) =>
-    isDrilled(step) ? [{ ...placeOf(step, nth(nodes, i), nth(nodes, i + 1)), step: i }] : [],
+    isDrilled(step) ? [{ ...placeOf(step, nth(nodes, i), nth(nodes, i + 1), largestIn), step: i }] : [],
   );
 
 /** Holes as they are drilled for one cable after another. */
@@ -108,26 +118,26 @@ export class Drilling {
   constructor(private readonly sharing: Sharing) {}
 
   /** Another cable goes through: by the first hole with room for it, else by a new one. */
-  add({ key, isPlate, most }: HolePlace, cable: string): void {
-    const holes = this.holes.get(key) ?? { isPlate, most, groups: [] };
+  add({ key, isPlate, most, largest }: HolePlace, cable: string): void {
+    const holes = this.holes.get(key) ?? { isPlate, most, largest, groups: [] };
     this.holes.set(key, holes);
     const open = this.openTo(holes, cable);
     if (open) open.push(cable);
     else holes.groups.push([cable]);
   }
 
-  private openTo({ isPlate, groups }: Holes, cable: string): string[] | undefined {
+  private openTo({ isPlate, groups, largest }: Holes, cable: string): string[] | undefined {
     const most = isPlate ? this.sharing.perPlate : this.sharing.perHole;
-    return groups.find((g) => g.length < most && this.fits(g, cable));
+    return groups.find((g) => g.length < most && this.fits(g, cable, largest));
   }
 
   /** The same few cables are asked about again and again. */
   private readonly fitting = new Map<string, boolean>();
-  private fits(group: readonly string[], cable: string): boolean {
-    const name = `${group.join(' ')} ${cable}`;
+  private fits(group: readonly string[], cable: string, largest: number): boolean {
+    const name = `${group.join(' ')} ${cable} ${largest}`;
     const known = this.fitting.get(name);
     if (known !== undefined) return known;
-    const fits = fitsHole([...group, cable]);
+    const fits = fitsHole([...group, cable], largest);
     this.fitting.set(name, fits);
     return fits;
   }

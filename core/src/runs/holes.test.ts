@@ -2,8 +2,11 @@ import { describe, expect, test } from 'vitest';
 import type { Member } from '../framing/index.ts';
 import { bitSizes, cableNames, cables } from '../materials/index.ts';
 import { ruleBook } from '../rules/index.ts';
-import { notEmpty } from '../../testing/index.ts';
+import { computed, notEmpty } from '../../testing/index.ts';
+import { twoInWall } from '../../testing/twoInWall.ts';
 import { bitFor, boreNeeded, drillHoles, type WantedHole } from './holes.ts';
+
+const bag = (smallest: number, largest = 1) => ({ smallest, largest });
 
 describe('the bit', () => {
   test('grows with the cables in a hole, and is one that is on the van', () => {
@@ -17,10 +20,10 @@ describe('the bit', () => {
   });
 
   test('with 3/4 as the smallest in the bag one bit drills all but what needs more', () => {
-    expect([['14/2'], ['14/2', '14/2'], ['12/2', '12/2']].map((types) => bitFor(types, 0.75))).toEqual([
+    expect([['14/2'], ['14/2', '14/2'], ['12/2', '12/2']].map((types) => bitFor(types, bag(0.75)))).toEqual([
       0.75, 0.75, 0.75,
     ]);
-    expect(bitFor(['12/2', '12/2', '12/2'], 0.75)).toBe(1);
+    expect(bitFor(['12/2', '12/2', '12/2'], bag(0.75))).toBe(1);
   });
 
   // Common practice, no source: 3/4 in for two 14/2 or 12/2.
@@ -46,8 +49,9 @@ const through = (run: string, cable: string, more: Partial<WantedHole> = {}): Wa
   avoids: null,
   ...more,
 });
+const wood = { depthOf: () => 3.5, rules, drilled: [], largestIn: () => 1 };
 const drilled = (wanted: WantedHole[], depth = 3.5) =>
-  [...drillHoles(wanted, { depthOf: () => depth, rules, drilled: [] }).entries()].flatMap(([run, own]) =>
+  [...drillHoles(wanted, { ...wood, depthOf: () => depth }).entries()].flatMap(([run, own]) =>
     own.flatMap(({ bores }) => bores.map((bore) => ({ run, ...bore }))),
   );
 
@@ -115,7 +119,7 @@ describe('holes that cables share', () => {
 
   test('what is drilled already is kept clear of', () => {
     const [there] = drilled([through('k1', '14/2')]);
-    const more = drillHoles([through('k2', '14/2')], { depthOf: () => 3.5, rules, drilled: [there!] });
+    const more = drillHoles([through('k2', '14/2')], { ...wood, drilled: [there!] });
     expect(more.get('k2')![0]!.bores[0]!.z).toBe(26);
   });
 
@@ -131,6 +135,52 @@ describe('holes that cables share', () => {
     expect(drilled([heavy], 5.5)[0]).toMatchObject({ edge: 2.25, plates: 0 });
     expect(drilled([through('k1', '14/2')], 1.5)[0]).toMatchObject({ plate: true, plates: 2 });
   });
+});
+
+describe('holes that are in the wood already', () => {
+  const measured = (more: object): Member =>
+    ({ ...stud('w1/s3'), holes: [{ z: 25, diameter: 0.75, off: 0, ...more }] }) as Member;
+  const one = (more: object, cable = '14/2') =>
+    drilled([through('k1', cable, { members: [measured(more)] })])[0]!;
+  // Worked by hand: 3.5 in. of wood, 3/4 hole 1/2 in. to the left: 1-3/8 − 1/2 = 7/8 on that face, 1-7/8 on the other.
+  test('one off centre is gone through where it is, and only its near face wants steel', () => {
+    expect(one({ off: 0.5 })).toMatchObject({ z: 25, diameter: 0.75, edge: 0.875, plates: 1, isThere: true });
+    expect(one({ off: -0.5 })).toMatchObject({ edge: 0.875, plates: 1, off: -0.5 });
+    expect(one({ off: 0.1 })).toMatchObject({ edge: 1.275, plates: 0 });
+    expect(one({ diameter: 1.25 })).toMatchObject({ edge: 1.125, plates: 2 });
+  });
+  test('one too small or too far is left, and the new hole is clear of it', () => {
+    const small = one({ diameter: 0.5, z: 24 }, '6/3');
+    expect(small.isThere).toBe(false);
+    expect(Math.abs(small.z - 24)).toBeGreaterThanOrEqual((0.5 + small.diameter) / 2 + 0.5);
+    expect(one({ z: 40 })).toMatchObject({ z: 24, isThere: false, edge: 1.5 });
+  });
+  test('it is shared like any other, and the cables it does not take get a hole of their own', () => {
+    const all = drilled(
+      ['k1', 'k2', 'k3', 'k4'].map((run) => through(run, '14/2', { members: [measured({ diameter: 1 })] })),
+    );
+    expect(all.map((b) => b.isThere)).toEqual([true, true, true, false]);
+  });
+});
+
+// IRC R602.6 (from memory): 40 % of a bearing 2x4 is 1.4 in., 60 % of one that is doubled 2.1.
+test('a larger bit takes more cables, as far as the studs of the wall may lose it', () => {
+  const cablesIn = (wall: object, members: object = {}) => {
+    const plan = twoInWall('2x4', wall, {
+      levels: { L1: { above: 'closed', below: 'slab' } },
+      rules: { values: { 'drill.largestBit': 2, 'drill.perHole': 6 } },
+      members,
+      runs: Object.fromEntries(
+        [1, 2, 3, 4, 5].map((n) => [`k${n}`, { from: 'b1', to: 'b2', circuit: 'c1', cable: '10/3' }]),
+      ),
+    });
+    return computed(plan).runs['k1']!.bores.map((b) => [b.number, b.diameter, b.cables] as const);
+  };
+  expect(new Set(cablesIn({ bearing: true }).map(([, d]) => d))).toEqual(new Set([1.25]));
+  expect(new Set(cablesIn({}).map(([, d]) => d))).toEqual(new Set([1.5]));
+  const doubled = { m1: { wall: 'w1', at: 64, count: 2 } };
+  const bores = cablesIn({ bearing: true }, doubled);
+  expect(bores.filter(([, d]) => d === 1.5)).toHaveLength(2);
 });
 
 test('the hole round cables need is no smaller than the circle around them', () => {

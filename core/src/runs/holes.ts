@@ -1,6 +1,7 @@
 import type { Member, MemberRole } from '../framing/index.ts';
 import { entryOf, lastOf, nth } from '../lookups/index.ts';
 import { bitSizes, cables, isData } from '../materials/index.ts';
+import type { MeasuredHole } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { toDecimals } from '../units/index.ts';
 import type { Place, WayBore } from './cableLine.ts';
@@ -19,8 +20,13 @@ export interface Bore {
   /** Whether steel has to cover it, and on how many faces: NEC 300.4(A)(1). */
   readonly plate: boolean;
   readonly plates: 0 | 1 | 2;
-  /** How many cables share it. */
+  /** Off the middle of the framing, towards the wall's left where it is more than nothing. */
+  readonly off: number;
+  /** Whether it was in the wood before the job. */
+  readonly isThere: boolean;
+  /** How many cables share it, and how many current-carrying conductors those have. */
   readonly cables: number;
+  readonly conductors: number;
   /** The box or panel it was raised or dropped to clear. */
   readonly avoids: string | null;
   /** The hole's own name: the same for every cable in it. */
@@ -74,21 +80,33 @@ export function boreNeeded(cableTypes: readonly string[]): number {
   return (flats + rounds) * 1.1;
 }
 
-/** The smallest bit in the bag that takes these cables; the largest when none does. Bits: common practice, no source. */
-export function bitFor(cableTypes: readonly string[], smallest = 0): number {
+/** The bits there are to drill with, from the smallest to the largest. Inches. */
+export interface Bag {
+  readonly smallest: number;
+  readonly largest: number;
+}
+const wholeBag: Bag = { smallest: 0, largest: 1 };
+
+/** The smallest bit of a bag that takes these cables; where none does, the smallest there is that takes the largest of them alone. */
+export function bitFor(cableTypes: readonly string[], { smallest, largest }: Bag = wholeBag): number {
   const needed = Math.max(smallest, boreNeeded(cableTypes));
-  return bitSizes.find((b) => b >= needed) ?? lastOf(bitSizes);
+  const fits = bitSizes.find((b) => b >= needed && b <= largest + 1e-9);
+  if (fits !== undefined) return fits;
+  const alone = Math.max(smallest, ...cableTypes.map((c) => boreNeeded([c])));
+  return bitSizes.find((b) => b >= alone) ?? lastOf(bitSizes);
 }
 
 /** Whether the largest bit makes a hole that takes these cables. One alone always goes. */
-export const fitsHole = (cableTypes: readonly string[]): boolean =>
-  boreNeeded(cableTypes) <= lastOf(bitSizes);
+export const fitsHole = (cableTypes: readonly string[], largest = wholeBag.largest): boolean =>
+  boreNeeded(cableTypes) <= (bitSizes.findLast((b) => b <= largest + 1e-9) ?? 0);
 
 /** Cables that may share one hole, each in the first that has room: no more than the rule says, and no more than the largest bit takes. */
-function sharing(wanted: readonly WantedHole[], perHole: number): WantedHole[][] {
+function sharing(wanted: readonly WantedHole[], perHole: number, largest: number): WantedHole[][] {
   const groups: WantedHole[][] = [];
   for (const one of wanted) {
-    const open = groups.find((g) => g.length < perHole && fitsHole([...g.map((w) => w.cable), one.cable]));
+    const open = groups.find(
+      (g) => g.length < perHole && fitsHole([...g.map((w) => w.cable), one.cable], largest),
+    );
     if (open) open.push(one);
     else groups.push([one]);
   }
@@ -148,6 +166,24 @@ interface Wood {
   readonly rules: RuleBook;
   /** Holes that are drilled already. */
   readonly drilled: readonly Bore[];
+  /** The largest bit for a member. */
+  readonly largestIn: (member: Member) => number;
+}
+
+/** A hole that is in the wood already is gone through where it is this near to the one wanted. Inches. */
+const nearHole = 4;
+
+/** Of holes that people measured the one nearest to a height that takes these cables; null where there is none. */
+function thereAt(
+  holes: readonly MeasuredHole[],
+  z: number,
+  cableTypes: readonly string[],
+): MeasuredHole | null {
+  const needed = boreNeeded(cableTypes);
+  const near = holes
+    .filter((h) => Math.abs(h.z - z) <= nearHole && h.diameter >= needed)
+    .sort((a, b) => Math.abs(a.z - z) - Math.abs(b.z - z) || a.z - b.z);
+  return near[0] ?? null;
 }
 
 /**
@@ -156,7 +192,7 @@ interface Wood {
  */
 export function drillHoles(
   wanted: readonly WantedHole[],
-  { depthOf, rules, drilled }: Wood,
+  { depthOf, rules, drilled, largestIn }: Wood,
 ): Map<string, DrilledHole[]> {
   const smallest = rules('drill.smallestBit');
   const places = new Map<string, WantedHole[]>();
@@ -171,34 +207,57 @@ export function drillHoles(
     byMember.set(member, own);
     return own;
   };
+  for (const { id, holes = [] } of new Set(wanted.flatMap((w) => w.members)))
+    for (const { z, diameter } of holes) holesIn(id).push({ at: z, diameter });
   for (const b of drilled) holesIn(b.member).push({ at: isLying(b) ? b.at : b.z, diameter: b.diameter });
   const byRun = new Map<string, DrilledHole[]>();
+  const used = new Set<MeasuredHole>();
   for (const queue of places.values()) {
     const { members, within } = nth(queue, 0);
     const isLevel = !isLying(nth(members, 0));
-    const groups = sharing(queue, rules(isLevel ? 'drill.perHole' : 'drill.perPlate'));
-    const found = groups.map((group) => {
+    const bag = { smallest, largest: Math.min(...members.map(largestIn)) };
+    const groups = sharing(queue, rules(isLevel ? 'drill.perHole' : 'drill.perPlate'), bag.largest);
+    const wantedAt = alongMember(nth(queue, 0));
+    const free = members.flatMap((m) => (m.holes ?? []).filter((h) => !used.has(h)));
+    const there = isLevel
+      ? thereAt(
+          free,
+          wantedAt,
+          nth(groups, 0).map((w) => w.cable),
+        )
+      : null;
+    if (there) used.add(there);
+    const found = groups.map((group, k) => {
+      if (there && k === 0) return there.z;
       const diameter = bitFor(
         group.map((w) => w.cable),
-        smallest,
+        bag,
       );
-      const there = members.flatMap((m) => holesIn(m.id));
-      const at = clearPlace(alongMember(nth(group, 0)), diameter, there, within);
+      const taken = members.flatMap((m) => holesIn(m.id));
+      const at = clearPlace(alongMember(nth(group, 0)), diameter, taken, within);
       if (at !== null) for (const m of members) holesIn(m.id).push({ at, diameter });
       return at;
     });
-    for (const { group, at: place } of gathered(groups, found)) {
-      const diameter = bitFor(
-        group.map((w) => w.cable),
-        smallest,
-      );
+    gathered(groups, found).forEach(({ group, at: place }, k) => {
+      const own = there && k === 0 ? there : null;
+      const diameter =
+        own?.diameter ??
+        bitFor(
+          group.map((w) => w.cable),
+          bag,
+        );
       const along = toDecimals(place, 4);
+      const conductors = group.reduce((sum, w) => sum + carrying(w.cable), 0);
       for (const { run, order, step, avoids } of group) {
-        const own = byRun.get(run) ?? [];
-        byRun.set(run, own);
+        const holes = byRun.get(run) ?? [];
+        byRun.set(run, holes);
         const bores = members.map((member): Bore => {
-          const edge = toDecimals((depthOf(member.wall) - diameter) / 2, 4);
-          const isShort = edge < rules('drill.edge') - 1e-9;
+          const depth = depthOf(member.wall);
+          const off = Math.abs(own?.off ?? 0);
+          const edge = toDecimals((depth - diameter) / 2 - off, 4);
+          const farEdge = (depth - diameter) / 2 + off;
+          const isShort = (wood: number) => wood < rules('drill.edge') - 1e-9;
+          const isThere = own !== null && (member.holes ?? []).includes(own);
           return {
             member: member.id,
             role: member.role,
@@ -207,17 +266,23 @@ export function drillHoles(
             at: isLevel ? member.at : along,
             z: isLevel ? along : (member.low + member.high) / 2,
             diameter,
+            off: own?.off ?? 0,
             edge,
-            plate: isShort,
-            plates: isShort ? 2 : 0,
+            plate: isShort(edge),
+            plates: isShort(farEdge) ? 2 : isShort(edge) ? 1 : 0,
             cables: group.length,
+            conductors,
+            isThere,
             avoids,
             hole: `${member.id}@${toDecimals(along, 2)}`,
           };
         });
-        own.push({ step, order, place: { at: along, z: along }, bores });
+        holes.push({ step, order, place: { at: along, z: along }, bores });
       }
-    }
+    });
   }
   return byRun;
 }
+
+/** Current-carrying conductors of a cable; none of one that carries no power. */
+const carrying = (cable: string): number => (isData(cable) ? 0 : entryOf(cables, cable).conductors);

@@ -1,5 +1,6 @@
 import { entryOf, must } from '../lookups/index.ts';
 import { isBoxless, kindsIn } from '../boxes/index.ts';
+import type { Member } from '../framing/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { idsOf, markView, query, viewOf } from '../incremental/index.ts';
 import type { Plan, Run } from '../plan/index.ts';
@@ -24,6 +25,7 @@ import { openSpaces } from './openSpaces.ts';
 import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import type { Staple } from './staples.ts';
 import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
+import { largestBitIn } from './boreLimits.ts';
 import { routeGraph } from './routeGraph.ts';
 import { missedStops } from './through.ts';
 
@@ -165,7 +167,8 @@ const holesAt = query(
     const isJoint = plan.walls[place] === undefined;
     const drilled = isJoint ? [] : jointsOf(w, place).flatMap((at) => boresAt(w, at));
     const depthOf = (wall: string) => framingKinds[entryOf(plan.walls, wall).framing].depth;
-    return drillHoles(wanted, { depthOf, rules, drilled });
+    const largestIn = (m: Member) => largestBitIn(entryOf(plan.walls, m.wall), m, rules);
+    return drillHoles(wanted, { depthOf, rules, drilled, largestIn });
   },
 );
 

@@ -2,6 +2,7 @@ import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
+import type { Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
 import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace, type Room } from './drilling.ts';
@@ -10,6 +11,7 @@ import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
+import { largestBitIn } from './boreLimits.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
 import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, stepInBay, type Way } from './route.ts';
@@ -118,9 +120,10 @@ interface Laying {
   readonly rooms: (graph: RouteGraph) => Rooms;
 }
 
+const isAlike = (a: HolePlace, b: HolePlace): boolean => a.most === b.most && a.largest === b.largest;
 const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =>
   a.length === b.length &&
-  a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && p.most === nth(b, i).most);
+  a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && isAlike(p, nth(b, i)));
 
 /** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
 function layThrough(
@@ -156,7 +159,8 @@ function layThrough(
           ...(isGood && kept.way ? { atMost: kept.way.cost } : {}),
         });
   const way = stays ? kept.way : search();
-  const places = way && run.way !== 'surface' ? placesOf(way) : [];
+  const largestIn = (m: Member) => largestBitIn(entryOf(w.plan.walls, m.wall), m, w.rules);
+  const places = way && run.way !== 'surface' ? placesOf(way, largestIn) : [];
   const same = known && samePlaces(known.places, places) ? known.places : places;
   return { ...ends, graph, stepCost, cable, through: run.through, way, places: same };
 }

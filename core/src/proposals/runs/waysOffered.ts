@@ -56,7 +56,7 @@ function minutesOf(
 
 function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit<WayOffered, 'isNow'> | null {
   if (laid.way === null) return null;
-  const drilled = drilledOnce(laid.bores);
+  const drilled = drilledOnce(laid.bores.filter((b) => !b.isThere));
   const alone = drilled.filter((b) => b.cables === 1);
   const own = {
     holes: alone.length,

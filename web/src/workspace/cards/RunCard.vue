@@ -28,6 +28,17 @@ function placeOfHole(b: Bore): string {
   const upright = b.number === null ? b.role : `stud ${b.number}`;
   return `${upright}, ${formatLength(b.z)} up`;
 }
+/** What there is to know of a hole besides its place. */
+function holeWords(b: Bore): string {
+  const parts = [
+    `${formatLength(b.diameter)} hole${b.isThere ? ' that is there' : ''}`,
+    `${formatLength(b.edge)} of wood left`,
+    ...(b.cables > 1 ? [`${b.cables} cables`] : []),
+    ...(b.plates > 0 ? [`${b.plates} ${b.plates === 1 ? 'plate' : 'plates'}`] : []),
+    ...(b.avoids === null ? [] : [`clear of ${names.value.end(b.avoids)}`]),
+  ];
+  return parts.join(', ');
+}
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
 </script>
 
@@ -62,11 +73,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
         ><b>{{ laid.bores.length }}</b>
       </summary>
       <div v-for="b in laid.bores" :key="b.hole" class="row pl-4 text-sm">
-        <span>{{ placeOfHole(b) }}</span><span
-          >{{ formatLength(b.diameter) }} hole, {{ formatLength(b.edge) }} of wood left{{
-            b.plates > 0 ? `, ${b.plates} plates` : ''
-          }}{{ b.avoids === null ? '' : `, clear of ${names.end(b.avoids)}` }}</span
-        >
+        <span>{{ placeOfHole(b) }}</span><span>{{ holeWords(b) }}</span>
       </div>
       <p v-if="laid.bores.length > 0" class="text-sm text-quiet">
         Least wood left {{ formatLength(smallestEdge) }}. NEC 300.4 asks 1¼″ or a steel plate (from memory).

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import type { EditArgs } from '@fieldchalk/core';
 import { computed } from 'vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import LengthField from '../../fields/LengthField.vue';
+import StudHoles from './StudHoles.vue';
 
 const selection = useSelection();
 const session = useSession();
@@ -20,6 +23,12 @@ const measuredAs = computed(
       ([, m]) => m.wall === stud.value?.wall && Math.abs(m.at - stud.value.at) < 0.05,
     )?.[0],
 );
+/** What was measured here. */
+const entry = computed(() => session.plan?.members[measuredAs.value ?? '']);
+function set(changes: EditArgs<'setStud'>['changes']) {
+  const { value: own } = stud;
+  if (own) session.edit('setStud', { wall: own.wall, at: own.at, role: own.role, changes });
+}
 const forget = () => {
   if (measuredAs.value) session.edit('forgetStud', { member: measuredAs.value });
 };
@@ -43,6 +52,19 @@ function measure(fromLeft: number) {
       :model-value="studFromLeft"
       @update:model-value="measure"
     />
+    <ChoiceField
+      class="mt-2"
+      label="Nailed together here"
+      :model-value="entry?.count ?? 1"
+      :options="[
+        { value: 1, says: 'one stud' },
+        { value: 2, says: 'two, doubled' },
+        { value: 3, says: 'three' },
+        { value: 4, says: 'four' },
+      ]"
+      @update:model-value="(count) => set({ count })"
+    />
+    <StudHoles :holes="entry?.holes ?? []" @change="(holes) => set({ holes })" />
     <button v-if="measuredAs" class="key mt-2" type="button" @click="forget">Back to the layout</button>
   </div>
 </template>
