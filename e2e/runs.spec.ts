@@ -81,7 +81,7 @@ test('a hop between two lights goes straight across the ceiling; closed, it has 
   await page.getByRole('link', { name: /\druns/ }).click();
   await expect(page.locator('[data-run=k2]')).toContainText('no way');
   await page.getByRole('link', { name: /\dwalk/ }).click();
-  await page.getByLabel('Cable may').selectOption({ label: 'fish through it' });
+  await page.getByLabel('Its ceiling: cable may').selectOption({ label: 'fish through it' });
   await page.getByRole('link', { name: /\druns/ }).click();
   await expect(page.locator('[data-run=k2]')).not.toContainText('no way');
   await page.locator('[data-run=k2]').click();

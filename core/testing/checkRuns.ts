@@ -36,6 +36,8 @@ interface WallFacts {
   readonly top: number;
   readonly members: readonly (Solid & { readonly role: string })[];
   readonly voids: readonly Void[];
+  /** Where its plates are cut through for a shaft, along it. */
+  readonly chases: readonly (readonly [number, number])[];
   readonly bounds: readonly [number, number, number, number];
 }
 
@@ -61,8 +63,12 @@ function factsOf(plan: Plan, result: Result): WallFacts[] {
     const open = Object.entries(plan.openings)
       .filter(([, o]) => o.wall === id && o.kind !== 'cabinet')
       .map(([key, o]) => ({ id: key, along: [o.at, o.at + o.width], up: [o.sill, o.head] }));
-    const standing = Object.entries(plan.obstacles)
-      .filter(([, x]) => x.wall === id)
+    const own = Object.entries(plan.obstacles).filter(([, x]) => x.wall === id);
+    const chases = own.flatMap(([, x]) =>
+      x.kind.includes('chase') ? [[x.at, x.at + x.width] as const] : [],
+    );
+    const standing = own
+      .filter(([, x]) => !x.kind.includes('chase'))
       .map(([key, x]) => ({
         id: key,
         along: [x.at, x.at + x.width],
@@ -82,6 +88,7 @@ function factsOf(plan: Plan, result: Result): WallFacts[] {
       floor: level.elevation,
       top: wall.height ?? level.ceiling,
       members,
+      chases,
       voids,
       bounds: [
         Math.min(ends[0]!, ends[1]!) - 10,
@@ -185,6 +192,7 @@ export function wrongRuns(
         for (const m of w.members) {
           const met = insideOf(m, la, lb);
           if (!met) continue;
+          if (isPlate(m.role) && w.chases.some(([low, high]) => met.at > low && met.at < high)) continue;
           const bored = run.bores.some(
             (x) =>
               x.member === m.id &&

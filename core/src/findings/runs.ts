@@ -45,10 +45,11 @@ export const closedWallsAreAChoice = ofRuns((r) =>
 );
 
 export const closedCeilingsAreAChoice = ofRuns((r) =>
-  r.ceilings.map(({ level, joists, how, fishMinutes, openMinutes }) =>
+  r.ceilings.map(({ level, of, joists, how, fishMinutes, openMinutes }) =>
     found('run.closed-ceiling', [thing.run(r.id)], {
       run: r.id,
       level,
+      of,
       joists,
       fishMinutes,
       openMinutes,

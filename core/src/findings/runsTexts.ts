@@ -59,6 +59,7 @@ export const runsTexts = {
   'run.closed-ceiling': text<{
     run: string;
     level: string;
+    of: 'ceiling' | 'floor';
     joists: number;
     fishMinutes: number;
     openMinutes: number;
@@ -67,7 +68,7 @@ export const runsTexts = {
     level: 'note',
     source: practice,
     says: (f, n) =>
-      `${n.run(f.run)} goes across a closed ceiling past ${f.joists} joists: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
+      `${n.run(f.run)} goes across a closed ${f.of} past ${f.joists} joists: fished ${f.fishMinutes} min, or a strip opened ${f.openMinutes} min.`,
     fix: cheaperThroughClosed,
   }),
   'staple.loop': text<{ run: string; box: string; loop: number; most: number }>({

@@ -40,3 +40,44 @@ export function nearestOnLine(path: readonly XYZ[], p: XYZ): { along: number; aw
   }
   return best;
 }
+
+/** A straight stretch: on which line it lies, and from where to where on it. */
+interface Stretch {
+  /** The line's direction, from 0 to 180 degrees, and how far it lies from the origin. */
+  readonly angle: number;
+  readonly off: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+function stretchesOf(lines: readonly (readonly XY[])[]): Stretch[] {
+  return lines.flatMap((line) =>
+    line.slice(1).flatMap((b, i): Stretch[] => {
+      const a = line[i] ?? b;
+      if (distance(a, b) < 1e-6) return [];
+      const angle = ((Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + 180 + 1e-6) % 180;
+      const [x, y] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+      const [from, to] = [a.x * x + a.y * y, b.x * x + b.y * y].sort((p, q) => p - q) as [number, number];
+      return [{ angle, off: a.y * x - a.x * y, from, to }];
+    }),
+  );
+}
+
+/** How long lines of corners are together, where those that run along each other within a width count once. */
+export function coveredOnce(lines: readonly (readonly XY[])[], width: number): number {
+  const left = stretchesOf(lines).sort((a, b) => a.angle - b.angle || a.off - b.off);
+  let sum = 0;
+  while (left.length > 0) {
+    const first = left[0];
+    if (!first) break;
+    const isBeside = (s: Stretch) => Math.abs(s.angle - first.angle) < 0.5 && s.off - first.off <= width;
+    const own = left.filter(isBeside).sort((a, b) => a.from - b.from);
+    left.splice(0, left.length, ...left.filter((s) => !isBeside(s)));
+    let reached = -Infinity;
+    for (const { from, to } of own) {
+      sum += Math.max(0, to - Math.max(from, reached));
+      reached = Math.max(reached, to);
+    }
+  }
+  return sum;
+}

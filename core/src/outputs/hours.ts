@@ -3,6 +3,7 @@ import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
 import { closedMinutes, drilledOnce } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
+import { coveredOnce, type XY } from '../geometry/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
 
@@ -44,10 +45,7 @@ const pulls = sumsOf(
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {
     const { joists, staples, length, outside, ceilings, grooves } = entryOf(runs.runs, id);
-    const minutes = ceilings.reduce(
-      (sum, c) => sum + whole(c.how === 'fish' ? c.fishMinutes : c.openMinutes),
-      0,
-    );
+    const minutes = ceilings.reduce((sum, c) => sum + (c.how === 'fish' ? whole(c.fishMinutes) : 0), 0);
     const cut = grooves.reduce((sum, g) => sum + whole(g.inches), 0);
     return {
       joists,
@@ -59,6 +57,20 @@ const pulls = sumsOf(
     };
   },
 );
+
+/** Strips of ceilings and floors that are opened, each once however many cables lie in it. Inches. */
+const openedInches = query('strips opened', ({ runs }: House): number => {
+  const opened = new Map<string, XY[][]>();
+  for (const id of idsOf(runs.runs))
+    for (const { level, of, how, line } of entryOf(runs.runs, id).ceilings) {
+      if (how !== 'open') continue;
+      const key = `${level} ${of}`;
+      opened.set(key, [...(opened.get(key) ?? []), [...line]]);
+    }
+  return [...opened.values()].reduce((sum, lines) => sum + coveredOnce(lines, stripWidth), 0);
+});
+/** Cables this near to each other lie in one strip. Inches; common practice, no source. */
+const stripWidth = 8;
 
 /** Hours by stage of the work, from the company's own minutes. */
 export const countHours = query('hours', (house: House): StageHours[] => {
@@ -72,7 +84,8 @@ export const countHours = query('hours', (house: House): StageHours[] => {
       (studs + joists) * rules('minutes.bore') +
       plates * rules('minutes.plateBore') +
       lengthInFeet(ofWhole(cut)) * rules('minutes.grooveFoot'),
-    'closed walls': ofWhole(closed + ceilings),
+    'closed walls':
+      ofWhole(closed + ceilings) + lengthInFeet(openedInches(house)) * rules('minutes.stripFoot'),
     pull:
       lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot') +
       lengthInFeet(ofWhole(outside)) * rules('minutes.outsideFoot'),

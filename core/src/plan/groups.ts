@@ -2,6 +2,7 @@ import { isDraft } from 'immer';
 import { idsOf } from '../incremental/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import { entryOf } from '../lookups/index.ts';
+import { isChase } from './obstacle.ts';
 import type { CollectionName, Plan } from './plan.ts';
 
 type Entry<C extends CollectionName> = Plan[C][string];
@@ -33,6 +34,8 @@ export const groups = {
   openingsInWall: group('openings', (o) => [o.wall]),
   openingsOfKind: group('openings', (o) => [o.kind]),
   membersInWall: group('members', (m) => [m.wall]),
+  /** Shafts that cable goes up and down in, all of them. */
+  chases: group('obstacles', (x) => (isChase(x) ? ['all'] : [])),
   obstaclesInWall: group('obstacles', (x) => [x.wall]),
   fixturesInRoom: group('fixtures', (f) => [f.room]),
   fixturesOnWall: group('fixtures', (f) => (f.wall === undefined ? [] : [f.wall])),

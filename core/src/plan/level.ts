@@ -4,7 +4,7 @@ import { layerSchema } from './layer.ts';
 
 /** What is over a ceiling, and what is under a floor. */
 export const aboveKinds = ['attic', 'joists', 'truss', 'closed'] as const;
-export const belowKinds = ['crawl', 'basement', 'slab', 'joists'] as const;
+export const belowKinds = ['crawl', 'basement', 'slab', 'joists', 'closed'] as const;
 
 /** What may be done with closed framing for a cable. */
 export const accessKinds = ['leave', 'fish', 'open'] as const;
@@ -17,6 +17,8 @@ export const levelSchema = z.strictObject({
   /** What may be done with a closed ceiling: leave it alone, fish cable through it, or open a strip of it. */
   ceilingAccess: z.enum(accessKinds).default('leave'),
   below: z.enum(belowKinds).default('crawl'),
+  /** The same of a closed floor: finished over, and no way to it from under. */
+  floorAccess: z.enum(accessKinds).default('leave'),
   floorFinish: z.number().min(0).max(12).default(0.75),
   /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */
   floorLayers: z.array(layerSchema).default([]),

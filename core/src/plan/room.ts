@@ -44,6 +44,7 @@ export const roomSchema = z.strictObject({
   above: z.enum(aboveKinds).optional(),
   ceilingAccess: z.enum(accessKinds).optional(),
   below: z.enum(belowKinds).optional(),
+  floorAccess: z.enum(accessKinds).optional(),
   /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
   walk: z
     .strictObject({

@@ -1,6 +1,6 @@
 import { nth } from '../lookups/index.ts';
 import type { Member, WallFrame } from '../framing/index.ts';
-import type { Obstacle } from '../plan/index.ts';
+import { isChase, type Obstacle } from '../plan/index.ts';
 
 /** A hollow of a wall that cable can pass along: between two uprights, under a sill or over a header. Lengths along the wall, heights above the subfloor. */
 export interface Bay {
@@ -203,7 +203,8 @@ export function findClimbs(frame: WallFrame, bays: readonly Bay[]): Climb[] {
 }
 
 /** All bays of a wall, in order along it. */
-export function findBays(frame: WallFrame, obstacles: readonly Obstacle[]): Bay[] {
+export function findBays(frame: WallFrame, all: readonly Obstacle[]): Bay[] {
+  const obstacles = all.filter((x) => !isChase(x));
   const bays =
     frame.standing.length === 0 ? solidWallBays(frame) : [...standingBays(frame), ...headerBays(frame)];
   return bays

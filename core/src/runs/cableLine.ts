@@ -1,5 +1,5 @@
 import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
-import { polylineLength, type XYZ } from '../geometry/index.ts';
+import { polylineLength, type XY, type XYZ } from '../geometry/index.ts';
 import type { Framing, Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
 import { isDrilled, joistLines, joistsCrossed, type OpenSpace, type RouteNode, type Step } from './graph.ts';
@@ -26,11 +26,15 @@ export interface WayBore extends Place {
   readonly avoids: string | null;
 }
 
-export interface ClosedCeiling {
+/** A stretch of cable across the joists of a closed ceiling, or of a closed floor. Inches. */
+export interface ClosedSpace {
   readonly level: string;
+  readonly of: 'ceiling' | 'floor';
   readonly how: 'fish' | 'open';
   readonly joists: number;
   readonly inches: number;
+  /** Its corners in the plan, first to last. */
+  readonly line: readonly XY[];
 }
 
 /** A cable's line through the framing. `joists` are those it bores; inches. */
@@ -41,8 +45,8 @@ export interface CableLine {
   readonly joistHoles: readonly XYZ[];
   /** Inches of it over or under the walls. */
   readonly outside: number;
-  /** Closed ceilings it goes across: how, past how many joists, and how far. */
-  readonly ceilings: readonly ClosedCeiling[];
+  /** Closed ceilings and floors it goes across: how, past how many joists, and how far. */
+  readonly ceilings: readonly ClosedSpace[];
   readonly way: 'wall' | 'over' | 'under' | 'surface';
   readonly length: number;
 }
@@ -153,12 +157,15 @@ function joistHolesOf({ space, a, b }: Leg): XYZ[] {
 const inchesOf = (legs: readonly Leg[]): number =>
   legs.reduce((sum, { space, a, b }) => sum + polylineLength([a, ...cornersBetween(space, a, b), b]), 0);
 
-/** What stretches across closed ceilings come to. */
-function ceilingsOf(legs: readonly Leg[]): ClosedCeiling[] {
-  return legs.flatMap(({ space: { level, closed, joists }, a, b }) => {
+/** What stretches across closed ceilings and floors come to. */
+function ceilingsOf(legs: readonly Leg[]): ClosedSpace[] {
+  return legs.flatMap(({ space, a, b }) => {
+    const { level, kind, closed, joists } = space;
     if (!closed || !joists) return [];
     const inches = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-    return [{ level, how: closed, joists: Math.ceil(joistsCrossed(a, b, joists)), inches }];
+    const line = [a, ...cornersBetween(space, a, b), b].map(({ x, y }) => ({ x, y }));
+    const of = kind === 'above' ? 'ceiling' : 'floor';
+    return [{ level, of, how: closed, joists: Math.ceil(joistsCrossed(a, b, joists)), inches, line }];
   });
 }
 

@@ -104,7 +104,7 @@ describe('a closed ceiling', () => {
       const run = laid(lights({ ceilingAccess: access }));
       expect(run.length.path).toBe(69);
       // Past four joists: 25 minutes each and once to get in; 69 in. of strip at 14 minutes a foot.
-      expect(run.ceilings).toEqual([
+      expect(run.ceilings).toMatchObject([
         { level: 'L1', how: access, joists: 4, inches: 69, fishMinutes: 125, openMinutes: 80.5 },
       ]);
     }
@@ -118,6 +118,104 @@ describe('a closed ceiling', () => {
     const hours = (plan: Plan) => computed(plan).hours.stages.find((s) => s.stage === 'closed walls')!.hours;
     expect(hours(lights({ ceilingAccess: 'fish' }))).toBeCloseTo(125 / 60, 1);
     expect(hours(lights({ above: 'attic' }))).toBe(0);
+  });
+});
+
+describe('a closed floor', () => {
+  const under = (level: object, room: object = {}) => {
+    const plan = JSON.parse(JSON.stringify(roomOf('192\n144\n192\n144'))) as { rooms: { r1: object } };
+    return planOf({
+      ...plan,
+      levels: { L1: { above: 'closed', below: 'closed', ...level } },
+      rooms: { r1: { ...plan.rooms.r1, ...room } },
+      boxes: { b1: { on: { floor: 'r1', x: 56, y: -40 } }, b2: { on: { floor: 'r1', x: 56, y: -109 } } },
+      circuits: { c1: {} },
+      runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' } },
+    });
+  };
+  test('is no way while it is left alone; fished or opened it is, by level or by room', () => {
+    expect(laid(under({})).path).toEqual([]);
+    const run = laid(under({ floorAccess: 'open' }));
+    expect(run.way).toBe('under');
+    expect(run.ceilings).toMatchObject([
+      { of: 'floor', how: 'open', joists: 4, inches: 69, openMinutes: 80.5 },
+    ]);
+    expect(laid(under({}, { floorAccess: 'fish' })).ceilings).toMatchObject([{ of: 'floor', how: 'fish' }]);
+    expect(laid(under({}, { below: 'crawl' })).ceilings).toEqual([]);
+  });
+});
+
+test('a strip of a ceiling is opened once however many cables lie in it, and a second one beside it is not', () => {
+  const hours = (xs: readonly number[]) => {
+    const plan = JSON.parse(JSON.stringify(roomOf('192\n144\n192\n144'))) as object;
+    const at = (x: number, y: number) => ({ on: { ceiling: 'r1', x, y } });
+    const own = planOf({
+      ...plan,
+      levels: { L1: { above: 'closed', ceilingAccess: 'open' } },
+      boxes: Object.fromEntries(
+        xs.flatMap((x, i) => [
+          [`b${2 * i + 1}`, at(x, -40)],
+          [`b${2 * i + 2}`, at(x, -109)],
+        ]),
+      ),
+      circuits: { c1: {} },
+      runs: Object.fromEntries(
+        xs.map((_, i) => [
+          `k${i + 1}`,
+          { from: `b${2 * i + 1}`, to: `b${2 * i + 2}`, circuit: 'c1', cable: '14/2' },
+        ]),
+      ),
+    });
+    return computed(own).hours.stages.find((s) => s.stage === 'closed walls')!.hours;
+  };
+  // 69 in. at 14 minutes a foot: 80.5 minutes.
+  expect(hours([56])).toBeCloseTo(80.5 / 60, 1);
+  expect(hours([56, 60])).toBe(hours([56]));
+  expect(hours([56, 100])).toBeCloseTo(161 / 60, 1);
+});
+
+describe('a chase', () => {
+  const chase = (wall: string, kind = 'chase') => ({ wall, at: 65, width: 10, low: 0, high: 97, kind });
+  test('takes cable up to the attic and down again with nothing drilled', () => {
+    const way = { runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'over' } } };
+    const plan = twoInWall(
+      '2x4',
+      {},
+      { ...way, boxes: { b1: { on: { wall: 'w1', at: 78 } }, b2: { on: { wall: 'w1', at: 100 } } } },
+    );
+    const plates = (p: Plan) => laid(p).bores.filter((b) => b.role === 'top-plate').length;
+    expect(plates(plan)).toBe(4);
+    const cut = planOf({ ...(JSON.parse(JSON.stringify(plan)) as object), obstacles: { x1: chase('w1') } });
+    expect(plates(cut)).toBe(2);
+    expect(wrongRuns(cut, computed(cut))).toEqual([]);
+  });
+
+  test('leads from level to level through closed ceilings and floors where one stands over the other', () => {
+    const twoLevels = (obstacles: object) =>
+      planOf({
+        levels: {
+          L1: { ceiling: 96, above: 'closed', below: 'slab' },
+          L2: { elevation: 108, ceiling: 96, above: 'closed', below: 'closed' },
+        },
+        points: {
+          a: { x: 0, y: 0 },
+          b: { x: 144, y: 0 },
+          c: { x: 0, y: 0, level: 'L2' },
+          d: { x: 144, y: 0, level: 'L2' },
+        },
+        walls: { w1: { from: 'a', to: 'b' }, w2: { from: 'c', to: 'd' } },
+        obstacles,
+        boxes: { b1: { on: { wall: 'w1', at: 40 } }, b2: { on: { wall: 'w2', at: 100 } } },
+        circuits: { c1: {} },
+        runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' } },
+      });
+    expect(laid(twoLevels({})).path).toEqual([]);
+    expect(laid(twoLevels({ x1: chase('w1'), x2: chase('w2', 'duct') })).path).toEqual([]);
+    const plan = twoLevels({ x1: chase('w1'), x2: chase('w2', 'plumbing chase') });
+    const run = laid(plan);
+    expect(run.path.some((p) => p.z > 96 && p.x > 65 && p.x < 75) || run.length.path > 108).toBe(true);
+    expect(run.bores.every((b) => b.role === 'stud') && run.bores.length > 0).toBe(true);
+    expect(wrongRuns(plan, computed(plan))).toEqual([]);
   });
 });
 

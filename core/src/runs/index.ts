@@ -11,7 +11,7 @@ import {
   boresOfWay,
   cableLine,
   type CableLine,
-  type ClosedCeiling,
+  type ClosedSpace,
   type Laid,
   type WayBore,
 } from './cableLine.ts';
@@ -54,8 +54,8 @@ export interface LaidRun {
   readonly closed: readonly ClosedPassage[];
   /** Inches of it over or under the walls. */
   readonly outside: number;
-  /** Closed ceilings it goes across, and the minutes either way would take. */
-  readonly ceilings: readonly (ClosedCeiling & {
+  /** Closed ceilings and floors it goes across, and the minutes either way would take. */
+  readonly ceilings: readonly (ClosedSpace & {
     readonly fishMinutes: number;
     readonly openMinutes: number;
   })[];

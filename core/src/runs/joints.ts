@@ -5,6 +5,7 @@ import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { valuesIn } from '../plan/index.ts';
 import { holeMargin, type Bay } from './bays.ts';
+import { chaseLinks, chaseMeetings } from './chases.ts';
 import { baysOf, clampTo, passageOf, placing, same, type Framed } from './framed.ts';
 import type { Meeting } from './graph.ts';
 import { lanesOf, lanesWithin, standingAt } from './lanes.ts';
@@ -225,24 +226,26 @@ function holesInto(f: Framed, wall: string, { bay, end, at, other, meets }: Met)
 
 /** Holes from a wall's ends, and where it is interrupted, into the walls there. */
 export const meetingsOf = query('meetings of wall', (f: Framed, wall: string): readonly Meeting[] => {
-  if (!passageOf(f, wall)) return [];
+  if (!passageOf(f, wall)) return chaseMeetings(f, wall);
   const { crossings } = entryOf(f.framing.junctions, wall);
   const met = [
     ...endMet(f, wall, 'from'),
     ...endMet(f, wall, 'to'),
     ...crossings.flatMap((c) => crossingMet(f, wall, c)),
   ];
-  return met.flatMap((m) => holesInto(f, wall, m));
+  return [...met.flatMap((m) => holesInto(f, wall, m)), ...chaseMeetings(f, wall)];
 });
 
 /** By wall, the walls that end against it or are interrupted by it, in the order of their ids. */
-const metBy = query('walls met', ({ framing }: Framed): Map<string, string[]> => {
+const metBy = query('walls met', (f: Framed): Map<string, string[]> => {
+  const { framing } = f;
   const by = new Map<string, Set<string>>();
   for (const wall of idsOf(framing.junctions)) {
     const { from, to, crossings } = entryOf(framing.junctions, wall);
     const met = [from.against, to.against, ...crossings.flatMap((c) => (c.through ? [] : [c.wall]))];
     for (const other of met) if (other) by.set(other, (by.get(other) ?? new Set<string>()).add(wall));
   }
+  for (const { wall, other } of chaseLinks(f)) by.set(other, (by.get(other) ?? new Set<string>()).add(wall));
   return new Map([...by].map(([wall, others]) => [wall, [...others]]));
 });
 export const wallsMeeting = query(

@@ -15,7 +15,10 @@ export interface FramedRooms extends Framed {
 
 /** What is over or under rooms that cable can lie in. */
 type Hollow =
-  Exclude<Level['above'], 'closed'> | Exclude<Level['below'], 'slab'> | 'closed fish' | 'closed open';
+  | Exclude<Level['above'], 'closed'>
+  | Exclude<Level['below'], 'slab' | 'closed'>
+  | 'closed fish'
+  | 'closed open';
 
 /** Height of a truss's bottom chord, which cable is laid over. Common practice, no source. */
 const chordDepth = 3.5;
@@ -28,13 +31,19 @@ function hollowOver({ above, ceilingAccess }: Pick<Level, 'above' | 'ceilingAcce
   return ceilingAccess === 'leave' ? null : `closed ${ceilingAccess}`;
 }
 
-const hollowUnder = ({ below }: Pick<Level, 'below'>): Hollow | null => (below === 'slab' ? null : below);
+/** What cable can lie in under a room or level; null where its floor is a slab, or closed and left alone. */
+function hollowUnder({ below, floorAccess }: Pick<Level, 'below' | 'floorAccess'>): Hollow | null {
+  if (below === 'slab') return null;
+  if (below !== 'closed') return below;
+  return floorAccess === 'leave' ? null : `closed ${floorAccess}`;
+}
 
 /** What is over and under a room: as it is on its level, where the room says nothing else. */
 function hollowsOf({ plan }: Pick<Framed, 'plan'>, room: Room): Record<OpenSpace['kind'], Hollow | null> {
   const level = entryOf(plan.levels, room.level);
-  const { above = level.above, below = level.below, ceilingAccess = level.ceilingAccess } = room;
-  return { above: hollowOver({ above, ceilingAccess }), below: hollowUnder({ below }) };
+  const { above = level.above, ceilingAccess = level.ceilingAccess } = room;
+  const { below = level.below, floorAccess = level.floorAccess } = room;
+  return { above: hollowOver({ above, ceilingAccess }), below: hollowUnder({ below, floorAccess }) };
 }
 
 /** The name of the space that cable over or under a room lies in; null where there is none: the ceiling is closed, or the floor a slab. */
@@ -186,7 +195,7 @@ function wallsOverhead({ plan, framing }: Framed, level: string): string[] {
   const own = entryOf(plan.levels, level);
   const higher = entriesOf(plan.levels).filter(([, l]) => l.elevation > own.elevation);
   const next = higher.sort((x, y) => x[1].elevation - y[1].elevation)[0];
-  if (!next || next[1].below === 'slab') return [];
+  if (!next || hollowUnder(next[1]) === null) return [];
   return idsOf(framing.walls).filter((id) => entryOf(framing.lines, id).level === next[0]);
 }
 

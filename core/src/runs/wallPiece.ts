@@ -13,6 +13,7 @@ import {
   type Step,
   type WallPiece,
 } from './graph.ts';
+import { chasesIn } from './chases.ts';
 import { meetingsOf, wallsMeeting } from './joints.ts';
 import { lanesOf, lanesWithin, standingAt } from './lanes.ts';
 import { opensAt } from './openSpaces.ts';
@@ -95,8 +96,12 @@ function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
     frame.members
       .filter((m) => m.role === role && Math.abs(m.at - along) <= m.width / 2)
       .sort((a, b) => a.low - b.low);
-  const places = bays.flatMap((bay, n) => exitsAlong(f, bay).map((along) => ({ bay, n, along })));
-  return places.flatMap(({ bay, n, along }): Exit[] => {
+  const chases = chasesIn(f, frame.wall);
+  const places = bays.flatMap((bay, n) => [
+    ...exitsAlong(f, bay).map((along) => ({ bay, n, along, isCut: false })),
+    ...chases.filter((at) => at > bay.start && at < bay.end).map((along) => ({ bay, n, along, isCut: true })),
+  ]);
+  return places.flatMap(({ bay, n, along, isCut }): Exit[] => {
     const plate = (length: number, members: Member[]): Step => ({
       kind: 'plate',
       length,
@@ -109,13 +114,13 @@ function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
       side: 'over',
       inside: { bay: n, along, z: bay.high },
       z,
-      step: plate(z - bay.high, platesOver('top-plate', along)),
+      step: plate(z - bay.high, isCut ? [] : platesOver('top-plate', along)),
     };
     const down: Exit = {
       side: 'under',
       inside: { bay: n, along, z: bay.low },
       z: -underFloor,
-      step: plate(bay.low + underFloor, platesOver('bottom-plate', along)),
+      step: plate(bay.low + underFloor, isCut ? [] : platesOver('bottom-plate', along)),
     };
     return [...(bay.meetsTop && opens.up ? [up] : []), ...(bay.meetsBottom && opens.down ? [down] : [])];
   });

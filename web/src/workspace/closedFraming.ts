@@ -1,4 +1,4 @@
-/** What may be done with a closed wall or ceiling for a cable, as the cards offer it. */
+/** What may be done with a closed wall, ceiling or floor for a cable, as the cards offer it. */
 export const accesses = [
   { value: 'leave', says: 'leave it' },
   { value: 'fish', says: 'fish through it' },
@@ -11,4 +11,13 @@ export const overheads = [
   'joists',
   { value: 'truss', says: 'trusses' },
   { value: 'closed', says: 'closed ceiling' },
+] as const;
+
+/** What lies under a floor, as the cards offer it. */
+export const underfoots = [
+  { value: 'crawl', says: 'crawl space' },
+  'basement',
+  'slab',
+  'joists',
+  { value: 'closed', says: 'closed floor' },
 ] as const;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TextField from '../../fields/TextField.vue';
-import type { Obstacle } from '@fieldchalk/core';
+import { isChase, type Obstacle } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -27,7 +27,7 @@ const moveTo = (left: number) => {
   <div v-if="obstacle" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
       :title="obstacle.kind"
-      :says="`in ${wallName(session.opened, session.unrolled, obstacle.wall)}; boxes, holes and runs keep clear of it`"
+      :says="`in ${wallName(session.opened, session.unrolled, obstacle.wall)}; ${isChase(obstacle) ? 'cable goes up and down in it, from level to level where one stands over the other; boxes keep clear of it' : 'boxes, holes and runs keep clear of it'}`"
     />
     <div class="grid grid-cols-3 gap-2">
       <TextField

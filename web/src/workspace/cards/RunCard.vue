@@ -96,7 +96,7 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       <span>In furring, steel along it</span><b>{{ formatLength(g.inches) }}</b>
     </div>
     <p v-for="(c, i) in laid.ceilings" :key="i" class="my-2 border-l-4 border-chalk p-2">
-      Across a closed ceiling past {{ c.joists }} joists: fished {{ c.fishMinutes }} min, a strip opened
+      Across a closed {{ c.of }} past {{ c.joists }} joists: fished {{ c.fishMinutes }} min, a strip opened
       {{ c.openMinutes }} min. Which of the two is said where the level or the room is walked.
     </p>
     <div v-for="c in laid.closed" :key="c.wall" class="my-2 border-l-4 border-chalk p-2">

@@ -6,7 +6,7 @@ import { type Level, must } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { accesses, overheads } from '../closedFraming.ts';
+import { accesses, overheads, underfoots } from '../closedFraming.ts';
 import LayerList from '../cards/LayerList.vue';
 import LengthField from '../../fields/LengthField.vue';
 
@@ -47,7 +47,7 @@ const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['jo
       />
       <ChoiceField
         v-if="level.above === 'closed'"
-        label="Cable may"
+        label="Its ceiling: cable may"
         :model-value="level.ceilingAccess"
         :options="accesses"
         @update:model-value="(v) => set({ ceilingAccess: v })"
@@ -55,8 +55,15 @@ const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['jo
       <ChoiceField
         label="Below"
         :model-value="level.below"
-        :options="[{ value: 'crawl', says: 'crawl space' }, 'basement', 'slab', 'joists']"
+        :options="underfoots"
         @update:model-value="(v) => set({ below: v })"
+      />
+      <ChoiceField
+        v-if="level.below === 'closed'"
+        label="Its floor: cable may"
+        :model-value="level.floorAccess"
+        :options="accesses"
+        @update:model-value="(v) => set({ floorAccess: v })"
       />
       <NumberField
         label="Joists run °"

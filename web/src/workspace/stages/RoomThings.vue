@@ -31,7 +31,7 @@ const openingWords = (o: Opening) =>
 const letter = ref('');
 const at = ref<number | null>(0);
 const width = ref<number | null>(36);
-const kind = ref<Fixture['kind'] | 'obstacle'>('counter');
+const kind = ref<Fixture['kind'] | 'obstacle' | 'chase'>('counter');
 function add() {
   const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
   const room = must(selection.room, 'the room in hand');
@@ -51,7 +51,8 @@ function add() {
     at: atFromLeft(wall, at.value ?? 0, width.value ?? 24),
     width: width.value ?? 24,
   };
-  if (kind.value === 'obstacle') return session.edit('addObstacle', { ...place, kind: 'duct' });
+  if (kind.value === 'obstacle' || kind.value === 'chase')
+    return session.edit('addObstacle', { ...place, kind: kind.value === 'chase' ? 'chase' : 'duct' });
   return session.edit('addFixture', { room, kind: kind.value, side: wall.side, ...place });
 }
 const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
@@ -110,7 +111,11 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
     <ChoiceField
       v-model="kind"
       label="Add"
-      :options="[...fixtureKinds, { value: 'obstacle', says: 'in the way' }]"
+      :options="[
+        ...fixtureKinds,
+        { value: 'obstacle', says: 'in the way' },
+        { value: 'chase', says: 'chase for cable' },
+      ]"
     />
     <ChoiceField v-model="letter" label="Wall" :options="walls.map((w) => w.letter)" />
     <LengthField v-model="at" label="At" />

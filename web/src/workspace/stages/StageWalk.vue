@@ -19,7 +19,7 @@ import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import LengthField from '../../fields/LengthField.vue';
 import LevelCard from './LevelCard.vue';
-import RoomCeiling from './RoomCeiling.vue';
+import RoomOverUnder from './RoomOverUnder.vue';
 import RoomThings from './RoomThings.vue';
 
 const session = useSession();
@@ -133,7 +133,7 @@ const gapWords = computed(() =>
         <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(false)">Copy</button>
         <button v-if="walk?.closed" class="key" type="button" @click="copyRoom(true)">Mirror</button>
       </div>
-      <RoomCeiling :room="selection.room" />
+      <RoomOverUnder :room="selection.room" />
       <ol>
         <li
           v-for="(leg, i) in walled"

@@ -3,17 +3,18 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import { entryOf, type Room } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
-import { accesses, overheads } from '../closedFraming.ts';
+import { accesses, overheads, underfoots } from '../closedFraming.ts';
 
-/** What is over one room, where it is not what is over its level, and what cable may do with a closed ceiling. */
+/** What is over and under one room, where it is not what its level has, and what cable may do with a closed ceiling or floor. */
 const props = defineProps<{ room: string }>();
 const session = useSession();
 const room = computed(() => session.opened.rooms[props.room]);
 const level = computed(() => entryOf(session.opened.levels, room.value?.level ?? ''));
-const set = (changes: Partial<Pick<Room, 'above' | 'ceilingAccess'>>) =>
+const set = (changes: Partial<Pick<Room, 'above' | 'ceilingAccess' | 'below' | 'floorAccess'>>) =>
   session.edit('setRoom', { room: props.room, changes });
-const asLevel = computed(() => ({ value: null, says: `as its level: ${level.value.above}` }));
+const asLevel = (has: string) => ({ value: null, says: `as its level: ${has}` });
 const isClosed = computed(() => (room.value?.above ?? level.value.above) === 'closed');
+const isFloorClosed = computed(() => (room.value?.below ?? level.value.below) === 'closed');
 </script>
 
 <template>
@@ -21,15 +22,28 @@ const isClosed = computed(() => (room.value?.above ?? level.value.above) === 'cl
     <ChoiceField
       label="Over this room"
       :model-value="room.above ?? null"
-      :options="[asLevel, ...overheads]"
+      :options="[asLevel(level.above), ...overheads]"
       @update:model-value="(v) => set({ above: v ?? undefined })"
     />
     <ChoiceField
       v-if="isClosed"
-      label="Cable may"
+      label="Its ceiling: cable may"
       :model-value="room.ceilingAccess ?? level.ceilingAccess"
       :options="accesses"
       @update:model-value="(v) => set({ ceilingAccess: v })"
+    />
+    <ChoiceField
+      label="Under this room"
+      :model-value="room.below ?? null"
+      :options="[asLevel(level.below), ...underfoots]"
+      @update:model-value="(v) => set({ below: v ?? undefined })"
+    />
+    <ChoiceField
+      v-if="isFloorClosed"
+      label="Its floor: cable may"
+      :model-value="room.floorAccess ?? level.floorAccess"
+      :options="accesses"
+      @update:model-value="(v) => set({ floorAccess: v })"
     />
   </div>
 </template>
