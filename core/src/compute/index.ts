@@ -18,14 +18,13 @@ import { PlanHash } from '../plan/hash.ts';
 import type { Plan, Side } from '../plan/index.ts';
 import type { LaidRun } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
-import { makeUps } from '../outputs/makeup.ts';
+import { makeUps, type MadeUp } from '../outputs/makeup.ts';
 import { takeOff, type Takeoff } from '../outputs/takeoff/index.ts';
 import { cutList, type CutToPull } from '../outputs/cutList.ts';
 import { drillingList, type WallDrilling } from '../outputs/drillingList.ts';
 import { cableLabels, type CableLabel } from '../outputs/labels.ts';
 import { houseOf } from './pipeline.ts';
 import { tidy } from '../units/index.ts';
-import type { MakeUp } from '../wiring/index.ts';
 
 export { pipeline, pipelineTable } from './pipeline.ts';
 
@@ -58,7 +57,7 @@ export interface Result {
   readonly circuits: Readonly<Record<string, CircuitResult>>;
   readonly boxes: Readonly<Record<string, BoxResult>>;
   /** How each box is made up, and what is written on each cable's ends. */
-  readonly makeup: Readonly<Record<string, MakeUp>>;
+  readonly makeup: Readonly<Record<string, MadeUp>>;
   readonly labels: readonly CableLabel[];
   /** Cables in the order they are cut and pulled, and holes wall by wall as they are drilled. */
   readonly cuts: readonly CutToPull[];

@@ -1,6 +1,7 @@
 import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { devicesIn, gangsTaken, isThere, depthOfBox, kindsIn, switchKinds } from '../boxes/index.ts';
+import { entriesAt, slotsOf } from '../outputs/entries.ts';
 import { ofBoxes, ofPlacedBoxes } from './check.ts';
 import { found, type FixEdit, type Found } from './finding.ts';
 
@@ -66,5 +67,15 @@ export const boxesHoldTheirWires = ofBoxes((id, b, { layout }) => {
       { box: id, used: b.used, volume: b.volume, smallest: b.smallest },
       { place, fixes },
     ),
+  ];
+});
+
+/** One cable in each slot of a box in a wall. */
+export const cablesHaveSlots = ofBoxes((id, _, house) => {
+  if (isThere(house.plan, id)) return [];
+  const entries = entriesAt(house, id);
+  if (entries.every((e) => e.slot !== null)) return [];
+  return [
+    found('box.slots', [thing.box(id)], { box: id, cables: entries.length, slots: 2 * slotsOf(house, id) }),
   ];
 });

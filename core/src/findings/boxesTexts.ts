@@ -115,6 +115,13 @@ export const boxesTexts = {
       `${n.box(f.box)}, has ${counted(f.gangs, 'one gang', 'gangs')} but holds ${counted(f.devices, 'a device', 'devices')}${f.taken > f.devices ? ` that take ${f.taken}` : ''}.`,
     fix: () => 'Give it more gangs, or move a device.',
   }),
+  'box.slots': text<OfBox & { cables: number; slots: number }>({
+    level: 'warning',
+    source: practice,
+    says: (f, n) =>
+      `${n.box(f.box)}, takes ${f.cables} cables and has ${f.slots} slots; one cable goes through each.`,
+    fix: () => 'Give it more gangs, or bring fewer cables in.',
+  }),
   'fill.volume': text<OfBox & { used: number; volume: number; smallest: string | null }>({
     level: 'error',
     source: nec('314.16'),

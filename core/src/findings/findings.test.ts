@@ -368,6 +368,47 @@ const cases: Record<FindingCode, () => Plan> = {
       },
     }),
   'staple.loop': () => wired({}, { values: { 'end.loop': 12 }, runs: runs('c1', ['b1', 'b2']) }),
+  'run.bend': () =>
+    planOf({
+      ...wired({}),
+      boxes: Object.fromEntries(
+        [40, 80].map((at, i) => [
+          `b${i + 1}`,
+          { on: { wall: 'w1', side: 'left', at, height: { value: 22, to: 'center', from: 'subfloor' } } },
+        ]),
+      ),
+      runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '6/3', way: 'wall' } },
+    }),
+  'data.beside': () =>
+    planOf({
+      ...wired({}, { values: { 'data.apart': 12, 'drill.data': 27 }, runs: runs('c1', ['b1', 'b2']) }),
+      boxes: Object.fromEntries(
+        [40, 140, 60, 160].map((at, i) => [`b${i + 1}`, { on: { wall: 'w1', side: 'left', at } }]),
+      ),
+      devices: {
+        d1: { box: 'b1', circuit: 'c1' },
+        d2: { box: 'b2', circuit: 'c1' },
+        d3: { box: 'b3', kind: 'data' },
+        d4: { box: 'b4', kind: 'data' },
+      },
+      runs: {
+        k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'wall' },
+        k2: { from: 'b3', to: 'b4', cable: 'data', way: 'wall' },
+      },
+    }),
+  'box.slots': () =>
+    planOf({
+      ...wired(
+        {},
+        { runs: runs('c1', ['b1', 'b2'], ['b1', 'b2'], ['b1', 'b2'], ['b1', 'b2'], ['b1', 'b2']) },
+      ),
+      boxes: Object.fromEntries(
+        [40, 80].map((at, i) => [
+          `b${i + 1}`,
+          { on: { wall: 'w1', side: 'left', at }, model: 'plastic-1g-20' },
+        ]),
+      ),
+    }),
   'run.derated': () =>
     wired(
       { amps: 30, gauge: 10 },

@@ -2,7 +2,7 @@ import { query } from '../incremental/index.ts';
 import { isAbout } from '../plan/accepted.ts';
 import { valuesIn } from '../plan/index.ts';
 import type { House } from '../stages/index.ts';
-import { boxesHoldTheirWires, boxesStandRight } from './boxes.ts';
+import { cablesHaveSlots, boxesHoldTheirWires, boxesStandRight } from './boxes.ts';
 import {
   alarmsAreThere,
   closetLightsAreClear,
@@ -67,6 +67,8 @@ import {
   loopsAreStapled,
   runsAreLaid,
   stopsAreReached,
+  bendsAreGentle,
+  dataCablesKeepApart,
   cablesCarryTheirCircuits,
   waysAreAsAsked,
 } from './runs.ts';
@@ -102,6 +104,7 @@ export const checks: readonly Check[] = [
   dataHasAHome,
   modelsSuitTheirPlace,
   boxesHoldTheirWires,
+  cablesHaveSlots,
   breakersSuitWires,
   cablesSuitBreakers,
   cablesThereSuitBreakers,
@@ -123,6 +126,8 @@ export const checks: readonly Check[] = [
   auditedCircuitsAreSound,
   runsAreLaid,
   stopsAreReached,
+  bendsAreGentle,
+  dataCablesKeepApart,
   cablesCarryTheirCircuits,
   waysAreAsAsked,
   closedWallsAreAChoice,

@@ -1,8 +1,9 @@
 import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { adjustedAmps, cables, dataGauge, framingKinds } from '../materials/index.ts';
+import { adjustedAmps, cables, dataGauge, framingKinds, isData } from '../materials/index.ts';
 import type { Member } from '../framing/index.ts';
 import type { Bore } from '../runs/index.ts';
+import { besidePower } from '../runs/beside.ts';
 import { mostOfDepth } from '../runs/boreLimits.ts';
 import type { House } from '../stages/index.ts';
 import { toDecimals } from '../units/index.ts';
@@ -63,6 +64,31 @@ export const loopsAreStapled = ofRuns((r) =>
     found('staple.loop', [thing.run(r.id), thing.box(box)], { run: r.id, box, loop, most }),
   ),
 );
+
+export const bendsAreGentle = ofRuns((r) =>
+  r.tight.map(({ end, room, needs }) =>
+    found('run.bend', [thing.run(r.id)], { run: r.id, end, room, needs: toDecimals(needs, 2) }),
+  ),
+);
+
+/** Data beside power for less than this hums nothing. Inches; common practice, no source. */
+const shortBeside = 36;
+
+/** Data cable that lies along power cable nearer than the house has it. */
+export const dataCablesKeepApart = ofRuns((r, { plan, runs, rules }) => {
+  const apart = rules('data.apart');
+  if (!isData(r.cable) || apart === 0) return [];
+  const beside = besidePower({ plan, runs }, r.path, apart);
+  if (!beside || beside.inches < shortBeside) return [];
+  return [
+    found('data.beside', [thing.run(r.id), thing.run(beside.run)], {
+      run: r.id,
+      power: beside.run,
+      inches: Math.round(beside.inches),
+      apart,
+    }),
+  ];
+});
 
 /** Not more than so many doubled studs one after another may be bored past what single ones may: IRC R602.6 (from memory). */
 const mostDoubled = 2;

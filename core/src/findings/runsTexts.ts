@@ -78,6 +78,21 @@ export const runsTexts = {
       `${n.run(f.run)} has a ${inches(f.loop)} loop at ${n.box(f.box)}: along the sheath it reaches its first staple too late.`,
     fix: (f) => `Keep the loop to ${inches(f.most)}, or use a box with a clamp.`,
   }),
+  'run.bend': text<{ run: string; end: string; room: number; needs: number }>({
+    level: 'warning',
+    source: 'NEC 334.24 (from memory)',
+    says: (f, n) =>
+      `${n.run(f.run)} turns ${inches(f.room)} from ${n.end(f.end)}: its bend needs ${inches(f.needs)}, five times the cable or what the house says.`,
+    fix: () => 'Move the line of holes or the box, or lead the cable in by the other side.',
+  }),
+  'data.beside': text<{ run: string; power: string; inches: number; apart: number }>({
+    level: 'note',
+    source: `NEC 800.133 (from memory); ${practice}`,
+    says: (f, n) =>
+      `${n.run(f.run)} carries data and lies along ${n.run(f.power)} for ${inches(f.inches)}, less than ${inches(f.apart)} from it.`,
+    fix: (f) =>
+      `Hold the two ${inches(f.apart)} apart when they are stapled, or draw one of them another way.`,
+  }),
   'run.derated': text<{
     run: string;
     wall: string;

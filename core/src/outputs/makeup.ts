@@ -1,17 +1,20 @@
-import { devicesIn } from '../boxes/index.ts';
 import { gathered, idsOf, query } from '../incremental/index.ts';
-import { catalogueOf } from '../plan/index.ts';
 import type { House } from '../stages/index.ts';
-import { makeUpBox, type MakeUp } from '../wiring/index.ts';
+import type { MakeUp } from '../wiring/index.ts';
+import { entriesAt, type Entry } from './entries.ts';
+import { wiredBox } from './wiredBox.ts';
 
-/** How a box is made up; null for one without cable. */
-export const makeUpOf = query('make-up of box', (house: House, id: string): MakeUp | null => {
-  const { plan, wiring, rules, boxes } = house;
-  const model = catalogueOf(plan)[boxes[id]?.model ?? ''] ?? null;
-  return makeUpBox(id, devicesIn(plan, id), { plan, wiring, model, rules });
+/** Everything a person needs to make up one box, and the slot each cable comes in by. */
+export interface MadeUp extends MakeUp {
+  readonly entries: readonly Entry[];
+}
+
+const makeUpOf = query('make-up of box', (house: House, id: string): MadeUp | null => {
+  const made = wiredBox(house, id);
+  return made && { ...made, entries: entriesAt(house, id) };
 });
 
 /** How every box with cable is made up. */
-export const makeUps = query('make-ups', (house: House): Readonly<Record<string, MakeUp>> =>
+export const makeUps = query('make-ups', (house: House): Readonly<Record<string, MadeUp>> =>
   gathered(idsOf(house.plan.boxes), (id) => makeUpOf(house, id)),
 );

@@ -26,6 +26,13 @@ export const runsRules = {
     practice,
     'Data has a line of holes of its own, above the subfloor: 12 in. over the power is better than 2, and they cross square.',
   ),
+  'data.apart': amount(
+    'Data apart from power',
+    'in',
+    { default: 2, bounds: [0, 24] },
+    `${code('800.133')}; ${practice}`,
+    'Along each other, in framing: 12 is better than 2. Crossing square is no matter.',
+  ),
   'drill.edge': amount(
     'Wood left between hole and face',
     'in',

@@ -27,6 +27,7 @@ import type { Staple } from './staples.ts';
 import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
 import { largestBitIn } from './boreLimits.ts';
 import { routeGraph } from './routeGraph.ts';
+import { tightBends, type TightBend } from './bends.ts';
 import { missedStops } from './through.ts';
 
 export { drilledOnce, type Bore } from './holes.ts';
@@ -61,6 +62,8 @@ export interface LaidRun {
   })[];
   /** Grooves it lies in, by wall of foam block: how long, with how many wedges, and whether steel guards it along them. */
   readonly grooves: readonly Groove[];
+  /** Boxes and panels it turns too near to: how much room its bend has there, and how much it needs. Inches. */
+  readonly tight: readonly TightBend[];
   /** Places it is told to go through that it does not come to, by their numbers. */
   readonly missed: readonly number[];
   /** Furring it lies in, by wall, where steel guards it along its length: NEC 300.4(D). Inches. */
@@ -224,6 +227,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     grooves: groovesOf(w, run, path, bores),
     guarded: guardedAlong(w, run, path, bores),
     missed: missedStops(w, run, path),
+    tight: tightBends(run, path, rules),
   };
 });
 

@@ -1,6 +1,7 @@
 import { panelSize } from '../materials/index.ts';
 import { query } from '../incremental/index.ts';
 import { entriesIn } from '../plan/index.ts';
+import { bendRoom } from './bends.ts';
 import { holeMargin, type Bay } from './bays.ts';
 import { baysOf, clampTo, type Framed } from './framed.ts';
 
@@ -41,17 +42,18 @@ export interface InTheWay {
   readonly high: number;
 }
 
-/** Kept between a box and a hole's centre. */
-const boxClearance = 1.5;
+/** Kept between a box and a hole's centre: cable that comes out of the box has room to bend into it. Inches. */
+const boxClearance = ({ rules }: Pick<Framed, 'rules'>): number => Math.max(1.5, bendRoom('12/2', rules));
 
 /** Boxes and panels of a wall that stand in a line of holes, in order along it. Those that stand in none are left out, so that moving them changes nothing. */
 const inTheLines = query('boxes in lines of wall', (f: Framed, wall: string): readonly InTheWay[] => {
+  const clear = boxClearance(f);
   const boxes = (f.layout.onWall[wall] ?? []).map((b) => ({
     id: b.id,
     start: b.at - b.width / 2,
     end: b.at + b.width / 2,
-    low: b.bottom - boxClearance,
-    high: b.top + boxClearance,
+    low: b.bottom - clear,
+    high: b.top + clear,
   }));
   const panels = entriesIn(f.plan, 'panelsOnWall', wall)
     .filter(([, p]) => p.on.away === 0)
@@ -59,8 +61,8 @@ const inTheLines = query('boxes in lines of wall', (f: Framed, wall: string): re
       id,
       start: p.on.at - panelSize.width / 2,
       end: p.on.at + panelSize.width / 2,
-      low: panelSize.bottom - boxClearance,
-      high: panelSize.bottom + panelSize.height + boxClearance,
+      low: panelSize.bottom - clear,
+      high: panelSize.bottom + panelSize.height + clear,
     }));
   const lanes = lanesOf(f, wall);
   return [...boxes, ...panels]

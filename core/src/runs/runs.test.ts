@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Computer } from '../compute/index.ts';
+import { cables } from '../materials/index.ts';
 import { study } from '../../demo/study.ts';
 import { polylineLength } from '../geometry/index.ts';
 import { segmentDrop } from '../circuits/index.ts';
@@ -104,7 +105,7 @@ describe('laying a run', () => {
     plan = edited(plan, 'setBox', { box: 'b3', changes: { pinned: true } });
     const lifted = computed(plan).runs.k1!.bores.filter((b) => b.z > 24);
     expect(lifted).toHaveLength(1);
-    expect(lifted[0]!.z).toBe(22 + 3.25 + 1.5);
+    expect(lifted[0]!.z).toBeCloseTo(22 + 3.25 + 5 * cables['12/2']!.width, 9);
   });
 });
 

@@ -1,6 +1,6 @@
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
-import { makeUpOf } from '../makeup.ts';
+import { wiredBox } from '../wiredBox.ts';
 import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
 
 const connectorNames = {
@@ -17,7 +17,7 @@ const joining = sumsOf(
   'connectors and tails',
   ({ plan }: House) => idsOf(plan.boxes),
   (house, id) => {
-    const made = makeUpOf(house, id);
+    const made = wiredBox(house, id);
     if (!made) return nothing;
     const sums: Record<string, number> = {};
     const add = (key: string, amount: number) => (sums[key] = (sums[key] ?? 0) + amount);

@@ -39,6 +39,16 @@ function holeWords(b: Bore): string {
   ];
   return parts.join(', ');
 }
+/** The slots it takes in the boxes at its ends. */
+const entries = computed(() =>
+  [run.value?.from, run.value?.to].flatMap((box) => {
+    const entry = session.result?.makeup[box ?? '']?.entries.find((e) => e.run === id.value);
+    if (!box || !entry) return [];
+    return [
+      { box, says: entry.slot === null ? 'no slot left' : `${entry.side}, slot ${entry.slot} from the left` },
+    ];
+  }),
+);
 const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.edge) ?? [])));
 </script>
 
@@ -54,6 +64,10 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
     <div v-for="l in session.result?.labels.filter((x) => x.run === id)" :key="l.end" class="row">
       <span>Label at {{ names.end(l.end) }}</span
       ><b>{{ l.text }}</b>
+    </div>
+    <div v-for="e in entries" :key="e.box" class="row">
+      <span>Into {{ names.end(e.box) }}</span
+      ><b>{{ e.says }}</b>
     </div>
     <div class="row">
       <span>Along the run</span><b>{{ formatLength(laid.length.path) }}</b>

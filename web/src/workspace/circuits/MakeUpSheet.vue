@@ -68,9 +68,18 @@ const steps = computed(() => {
 const fill = computed(() => props.result.boxes[props.box]);
 const slots = computed(() =>
   makeup.value?.cables
-    .map((c, i) => `${i + 1}: ${c.cable}${c.there ? ', there already' : c.feed ? ', feed' : ''}`)
+    .map(
+      (c, i) =>
+        `${i + 1}: ${c.cable}${c.there ? ', there already' : c.feed ? ', feed' : ''}${slotWords(c.run)}`,
+    )
     .join(' · '),
 );
+/** By which slot a cable comes in, where the box has a top and a bottom. */
+function slotWords(run: string): string {
+  const entry = makeup.value?.entries.find((e) => e.run === run);
+  if (!entry) return '';
+  return entry.slot === null ? ', no slot left' : `, ${entry.side} ${entry.slot}`;
+}
 </script>
 
 <template>

@@ -1,0 +1,44 @@
+import type { XYZ } from '../geometry/index.ts';
+import { entryOf, nth } from '../lookups/index.ts';
+import { cables } from '../materials/index.ts';
+import type { Run } from '../plan/index.ts';
+import type { RuleBook } from '../rules/index.ts';
+import { toDecimals } from '../units/index.ts';
+
+/** Where a cable turns nearer to a box or panel than it may bend. Inches. */
+export interface TightBend {
+  readonly end: string;
+  readonly room: number;
+  readonly needs: number;
+}
+
+/** What a cable's tightest bend takes: so many times its larger side, NEC 334.24 (from memory). Inches. */
+export const bendRoom = (cable: string, rules: RuleBook): number =>
+  rules('bend.factor') * entryOf(cables, cable).width;
+
+/** A turn less than this is none. Inches. */
+const straight = 0.05;
+
+/** With this many times the room of a bend to go level, cable rises over its hole and comes down to it gently. */
+const gentle = 3;
+
+/** Inches from the first place of a line up or down to where it turns into a hole; null where it does not leave up or down, never turns, or has a bay's width to do it in. */
+function roomToTurn(path: readonly XYZ[], needs: number): number | null {
+  if (path.length < 3) return null;
+  const [end, turn, next] = [nth(path, 0), nth(path, 1), nth(path, 2)];
+  const isUpright = Math.hypot(turn.x - end.x, turn.y - end.y) < straight;
+  const level = Math.hypot(next.x - turn.x, next.y - turn.y);
+  return isUpright && level < gentle * needs ? Math.abs(turn.z - end.z) : null;
+}
+
+/** Ends of a cable where it turns into a hole with less room than its bend takes. */
+export function tightBends({ from, to, cable }: Run, path: readonly XYZ[], rules: RuleBook): TightBend[] {
+  const needs = bendRoom(cable, rules);
+  const ends = [
+    { end: from, room: roomToTurn(path, needs) },
+    ...(to === null ? [] : [{ end: to, room: roomToTurn(path.toReversed(), needs) }]),
+  ];
+  return ends.flatMap(({ end, room }) =>
+    room === null || room >= needs - 1e-6 ? [] : [{ end, room: toDecimals(room, 3), needs }],
+  );
+}
