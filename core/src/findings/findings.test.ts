@@ -372,7 +372,7 @@ const cases: Record<FindingCode, () => Plan> = {
     planOf({
       ...wired({}),
       boxes: Object.fromEntries(
-        [40, 80].map((at, i) => [
+        [30, 82].map((at, i) => [
           `b${i + 1}`,
           { on: { wall: 'w1', side: 'left', at, height: { value: 22, to: 'center', from: 'subfloor' } } },
         ]),

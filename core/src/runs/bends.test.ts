@@ -13,16 +13,18 @@ test('a bend takes five times the larger side of the cable, or what the house sa
   expect(bendRoom('14/2', ruleBook({ 'bend.factor': 8 }))).toBeCloseTo(8 * 0.39, 9);
 });
 
-test('an end that turns with less room is told with both figures; one that leaves level or never turns is not', () => {
-  const run = { from: 'b1', to: 'b2', cable: '12/2' } as Parameters<typeof tightBends>[0];
+test('an end that turns into a hole with less room is told with both figures', () => {
+  const run = { from: 'b1', to: 'b2', cable: '12/2' };
   const at = (x: number, z: number) => ({ x, y: 0, z });
-  expect(
-    tightBends(run, [at(0, 18), at(0, 20), at(2, 20), at(2, 30), at(30, 30), at(30, 10)], rules),
-  ).toEqual([{ end: 'b1', room: 2, needs: 2.15 }]);
-  expect(tightBends(run, [at(0, 18), at(30, 18), at(30, 10)], rules)).toEqual([]);
-  expect(tightBends(run, [at(0, 18), at(0, 17)], rules)).toEqual([]);
-  // A bay's width is room enough to rise over the hole and come down to it.
-  expect(tightBends(run, [at(0, 18), at(0, 20), at(13, 20), at(13, 0)], rules)).toEqual([]);
+  const tight = (path: readonly ReturnType<typeof at>[], holes: readonly number[]) =>
+    tightBends(run, { path, holes: holes.map((x) => at(x, path[1]!.z)) }, rules);
+  expect(tight([at(0, 18), at(0, 20), at(30, 20), at(30, 10)], [2, 16])).toEqual([
+    { end: 'b1', room: 2, needs: 2.15 },
+  ]);
+  // Level out of the box, never turning, or with a bay's width to rise over the hole and come down to it.
+  expect(tight([at(0, 18), at(30, 18), at(30, 10)], [2])).toEqual([]);
+  expect(tight([at(0, 18), at(0, 17)], [])).toEqual([]);
+  expect(tight([at(0, 18), at(0, 20), at(30, 20), at(30, 10)], [14])).toEqual([]);
 });
 
 test('holes stand clear enough of every box for the usual cable to bend out of it', () => {
@@ -30,7 +32,7 @@ test('holes stand clear enough of every box for the usual cable to bend out of i
     for (const cable of ['14/2', '14/3', '12/2', '12/3']) {
       const height = { value, to: 'center', from: 'subfloor' };
       const boxes = Object.fromEntries(
-        [40, 100].map((at, i) => [`b${i + 1}`, { on: { wall: 'w1', at, height } }]),
+        [30, 98].map((at, i) => [`b${i + 1}`, { on: { wall: 'w1', at, height } }]),
       );
       const runs = { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable, way: 'wall' } };
       expect(

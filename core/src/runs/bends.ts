@@ -1,5 +1,5 @@
 import type { XYZ } from '../geometry/index.ts';
-import { entryOf, nth } from '../lookups/index.ts';
+import { entryOf } from '../lookups/index.ts';
 import { cables } from '../materials/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -22,21 +22,29 @@ const straight = 0.05;
 /** With this many times the room of a bend to go level, cable rises over its hole and comes down to it gently. */
 const gentle = 3;
 
+/** Half of what a hole goes through. Inches. */
+const halfStud = 0.75;
+
 /** Inches from the first place of a line up or down to where it turns into a hole; null where it does not leave up or down, never turns, or has a bay's width to do it in. */
-function roomToTurn(path: readonly XYZ[], needs: number): number | null {
-  if (path.length < 3) return null;
-  const [end, turn, next] = [nth(path, 0), nth(path, 1), nth(path, 2)];
-  const isUpright = Math.hypot(turn.x - end.x, turn.y - end.y) < straight;
-  const level = Math.hypot(next.x - turn.x, next.y - turn.y);
-  return isUpright && level < gentle * needs ? Math.abs(turn.z - end.z) : null;
+function roomToTurn(path: readonly XYZ[], holes: readonly XYZ[], needs: number): number | null {
+  const [end, turn] = [path[0], path[1]];
+  if (!end || !turn || path.length < 3) return null;
+  if (Math.hypot(turn.x - end.x, turn.y - end.y) > straight) return null;
+  const level = holes.filter((h) => Math.abs(h.z - turn.z) < straight);
+  const nearest = Math.min(...level.map((h) => Math.hypot(h.x - turn.x, h.y - turn.y) - halfStud));
+  return nearest < gentle * needs ? Math.abs(turn.z - end.z) : null;
 }
 
-/** Ends of a cable where it turns into a hole with less room than its bend takes. */
-export function tightBends({ from, to, cable }: Run, path: readonly XYZ[], rules: RuleBook): TightBend[] {
+/** Ends of a cable where it turns into a hole with less room than its bend takes, given its line and the middles of its holes. */
+export function tightBends(
+  { from, to, cable }: Pick<Run, 'from' | 'to' | 'cable'>,
+  { path, holes }: { readonly path: readonly XYZ[]; readonly holes: readonly XYZ[] },
+  rules: RuleBook,
+): TightBend[] {
   const needs = bendRoom(cable, rules);
   const ends = [
-    { end: from, room: roomToTurn(path, needs) },
-    ...(to === null ? [] : [{ end: to, room: roomToTurn(path.toReversed(), needs) }]),
+    { end: from, room: roomToTurn(path, holes, needs) },
+    ...(to === null ? [] : [{ end: to, room: roomToTurn(path.toReversed(), holes, needs) }]),
   ];
   return ends.flatMap(({ end, room }) =>
     room === null || room >= needs - 1e-6 ? [] : [{ end, room: toDecimals(room, 3), needs }],

@@ -27,6 +27,7 @@ import type { Staple } from './staples.ts';
 import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
 import { largestBitIn } from './boreLimits.ts';
 import { routeGraph } from './routeGraph.ts';
+import { placing } from './framed.ts';
 import { tightBends, type TightBend } from './bends.ts';
 import { missedStops } from './through.ts';
 
@@ -227,7 +228,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     grooves: groovesOf(w, run, path, bores),
     guarded: guardedAlong(w, run, path, bores),
     missed: missedStops(w, run, path),
-    tight: tightBends(run, path, rules),
+    tight: tightBends(run, { path, holes: bores.map((b) => placing(w, b.wall)(b.at, b.z)) }, rules),
   };
 });
 
