@@ -20,6 +20,7 @@ export type Item =
   | { readonly kind: 'wire-connector'; readonly size: 'small' | 'middle' | 'large' | 'crimp' | 'green' }
   | { readonly kind: 'tail'; readonly gauge: Gauge; readonly colour: string }
   | { readonly kind: 'staple'; readonly size: '1/2' | '3/4' }
+  | { readonly kind: 'stacker' }
   | { readonly kind: 'strap' }
   | { readonly kind: 'cable-connector' }
   | { readonly kind: 'nail-plate' }
@@ -50,6 +51,8 @@ export function itemId(item: Item): string {
       return `tail-${item.gauge}-${item.colour}`;
     case 'staple':
       return `staple-${item.size}`;
+    case 'stacker':
+      return 'stacker-4';
     case 'strap':
       return 'strap-data';
     case 'cable-connector':

@@ -153,6 +153,7 @@ test('each item of the list has a name of its own, which the price list and stoc
     { kind: 'wire-connector', size: 'small' },
     { kind: 'tail', gauge: 12, colour: 'bare' },
     { kind: 'staple', size: '1/2' },
+    { kind: 'stacker' },
     { kind: 'strap' },
     { kind: 'cable-connector' },
     { kind: 'nail-plate' },

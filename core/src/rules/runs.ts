@@ -114,6 +114,25 @@ export const runsRules = {
     code('334.30'),
     'Cable through bored framing this close together is already supported.',
   ),
+  'staple.under': choice(
+    'Cables under one staple',
+    `${code('334.30')}; ${practice}`,
+    'Flat, never on edge, and no more than the staple is listed for.',
+    [
+      { value: 'one', says: 'One cable under each staple.' },
+      {
+        value: 'listed',
+        says: 'Two flat cables under one, where they lie on each other and it is listed for two.',
+      },
+    ],
+  ),
+  'staple.stack': amount(
+    'Stackers from',
+    'count',
+    { default: 4, bounds: [2, 9] },
+    practice,
+    'From this many cables down one stud a stacker holds four of them apart in one place.',
+  ),
   'end.free': amount(
     'Free end in a box',
     'in',

@@ -1,10 +1,10 @@
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import { cables, isData } from '../../materials/index.ts';
 import { catalogueOf, valuesIn } from '../../plan/index.ts';
 import { drilledOnce } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength } from '../../units/index.ts';
+import { held } from './held.ts';
 import { each, type DraftLine } from './line.ts';
 
 /** Cables that go through a connector: one at each panel, one at each box without clamps of its own. */
@@ -18,17 +18,6 @@ const connectors = sumsOf(
       plan.panels[end] !== undefined || catalogue[boxes[end]?.model ?? '']?.clamps === 'external';
     const count = [from, ...(to === null ? [] : [to])].filter(isClamped).length;
     return count > 0 ? { connectors: count } : nothing;
-  },
-);
-
-/** Staples by the cable they hold: of two conductors, of three, or data. */
-const staples = sumsOf(
-  'staples',
-  ({ runs }: House) => idsOf(runs.runs),
-  ({ runs }, id) => {
-    const run = entryOf(runs.runs, id);
-    const kind = isData(run.cable) ? 'data' : entryOf(cables, run.cable).conductors === 2 ? 'narrow' : 'wide';
-    return run.staples > 0 ? { [kind]: run.staples } : nothing;
   },
 );
 
@@ -62,7 +51,7 @@ const alongCable = sumsOf(
 /** What holds and guards the cable. */
 export function smallPartLines(house: House): DraftLine[] {
   const { rules } = house;
-  const { narrow = 0, wide = 0, data = 0 } = staples(house);
+  const { narrow, wide, data, stackers } = held(house);
   const every = formatLength(rules('staple.every'));
   return [
     ...each(
@@ -76,6 +65,12 @@ export function smallPartLines(house: House): DraftLine[] {
       'Staple, 3/4 in., insulated',
       wide,
       'For three-conductor cable.',
+    ),
+    ...each(
+      { kind: 'stacker' },
+      'Cable stacker, for four',
+      stackers,
+      `Where ${rules('staple.stack')} cables or more come down one stud.`,
     ),
     ...each({ kind: 'strap' }, 'Data cable strap, loose', data, 'Data cable is held, never pinched.'),
     ...each(

@@ -93,6 +93,7 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   'wire-connector': 'wire-connector-',
   tail: 'tail-',
   staple: 'staple-',
+  stacker: 'stacker-',
   strap: 'strap-',
   'cable-connector': 'connector-',
   'nail-plate': 'nail-plate',
