@@ -24,7 +24,7 @@ import { groovesOf, guardedAlong, type Groove } from './lying.ts';
 import { openSpaces } from './openSpaces.ts';
 import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import type { Staple } from './staples.ts';
-import { longLoopsOf, staplesOfRun, type LongLoop } from './support.ts';
+import { longLoopsOf, staplesOfRun, type HeldBy, type LongLoop } from './support.ts';
 import { largestBitIn } from './boreLimits.ts';
 import { routeGraph } from './routeGraph.ts';
 import { placing } from './framed.ts';
@@ -198,6 +198,17 @@ const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
   return cableLine(way, holes, { ...ends, asked: run.way, framing: w.framing, spaces: openSpaces(w) });
 });
 
+/** Where a run goes through wood: which hole, and whether its wall is closed. */
+const holePlacesOf = query('places of holes of run', (w: Ways, id: string): readonly HeldBy[] =>
+  holesOfRun(w, id).flatMap((h) => h.bores.map(({ wall, at, z }) => ({ wall, at, z }))),
+);
+
+/** What holds a run: the same for as long as it lies as it did, whatever shares its holes. */
+const stapledAlong = query('staples of run', (w: Ways, id: string): readonly Staple[] => {
+  const line = lineOf(w, id);
+  return line ? staplesOfRun(w, entryOf(w.plan.runs, id), line, holePlacesOf(w, id)) : [];
+});
+
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
@@ -205,7 +216,7 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const line = lineOf(w, id);
   const path = line?.path ?? [];
   const bores = holesOfRun(w, id).flatMap((h) => h.bores);
-  const stapled = line ? staplesOfRun(w, run, line, bores) : [];
+  const stapled = stapledAlong(w, id);
   const isHanging = (box: string) => isBoxless(entryOf(plan.boxes, box), kindsIn(plan, box));
   return {
     id,

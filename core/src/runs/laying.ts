@@ -54,10 +54,18 @@ function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }):
   return stepCost(step) < Infinity ? 'in one space' : undefined;
 }
 
+/** A place where a cable finds other room than it did, and whether it is better off there now. */
+interface ChangedPlace {
+  readonly place: HolePlace;
+  readonly isBetter: boolean;
+}
+
 /** Holes as they were drilled last time and as they are now, up to the run in hand, and the places where that is not the same. */
 class Changes {
   private readonly was: Drilling;
   private readonly touched = new Map<string, HolePlace>();
+  /** By cable what is known of the touched places; null where that cable finds the same room. */
+  private readonly known = new Map<string, Map<string, ChangedPlace | null>>();
 
   constructor(
     sharing: ConstructorParameters<typeof Drilling>[0],
@@ -70,24 +78,44 @@ class Changes {
   pass(before: Kept | undefined, now: Kept | undefined): void {
     for (const p of before?.places ?? []) this.was.add(p, before?.cable ?? '');
     for (const p of now?.places ?? []) this.now.add(p, now?.cable ?? '');
-    if (before?.places === now?.places && before?.cable === now?.cable) return;
-    for (const p of [...(before?.places ?? []), ...(now?.places ?? [])]) this.touched.set(p.key, p);
+    const isSame = before?.places === now?.places && before?.cable === now?.cable;
+    for (const own of [before, now])
+      for (const p of own?.places ?? []) {
+        if (!isSame) this.touched.set(p.key, p);
+        if (this.touched.has(p.key)) for (const places of this.known.values()) places.delete(p.key);
+      }
   }
 
-  /** Places where a cable finds other room than it did, and whether it is better off there now. */
-  forCable(cable: string): { place: HolePlace; isBetter: boolean }[] {
-    return [...this.touched.values()].flatMap((place) => {
-      const [was, now] = [this.was.roomAt(place.key, cable), this.now.roomAt(place.key, cable)];
-      return was === now ? [] : [{ place, isBetter: cheaper[now] < cheaper[was] }];
-    });
+  /** Places where a cable finds other room than it did. */
+  forCable(cable: string): ChangedPlace[] {
+    const known = this.known.get(cable) ?? new Map<string, ChangedPlace | null>();
+    this.known.set(cable, known);
+    const changed: ChangedPlace[] = [];
+    for (const [key, place] of this.touched) {
+      let own = known.get(key);
+      if (own === undefined) {
+        const [was, now] = [this.was.roomAt(key, cable), this.now.roomAt(key, cable)];
+        own = was === now ? null : { place, isBetter: cheaper[now] < cheaper[was] };
+        known.set(key, own);
+      }
+      if (own) changed.push(own);
+    }
+    return changed;
   }
 }
 const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
 
+/** Names of the places of a way, made once. */
+const keysOf = query(
+  'keys of hole places',
+  (places: readonly HolePlace[]): ReadonlySet<string> => new Set(places.map((p) => p.key)),
+  Object.is,
+);
+
 /** Whether a cable finds other room at one of its own places. */
-function isOwnChanged(places: readonly HolePlace[], changed: ReturnType<Changes['forCable']>): boolean {
+function isOwnChanged(places: readonly HolePlace[], changed: readonly ChangedPlace[]): boolean {
   if (changed.length === 0) return false;
-  const own = new Set(places.map((p) => p.key));
+  const own = keysOf(places);
   return changed.some(({ place }) => own.has(place.key));
 }
 
@@ -95,7 +123,7 @@ function isOwnChanged(places: readonly HolePlace[], changed: ReturnType<Changes[
 function isStillBest(
   kept: Kept,
   way: Way | null,
-  changed: ReturnType<Changes['forCable']>,
+  changed: readonly ChangedPlace[],
   graph: RouteGraph,
 ): boolean {
   if (!way) return changed.every((c) => !c.isBetter);

@@ -47,8 +47,11 @@ export function longLoopsOf(w: Ways, run: Run): LongLoop[] {
   });
 }
 
+/** A hole that holds a cable: its wall, how far along it and how high over its subfloor. Inches. */
+export type HeldBy = Pick<Bore, 'wall' | 'at' | 'z'>;
+
 /** Where a run is stapled. */
-export function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly Bore[]): Staple[] {
+export function staplesOfRun(w: Ways, run: Run, line: CableLine, bores: readonly HeldBy[]): Staple[] {
   const holes = bores.map(({ wall, at, z }) => placing(w, wall)(at, z));
   return staplesOf({
     path: line.path,
