@@ -251,3 +251,30 @@ export function wrongRuns(
 const isPlate = (role: string): boolean =>
   role === 'top-plate' || role === 'bottom-plate' || role === 'block';
 const place = ({ x, y, z }: Point): string => `(${x.toFixed(1)}, ${y.toFixed(1)}, ${z.toFixed(1)})`;
+
+/** Whether two walls of a plan stand in each other along their length, as no one can build them: nearly parallel, and nearer than they are deep. */
+export function wallsOverlap(plan: Plan): boolean {
+  const walls = Object.values(plan.walls).map((w) => {
+    const [a, b] = [plan.points[w.from]!, plan.points[w.to]!];
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    return {
+      a,
+      level: a.level,
+      ux: (b.x - a.x) / length,
+      uy: (b.y - a.y) / length,
+      length,
+      half: depths[w.framing]! / 2,
+    };
+  });
+  return walls.some((w, i) =>
+    walls.some((v, k) => {
+      if (i === k || w.level !== v.level || Math.abs(w.ux * v.uy - w.uy * v.ux) > 0.42) return false;
+      for (let at = 12; at < w.length - 12; at += 4) {
+        const [dx, dy] = [w.a.x + w.ux * at - v.a.x, w.a.y + w.uy * at - v.a.y];
+        const [along, off] = [dx * v.ux + dy * v.uy, Math.abs(dy * v.ux - dx * v.uy)];
+        if (off < w.half + v.half - 0.25 && along > 0 && along < v.length) return true;
+      }
+      return false;
+    }),
+  );
+}

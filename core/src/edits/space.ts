@@ -16,6 +16,9 @@ import {
   type Layer,
   type Plan,
 } from '../plan/index.ts';
+import { Computer } from '../compute/index.ts';
+import { EditRefused } from '../plan/gate.ts';
+import { settled } from '../plan/settled.ts';
 import { need, parsed } from './need.ts';
 import { change, changesOf, id, ids, verb, whole } from './verb.ts';
 
@@ -68,6 +71,9 @@ export const spaceEdits = {
     (draft, args) => {
       need(draft.walls, args.wall, 'wall');
       const known = measuredAt(draft, args.wall, args.at);
+      const { standing } = entryOf(new Computer().take(settled(draft)).framing.walls, args.wall);
+      if (known === null && !standing.some((m) => Math.abs(m.at - args.at) < 0.05))
+        throw new EditRefused('at', 'has no stud; measure the one that stands there first');
       const member = known ?? nextId(draft.members, 'm');
       draft.members[member] ??= entrySchemas.members.parse({
         wall: args.wall,

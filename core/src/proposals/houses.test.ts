@@ -3,6 +3,7 @@ import { Computer } from '../compute/index.ts';
 import { valuesOf } from '../incremental/index.ts';
 import { propose } from './index.ts';
 import { powered } from '../power/simulate.ts';
+import { wrongSupports } from '../../testing/checkSupport.ts';
 import { furnishedHouse } from '../../testing/furnishedHouse.ts';
 import { houseToWire } from '../../testing/houseToWire.ts';
 import { ruleBook } from '../rules/index.ts';
@@ -13,15 +14,19 @@ const stud = 16;
 const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 12);
 
 describe(`${houses} seeded houses, every school in turn`, () => {
-  test('no finding of level error after propose, no box full or in another, none farther than a stud bay from where it was put', () => {
+  test('no finding of level error after propose, no box full or in another, every staple where a recount has it, none farther than a stud bay from where it was put', () => {
     const wrong: string[] = [];
     for (let seed = 1; seed <= houses; seed++) {
       const plan = furnishedHouse(seed);
       propose(plan);
       const computer = new Computer();
-      const { findings, boxes } = computer.compute(plan);
+      const result = computer.compute(plan);
+      const { findings, boxes } = result;
       const say = (...what: unknown[]) => wrong.push(`seed ${seed}: ${what.join(' ')}`);
       for (const f of findings) if (f.level === 'error') say(f.rule, f.says);
+      const rule = ruleBook(plan.rules.values);
+      const supports = { first: rule('staple.first'), every: rule('staple.every'), loop: rule('end.loop') };
+      for (const says of wrongSupports(plan, result, supports)) say(says);
       for (const [id, b] of Object.entries(boxes)) if (!b.fits) say(id, b.model, 'is full');
       for (const p of valuesOf(computer.house.layout.placed))
         if (p.trouble || Math.abs(p.at - p.planned) > stud) say(p.id, p.trouble, p.planned, 'to', p.at);

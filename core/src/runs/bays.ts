@@ -85,9 +85,9 @@ function headerBays(frame: WallFrame): Bay[] {
     const header = frame.members.find((m) => m.part.kind === 'header' && m.part.opening === o.id);
     if (!header || frame.high - header.high < 2 * holeMargin) return [];
     const [start, end] = [o.start - 1.5, o.end + 1.5];
-    const cripples = frame.members.filter(
-      (m) => m.role === 'cripple' && m.number === null && m.at > start && m.at < end,
-    );
+    const cripples = frame.members
+      .filter((m) => m.role === 'cripple' && m.number === null && m.at > start && m.at < end)
+      .sort((a, b) => a.at - b.at);
     const edges = [start, ...cripples.flatMap((c) => [c.at - c.width / 2, c.at + c.width / 2]), end];
     const bays: Bay[] = [];
     for (let i = 0; i + 1 < edges.length; i += 2)

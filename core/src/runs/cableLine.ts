@@ -187,7 +187,9 @@ function endPoints(end: RunEnd, towards: XYZ, { framing, spaces }: LineOf): XYZ[
     case 'hanging':
       return [end.at, ...cornersBetween(spaceNamed(spaces, end.space), end.at, towards)];
     case 'open':
-      return end.away > 0 ? [end.at] : [end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
+      return end.away > 0
+        ? [end.at, { x: towards.x + end.out.x, y: towards.y + end.out.y, z: end.at.z }]
+        : [end.at, { x: towards.x, y: end.at.y, z: end.at.z }];
     default:
       return end satisfies never;
   }

@@ -66,7 +66,7 @@ describe('where a cable begins and ends', () => {
     const away = ends(panel({ away: 240 }));
     const end = away.of('p1');
     if (end?.kind !== 'open') throw new Error('not open');
-    expect([end.away, end.joins.length]).toEqual([240, 1]);
+    expect([end.away, end.joins.length]).toEqual([240, 6]);
     const joint = end.joins[0]!;
     expect(Math.abs(joint.along - 40)).toBeLessThan(12);
     expect(Math.hypot(end.at.x - joint.at.x, end.at.y - joint.at.y)).toBeCloseTo(240, 6);

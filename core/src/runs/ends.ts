@@ -18,7 +18,7 @@ export interface Ways extends FramedRooms {
 /**
  * Where a cable begins or ends. In a wall it sits in a bay with knockouts at one or more heights; in a ceiling or under a floor it
  * hangs in a space, by its name, `isLoose` where no walls close its ground in. Anywhere else it joins the places nearest to it, and `away` is
- * cable beyond the wall, to a panel that stands there.
+ * cable beyond the wall, to a panel that stands there; `out` leads there from any place it joins.
  */
 export type RunEnd =
   | {
@@ -41,6 +41,8 @@ export type RunEnd =
       readonly at: XYZ;
       readonly joins: readonly RouteNode[];
       readonly away: number;
+      /** From the wall out to a panel that stands beyond it. */
+      readonly out: XY;
     };
 
 /** Heights of the knockouts of what sits in a wall, from its bottom to its top above the subfloor. */
@@ -72,20 +74,26 @@ function wallEnd(w: Ways, wall: string, along: number, { bottom, top }: Knockout
   };
 }
 
+/** Cable from a panel beyond its wall comes in by one of so many bays: a plate holds no more than a few holes side by side. */
+const mostPanelJoins = 6;
+
 function panelEnd(w: Ways, panel: Panel): RunEnd | null {
   const { wall, at, away, leaves } = panel.on;
   const { bottom, height } = panelSize;
   if (away === 0) return wallEnd(w, wall, at, { bottom, top: bottom + height });
-  const [nearest] = nodesOnSide(wallPiece(w, wall), leaves === 'below' ? 'under' : 'over').toSorted(
+  const places = nodesOnSide(wallPiece(w, wall), leaves === 'below' ? 'under' : 'over').toSorted(
     (a, b) =>
       Number(a.turns ?? false) - Number(b.turns ?? false) || Math.abs(a.along - at) - Math.abs(b.along - at),
   );
+  const [nearest] = places;
   if (nearest === undefined) return null;
+  const joins = places.filter((p) => !p.turns).slice(0, mostPanelJoins);
   const line = entryOf(w.framing.lines, wall);
   const from = nearest.at;
-  const out = panel.on.side === 'left' ? 1 : -1;
-  const place = { x: from.x + line.unit.y * out * away, y: from.y - line.unit.x * out * away, z: from.z };
-  return { kind: 'open', at: place, joins: [nearest], away };
+  const side = panel.on.side === 'left' ? 1 : -1;
+  const out = { x: line.unit.y * side * away, y: -line.unit.x * side * away };
+  const place = { x: from.x + out.x, y: from.y + out.y, z: from.z };
+  return { kind: 'open', at: place, joins: joins.length === 0 ? [nearest] : joins, away, out };
 }
 
 /** A box in a ceiling or floor is reached at its knockouts, among the framing it is nailed to. Null where the ceiling is closed, or the floor a slab. */
@@ -125,7 +133,7 @@ export function openEnd(w: Ways, { endsAt }: Pick<Run, 'endsAt'>): RunEnd | null
     .sort((a, b) => a[1] - b[1])
     .slice(0, mostOpenJoins)
     .map(([n]) => n);
-  return joins.length === 0 ? null : { kind: 'open', at, joins, away: 0 };
+  return joins.length === 0 ? null : { kind: 'open', at, joins, away: 0, out: { x: 0, y: 0 } };
 }
 
 /** Inches in the plan from an end to the nearest point of a stretch of ground, as its cable would run. */

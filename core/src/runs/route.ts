@@ -1,4 +1,5 @@
 import { must, nth, valueIn } from '../lookups/index.ts';
+import { distance, type XY } from '../geometry/index.ts';
 import type { Run } from '../plan/index.ts';
 import { query } from '../incremental/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -103,6 +104,10 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   };
 }
 
+/** Along its wall cable beyond it goes straight; to framing that is not there yet it is reckoned square. */
+const squareOrStraight = (a: XY, b: XY, away: number): number =>
+  away > 0 ? distance(a, b) : squareDistance(a, b);
+
 /** The places by which an end is reached, and what getting there costs; or where it hangs. Null where it hangs in no space of the graph. */
 export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): WayEnd | null {
   if (end.kind === 'hanging') {
@@ -115,8 +120,10 @@ export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Wa
   });
   if (end.kind === 'open') {
     const kind = end.away > 0 ? 'inside' : end.at.z > 0 ? 'above' : 'below';
+    const { at, out } = end;
+    const corner = (n: RouteNode) => ({ x: n.at.x + out.x, y: n.at.y + out.y });
     return end.joins
-      .map((n) => priced(n, end.away > 0 ? end.away : squareDistance(n.at, end.at), kind))
+      .map((n) => priced(n, end.away + squareOrStraight(corner(n), at, end.away), kind))
       .filter((a) => Number.isFinite(a.cost));
   }
   const kind = wayIn(nth(valueIn(graph.pieces, end.wall).bays, end.bay));
