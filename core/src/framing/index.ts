@@ -19,6 +19,7 @@ export interface Framing {
 
 type Walls = Plan['walls'];
 type Points = Plan['points'];
+type Levels = Plan['levels'];
 
 const lineOf = query('wall line', (walls: Walls, points: Points, id: string): WallLine | undefined => {
   const wall = walls[id];
@@ -31,25 +32,27 @@ const linesOf = query('wall lines', (walls: Walls, points: Points) =>
 /** How all walls meet. Whoever asks for the joints of one depends on those alone, so all of them are not compared. */
 const joints = query(
   'joints',
-  (walls: Walls, points: Points) => findJunctions(linesOf(walls, points)),
+  (walls: Walls, points: Points, levels: Levels) =>
+    findJunctions(linesOf(walls, points), (level) => entryOf(levels, level).joists.direction),
   Object.is,
 );
 const jointsOf = query(
   'joints of wall',
-  (walls: Walls, points: Points, id: string): WallJunctions | undefined => joints(walls, points)[id],
+  (walls: Walls, points: Points, levels: Levels, id: string): WallJunctions | undefined =>
+    joints(walls, points, levels)[id],
 );
 
 /** Where walls run and how they meet, without what stands in them. */
-export const netOf = (walls: Walls, points: Points): Framing => ({
+export const netOf = ({ walls, points, levels }: Pick<Plan, 'walls' | 'points' | 'levels'>): Framing => ({
   lines: Object.fromEntries(linesOf(walls, points).map((l) => [l.id, l])),
-  junctions: joints(walls, points),
+  junctions: joints(walls, points, levels),
   walls: {},
 });
 
 const frameOf = query('framing of wall', (plan: Plan, rules: RuleBook, id: string): WallFrame | undefined => {
   const wall = plan.walls[id];
   const line = lineOf(plan.walls, plan.points, id);
-  const junctions = jointsOf(plan.walls, plan.points, id);
+  const junctions = jointsOf(plan.walls, plan.points, plan.levels, id);
   if (!wall || !line || !junctions) return undefined;
   const ceiling = Math.min(entryOf(plan.levels, line.level).ceiling, wall.height ?? Infinity);
   const openings = entriesIn(plan, 'openingsInWall', id);
@@ -64,7 +67,7 @@ export const framingOf = query(
     const ids = () => idsOf(plan.walls);
     return markView({
       lines: viewOf({ ids, get: (id) => lineOf(plan.walls, plan.points, id) }),
-      junctions: viewOf({ ids, get: (id) => jointsOf(plan.walls, plan.points, id) }),
+      junctions: viewOf({ ids, get: (id) => jointsOf(plan.walls, plan.points, plan.levels, id) }),
       walls: viewOf({ ids, get: (id) => frameOf(plan, rules, id) }),
     });
   },

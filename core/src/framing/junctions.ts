@@ -7,6 +7,7 @@ import {
   distancePointSegment,
   alongLine,
   dot,
+  headingVector,
   intersectLineLine,
   type XY,
   Places,
@@ -87,14 +88,38 @@ interface End {
   readonly at: XY;
 }
 
-/** Longer walls run through corners; ties go to the wall nearer the horizontal, then by place, so direction and id order change nothing. */
-function runsThroughFirst(a: WallLine, b: WallLine): number {
-  if (Math.abs(a.length - b.length) > 0.01) return b.length - a.length;
-  const flat = Math.abs(b.unit.x) - Math.abs(a.unit.x);
-  if (Math.abs(flat) > 1e-6) return flat;
-  const middle = (l: WallLine) => ({ x: l.from.x + l.to.x, y: l.from.y + l.to.y });
-  const [ma, mb] = [middle(a), middle(b)];
-  return ma.y - mb.y || ma.x - mb.x || compareIds(a.id, b.id);
+/** Which of two walls comes first. */
+type Order = (a: WallLine, b: WallLine) => number;
+
+/** Lengths this near are one. Inches. */
+const alike = 0.01;
+
+/**
+ * Longer walls run through corners; ties go to the wall nearer the way joists run, then to the one farther from the middle of its level, then
+ * by place: so that neither the order walls were entered in nor the way the house is drawn about changes anything.
+ */
+function runsThroughFirst(lines: readonly WallLine[], joists: (level: string) => number): Order {
+  const middle = (l: WallLine): XY => ({ x: (l.from.x + l.to.x) / 2, y: (l.from.y + l.to.y) / 2 });
+  const sums = new Map<string, { x: number; y: number; count: number }>();
+  for (const line of lines) {
+    const own = sums.get(line.level) ?? { x: 0, y: 0, count: 0 };
+    const { x, y } = middle(line);
+    sums.set(line.level, { x: own.x + x, y: own.y + y, count: own.count + 1 });
+  }
+  const away = (l: WallLine) => {
+    const { x, y, count } = valueIn(sums, l.level);
+    return distance(middle(l), { x: x / count, y: y / count });
+  };
+  const flatness = (l: WallLine) => Math.abs(dot(l.unit, headingVector(joists(l.level))));
+  return (a, b) => {
+    if (Math.abs(a.length - b.length) > alike) return b.length - a.length;
+    const flat = flatness(b) - flatness(a);
+    if (Math.abs(flat) > 1e-6) return flat;
+    const farther = away(b) - away(a);
+    if (Math.abs(farther) > alike) return farther;
+    const [ma, mb] = [middle(a), middle(b)];
+    return ma.y - mb.y || ma.x - mb.x || compareIds(a.id, b.id);
+  };
 }
 
 /** Lines to be found by the ground they are near. */
@@ -138,8 +163,8 @@ function sineBetween(a: WallLine, b: WallLine): number {
   return Math.max(0.25, Math.abs(cross(a.unit, b.unit)));
 }
 
-function jointsOfGroup(group: readonly End[]): [End, EndJoint][] {
-  const sorted = [...group].sort((a, b) => runsThroughFirst(a.line, b.line));
+function jointsOfGroup(group: readonly End[], order: Order): [End, EndJoint][] {
+  const sorted = [...group].sort((a, b) => order(a.line, b.line));
   const through = nth(sorted, 0);
   const others = sorted.slice(1);
   if (others.length === 0) return [[through, free]];
@@ -179,14 +204,22 @@ function wallBehind(end: End, lines: readonly WallLine[]): { line: WallLine; at:
   return best;
 }
 
-function crossingsOf(lines: readonly WallLine[], places: LinesByPlace): Map<string, WallCrossing[]> {
+function crossingsOf(
+  lines: readonly WallLine[],
+  places: LinesByPlace,
+  first: Order,
+): Map<string, WallCrossing[]> {
   const found = new Map<string, WallCrossing[]>();
   const note = (line: WallLine, crossing: WallCrossing) =>
     found.set(line.id, [...(found.get(line.id) ?? []), crossing]);
-  const order = new Map(lines.map((l, i) => [l.id, i]));
+  const placeOf = new Map(lines.map((l, i) => [l.id, i]));
   lines.forEach((a, i) => {
     for (const b of places.near(a.from, a.to)) {
-      if (valueIn(order, b.id) <= i || a.level !== b.level || Math.abs(cross(a.unit, b.unit)) < straightSine)
+      if (
+        valueIn(placeOf, b.id) <= i ||
+        a.level !== b.level ||
+        Math.abs(cross(a.unit, b.unit)) < straightSine
+      )
         continue;
       const at = intersectLineLine(a.from, a.unit, b.from, b.unit);
       if (!at) continue;
@@ -195,7 +228,7 @@ function crossingsOf(lines: readonly WallLine[], places: LinesByPlace): Map<stri
         along > other.depth / 2 + joined && along < line.length - other.depth / 2 - joined;
       if (!inside(onA, a, b) || !inside(onB, b, a)) continue;
       const sine = sineBetween(a, b);
-      const aThrough = runsThroughFirst(a, b) < 0;
+      const aThrough = first(a, b) < 0;
       note(a, { wall: b.id, at: onA, width: b.depth / sine, through: aThrough });
       note(b, { wall: a.id, at: onB, width: a.depth / sine, through: !aThrough });
     }
@@ -203,12 +236,16 @@ function crossingsOf(lines: readonly WallLine[], places: LinesByPlace): Map<stri
   return found;
 }
 
-/** Finds how all walls meet: corners, straight joints, T's and crossings. Keyed by wall id. */
-export function findJunctions(lines: readonly WallLine[]): Record<string, WallJunctions> {
+/** Finds how all walls meet: corners, straight joints, T's and crossings. Keyed by wall id. `joists`: which way they run on a level, degrees. */
+export function findJunctions(
+  lines: readonly WallLine[],
+  joists: (level: string) => number = () => 0,
+): Record<string, WallJunctions> {
+  const order = runsThroughFirst(lines, joists);
   const joints = new Map<string, EndJoint>();
   const tees = new Map<string, Tee[]>();
   const places = new LinesByPlace(lines);
-  const crossings = crossingsOf(lines, places);
+  const crossings = crossingsOf(lines, places, order);
   for (const group of groupEnds(lines)) {
     const { at } = nth(group, 0);
     const crossingWall = wallBehind(
@@ -216,7 +253,7 @@ export function findJunctions(lines: readonly WallLine[]): Record<string, WallJu
       places.near(at, at).filter((l) => !group.some((e) => e.line.id === l.id)),
     );
     if (!crossingWall) {
-      for (const [end, joint] of jointsOfGroup(group)) joints.set(`${end.line.id}/${end.end}`, joint);
+      for (const [end, joint] of jointsOfGroup(group, order)) joints.set(`${end.line.id}/${end.end}`, joint);
       continue;
     }
     for (const end of group) {

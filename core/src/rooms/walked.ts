@@ -36,16 +36,19 @@ export interface WalkedRoom {
 
 const tracedBoundaries = query(
   'boundaries',
-  (walls: Plan['walls'], points: Plan['points']): readonly Boundary[] => findBoundaries(netOf(walls, points)),
+  (walls: Plan['walls'], points: Plan['points'], levels: Plan['levels']): readonly Boundary[] =>
+    findBoundaries(netOf({ walls, points, levels })),
   Object.is,
 );
 
 /** Closed boundaries of a plan's walls, found once for each set of walls and points. Tracing reads a draft many times, and proxies are slow. */
-export function boundariesOf({ walls, points }: Pick<Plan, 'walls' | 'points'>): readonly Boundary[] {
-  return tracedBoundaries(
-    isDraft(walls) ? current(walls) : walls,
-    isDraft(points) ? current(points) : points,
-  );
+export function boundariesOf({
+  walls,
+  points,
+  levels,
+}: Pick<Plan, 'walls' | 'points' | 'levels'>): readonly Boundary[] {
+  const settled = <T extends object>(part: T): T => (isDraft(part) ? (current(part as object) as T) : part);
+  return tracedBoundaries(settled(walls), settled(points), settled(levels));
 }
 
 const smallestSpace = 4 * 144;

@@ -64,7 +64,7 @@ describe('where a cable may go', () => {
           s.kind === 'above' || s.kind === 'below'
             ? squareDistance(node.at, to.at)
             : distance(node.at, to.at);
-        if (s.length < straight - 1e-6) short.push(`${from} to ${s.to}`);
+        if (s.length < straight - 2e-3) short.push(`${from} to ${s.to}`);
         for (const m of s.members) {
           bored++;
           if (s.kind !== 'bore' || node.wall !== to.wall || m.wall !== node.wall) continue;

@@ -7,7 +7,8 @@ import { valuesIn } from '../plan/index.ts';
 import { holeMargin, type Bay } from './bays.ts';
 import { chaseLinks, chaseMeetings } from './chases.ts';
 import { baysOf, clampTo, passageOf, placing, same, type Framed } from './framed.ts';
-import type { Meeting } from './graph.ts';
+import type { Meeting, Spot } from './graph.ts';
+import { onGrid } from './grid.ts';
 import { lanesOf, lanesWithin, standingAt } from './lanes.ts';
 
 /** Bays that stand on the bottom plate, by their numbers. */
@@ -224,16 +225,27 @@ function holesInto(f: Framed, wall: string, { bay, end, at, other, meets }: Met)
   );
 }
 
+/** A hole from wall to wall as ways are priced. */
+function meetingOnGrid(meeting: Meeting): Meeting {
+  const spot = ({ bay, along, z }: Spot): Spot => ({ bay, along: onGrid(along), z: onGrid(z) });
+  return {
+    ...meeting,
+    own: spot(meeting.own),
+    theirs: spot(meeting.theirs),
+    length: onGrid(meeting.length),
+  };
+}
+
 /** Holes from a wall's ends, and where it is interrupted, into the walls there. */
 export const meetingsOf = query('meetings of wall', (f: Framed, wall: string): readonly Meeting[] => {
-  if (!passageOf(f, wall)) return chaseMeetings(f, wall);
+  if (!passageOf(f, wall)) return chaseMeetings(f, wall).map(meetingOnGrid);
   const { crossings } = entryOf(f.framing.junctions, wall);
   const met = [
     ...endMet(f, wall, 'from'),
     ...endMet(f, wall, 'to'),
     ...crossings.flatMap((c) => crossingMet(f, wall, c)),
   ];
-  return [...met.flatMap((m) => holesInto(f, wall, m)), ...chaseMeetings(f, wall)];
+  return [...met.flatMap((m) => holesInto(f, wall, m)), ...chaseMeetings(f, wall)].map(meetingOnGrid);
 });
 
 /** By wall, the walls that end against it or are interrupted by it, in the order of their ids. */

@@ -1,3 +1,4 @@
+import { onGrid } from './grid.ts';
 import type { XY } from '../geometry/index.ts';
 import { nth } from '../lookups/index.ts';
 
@@ -27,7 +28,7 @@ export type Shape = readonly XY[];
 
 /** Places nearer than this are one. */
 const dust = 1e-6;
-/** A slanting edge is followed in steps of this, inches. */
+/** A slanting edge is followed in steps of this at most, inches. */
 const slantStep = 12;
 
 /**
@@ -122,7 +123,7 @@ export class OpenGround {
   apart(a: XY, b: XY): { along: number; across: number } {
     const [au, av] = this.turned(a);
     const [bu, bv] = this.turned(b);
-    return { along: Math.abs(au - bu), across: Math.abs(av - bv) };
+    return { along: Math.abs(onGrid(au) - onGrid(bu)), across: Math.abs(onGrid(av) - onGrid(bv)) };
   }
 
   /** Whether the stretch between two places, along the joists past a third, is open; one on the edge of two rows may lie in either, cell by cell. */
@@ -300,7 +301,9 @@ function edgesOf(shapes: readonly (readonly (readonly [number, number])[])[], ax
       values.push(p[axis]);
       if (!isSlanting(p, next)) return;
       const [low, high] = [Math.min(p[axis], next[axis]), Math.max(p[axis], next[axis])];
-      for (let at = low + slantStep; at < high; at += slantStep) values.push(at);
+      // In even steps, so that a house drawn the other way about is cut alike.
+      const steps = Math.ceil((high - low) / slantStep - dust);
+      for (let k = 1; k < steps; k++) values.push(low + ((high - low) * k) / steps);
     });
   return merged(values);
 }

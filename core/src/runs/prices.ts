@@ -75,6 +75,9 @@ export const pricesOf = query(
   Object.is,
 );
 
+/** Steps are priced in parts of an inch, so that each may be this much shorter than the ground it covers. */
+const rounded = 0.999;
+
 /** At least what a way costs for the ground it covers, whichever way it goes. */
 export interface Bound {
   /** For every inch up or down, and for the inches that end in a bay. */
@@ -182,7 +185,7 @@ export const boundOf = query(
         leastOfMeetings(graph, piece, stepCost, { isSquare: square, isShared }),
       );
     const known = across < Infinity ? Math.max(across, inside.perInch) : inside.perInch;
-    return { inside: inside.perInch, across: known, isSquare: square };
+    return { inside: inside.perInch * rounded, across: known * rounded, isSquare: square };
   },
   Object.is,
 );

@@ -16,6 +16,7 @@ import {
   type Step,
 } from './graph.ts';
 import type { Bay } from './bays.ts';
+import { onGrid, rateOnGrid } from './grid.ts';
 import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
 import type { Access, Sought, WayEnd } from './search.ts';
@@ -50,39 +51,36 @@ const notLevel = 100;
 /** Every rule is read here and not later: the search keeps what the function made from it said of each step. */
 function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): StepCost {
   const minute = rules('cost.labour') / 60;
-  const perInch = (centsPerFoot + rules('minutes.pullFoot') * minute) / 12;
+  const perInch = rateOnGrid((centsPerFoot + rules('minutes.pullFoot') * minute) / 12);
   const holes = (step: Step) => holesOfStep(step) + step.joists;
   const prefer = rules('route.prefer');
-  const [plateBore, bore] = [rules('minutes.plateBore'), rules('minutes.bore')];
-  const sharedBore = Math.min(rules('minutes.sharedBore'), plateBore, bore);
+  const [plateBore, bore] = [rules('minutes.plateBore'), rules('minutes.bore')].map((minutes) =>
+    rateOnGrid(minutes * minute),
+  ) as [number, number];
+  const sharedBore = Math.min(rateOnGrid(rules('minutes.sharedBore') * minute), plateBore, bore);
   // Over and under the walls it is crawled to, and stapled as it goes.
-  const perInchOutside =
-    (rules('minutes.outsideFoot') / 12 + rules('minutes.staple') / rules('staple.every')) * minute;
+  const perInchOutside = rateOnGrid(
+    (rules('minutes.outsideFoot') / 12 + rules('minutes.staple') / rules('staple.every')) * minute,
+  );
   const closed = closedMinutes(rules);
   const closedSpace = closedSpaceMinutes(rules);
-  const perInchGroove = (rules('minutes.grooveFoot') / 12) * minute;
+  const perInchGroove = rateOnGrid((rules('minutes.grooveFoot') / 12) * minute);
   const alongGroove = rules('groove.way') === 'drops' ? notLevel : 0;
   const price = (step: Step, isShared: boolean): number =>
     priceAnywhere(step, isShared) + (step.along ?? 0) * alongGroove;
   const priceAnywhere = (step: Step, isShared: boolean): number => {
-    if (prefer === 'cable') return step.length + holes(step) * (isShared ? 0.0005 : 0.001);
+    if (prefer === 'cable') return step.length + holes(step) * (isShared ? 1 / 2048 : 1 / 1024);
     if (prefer === 'holes') return holes(step) * (isShared ? 1 : 1000) + step.length;
-    const minutes = isShared && step.joists === 0 ? sharedBore : step.kind === 'plate' ? plateBore : bore;
+    const hole = isShared && step.joists === 0 ? sharedBore : step.kind === 'plate' ? plateBore : bore;
     const leaves =
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
     const isOutside = step.kind === 'above' || step.kind === 'below';
     const outside = isOutside ? perInchOutside : 0;
     const coveredBy = (how: 'fish' | 'open') =>
       (isOutside ? closedSpace(how, step) : closed(how, step.members.length)) * minute;
-    const covered = step.closed && !isShared ? coveredBy(step.closed) : 0;
+    const covered = step.closed && !isShared ? rateOnGrid(coveredBy(step.closed)) : 0;
     const groove = step.kind === 'groove' ? step.length * perInchGroove : 0;
-    return (
-      step.length * (perInch + outside) +
-      holes(step) * minutes * minute +
-      covered +
-      groove +
-      (leaves ? 1e6 : 0)
-    );
+    return step.length * (perInch + outside) + holes(step) * hole + covered + groove + (leaves ? 1e6 : 0);
   };
   const inWall = ({ kind }: Step) =>
     kind === 'inside' || kind === 'groove' || kind === 'bore' || kind === 'block';
@@ -116,7 +114,7 @@ export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Wa
   }
   const priced = (node: RouteNode, length: number, kind: Step['kind']): Access => ({
     node: numberOf(graph, node),
-    cost: stepCost({ kind, length, members: [], joists: 0 }),
+    cost: stepCost({ kind, length: onGrid(length), members: [], joists: 0 }),
   });
   if (end.kind === 'open') {
     const kind = end.away > 0 ? 'inside' : end.at.z > 0 ? 'above' : 'below';
@@ -128,8 +126,8 @@ export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Wa
   }
   const kind = wayIn(nth(valueIn(graph.pieces, end.wall).bays, end.bay));
   return nodesOfBay(graph, end.wall, end.bay).map((n) => {
-    const rise = Math.min(...end.knockouts.map((z) => Math.abs(z - n.at.z)));
-    const along = Math.abs(n.along - end.along);
+    const rise = onGrid(Math.min(...end.knockouts.map((z) => Math.abs(z - n.at.z))));
+    const along = Math.abs(n.along - onGrid(end.along));
     const length = along + rise;
     return {
       node: numberOf(graph, n),
@@ -163,7 +161,7 @@ export function nearestKnockouts(from: InWall, to: InWall): readonly [number, nu
 
 function inchesInBay(from: InWall, to: InWall): number {
   const [a, b] = nearestKnockouts(from, to);
-  return Math.abs(from.along - to.along) + Math.abs(a - b);
+  return onGrid(Math.abs(from.along - to.along)) + onGrid(Math.abs(a - b));
 }
 
 /** A way through the graph: the places passed, and the steps between them. */

@@ -1,3 +1,4 @@
+import { onGrid } from './grid.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { valueIn } from '../lookups/index.ts';
 import {
@@ -96,8 +97,8 @@ function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces
     );
   const each = sides.flatMap(({ piece, side }) => placesOfPiece(piece, space, side));
   return {
-    u: Float64Array.from(each, (p) => p.u),
-    v: Float64Array.from(each, (p) => p.v),
+    u: Float64Array.from(each, (p) => onGrid(p.u)),
+    v: Float64Array.from(each, (p) => onGrid(p.v)),
     z: Float64Array.from(each, (p) => p.z),
     line: Float64Array.from(each, (p) => p.line),
     each,

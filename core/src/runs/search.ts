@@ -1,5 +1,6 @@
 import type { XYZ } from '../geometry/index.ts';
 import { levelWithin, passages, placeIn, type OpenSpace, type RouteGraph, type SpacePlace } from './graph.ts';
+import { onGrid } from './grid.ts';
 import { RouteHeap } from './heap.ts';
 import {
   atLeast,
@@ -84,7 +85,10 @@ export class SpacePrices {
   between(a: SpacePlace, b: SpacePlace, isLoose = false, limit = Infinity): number {
     const joists = Math.abs(a.line - b.line);
     const inches =
-      Math.abs(a.u - b.u) + Math.abs(a.v - b.v) + Math.abs(a.z - b.z) + (joists > 0 ? this.climb : 0);
+      Math.abs(onGrid(a.u) - onGrid(b.u)) +
+      Math.abs(onGrid(a.v) - onGrid(b.v)) +
+      Math.abs(a.z - b.z) +
+      (joists > 0 ? this.climb : 0);
     const cost = this.rate.base + inches * this.rate.perInch + joists * this.perJoist;
     if (cost >= limit) return Infinity;
     return isLoose || this.isWhole || this.space.ground.betweenLocated(a, b) ? cost : Infinity;

@@ -14,6 +14,7 @@ import {
   type WallPiece,
 } from './graph.ts';
 import { chasesIn } from './chases.ts';
+import { onGrid } from './grid.ts';
 import { meetingsOf, wallsMeeting } from './joints.ts';
 import { lanesOf, lanesWithin, standingAt } from './lanes.ts';
 import { opensAt } from './openSpaces.ts';
@@ -131,6 +132,9 @@ function turnsOf({ framing }: Framed, { wall, line }: WallFrame): number[] {
   return [0, line.length, ...entryOf(framing.junctions, wall).crossings.map((c) => c.at)];
 }
 
+/** A place as ways are priced. */
+const spotOnGrid = ({ bay, along, z }: Spot): Spot => ({ bay, along: onGrid(along), z: onGrid(z) });
+
 const isSame = (a: Spot, b: Spot) =>
   a.bay === b.bay && Math.abs(a.along - b.along) < same && Math.abs(a.z - b.z) < same;
 
@@ -165,15 +169,24 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
   const arriving = wallsMeeting(f, wall).flatMap((other) =>
     meetingsOf(f, other).flatMap((m) => (m.other === wall ? [m.theirs] : [])),
   );
-  const drilled = [...drilledBays(f, wall, bays), ...climbsOf(f, wall, bays)];
-  const exits = exitsOf(f, frame, bays);
+  const drilled = [...drilledBays(f, wall, bays), ...climbsOf(f, wall, bays)].map(({ from, to, step }) => ({
+    from: spotOnGrid(from),
+    to: spotOnGrid(to),
+    step: { ...step, length: onGrid(step.length) },
+  }));
+  const exits = exitsOf(f, frame, bays).map((e) => ({
+    ...e,
+    inside: spotOnGrid(e.inside),
+    z: onGrid(e.z),
+    step: { ...e.step, length: onGrid(e.step.length) },
+  }));
   const spots = placesOf([
     ...drilled.flatMap((d) => [d.from, d.to]),
     ...meetings.map((m) => m.own),
     ...arriving,
     ...exits.map((e) => e.inside),
   ]);
-  const floor = entryOf(f.plan.levels, frame.line.level).elevation;
+  const floor = onGrid(entryOf(f.plan.levels, frame.line.level).elevation);
   const placed = placing(f, wall);
   const nodes: RouteNode[] = spots.map(({ bay, along, z }, local) => ({
     wall,
@@ -194,11 +207,11 @@ export const wallPiece = query('route piece of wall', (f: Framed, wall: string):
     from: spotIn(inBays, from),
     to: spotIn(inBays, to),
   }));
-  const turns = turnsOf(f, frame);
+  const turns = turnsOf(f, frame).map(onGrid);
   const leave = (side: Exit['side']): Range => {
     const from = nodes.length;
     const own = exits.filter((e) => e.side === side);
-    const z = side === 'over' ? frame.top + overPlates : -underFloor;
+    const z = onGrid(side === 'over' ? frame.top + overPlates : -underFloor);
     const isOpen = opensOf(f, frame)[side === 'over' ? 'up' : 'down'];
     const places = [
       ...own.map((exit) => ({ along: exit.inside.along, exit })),

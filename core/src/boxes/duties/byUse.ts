@@ -1,5 +1,8 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import type { Candidate } from '../candidates.ts';
+import { alongPiece } from '../reach.ts';
+import { compareIds } from '../../plan/ids.ts';
+import type { FloorLine } from '../../rooms/index.ts';
 import { distance, dot, subtract } from '../../geometry/index.ts';
 import { facePoint } from '../../framing/faces.ts';
 import { type DeviceKind, type Side, thing, valuesIn } from '../../plan/index.ts';
@@ -16,6 +19,12 @@ import {
   type Setting,
 } from './duty.ts';
 
+/** How far along a floor line places are counted from: its beginning; of a ring, which has none, the end of a wall that is the same however the house is drawn. */
+function beginningOf({ ring, pieces }: FloorLine): number {
+  const [first] = [...pieces].sort((a, b) => compareIds(a.wall, b.wall) || a.start - b.start);
+  return ring && first ? alongPiece(first, first.start) : 0;
+}
+
 /** `count` places as even as can be along the longest lines. */
 function spread(s: Setting, count: number, height: Height): DutyBox[] {
   const lines = [...s.room.spaces].sort((a, b) => b.length - a.length);
@@ -24,11 +33,18 @@ function spread(s: Setting, count: number, height: Height): DutyBox[] {
     const line = lines[i % Math.max(1, lines.length)];
     if (!line) break;
     const share = Math.ceil(count / lines.length);
-    const target = (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const wanted = beginningOf(line) + (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const off = ({ along }: Candidate) => {
+      const apart = Math.abs(along - (wanted % line.length));
+      return line.ring ? Math.min(apart, line.length - apart) : apart;
+    };
     const free = candidatesOn(s, [line], { height }).filter(
       (c) => !chosen.some((b) => b.wall === c.wall && Math.abs(b.at - c.at) < 12),
     );
-    const best = free.sort((a, b) => Math.abs(a.along - target) - Math.abs(b.along - target))[0];
+    const best = free.sort(
+      (a, b) =>
+        (Math.abs(off(a) - off(b)) < 1e-6 ? 0 : off(a) - off(b)) || compareIds(a.wall, b.wall) || a.at - b.at,
+    )[0];
     if (best) chosen.push(boxAt(best, 'receptacle', height));
   }
   return chosen;

@@ -88,7 +88,7 @@ function framingLines(plan: Plan): Framing {
   const lines = Object.keys(plan.walls).map((id) => wallLine(plan, id, entryOf(plan.walls, id)));
   return {
     lines: Object.fromEntries(lines.map((l) => [l.id, l])),
-    junctions: findJunctions(lines),
+    junctions: findJunctions(lines, (level) => entryOf(plan.levels, level).joists.direction),
     walls: {},
   };
 }
