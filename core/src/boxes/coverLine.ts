@@ -1,6 +1,7 @@
 import { nth } from '../lookups/index.ts';
 import { type FloorLine, type Along, unservedLength } from '../rooms/index.ts';
 import type { Candidate } from './candidates.ts';
+import { senseOf } from './lineSense.ts';
 import { type Shortfall, fewestCover } from './cover.ts';
 
 const doorPenalty = 10;
@@ -31,23 +32,31 @@ function shortfallOf(line: FloorLine, maxGap: number, straight: readonly Along[]
 }
 
 /** The fewest of some candidates that, with what is fixed, leave no gap over `maxGap` on a line, nor on `straight` walls of it. */
-
 export function coverLine(
-  line: FloorLine,
+  given: FloorLine,
   fixed: readonly number[],
   candidates: readonly Candidate[],
   maxGap: number,
   straight: readonly Along[] = [],
 ) {
+  const { line, placeOf, stretchesOf } = senseOf(given);
   const points = [
-    ...fixed.map((along) => ({ along, fixed: true, penalty: 0, candidate: null as Candidate | null })),
+    ...fixed.map((along) => ({
+      along: placeOf(along),
+      fixed: true,
+      penalty: 0,
+      candidate: null as Candidate | null,
+    })),
     ...candidates.map((c) => ({
-      along: c.along,
+      along: placeOf(c.along),
       fixed: false,
       penalty: c.behindDoor ? doorPenalty : 0,
       candidate: c as Candidate | null,
     })),
   ].sort((a, b) => a.along - b.along || Number(b.fixed) - Number(a.fixed));
-  const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, straight));
-  return { added: cover.chosen.flatMap((i) => nth(points, i).candidate ?? []), excess: cover.excess };
+  const cover = fewestCover(points, line, maxGap, shortfallOf(line, maxGap, stretchesOf(straight)));
+  return {
+    added: cover.chosen.flatMap((i) => nth(points, i).candidate ?? []).sort((a, b) => a.along - b.along),
+    excess: cover.excess,
+  };
 }

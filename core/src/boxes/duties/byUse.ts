@@ -1,8 +1,7 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import type { Candidate } from '../candidates.ts';
-import { alongPiece } from '../reach.ts';
+import { ringBeginning } from '../lineSense.ts';
 import { compareIds } from '../../plan/ids.ts';
-import type { FloorLine } from '../../rooms/index.ts';
 import { distance, dot, subtract } from '../../geometry/index.ts';
 import { facePoint } from '../../framing/faces.ts';
 import { type DeviceKind, type Side, thing, valuesIn } from '../../plan/index.ts';
@@ -19,12 +18,6 @@ import {
   type Setting,
 } from './duty.ts';
 
-/** How far along a floor line places are counted from: its beginning; of a ring, which has none, the end of a wall that is the same however the house is drawn. */
-function beginningOf({ ring, pieces }: FloorLine): number {
-  const [first] = [...pieces].sort((a, b) => compareIds(a.wall, b.wall) || a.start - b.start);
-  return ring && first ? alongPiece(first, first.start) : 0;
-}
-
 /** `count` places as even as can be along the longest lines. */
 function spread(s: Setting, count: number, height: Height): DutyBox[] {
   const lines = [...s.room.spaces].sort((a, b) => b.length - a.length);
@@ -33,7 +26,8 @@ function spread(s: Setting, count: number, height: Height): DutyBox[] {
     const line = lines[i % Math.max(1, lines.length)];
     if (!line) break;
     const share = Math.ceil(count / lines.length);
-    const wanted = beginningOf(line) + (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const begins = line.ring ? ringBeginning(line.pieces).origin : 0;
+    const wanted = begins + (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
     const off = ({ along }: Candidate) => {
       const apart = Math.abs(along - (wanted % line.length));
       return line.ring ? Math.min(apart, line.length - apart) : apart;
