@@ -57,6 +57,25 @@ describe('the order of a circuit by hand', () => {
     expect(gone.map(inches)).toEqual([Math.max(...loop.map(inches))]);
   });
 
+  test('of a circuit that was there the old box that is tapped is where the order starts', () => {
+    const given = edited(plan, 'orderBoxes', { circuit: 'c1', boxes: ['b3'] });
+    const tapped = {
+      ...given,
+      circuits: { ...given.circuits, c1: { ...given.circuits['c1']!, existing: true, panel: null } },
+      boxes: { ...given.boxes, b3: { ...given.boxes['b3']!, existing: true } },
+      runs: Object.fromEntries(Object.entries(given.runs).filter(([, r]) => r.from !== 'n1')),
+    } as Plan;
+    const by = edited(tapped, 'orderBoxes', { circuit: 'c1', boxes: ['b2', 'b5'] });
+    expect(linksOf(by)).toEqual(expect.arrayContaining(['b3-b2', 'b2-b5']));
+    expect(
+      computed(by)
+        .circuits['c1']!.drops.map((d) => d.box)
+        .slice(0, 2),
+    ).toEqual(['b2', 'b5']);
+    expect(computed(by).circuits['c1']!.unreached).toEqual([]);
+    expect(() => edited(tapped, 'orderBoxes', { circuit: 'c1', boxes: ['b3'] })).toThrow(/old box/);
+  });
+
   test('two boxes exchanged', () => {
     const by = edited(plan, 'swapBoxes', { circuit: 'c1', a: 'b4', b: 'b3' });
     expect(linksOf(by)).toEqual(['n1-b3', 'b3-b5', 'b5-b1', 'b1-b2', 'b2-b4']);

@@ -13,7 +13,7 @@ import { pathBetween } from '../proposals/runs/links.ts';
 import { splicePlace } from '../proposals/runs/splicePlace.ts';
 import { ruleBook } from '../rules/index.ts';
 import type { House } from '../stages/index.ts';
-import { fitCables } from '../wiring/index.ts';
+import { circuitTree, fitCables, sourcesOf } from '../wiring/index.ts';
 import { need } from './need.ts';
 import { id, ids, verb, whole } from './verb.ts';
 
@@ -54,6 +54,15 @@ function layRest(draft: Plan, circuit: string, pairs: readonly (readonly [string
   for (const [, run] of cablesOf(draft, circuit))
     if (pairs.some(([a, b]) => isBetween(run, a, b))) run.pinned = true;
   growBoxes(draft, circuit, () => houseOf(draft));
+}
+
+/** Where the cable of a circuit starts: at its panel; of one that was there before, at the old box that is tapped, or the first there is. Null where there is neither. */
+function startOf(draft: Plan, circuit: string): string | null {
+  const { panel, existing } = entryOf(draft.circuits, circuit);
+  if (!existing) return panel;
+  const plan = settled(draft);
+  const old = sourcesOf(plan, circuit).filter((box) => box !== panel);
+  return circuitTree(plan, circuit).stretches.find((s) => old.includes(s.from))?.from ?? old[0] ?? panel;
 }
 
 /** Adds a cable between two ends of a circuit, or uses the one that is there. */
@@ -135,28 +144,29 @@ export const cableEdits = {
     },
   ),
   orderBoxes: verb(
-    'Has the cable of a circuit go from its panel to some of its boxes in an order of one’s own, and pins that; the rest is laid on from there.',
+    'Has the cable of a circuit go from its panel, or from the old box it is tapped at, to some of its boxes in an order of one’s own, and pins that; the rest is laid on from there.',
     z.strictObject({ circuit: id, boxes: z.array(id).min(1).readonly() }),
     (draft, { circuit, boxes }) => {
-      const { panel } = need(draft.circuits, circuit, 'circuit');
+      need(draft.circuits, circuit, 'circuit');
+      const start = startOf(draft, circuit);
       const twice = boxes.find((b, i) => boxes.indexOf(b) !== i);
       if (twice !== undefined) throw new EditRefused('boxes', 'have one box twice');
       for (const box of boxes) needEnd(draft, circuit, box, 'boxes');
-      if (panel === null || boxes.includes(panel))
+      if (start === null || boxes.includes(start))
         throw new EditRefused(
           'boxes',
-          panel === null
-            ? 'have no panel to start from; give the circuit one first'
-            : 'start after the panel',
+          start === null
+            ? 'have no panel and no old box to start from; give the circuit one first'
+            : 'start after the panel, or after the old box that is tapped',
         );
-      const chain = [panel, ...boxes];
+      const chain = [start, ...boxes];
       const pairs = boxes.map((box, i) => [nth(chain, i), box] as const);
       const given = new Set<string | null>(chain);
       const stays = (run: { from: string; to: string | null }) =>
         pairs.some(([a, b]) => isBetween(run, a, b));
       for (const [key, run] of cablesOf(draft, circuit)) {
         const isAmong = given.has(run.from) && given.has(run.to);
-        if (!stays(run) && (isAmong || !run.pinned || run.from === panel || run.to === panel))
+        if (!stays(run) && (isAmong || !run.pinned || run.from === start || run.to === start))
           delete draft.runs[key];
       }
       for (const [a, b] of pairs) link(draft, circuit, a, b);

@@ -18,8 +18,7 @@ const laid = computed(() => session.result?.runs[id.value]);
 const title = computed(() =>
   run.value ? `${names.value.end(run.value.from)} → ${names.value.end(run.value.to)}` : '',
 );
-/** A tapped circuit has no order from a panel. */
-const isOrdered = computed(() => (session.result?.circuits[run.value?.circuit ?? '']?.order.length ?? 0) > 1);
+const isOrdered = computed(() => (session.result?.circuits[run.value?.circuit ?? '']?.drops.length ?? 0) > 0);
 const circuit = computed(() => session.opened.circuits[run.value?.circuit ?? '']);
 /** Where a hole is, as it is marked: a stud by its number and height, a plate by how far along its wall. */
 function placeOfHole(b: Bore): string {

@@ -11,12 +11,18 @@ const session = useSession();
 const selection = useSelection();
 const names = computed(() => namesOf(session.opened));
 const panel = computed(() => session.opened.circuits[props.circuit]?.panel ?? null);
-const order = computed(() =>
-  (session.result?.circuits[props.circuit]?.order ?? []).filter((id) => id !== panel.value),
-);
+/** As its cable reaches them, from the panel or from the old box that is tapped. */
+const order = computed(() => (session.result?.circuits[props.circuit]?.drops ?? []).map((d) => d.box));
+/** Old boxes of the circuit, where power is already. */
+const sources = computed(() => {
+  const { circuits, boxes, devices } = session.opened;
+  if (!circuits[props.circuit]?.existing) return [];
+  const own = Object.values(devices).filter((d) => d.circuit === props.circuit);
+  return [...new Set(own.map((d) => d.box))].filter((id) => boxes[id]?.existing);
+});
 /** The cable each box is fed by: the first that comes to it from one before it. */
 const feeds = computed(() => {
-  const before = new Set([panel.value]);
+  const before = new Set<string | null>([panel.value, ...sources.value]);
   const list = Object.entries(session.opened.runs).filter(([, r]) => r.circuit === props.circuit);
   return new Map(
     order.value.map((box) => {
@@ -41,7 +47,7 @@ const feet = (box: string) => {
 const comesFrom = (box: string) => names.value.end(feeds.value.get(box)?.other ?? null);
 const [from, to] = [ref(''), ref('')];
 const ends = computed(() =>
-  [...(panel.value ? [panel.value] : []), ...order.value].map((id) => ({
+  [...(panel.value ? [panel.value] : []), ...sources.value, ...order.value].map((id) => ({
     value: id,
     says: names.value.end(id),
   })),
@@ -91,7 +97,7 @@ function join() {
           v-if="i > 0"
           type="button"
           class="key"
-          :aria-label="`${names.end(box)}: first after the panel`"
+          :aria-label="`${names.end(box)}: first after ${sources.length > 0 ? 'the old box' : 'the panel'}`"
           @click="session.edit('orderBoxes', { circuit, boxes: [box] })"
         >
           First
