@@ -143,6 +143,23 @@ function fillBox(id: string, plan: Plan, rules: RuleBook): BoxResult {
   return { model, volume, ...fill, fits, smallest: best, withOneMore: more, others };
 }
 
+/** The smallest model that would hold a box with just these cables come to it; null when none does. */
+export function modelHolding(
+  id: string,
+  cablesIn: readonly string[],
+  plan: Plan,
+  rules: RuleBook,
+): string | null {
+  const box = entryOf(plan.boxes, id);
+  const devices = devicesIn(plan, id);
+  const yokes = yokesOf(id, devices, plan);
+  const kinds = devices.map(([, d]) => d.kind);
+  const candidates = candidatesFor(box, kinds, plan, rules);
+  return (
+    smallestModel(candidates, fillIn(box, yokes, cablesIn, plan, rules), catalogueOf(plan))?.model ?? null
+  );
+}
+
 const fillOf = query('fill of box', (plan: Plan, rules: RuleBook, id: string): BoxResult | undefined => {
   const box = plan.boxes[id];
   if (!box) return undefined;

@@ -1,7 +1,16 @@
 import { entryOf, nth, valueIn } from '../../lookups/index.ts';
 import { switchKinds } from '../../boxes/index.ts';
 import { compareIds, nextIds } from '../../plan/ids.ts';
-import { entriesIn, entrySchemas, valuesIn, type Circuit, type Plan } from '../../plan/index.ts';
+import {
+  catalogueOf,
+  entriesIn,
+  entrySchemas,
+  priceOf,
+  valuesIn,
+  type Circuit,
+  type Plan,
+} from '../../plan/index.ts';
+import { modelHolding } from '../../fill/index.ts';
 import { frozen, settled } from '../../plan/settled.ts';
 import { cableNamed, isData } from '../../materials/index.ts';
 import { assignRoles, circuitTree, fitCables } from '../../wiring/index.ts';
@@ -87,10 +96,30 @@ function costsBetween(w: Ways, places: readonly string[], gauge: Circuit['gauge'
 /** What no way costs, in place of an infinity that nothing can be added to. */
 const noWay = 1e12;
 
+/** A cubic inch more of a box, where the job has no price for it. Cents; common practice, no source. */
+const centsOfInch = 8;
+
+/** What a third cable to a box costs for the larger box it asks for, where wire and labour are weighed in cents: Infinity where no box holds it, and nothing where cable or holes alone count. */
+function largerBoxCents({ plan, rules }: Ways, id: string, cable: string): number {
+  const box = plan.boxes[id];
+  if (!box) return 0;
+  const [two, three] = [2, 3].map((n) => modelHolding(id, Array<string>(n).fill(cable), plan, rules));
+  if (!three) return Infinity;
+  if (two === three || rules('route.prefer') !== 'cost') return 0;
+  const [now, larger] = [two ?? three, three].map((model) => {
+    const price = priceOf(plan, { kind: 'box', model });
+    return price ? price.cents : entryOf(catalogueOf(plan), model).volume * centsOfInch;
+  });
+  return Math.max(0, (larger ?? 0) - (now ?? 0));
+}
+
 function missingFor(plan: Plan, circuitId: string, w: Ways): Missing {
   const { gauge } = entryOf(plan.circuits, circuitId);
   const places = [...new Set([...reached(plan, circuitId), ...boxesOf(plan, circuitId)])];
-  return missingLinks(plan, circuitId, w.rules('control.feed'), costsBetween(w, places, gauge));
+  const cable = cableNamed(gauge, 2);
+  return missingLinks(plan, circuitId, w.rules('control.feed'), costsBetween(w, places, gauge), (box) =>
+    largerBoxCents(w, box, cable),
+  );
 }
 
 /** Makes the receptacle in a box the ground-fault one of its circuit, in a plan draft; the one that was it is plain again. */

@@ -45,6 +45,15 @@ describe('branches of cable', () => {
     expect(links).toHaveLength(4);
   });
 
+  // By hand: b costs 20 from a, as its third cable, and 36 from c.
+  test('a third cable to a box is traded against the larger box it asks for', () => {
+    const places: Record<string, number> = { p: 0, a: 10, b: 30, c: 6 };
+    const cost: Cost = (x, y) => Math.abs(places[x]! - places[y]!) + (x === 'c' || y === 'c' ? 12 : 0);
+    const joined = (tee: number) =>
+      treeLinks('p', ['a', 'b', 'c'], cost, 1, () => tee).find((l) => l.to === 'b')!.from;
+    expect([0, 15, 17, Infinity].map(joined)).toEqual(['a', 'a', 'c', 'c']);
+  });
+
   test('a start that may have no cable joins nothing', () =>
     expect(treeLinks('p0', ['b1', 'b2'], apart, 0)).toEqual([]));
 });

@@ -61,8 +61,17 @@ export function pathBetween(plan: Plan, circuitId: string, a: string, b: string)
   return path;
 }
 
-/** Branches: each box joined where it is cheapest to reach, three cables to a box at most; `fromStart` leave the start. */
-export function treeLinks(start: string, boxes: readonly string[], cost: Cost, fromStart: number): Link[] {
+/** What a third cable to a box costs besides its own: the larger box it asks for; Infinity where none holds it. In the measure that cable is chosen by. */
+export type TeeCost = (box: string) => number;
+
+/** Branches: each box joined where it is cheapest to reach, three cables to a box at most, a third only where the box has room or a larger one costs less than cable saved; `fromStart` leave the start. */
+export function treeLinks(
+  start: string,
+  boxes: readonly string[],
+  cost: Cost,
+  fromStart: number,
+  tee: TeeCost = () => 0,
+): Link[] {
   const joined = [start];
   const cables = new Map<string, number>();
   const left = new Set(boxes);
@@ -70,9 +79,12 @@ export function treeLinks(start: string, boxes: readonly string[], cost: Cost, f
   while (left.size > 0) {
     let best: (Link & { cost: number }) | null = null;
     for (const from of joined) {
-      if ((cables.get(from) ?? 0) >= (from === start ? fromStart : 3)) continue;
+      const own = cables.get(from) ?? 0;
+      if (own >= (from === start ? fromStart : 3)) continue;
+      const larger = own >= 2 && from !== start ? tee(from) : 0;
+      if (larger === Infinity) continue;
       for (const to of left) {
-        const c = cost(from, to);
+        const c = cost(from, to) + larger;
         if (!best || c < best.cost) best = { from, to, cost: c };
       }
     }
@@ -122,7 +134,13 @@ function ordered(
 }
 
 /** Branches from a start by way of one box that comes first: the one from which all of them cost least. */
-function branched(start: string, boxes: readonly string[], cost: Cost, leads: readonly string[]): Link[] {
+function branched(
+  start: string,
+  boxes: readonly string[],
+  cost: Cost,
+  leads: readonly string[],
+  tee: TeeCost,
+): Link[] {
   const all = leads.map((lead) => [
     { from: start, to: lead },
     ...treeLinks(
@@ -130,6 +148,7 @@ function branched(start: string, boxes: readonly string[], cost: Cost, leads: re
       boxes.filter((b) => b !== lead),
       cost,
       2,
+      tee,
     ),
   ]);
   const total = (links: readonly Link[]) => links.reduce((sum, l) => sum + cost(l.from, l.to), 0);
@@ -231,6 +250,7 @@ function linksThrough(
   { circuitId, start, leads, missing }: Lacking,
   school: FeedSchool,
   cost: Cost,
+  tee: TeeCost,
 ): Link[] {
   const circuit = entryOf(plan.circuits, circuitId);
   const boxOf = (d: string) => entryOf(plan.devices, d).box;
@@ -252,7 +272,9 @@ function linksThrough(
   const backbone = [...new Set([...on, ...entry.filter((b) => missing.includes(b))])];
   const first = leads?.filter((b) => backbone.includes(b)) ?? null;
   const branches = () =>
-    first && first.length > 0 ? branched(start, backbone, cost, first) : treeLinks(start, backbone, cost, 1);
+    first && first.length > 0
+      ? branched(start, backbone, cost, first, tee)
+      : treeLinks(start, backbone, cost, 1, tee);
   const links =
     circuit.shape === 'chain' ? chained(start, ordered(start, backbone, cost, first)) : branches();
   const joined = new Set([
@@ -295,7 +317,13 @@ export interface Missing {
 }
 
 /** The cables a circuit still lacks: a chain or branches, from where it already reaches, a ground-fault receptacle first. */
-export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, cost: Cost): Missing {
+export function missingLinks(
+  plan: Plan,
+  circuitId: string,
+  school: FeedSchool,
+  cost: Cost,
+  tee: TeeCost = () => 0,
+): Missing {
   const circuit = entryOf(plan.circuits, circuitId);
   const known = reached(plan, circuitId);
   const missing = boxesOf(plan, circuitId).filter((b) => !known.includes(b));
@@ -305,7 +333,7 @@ export function missingLinks(plan: Plan, circuitId: string, school: FeedSchool, 
   const pieceOf = piecesOf(plan, circuitId, missing);
   const isJoined = (a: string, b: string) => pieceOf(a) !== null && pieceOf(a) === pieceOf(b);
   const besides: Cost = (a, b) => (isJoined(a, b) ? 0 : cost(a, b));
-  const all = linksThrough(plan, { circuitId, start, leads, missing }, school, besides);
+  const all = linksThrough(plan, { circuitId, start, leads, missing }, school, besides, tee);
   const links = all.filter(({ from, to }) => !isJoined(from, to));
   const first = links[0]?.to ?? null;
   return { links, lead: first !== null && leads?.includes(first) ? first : null };
