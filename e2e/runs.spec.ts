@@ -1,4 +1,4 @@
-import { expect, expectAccessible, studyJob, tally, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, studyJob, tally, test } from './helpers.ts';
 
 /** A room of 14 by 11 ft with a door between two boxes of its long wall, and a cable laid from one to the other. */
 const acrossDoor = {
@@ -249,4 +249,82 @@ test('cut list and drilling list: by room, each cut with where it starts, each h
   await page.setViewportSize({ width: 390, height: 844 });
   await expectAccessible(page);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test('a stud moved takes its holes along; doubled, and bored off centre before the job, it says so', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Studs', round);
+  await page.goto(`/jobs/${job}/runs`);
+  await page.locator('[data-run=k2]').click();
+  const card = page.locator('[data-card]');
+  const holes = card.locator('summary', { hasText: 'Holes' });
+  await expect(holes).toBeVisible();
+  const count = Number(await holes.locator('b').textContent());
+  expect(count).toBeGreaterThan(1);
+  await card.getByRole('button', { name: 'Close' }).click();
+  // A hole of the first cable's wall, drawn where its stud stands.
+  const cable = await tally(page, 'ft of cable');
+  await page.getByRole('button', { name: 'Stud 4', exact: true }).first().dispatchEvent('click');
+  const field = page.getByLabel('Its centre, measured from the left corner');
+  const place = await field.inputValue();
+  await field.fill('52');
+  await field.press('Enter');
+  await expect(card).toContainText('measured');
+  await expect(field).not.toHaveValue(place);
+  const total = async () => Number(await tally(page, 'holes'));
+  const single = await total();
+  await card.getByLabel('Nailed together here').selectOption({ label: 'two, doubled' });
+  await expect.poll(total).toBeGreaterThan(single);
+  await card.getByText('Holes in it already').click();
+  await card.getByLabel('Above the subfloor').fill('25');
+  await card.getByLabel('Off the middle').fill('0.5');
+  await card.getByLabel('Off the middle').press('Tab');
+  await card.getByRole('button', { name: 'Put it down' }).click();
+  await expect(card).toContainText('½″ off to the wall’s left');
+  await expectAccessible(page);
+  await card.getByRole('button', { name: 'No hole 25″ up' }).click();
+  await expect(card).not.toContainText('off to the wall’s left');
+  for (let n = 0; n < 4; n++) await page.keyboard.press('Control+z');
+  await expect.poll(() => tally(page, 'ft of cable')).toBe(cable);
+});
+
+test('a drawing that was read is wired, and its cable drawn on every wall with holes', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.goto('/import');
+  await page.locator('input[type=file]').setInputFiles('node_modules/dxf/test/resources/floorplan.dxf');
+  await expect(page.locator('[data-counts]')).toContainText('19 doors');
+  await page.getByRole('button', { name: 'Accept as a new job' }).click();
+  await expect(page).toHaveURL(/jobs\/.+\/walk/);
+  await chalk(page, `panel 3'`, 'propose boxes');
+  await expect.poll(async () => Number(await tally(page, 'boxes')), { timeout: 60_000 }).toBeGreaterThan(10);
+  await chalk(page, 'propose circuits', 'propose runs');
+  await expect
+    .poll(async () => Number(await tally(page, 'ft of cable')), { timeout: 60_000 })
+    .toBeGreaterThan(100);
+  const ribbon = page.getByRole('group', { name: /^The room unrolled/ });
+  let seen = 0;
+  const rooms = await page.locator('svg[aria-label="Plan of the level"] g.cursor-pointer > text').count();
+  for (let n = 0; n < rooms; n++) {
+    await page.keyboard.press(']');
+    await expect(ribbon).toBeVisible();
+    const bare = await ribbon.evaluate((svg) => {
+      const cables = [...svg.querySelectorAll('polyline[stroke="transparent"]')].flatMap((p) => {
+        const points = (p.getAttribute('points') ?? '').split(' ').map((q) => q.split(',').map(Number));
+        const xs = points.map(([x]) => x ?? 0);
+        const ys = points.map(([, y]) => y ?? 0);
+        return [[Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] as const];
+      });
+      const holes = [...svg.querySelectorAll('circle.stroke-white')].map((c) => [
+        Number(c.getAttribute('cx')),
+        Number(c.getAttribute('cy')),
+      ]);
+      const isOn = (x: number, y: number) =>
+        cables.some(([x0, x1, y0, y1]) => x > x0 - 1 && x < x1 + 1 && y > y0 - 1 && y < y1 + 1);
+      return { holes: holes.length, bare: holes.filter(([x, y]) => !isOn(x ?? 0, y ?? 0)).length };
+    });
+    seen += bare.holes;
+    expect(bare.bare).toBe(0);
+  }
+  expect(seen).toBeGreaterThan(20);
 });
