@@ -44,8 +44,8 @@ function measure(fromLeft: number) {
   <div v-if="stud" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <p class="text-quiet">Wall {{ studWall?.letter }}</p>
     <p>
-      <span class="figure">Stud {{ stud.number }}</span> {{ stud.role
-      }}{{ stud.measured ? ', measured' : '' }}
+      <span class="figure">Stud {{ stud.number }}</span
+      >{{ stud.role === 'stud' ? '' : ` ${stud.role}` }}{{ stud.measured ? ', measured' : '' }}
     </p>
     <LengthField
       label="Its centre, measured from the left corner"
