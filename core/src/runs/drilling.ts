@@ -126,6 +126,16 @@ export class Drilling {
     else holes.groups.push([cable]);
   }
 
+  /** A cable that goes through does no longer: a hole with nothing else in it is not drilled. */
+  remove({ key }: HolePlace, cable: string): void {
+    const groups = this.holes.get(key)?.groups ?? [];
+    const own = groups.findLastIndex((g) => g.includes(cable));
+    const group = groups[own];
+    if (!group) return;
+    group.splice(group.lastIndexOf(cable), 1);
+    if (group.length === 0) groups.splice(own, 1);
+  }
+
   private openTo({ isPlate, groups, largest }: Holes, cable: string): string[] | undefined {
     const most = isPlate ? this.sharing.perPlate : this.sharing.perHole;
     return groups.find((g) => g.length < most && this.fits(g, cable, largest));

@@ -31,8 +31,15 @@ interface Kept {
   readonly places: readonly HolePlace[];
 }
 
+/** Runs as they were laid one after the other, and as each was laid once more among all others. */
+interface KeptRuns {
+  readonly first: ReadonlyMap<string, Kept>;
+  readonly again: ReadonlyMap<string, Kept>;
+}
+const none: ReadonlyMap<string, Kept> = new Map();
+
 /** The runs laid last, in their order. */
-const keptRuns = new WeakMap<Ways, Map<string, Kept>>();
+const keptRuns = new WeakMap<Ways, KeptRuns>();
 
 /** Both ends of a run; null where the framing gives no way to one of them. */
 export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | null {
@@ -78,6 +85,17 @@ class Changes {
   pass(before: Kept | undefined, now: Kept | undefined): void {
     for (const p of before?.places ?? []) this.was.add(p, before?.cable ?? '');
     for (const p of now?.places ?? []) this.now.add(p, now?.cable ?? '');
+    this.note(before, now);
+  }
+
+  /** A run that was drilled for is not any more, to be laid again. */
+  take(before: Kept | undefined, now: Kept | undefined): void {
+    for (const p of before?.places ?? []) this.was.remove(p, before?.cable ?? '');
+    for (const p of now?.places ?? []) this.now.remove(p, now?.cable ?? '');
+    this.note(before, now);
+  }
+
+  private note(before: Kept | undefined, now: Kept | undefined): void {
     const isSame = before?.places === now?.places && before?.cable === now?.cable;
     for (const own of [before, now])
       for (const p of own?.places ?? []) {
@@ -207,54 +225,101 @@ function wayThrough(
 }
 
 /** The holes that were asked for last time, as the steps of a graph go through them; worked out when first asked for. */
-function roomsBefore(before: ReadonlyMap<string, Kept>): (graph: RouteGraph) => Rooms {
+function roomsBefore(...before: readonly ReadonlyMap<string, Kept>[]): (graph: RouteGraph) => Rooms {
   let known: { graph: RouteGraph; rooms: Rooms } | null = null;
   return (graph) => {
     if (known?.graph !== graph) {
-      const keys = new Set([...before.values()].flatMap((k) => k.places.map((p) => p.key)));
+      const all = before.flatMap((runs) => [...runs.values()]);
+      const keys = new Set(all.flatMap((k) => k.places.map((p) => p.key)));
       known = { graph, rooms: sharedAt(graph, keys) };
     }
     return known.rooms;
   };
 }
 
-/** How each run goes that is of one kind of cable, one after the other in the order of their ids: a hole that is there costs less than a new one, and a full one takes no more. */
-function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
-  const graph = routeGraph(w);
-  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
+/** Runs of last time and of now, in the order of their ids: one that is gone comes where it stood, so that later ones learn of it. */
+function inOrder(ids: readonly string[], before: ReadonlyMap<string, Kept>): string[] {
+  const now = new Set(ids);
+  const gone = [...before.keys()].filter((id) => !now.has(id));
+  return gone.length === 0 ? [...ids] : [...ids, ...gone].sort(compareIds);
+}
+
+/** What runs are laid in, one by one. */
+interface Round {
+  readonly w: Ways;
+  readonly graph: RouteGraph;
+  readonly sharing: ConstructorParameters<typeof Drilling>[0];
+  /** Runs that leave their bay and their space, with their ends, in the order of their ids. */
+  readonly through: ReadonlyMap<string, { readonly from: RunEnd; readonly to: RunEnd }>;
+}
+
+/** One run after the other: a hole that is there costs less than a new one, and a full one takes no more. */
+function layInTurn(
+  { w, graph, sharing, through }: Round,
+  before: ReadonlyMap<string, Kept>,
+): Map<string, Kept> {
   const drilling = new Drilling(sharing);
-  const before = keptRuns.get(w) ?? new Map<string, Kept>();
-  const laying = {
-    w,
-    graph,
-    steps: new DrilledSteps(graph, drilling),
-    changes: new Changes(sharing, drilling),
-    before,
-    rooms: roomsBefore(before),
-  };
+  const steps = new DrilledSteps(graph, drilling);
+  const changes = new Changes(sharing, drilling);
+  const laying = { w, graph, steps, changes, before, rooms: roomsBefore(before) };
   const now = new Map<string, Kept>();
-  const ways = new Map<string, Laid | null>();
-  const gone = [...before.keys()].filter((id) => !w.plan.runs[id]);
-  let passed = 0;
-  for (const id of ids) {
-    // Runs that are gone are passed where they stood, so that later ones learn of it.
-    while (passed < gone.length && compareIds(nth(gone, passed), id) < 0)
-      laying.changes.pass(before.get(nth(gone, passed++)), undefined);
-    const run = entryOf(w.plan.runs, id);
-    const ends = endsOfRun(w, id);
-    const laid = !ends ? null : layNear(w, run, ends);
-    if (laid !== undefined) {
-      ways.set(id, laid);
-      laying.changes.pass(before.get(id), undefined);
-      continue;
-    }
-    const kept = layThrough(laying, id, run, must(ends, 'the ends of a run'));
-    now.set(id, kept);
-    ways.set(id, grooved(w, run, must(ends, 'the ends of a run'), kept));
-    laying.changes.pass(before.get(id), kept);
-    if (kept.way) laying.steps.note(kept.way, kept.places);
+  for (const id of inOrder([...through.keys()], before)) {
+    const ends = through.get(id);
+    const kept = ends && layThrough(laying, id, entryOf(w.plan.runs, id), ends);
+    if (kept) now.set(id, kept);
+    changes.pass(before.get(id), kept);
+    if (kept?.way) steps.note(kept.way, kept.places);
   }
-  keptRuns.set(w, now);
+  return now;
+}
+
+/** Each run once more among all others: it goes by holes that came after it, where that saves more than it costs. All together never cost more than before. */
+function layAmongOthers(
+  { w, graph, sharing, through }: Round,
+  first: ReadonlyMap<string, Kept>,
+  before: KeptRuns,
+): Map<string, Kept> {
+  const drilling = new Drilling(sharing);
+  const steps = new DrilledSteps(graph, drilling);
+  const changes = new Changes(sharing, drilling);
+  const rooms = roomsBefore(before.first, before.again);
+  const laying = { w, graph, steps, changes, before: before.again, rooms };
+  const order = inOrder([...through.keys()], before.first);
+  for (const id of order) {
+    const kept = first.get(id);
+    changes.pass(before.first.get(id), kept);
+    if (kept?.way) steps.note(kept.way, kept.places);
+  }
+  const now = new Map<string, Kept>();
+  for (const id of order) {
+    const [ends, own] = [through.get(id), first.get(id)];
+    changes.take(before.first.get(id), own);
+    const kept = ends && own?.way ? layThrough(laying, id, entryOf(w.plan.runs, id), ends) : own;
+    if (kept) now.set(id, kept);
+    changes.pass(before.again.get(id), kept);
+    if (kept?.way) steps.note(kept.way, kept.places);
+  }
+  return now;
+}
+
+/** How each run goes that is of one kind of cable: one after the other in the order of their ids, and then each once more among all others. */
+function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
+  const ways = new Map<string, Laid | null>();
+  const through = new Map<string, { from: RunEnd; to: RunEnd }>();
+  for (const id of ids) {
+    const ends = endsOfRun(w, id);
+    const laid = !ends ? null : layNear(w, entryOf(w.plan.runs, id), ends);
+    if (laid === undefined) through.set(id, must(ends, 'the ends of a run'));
+    ways.set(id, laid ?? null);
+  }
+  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
+  const round = { w, graph: routeGraph(w), sharing, through };
+  const before = keptRuns.get(w) ?? { first: none, again: none };
+  const first = layInTurn(round, before.first);
+  const again = layAmongOthers(round, first, before);
+  for (const [id, ends] of through)
+    ways.set(id, grooved(w, entryOf(w.plan.runs, id), ends, must(again.get(id), 'a run that was laid')));
+  keptRuns.set(w, { first, again });
   return ways;
 }
 
