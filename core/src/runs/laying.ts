@@ -6,7 +6,7 @@ import type { Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
 import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace, type Room } from './drilling.ts';
-import type { Rooms } from './search.ts';
+import { crowded, type Rooms } from './search.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn } from './keptWays.ts';
@@ -14,7 +14,16 @@ import { openSpaces } from './openSpaces.ts';
 import { largestBitIn } from './boreLimits.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
-import { findWay, freeAt, isInOneBay, stepBetweenEnds, stepCostFor, stepInBay, type Way } from './route.ts';
+import {
+  costToNode,
+  findWay,
+  freeAt,
+  isInOneBay,
+  stepBetweenEnds,
+  stepCostFor,
+  stepInBay,
+  type Way,
+} from './route.ts';
 import { routeGraph } from './routeGraph.ts';
 import { findWayThrough, stopAt } from './through.ts';
 import { wallPiece } from './wallPiece.ts';
@@ -104,6 +113,11 @@ class Changes {
       }
   }
 
+  /** What a cable finds at a place now. */
+  roomFor({ key }: HolePlace, cable: string): Room {
+    return this.now.roomAt(key, cable);
+  }
+
   /** Places where a cable finds other room than it did. */
   forCable(cable: string): ChangedPlace[] {
     const known = this.known.get(cable) ?? new Map<string, ChangedPlace | null>();
@@ -171,13 +185,25 @@ const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =
   a.length === b.length &&
   a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && isAlike(p, nth(b, i)));
 
-/** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
-function layThrough(
-  { w, graph, steps, changes, before, rooms }: Laying,
-  id: string,
-  run: Run,
+/** What a way costs by the holes there are now, given the places it goes through. */
+function costNow(
+  way: Way,
+  { stepCost, cable, places }: Pick<Kept, 'stepCost' | 'cable' | 'places'>,
+  { graph, changes }: Laying,
   ends: { from: RunEnd; to: RunEnd },
-): Kept {
+): number {
+  const rooms = new Map(places.map((p) => [p.step, changes.roomFor(p, cable)]));
+  const along = way.steps.reduce((sum, step, i) => {
+    const room = rooms.get(i);
+    return sum + stepCost(step, room === 'shared') + (room === 'none' ? crowded : 0);
+  }, 0);
+  const [first, last] = [nth(way.nodes, 0), nth(way.nodes, way.nodes.length - 1)];
+  return along + costToNode(ends.from, first, graph, stepCost) + costToNode(ends.to, last, graph, stepCost);
+}
+
+/** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
+function layThrough(laying: Laying, id: string, run: Run, ends: { from: RunEnd; to: RunEnd }): Kept {
+  const { w, graph, steps, changes, before, rooms } = laying;
   const { cable } = run;
   const cents = cableCents(w.plan, cable, w.rules);
   const stepCost = stepCostFor(w.rules, run.way, cents);
@@ -201,8 +227,10 @@ function layThrough(
       ? wayThrough(w, run, ends, graph, { stepCost, rooms: drilled })
       : findWay(ends, graph, stepCost, {
           rooms: drilled,
-          // What still goes costs what it did, and the best no more.
-          ...(isGood && kept.way ? { atMost: kept.way.cost } : {}),
+          // What still goes costs what it did, or what it does by the holes there are now, and the best no more.
+          ...(kept?.way && known
+            ? { atMost: isGood ? kept.way.cost : costNow(kept.way, known, laying, ends) }
+            : {}),
         });
   const way = stays ? kept.way : search();
   const largestIn = (m: Member) => largestBitIn(entryOf(w.plan.walls, m.wall), m, w.rules);

@@ -19,7 +19,7 @@ import type { Bay } from './bays.ts';
 import { onGrid, rateOnGrid } from './grid.ts';
 import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
-import type { Access, Sought, WayEnd } from './search.ts';
+import { hangs, type Access, type Sought, type WayEnd } from './search.ts';
 import type { Heading, StepCost } from './prices.ts';
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
@@ -134,6 +134,18 @@ export function wayEndOf(end: RunEnd, graph: RouteGraph, stepCost: StepCost): Wa
       cost: stepCost({ kind, length, members: [], joists: 0, along: kind === 'groove' ? along : 0 }),
     };
   });
+}
+
+/** What it costs from an end to a place its way begins at; Infinity where it does not begin there. */
+export function costToNode(end: RunEnd, node: RouteNode, graph: RouteGraph, stepCost: StepCost): number {
+  if (end.kind === 'hanging') {
+    const step = stepToSpace(end, node, graph.spaces);
+    return step ? stepCost(step) : Infinity;
+  }
+  const start = wayEndOf(end, graph, stepCost);
+  const number = numberOf(graph, node);
+  const own = start && !hangs(start) ? start.find((a) => a.node === number) : undefined;
+  return own?.cost ?? Infinity;
 }
 
 /** The step between two ends that hang in one space, where the ground between them is open. */

@@ -96,7 +96,7 @@ export class SpacePrices {
 }
 
 /** One hole too many in a place costs this much more, so that a cable goes there only when it has no other way. */
-const crowded = 1e5;
+export const crowded = 1e5;
 
 /** One search under way: the cheapest way known to each place so far, and the places still to go on from. One at a time. */
 export class Search {
