@@ -1,4 +1,4 @@
-import { distance3, type XYZ } from '../geometry/index.ts';
+import { distance3, nearestOnLine, type XYZ } from '../geometry/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { entryOf, nth } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
@@ -50,20 +50,7 @@ const powerPieces = query('power cable by place', ({ plan, runs }: Laying): Map<
   return pieces;
 });
 
-const apartFrom = ({ a, b }: Piece, p: XYZ): number => {
-  const length = distance3(a, b) ** 2;
-  const t =
-    length === 0
-      ? 0
-      : Math.max(
-          0,
-          Math.min(
-            1,
-            ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y) + (p.z - a.z) * (b.z - a.z)) / length,
-          ),
-        );
-  return distance3(p, { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t, z: a.z + (b.z - a.z) * t });
-};
+const apartFrom = ({ a, b }: Piece, p: XYZ): number => nearestOnLine([a, b], p).away;
 
 /** Whether two straight lines run the same way, to within thirty degrees: where they cross square neither minds the other. */
 function isAlongside(a: XYZ, b: XYZ, piece: Piece): boolean {

@@ -85,7 +85,7 @@ function slotWords(run: string): string {
 <template>
   <article v-if="makeup" class="break-inside-avoid" :data-makeup="box">
     <h2 class="text-lg font-bold">
-      Box {{ boxNumber(box) }} <span class="font-normal text-quiet">slots from the left {{ slots }}</span>
+      Box {{ boxNumber(box) }} <span class="font-normal text-quiet">cables from the left {{ slots }}</span>
     </h2>
     <MakeUpDrawing :plan="plan" :result="result" :box="box" :makeup="makeup" />
     <ol class="mt-1 list-decimal pl-6">
