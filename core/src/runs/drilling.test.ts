@@ -75,6 +75,40 @@ describe('what a cable pays for holes', () => {
     expect(runs['k4']!.path.some((p) => p.z === 26)).toBe(true);
   });
 
+  test('a cable that goes otherwise leaves room in its hole; a hole with nothing in it is not drilled', () => {
+    const holes = drilling();
+    for (const cable of ['14/2', '14/2', '12/2']) holes.add(place(), cable);
+    expect(holes.roomAt(place().key, '14/2')).toBe('new');
+    holes.remove(place(), '14/2');
+    expect(holes.roomAt(place().key, '14/2')).toBe('shared');
+    holes.remove(place(), '12/2');
+    holes.remove(place(), '14/2');
+    expect(holes.roomAt(place().key, '14/2')).toBe('new');
+    holes.remove(place(), '14/2');
+    holes.add(place(), '14/2');
+    expect(holes.roomAt(place().key, '14/2')).toBe('shared');
+  });
+
+  // By hand: alone two holes in plates are fewer than four in studs; where another cable is bored through the studs, none are new there.
+  test('a cable that was laid first goes by the holes of one that came after it, where that is less', () => {
+    const runs = (others: object) =>
+      computed(
+        twoInWall(
+          '2x4',
+          {},
+          {
+            rules: { values: { 'route.prefer': 'holes' } },
+            levels: { L1: { above: 'attic', below: 'slab' } },
+            runs: { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2' }, ...others },
+          },
+        ),
+      ).runs;
+    expect(runs({})['k1']!.way).toBe('over');
+    const both = runs({ k2: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'wall' } });
+    expect(both['k1']!.way).toBe('wall');
+    expect(both['k1']!.bores.map((b) => b.hole)).toEqual(both['k2']!.bores.map((b) => b.hole));
+  });
+
   test('a way asks for a hole in each upright it passes, by its place and not by its number', () => {
     const plan = twoInWall('2x4', {}, { levels: { L1: { above: 'closed', below: 'slab' } } });
     const way = wayOfRun(houseOf(plan), 'k1') as Way;

@@ -1,6 +1,6 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { entryOf, must, nth } from '../lookups/index.ts';
+import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
 import type { Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
@@ -185,6 +185,41 @@ const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =
   a.length === b.length &&
   a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && isAlike(p, nth(b, i)));
 
+/** The largest bits for what stands in a wall: for a stud, for studs nailed together, and for its plates. Inches. */
+interface Bits {
+  readonly stud: number;
+  readonly pack: number;
+  readonly plate: number;
+}
+
+/** By wall; the same for as long as no wall changes in what it may lose. */
+const bitsOf = query('largest bits of walls', ({ plan, rules }: Ways): ReadonlyMap<string, Bits> => {
+  const most = (wall: string, member: Pick<Member, 'role' | 'pack'>) =>
+    largestBitIn(entryOf(plan.walls, wall), member, rules);
+  return new Map(
+    idsOf(plan.walls).map((wall) => [
+      wall,
+      {
+        stud: most(wall, { role: 'stud' }),
+        pack: most(wall, { role: 'stud', pack: 2 }),
+        plate: most(wall, { role: 'top-plate' }),
+      },
+    ]),
+  );
+});
+
+/** The holes a way asks for, worked out once. */
+const placesOfWay = query(
+  'hole places of way',
+  (way: Way, bits: ReadonlyMap<string, Bits>): readonly HolePlace[] =>
+    placesOf(way, ({ wall, role, pack = 1 }) => {
+      const { stud, pack: packed, plate } = valueIn(bits, wall);
+      if (role === 'top-plate' || role === 'bottom-plate') return plate;
+      return pack > 1 ? packed : stud;
+    }),
+  Object.is,
+);
+
 /** What a way costs by the holes there are now, given the places it goes through. */
 function costNow(
   way: Way,
@@ -233,8 +268,7 @@ function layThrough(laying: Laying, id: string, run: Run, ends: { from: RunEnd; 
             : {}),
         });
   const way = stays ? kept.way : search();
-  const largestIn = (m: Member) => largestBitIn(entryOf(w.plan.walls, m.wall), m, w.rules);
-  const places = way && run.way !== 'surface' ? placesOf(way, largestIn) : [];
+  const places = way && run.way !== 'surface' ? placesOfWay(way, bitsOf(w)) : [];
   const same = known && samePlaces(known.places, places) ? known.places : places;
   return { ...ends, graph, stepCost, cable, through: run.through, way, places: same };
 }
