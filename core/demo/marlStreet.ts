@@ -398,7 +398,7 @@ function studyLights(plan: Plan): Plan {
   return switched(next, box, 'dimmer', added(before, next));
 }
 
-/** A second light at the porch door, as far from its other jamb, worked by the same switch. */
+/** A second light at the porch door, by the stud as far from its other jamb, worked by the same switch. */
 function porchLights(plan: Plan): Plan {
   const first = must(
     Object.keys(plan.boxes).find((id) => {
@@ -418,7 +418,6 @@ function porchLights(plan: Plan): Plan {
     side: 'right',
     at: door.at + door.width + (door.at - at),
     kind: 'light',
-    exact: true,
     ...(height ? { height } : {}),
   });
   const control = must(
