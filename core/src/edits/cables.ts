@@ -12,6 +12,7 @@ import { addRuns, guardFirst } from '../proposals/runs/index.ts';
 import { pathBetween } from '../proposals/runs/links.ts';
 import { splicePlace } from '../proposals/runs/splicePlace.ts';
 import { ruleBook } from '../rules/index.ts';
+import { stopAt } from '../runs/through.ts';
 import type { House } from '../stages/index.ts';
 import { circuitTree, fitCables, sourcesOf } from '../wiring/index.ts';
 import { need } from './need.ts';
@@ -110,7 +111,8 @@ export const cableEdits = {
         throw new EditRefused('place', `is one too many: a cable goes through ${mostStops} at most`);
       run.through = withStop(draft, args.run, args.place);
       run.pinned = true;
-      if (houseOf(draft).runs.runs[args.run]?.path.length === 0)
+      const house = houseOf(draft);
+      if (stopAt(house, args.place) === null || house.runs.runs[args.run]?.path.length === 0)
         throw new EditRefused(
           'place',
           'takes no cable: it is closed, or nothing leads there this way; point in a wall, or over an open ceiling',

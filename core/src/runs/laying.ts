@@ -273,7 +273,7 @@ function layThrough(laying: Laying, id: string, run: Run, ends: { from: RunEnd; 
   return { ...ends, graph, stepCost, cable, through: run.through, way, places: same };
 }
 
-/** The way of a run that is told where to go through; null where one of the places takes no cable. */
+/** The way of a run that is told where to go through; a place that takes no cable, or no longer, is passed by. */
 function wayThrough(
   w: Ways,
   run: Run,
@@ -282,7 +282,6 @@ function wayThrough(
   { stepCost, rooms }: { stepCost: StepCost; rooms: Rooms },
 ): Way | null {
   const stops = run.through.flatMap((place) => stopAt(w, place) ?? []);
-  if (stops.length < run.through.length) return null;
   return findWayThrough(ends, stops, graph, stepCost, rooms);
 }
 

@@ -76,6 +76,16 @@ describe('a cable drawn through places', () => {
     expect(() => edited(slab, 'leaveThrough', { run, stop: 0 })).toThrow(/none of the 0 places/);
   });
 
+  test('where its wall is moved away from a place the cable goes on without it, and says so', () => {
+    const by = edited(wall, 'goThrough', { run: 'k1', place: at(70, 0, 60) });
+    const gone = { ...by, runs: { k1: { ...by.runs['k1']!, through: [at(70, 40, 60)] } } } as Plan;
+    const run = computed(gone).runs['k1']!;
+    expect(run.path).toEqual(computed(wall).runs['k1']!.path);
+    expect(run.missed).toEqual([0]);
+    expect(computed(gone).findings.map((f) => f.rule)).toContain('run.through');
+    expect(() => edited(wall, 'goThrough', { run: 'k1', place: at(70, 40, 60) })).toThrow(/takes no cable/);
+  });
+
   test('kept computers answer as new ones while the house changes under it, in random houses', () => {
     for (const seed of [1, 2, 3]) {
       let plan = structuredClone(furnishedHouse(seed)) as Plan;

@@ -18,7 +18,10 @@ export type Stop = { readonly kind: 'wall'; readonly node: RouteNode } | Extract
 /** A place this far out of a wall is still meant to be in it. Inches. */
 const beside = 2;
 
-/** Where a cable that is told to go through a place does; null where nothing there takes cable. */
+/** A place this near to a ceiling or floor is meant to be over or under it. Inches. */
+const near = 6;
+
+/** Where a cable that is told to go through a place does; null where nothing there takes cable, as in the middle of a room where a wall was that has been moved. */
 export const stopAt = query('stop at', (w: Ways, place: RunPlace): Stop | null => {
   const { elevation, ceiling } = entryOf(w.plan.levels, place.level);
   const found = idsOf(w.framing.walls).flatMap((wall) => {
@@ -36,8 +39,10 @@ export const stopAt = query('stop at', (w: Ways, place: RunPlace): Stop | null =
     const { node } = found.reduce((best, n) => (n.away < best.away - 1e-9 ? n : best));
     return { kind: 'wall', node };
   }
+  const isOver = place.z > ceiling - near;
+  if (!isOver && place.z > near) return null;
   const room = roomHolding(w.plan, place.level, place);
-  const kind = place.z > ceiling / 2 ? 'above' : 'below';
+  const kind = isOver ? 'above' : 'below';
   const space = room === null ? null : spaceOfRoom(w, room, kind);
   if (space === null) return null;
   const z = elevation + (kind === 'above' ? ceiling + overPlates : -underFloor);
@@ -106,9 +111,11 @@ export function findWayThrough(
   const ends = [start, ...stops.map((s) => wayEndAt(s, graph)), goal];
   const walked: Walked = { nodes: [], steps: [] };
   let cost = 0;
+  let isBroken = false;
   const goOn = (node: RouteNode, step: Way['steps'][number] | null) => {
     if (walked.nodes.at(-1) === node) return;
-    if (walked.nodes.length > 0) walked.steps.push(must(step, 'a step to the next place'));
+    if (walked.nodes.length > 0 && step) walked.steps.push(step);
+    isBroken ||= walked.nodes.length > 0 && !step;
     walked.nodes.push(node);
   };
   const across = ({ space, isLoose }: Hanging, a: RouteNode, b: RouteNode) =>
@@ -145,5 +152,5 @@ export function findWayThrough(
     }
   }
   const { nodes, steps } = withoutReturns(walked);
-  return nodes.length === 0 ? null : { nodes, steps, cost };
+  return nodes.length === 0 || isBroken ? null : { nodes, steps, cost };
 }
