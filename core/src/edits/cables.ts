@@ -4,7 +4,7 @@ import { distance, type XYZ } from '../geometry/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, runSchema, type Plan, type RunPlace } from '../plan/index.ts';
+import { entrySchemas, mostStops, runSchema, type Plan, type RunPlace } from '../plan/index.ts';
 import { settled } from '../plan/settled.ts';
 import { isData } from '../materials/index.ts';
 import { growBoxes } from '../proposals/grown.ts';
@@ -19,7 +19,6 @@ import { need } from './need.ts';
 import { id, ids, verb, whole } from './verb.ts';
 
 const placeSchema = whole(runSchema.shape.through.unwrap().element);
-const mostStops = 12;
 
 const computers = new WeakMap<Plan, Computer>();
 

@@ -11,6 +11,9 @@ const placeSchema = z.strictObject({
 });
 export type RunPlace = z.infer<typeof placeSchema>;
 
+/** A cable is told to go through so many places at most. */
+export const mostStops = 12;
+
 /** A cable between a box or panel and another, or to an open end. */
 export const runSchema = z.strictObject({
   from: idSchema,
@@ -20,7 +23,7 @@ export const runSchema = z.strictObject({
   way: z.enum(['auto', 'wall', 'over', 'under', 'surface']).default('auto'),
   pinned: z.boolean().default(false),
   /** Places it is told to go through, in the order from where it starts. */
-  through: z.array(placeSchema).max(12).default([]),
+  through: z.array(placeSchema).max(mostStops).default([]),
   endsAt: placeSchema.optional(),
   tail: z.number().min(0).max(6000).default(0),
 });

@@ -25,7 +25,7 @@ import { openSpaces } from './openSpaces.ts';
 import { closedMinutes, closedSpaceMinutes } from './route.ts';
 import type { Staple } from './staples.ts';
 import { longLoopsOf, staplesOfRun, type HeldBy, type LongLoop } from './support.ts';
-import { largestBitIn } from './boreLimits.ts';
+import { bitsOf, largestFor } from './boreLimits.ts';
 import { routeGraph } from './routeGraph.ts';
 import { placing } from './framed.ts';
 import { tightBends, type TightBend } from './bends.ts';
@@ -171,7 +171,8 @@ const holesAt = query(
     const isJoint = plan.walls[place] === undefined;
     const drilled = isJoint ? [] : jointsOf(w, place).flatMap((at) => boresAt(w, at));
     const depthOf = (wall: string) => framingKinds[entryOf(plan.walls, wall).framing].depth;
-    const largestIn = (m: Member) => largestBitIn(entryOf(plan.walls, m.wall), m, rules);
+    const bits = bitsOf(w);
+    const largestIn = (m: Member) => largestFor(bits, m);
     return drillHoles(wanted, { depthOf, rules, drilled, largestIn });
   },
 );

@@ -1,17 +1,17 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, must, nth } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
-import type { Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
-import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace, type Room } from './drilling.ts';
+import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts';
 import { crowded, type Rooms } from './search.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
-import { largestBitIn } from './boreLimits.ts';
+import { bitsOf, largestFor, type LargestBits } from './boreLimits.ts';
+import { HoleChanges, type ChangedPlace } from './holeChanges.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
 import {
@@ -70,73 +70,6 @@ function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }):
   return stepCost(step) < Infinity ? 'in one space' : undefined;
 }
 
-/** A place where a cable finds other room than it did, and whether it is better off there now. */
-interface ChangedPlace {
-  readonly place: HolePlace;
-  readonly isBetter: boolean;
-}
-
-/** Holes as they were drilled last time and as they are now, up to the run in hand, and the places where that is not the same. */
-class Changes {
-  private readonly was: Drilling;
-  private readonly touched = new Map<string, HolePlace>();
-  /** By cable what is known of the touched places; null where that cable finds the same room. */
-  private readonly known = new Map<string, Map<string, ChangedPlace | null>>();
-
-  constructor(
-    sharing: ConstructorParameters<typeof Drilling>[0],
-    private readonly now: Drilling,
-  ) {
-    this.was = new Drilling(sharing);
-  }
-
-  /** A run is drilled for as it was before, where it was, and as it is now. */
-  pass(before: Kept | undefined, now: Kept | undefined): void {
-    for (const p of before?.places ?? []) this.was.add(p, before?.cable ?? '');
-    for (const p of now?.places ?? []) this.now.add(p, now?.cable ?? '');
-    this.note(before, now);
-  }
-
-  /** A run that was drilled for is not any more, to be laid again. */
-  take(before: Kept | undefined, now: Kept | undefined): void {
-    for (const p of before?.places ?? []) this.was.remove(p, before?.cable ?? '');
-    for (const p of now?.places ?? []) this.now.remove(p, now?.cable ?? '');
-    this.note(before, now);
-  }
-
-  private note(before: Kept | undefined, now: Kept | undefined): void {
-    const isSame = before?.places === now?.places && before?.cable === now?.cable;
-    for (const own of [before, now])
-      for (const p of own?.places ?? []) {
-        if (!isSame) this.touched.set(p.key, p);
-        if (this.touched.has(p.key)) for (const places of this.known.values()) places.delete(p.key);
-      }
-  }
-
-  /** What a cable finds at a place now. */
-  roomFor({ key }: HolePlace, cable: string): Room {
-    return this.now.roomAt(key, cable);
-  }
-
-  /** Places where a cable finds other room than it did. */
-  forCable(cable: string): ChangedPlace[] {
-    const known = this.known.get(cable) ?? new Map<string, ChangedPlace | null>();
-    this.known.set(cable, known);
-    const changed: ChangedPlace[] = [];
-    for (const [key, place] of this.touched) {
-      let own = known.get(key);
-      if (own === undefined) {
-        const [was, now] = [this.was.roomAt(key, cable), this.now.roomAt(key, cable)];
-        own = was === now ? null : { place, isBetter: cheaper[now] < cheaper[was] };
-        known.set(key, own);
-      }
-      if (own) changed.push(own);
-    }
-    return changed;
-  }
-}
-const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
-
 /** Names of the places of a way, made once. */
 const keysOf = query(
   'keys of hole places',
@@ -174,7 +107,7 @@ interface Laying {
   readonly w: Ways;
   readonly graph: RouteGraph;
   readonly steps: DrilledSteps;
-  readonly changes: Changes;
+  readonly changes: HoleChanges;
   readonly before: ReadonlyMap<string, Kept>;
   /** The holes there were last time, by the steps of a graph. */
   readonly rooms: (graph: RouteGraph) => Rooms;
@@ -185,38 +118,10 @@ const samePlaces = (a: readonly HolePlace[], b: readonly HolePlace[]): boolean =
   a.length === b.length &&
   a.every((p, i) => p.key === nth(b, i).key && p.step === nth(b, i).step && isAlike(p, nth(b, i)));
 
-/** The largest bits for what stands in a wall: for a stud, for studs nailed together, and for its plates. Inches. */
-interface Bits {
-  readonly stud: number;
-  readonly pack: number;
-  readonly plate: number;
-}
-
-/** By wall; the same for as long as no wall changes in what it may lose. */
-const bitsOf = query('largest bits of walls', ({ plan, rules }: Ways): ReadonlyMap<string, Bits> => {
-  const most = (wall: string, member: Pick<Member, 'role' | 'pack'>) =>
-    largestBitIn(entryOf(plan.walls, wall), member, rules);
-  return new Map(
-    idsOf(plan.walls).map((wall) => [
-      wall,
-      {
-        stud: most(wall, { role: 'stud' }),
-        pack: most(wall, { role: 'stud', pack: 2 }),
-        plate: most(wall, { role: 'top-plate' }),
-      },
-    ]),
-  );
-});
-
 /** The holes a way asks for, worked out once. */
 const placesOfWay = query(
   'hole places of way',
-  (way: Way, bits: ReadonlyMap<string, Bits>): readonly HolePlace[] =>
-    placesOf(way, ({ wall, role, pack = 1 }) => {
-      const { stud, pack: packed, plate } = valueIn(bits, wall);
-      if (role === 'top-plate' || role === 'bottom-plate') return plate;
-      return pack > 1 ? packed : stud;
-    }),
+  (way: Way, bits: LargestBits): readonly HolePlace[] => placesOf(way, (m) => largestFor(bits, m)),
   Object.is,
 );
 
@@ -321,7 +226,7 @@ function layInTurn(
 ): Map<string, Kept> {
   const drilling = new Drilling(sharing);
   const steps = new DrilledSteps(graph, drilling);
-  const changes = new Changes(sharing, drilling);
+  const changes = new HoleChanges(sharing, drilling);
   const laying = { w, graph, steps, changes, before, rooms: roomsBefore(before) };
   const now = new Map<string, Kept>();
   for (const id of inOrder([...through.keys()], before)) {
@@ -342,7 +247,7 @@ function layAmongOthers(
 ): Map<string, Kept> {
   const drilling = new Drilling(sharing);
   const steps = new DrilledSteps(graph, drilling);
-  const changes = new Changes(sharing, drilling);
+  const changes = new HoleChanges(sharing, drilling);
   const rooms = roomsBefore(before.first, before.again);
   const laying = { w, graph, steps, changes, before: before.again, rooms };
   const order = inOrder([...through.keys()], before.first);

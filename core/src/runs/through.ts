@@ -1,10 +1,11 @@
-import { alongLine, cross, nearestOnLine, subtract, type XYZ } from '../geometry/index.ts';
-import { idsOf, query } from '../incremental/index.ts';
+import { nearestOnLine, type XYZ } from '../geometry/index.ts';
+import { query } from '../incremental/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
 import type { Run, RunPlace } from '../plan/index.ts';
 import { roomHolding } from '../rooms/seeing.ts';
 import type { RunEnd, Ways } from './ends.ts';
 import { numberOf, overPlates, spaceStep, underFloor, type RouteGraph, type RouteNode } from './graph.ts';
+import { wallAtPoint } from '../survey/pointing.ts';
 import { isOnGround, spaceOfRoom } from './openSpaces.ts';
 import { cheapestPath, stepBetween } from './paths.ts';
 import type { StepCost } from './prices.ts';
@@ -15,29 +16,21 @@ import { wallPiece } from './wallPiece.ts';
 /** A place a cable is told to go through: the nearest that its wall has for cable, or one over or under a room. */
 export type Stop = { readonly kind: 'wall'; readonly node: RouteNode } | Extract<RunEnd, { kind: 'hanging' }>;
 
-/** A place this far out of a wall is still meant to be in it. Inches. */
-const beside = 2;
-
 /** A place this near to a ceiling or floor is meant to be over or under it. Inches. */
 const near = 6;
 
 /** Where a cable that is told to go through a place does; null where nothing there takes cable, as in the middle of a room where a wall was that has been moved. */
 export const stopAt = query('stop at', (w: Ways, place: RunPlace): Stop | null => {
   const { elevation, ceiling } = entryOf(w.plan.levels, place.level);
-  const found = idsOf(w.framing.walls).flatMap((wall) => {
-    const { from, to, unit, length, depth, level } = entryOf(w.framing.lines, wall);
-    const along = alongLine(place, from, to);
-    const off = Math.abs(cross(unit, subtract(place, from)));
-    if (level !== place.level || off > depth / 2 + beside || along < -beside || along > length + beside)
-      return [];
-    return wallPiece(w, wall).nodes.map((node) => ({
-      node,
-      away: off + Math.abs(node.along - along) + Math.abs(node.at.z - node.floor - place.z),
-    }));
-  });
-  if (found.length > 0) {
-    const { node } = found.reduce((best, n) => (n.away < best.away - 1e-9 ? n : best));
-    return { kind: 'wall', node };
+  const inWall = wallAtPoint(w.plan, place.level, place);
+  if (inWall) {
+    const away = (n: RouteNode) => Math.abs(n.along - inWall.at) + Math.abs(n.at.z - n.floor - place.z);
+    const { nodes } = wallPiece(w, inWall.wall);
+    const node = nodes.reduce<RouteNode | null>(
+      (best, n) => (!best || away(n) < away(best) - 1e-9 ? n : best),
+      null,
+    );
+    return node && { kind: 'wall', node };
   }
   const isOver = place.z > ceiling - near;
   if (!isOver && place.z > near) return null;

@@ -1,4 +1,5 @@
 import { cross, dot, subtract, type XY } from '../geometry/index.ts';
+import { entriesOf } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import type { Plan, RunPlace } from '../plan/index.ts';
 import { wallSegment } from './snapping.ts';
@@ -15,7 +16,7 @@ const beside = 2;
 /** The wall of a level that a place on the plan lies in, the nearest of them; null where it lies in none. */
 export function wallAtPoint(plan: Plan, level: string, at: XY): InWall | null {
   let best: (InWall & { off: number }) | null = null;
-  for (const [wall, { from }] of Object.entries(plan.walls)) {
+  for (const [wall, { from }] of entriesOf(plan.walls)) {
     const segment = wallSegment(plan, wall);
     if (!segment || plan.points[from]?.level !== level) continue;
     const away = subtract(at, segment.a);
