@@ -238,3 +238,27 @@ describe('rules as a file', () => {
     }
   });
 });
+
+describe('what is said of a stud', () => {
+  const plan = study();
+  const studs = (of: Plan) => computed(of).members.filter((m) => m.wall === 'w6' && m.number !== null);
+  test('doubled, then measured elsewhere: it stays doubled, and goes back to the layout whole', () => {
+    const { at } = studs(plan).find((m) => m.role === 'stud' && !m.measured)!;
+    const doubled = edited(plan, 'setStud', { wall: 'w6', at, changes: { count: 2 } });
+    expect(studs(doubled)).toHaveLength(studs(plan).length + 1);
+    const moved = edited(doubled, 'measureStud', { wall: 'w6', at: at + 2, was: at });
+    expect(
+      studs(moved)
+        .filter((m) => m.pack === 2)
+        .map((m) => m.at),
+    ).toEqual([at + 2, at + 3.5]);
+    const member = Object.keys(moved.members).find((id) => moved.members[id]!.at === at + 2)!;
+    expect(studs(edited(moved, 'forgetStud', { member }))).toEqual(studs(plan));
+  });
+  test('where none stands it is refused, with what to do', () => {
+    const { at } = studs(plan)[0]!;
+    expect(() => edited(plan, 'setStud', { wall: 'w6', at: at + 5, changes: { count: 2 } })).toThrow(
+      /has no stud; measure/,
+    );
+  });
+});

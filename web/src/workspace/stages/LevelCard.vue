@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import NumberField from '../../fields/NumberField.vue';
-import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
 import { type Level, must } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
-import { accesses, overheads, underfoots } from '../closedFraming.ts';
+import { overheads, underfoots } from '../closedFraming.ts';
+import HollowChoice from './HollowChoice.vue';
 import LayerList from '../cards/LayerList.vue';
 import LengthField from '../../fields/LengthField.vue';
 
@@ -39,31 +39,25 @@ const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['jo
         :model-value="level.floorFinish"
         @update:model-value="(floorFinish) => set({ floorFinish, floorLayers: [] })"
       />
-      <ChoiceField
+      <HollowChoice
         label="Above"
-        :model-value="level.above"
+        :has="level.above"
         :options="overheads"
-        @update:model-value="(v) => set({ above: v })"
+        :is-closed="level.above === 'closed'"
+        closed="Closed ceilings"
+        :access="level.ceilingAccess"
+        @has="(v) => set({ above: v })"
+        @access="(v) => set({ ceilingAccess: v })"
       />
-      <ChoiceField
-        v-if="level.above === 'closed'"
-        label="Its ceiling: cable may"
-        :model-value="level.ceilingAccess"
-        :options="accesses"
-        @update:model-value="(v) => set({ ceilingAccess: v })"
-      />
-      <ChoiceField
+      <HollowChoice
         label="Below"
-        :model-value="level.below"
+        :has="level.below"
         :options="underfoots"
-        @update:model-value="(v) => set({ below: v })"
-      />
-      <ChoiceField
-        v-if="level.below === 'closed'"
-        label="Its floor: cable may"
-        :model-value="level.floorAccess"
-        :options="accesses"
-        @update:model-value="(v) => set({ floorAccess: v })"
+        :is-closed="level.below === 'closed'"
+        closed="Closed floors"
+        :access="level.floorAccess"
+        @has="(v) => set({ below: v })"
+        @access="(v) => set({ floorAccess: v })"
       />
       <NumberField
         label="Joists run °"
