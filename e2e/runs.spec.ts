@@ -171,12 +171,12 @@ test('a cable is drawn through a place one points at, or types, and goes its own
   await expect(card.getByRole('button', { name: 'Point to where it goes' })).toBeVisible();
   await card.getByRole('button', { name: 'No longer through place 1' }).press('Enter');
   await expect.poll(cut).toBe(before);
-  await card.getByLabel('Wall', { exact: true }).selectOption({ index: 2 });
-  await card.getByLabel('Along it').fill('3');
+  await card.getByLabel('Wall of the room in hand').selectOption({ index: 2 });
+  await card.getByLabel('From its left corner').fill('3');
   await card.getByLabel('Above the subfloor').fill(`8' 3`);
   await card.getByLabel('Above the subfloor').press('Tab');
   await card.getByRole('button', { name: 'Go through it' }).click();
-  await expect(card.locator('[data-through] li')).toContainText('along');
+  await expect(card.locator('[data-through] li')).toContainText('from its left corner');
   await page.keyboard.press('Control+z');
   await expect(card.locator('[data-through] li')).toHaveCount(0);
 });

@@ -42,6 +42,18 @@ describe('what things are called on site', () => {
     }
   });
 
+  test('a place a cable goes through is told from the left corner of its wall, as a room faces it', () => {
+    const { from, to } = study().walls['w1']!;
+    const { points } = study();
+    const [a, b] = [points[from]!, points[to]!];
+    const said = (t: number) =>
+      namesOf(study()).place({ level: 'L1', x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t, z: 24 });
+    expect(said(0.5)).toMatch(/^wall [A-F] of Study, .+ from its left corner, 24″ up$/);
+    expect(said(0.25)).not.toBe(said(0.75));
+    expect(namesOf(study()).place({ level: 'L1', x: 90, y: -70, z: 98 })).toBe('over Study');
+    expect(namesOf(study()).place({ level: 'L1', x: 90, y: -70, z: -2 })).toBe('under Study');
+  });
+
   test('a wall is named as the room that asks sees it', () => {
     const letters = new Set<string>();
     for (const room of Object.keys(plan.rooms))

@@ -14,6 +14,8 @@ interface SeenWall {
   readonly side: Side;
   readonly start: number;
   readonly end: number;
+  /** Where its left corner is, along the wall, as the room faces it. */
+  readonly left: number;
 }
 
 /** Every stretch of wall a room sees, with the letter it has there. */
@@ -25,6 +27,7 @@ const seenFrom = query('walls seen from room', (plan: Plan, room: string): SeenW
     side: s.side,
     start: Math.min(s.start, s.end),
     end: Math.max(s.start, s.end),
+    left: s.start,
   })),
 );
 
@@ -114,7 +117,14 @@ export function namesOf(plan: Plan): Names {
     },
     place: (at) => {
       const inWall = wallAtPoint(plan, at.level, at);
-      if (inWall) return `${wall(inWall.wall)}, ${formatLength(inWall.at)} along, ${formatLength(at.z)} up`;
+      if (inWall) {
+        const seen = seenWall(plan, inWall.wall);
+        const isIn = (s: SeenWall) => inWall.at >= s.start - slack && inWall.at <= s.end + slack;
+        const here = seen.find(isIn) ?? seen[0];
+        const along = formatLength(Math.abs(inWall.at - (here?.left ?? 0)));
+        const from = here ? 'from its left corner' : 'along';
+        return `${wall(inWall.wall, here?.room)}, ${along} ${from}, ${formatLength(at.z)} up`;
+      }
       const holding = roomHolding(plan, at.level, at);
       const where = at.z > 0 ? 'over' : 'under';
       return `${where} ${holding === null ? 'open ground' : room(holding)}`;

@@ -190,6 +190,16 @@ describe('a chase', () => {
     expect(wrongRuns(cut, computed(cut))).toEqual([]);
   });
 
+  test('one that a stud stands in leads through the bays beside it', () => {
+    const boxes = { b1: { on: { wall: 'w1', at: 78 } }, b2: { on: { wall: 'w1', at: 100 } } };
+    const runs = { k1: { from: 'b1', to: 'b2', circuit: 'c1', cable: '14/2', way: 'over' } };
+    const obstacles = { x1: { ...chase('w1'), at: 75, width: 10 } };
+    const plan = twoInWall('2x4', {}, { boxes, runs, obstacles });
+    // A stud stands at 80, in the middle of it.
+    expect(laid(plan).bores.filter((b) => b.role === 'top-plate')).toHaveLength(2);
+    expect(wrongRuns(plan, computed(plan))).toEqual([]);
+  });
+
   test('leads from level to level through closed ceilings and floors where one stands over the other', () => {
     const twoLevels = (obstacles: object) =>
       planOf({

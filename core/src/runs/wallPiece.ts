@@ -13,7 +13,7 @@ import {
   type Step,
   type WallPiece,
 } from './graph.ts';
-import { chasesIn } from './chases.ts';
+import { chasesThrough } from './chases.ts';
 import { onGrid } from './grid.ts';
 import { meetingsOf, wallsMeeting } from './joints.ts';
 import { lanesOf, lanesWithin, standingAt } from './lanes.ts';
@@ -97,10 +97,9 @@ function exitsOf(f: Framed, frame: WallFrame, bays: readonly Bay[]): Exit[] {
     frame.members
       .filter((m) => m.role === role && Math.abs(m.at - along) <= m.width / 2)
       .sort((a, b) => a.low - b.low);
-  const chases = chasesIn(f, frame.wall);
   const places = bays.flatMap((bay, n) => [
     ...exitsAlong(f, bay).map((along) => ({ bay, n, along, isCut: false })),
-    ...chases.filter((at) => at > bay.start && at < bay.end).map((along) => ({ bay, n, along, isCut: true })),
+    ...chasesThrough(f, frame.wall, bay).map((along) => ({ bay, n, along, isCut: true })),
   ]);
   return places.flatMap(({ bay, n, along, isCut }): Exit[] => {
     const plate = (length: number, members: Member[]): Step => ({

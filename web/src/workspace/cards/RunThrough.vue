@@ -5,6 +5,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import LengthField from '../../fields/LengthField.vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
+import { atFromLeft } from './onWall.ts';
 
 /** Places a cable is told to go through: pointed at on the plan or the unrolled room, or typed. */
 const props = defineProps<{ run: string }>();
@@ -16,15 +17,15 @@ const isPointing = computed(() => selection.threading === props.run);
 const wall = ref<string | null>(null);
 const along = ref<number | null>(null);
 const up = ref<number | null>(null);
+/** Walls of the room in hand, measured like all else in it: from the left corner. */
 const walls = computed(() =>
-  Object.keys(session.opened.walls)
-    .map((id) => ({ value: id, says: sentence(names.value.wall(id)) }))
-    .sort((a, b) => a.says.localeCompare(b.says)),
+  (session.unrolled?.walls ?? []).map((w) => ({ value: w.letter, says: `Wall ${w.letter}` })),
 );
 function add() {
-  if (wall.value === null || along.value === null) return;
+  const own = session.unrolled?.walls.find((w) => w.letter === wall.value);
+  if (!own || along.value === null) return;
   const height = up.value ?? drillLine({ rules: ruleBook(session.opened.rules.values) });
-  const place = placeOnWall(session.opened, { wall: wall.value, at: along.value }, height);
+  const place = placeOnWall(session.opened, { wall: own.wall, at: atFromLeft(own, along.value) }, height);
   session.edit('goThrough', { run: props.run, place });
 }
 </script>
@@ -67,9 +68,9 @@ function add() {
       <legend class="text-sm text-quiet">
         Or type a place in a wall; with no height, at the line of holes
       </legend>
-      <ChoiceField v-model="wall" label="Wall" :options="walls" />
+      <ChoiceField v-model="wall" label="Wall of the room in hand" :options="walls" />
       <div class="grid grid-cols-2 gap-2">
-        <LengthField v-model="along" label="Along it" />
+        <LengthField v-model="along" label="From its left corner" />
         <LengthField v-model="up" label="Above the subfloor" />
       </div>
       <button

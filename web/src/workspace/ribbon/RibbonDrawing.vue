@@ -177,8 +177,10 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         :y="y(x.high)"
         :width="x.width"
         :height="x.high - x.low"
-        class="fill-quiet/60 stroke-ink"
+        class="stroke-ink"
+        :class="x.isChase ? 'fill-ground/70' : 'fill-quiet/60'"
         :stroke-width="1 / scale"
+        :stroke-dasharray="x.isChase ? `${4 / scale} ${3 / scale}` : undefined"
       />
       <text
         v-if="x.width * scale > 26"
@@ -186,7 +188,8 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
         :y="y((x.low + x.high) / 2)"
         :font-size="fold * 0.8"
         text-anchor="middle"
-        class="fill-sheet font-bold"
+        class="font-bold"
+        :class="x.isChase ? 'fill-ink' : 'fill-sheet'"
       >
         {{ x.kind }}
       </text>

@@ -3,6 +3,7 @@ import {
   boxNumber,
   boxSize,
   catalogueOf,
+  isChase,
   type Plan,
   type Result,
   type Unrolled,
@@ -124,6 +125,8 @@ export function openingRects(plan: Plan, unrolled: Unrolled): RibbonOpening[] {
 export interface RibbonObstacle {
   readonly id: string;
   readonly kind: string;
+  /** A shaft that cable goes in, and not a thing in its way. */
+  readonly isChase: boolean;
   readonly x: number;
   readonly width: number;
   readonly low: number;
@@ -138,6 +141,7 @@ export function obstacleRects(plan: Plan, unrolled: Unrolled): RibbonObstacle[] 
       .map(([id, x]) => ({
         id,
         kind: x.kind,
+        isChase: isChase(x),
         x: Math.min(ribbonX(wall, x.at), ribbonX(wall, x.at + x.width)),
         width: x.width,
         low: x.low,
