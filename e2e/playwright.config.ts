@@ -5,7 +5,13 @@ const port = 4183;
 /** Journeys run against the built server on loopback, each with jobs of its own in a throw-away data file. */
 export default defineConfig({
   testDir: '.',
-  testMatch: process.env['SHOTS'] ? 'screenshots.shots.ts' : '*.spec.ts',
+  // What is timed runs by itself, when nothing else does.
+  projects: process.env['SHOTS']
+    ? [{ name: 'pictures', testMatch: 'screenshots.shots.ts' }]
+    : [
+        { name: 'journeys', testMatch: '*.spec.ts', testIgnore: 'speed.spec.ts' },
+        { name: 'speed', testMatch: 'speed.spec.ts', dependencies: ['journeys'] },
+      ],
   outputDir: '../test-results',
   timeout: 60_000,
   expect: { timeout: 10_000 },

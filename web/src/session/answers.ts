@@ -24,12 +24,11 @@ interface Asked extends Ahead {
   readonly asked: number;
 }
 
-/** Leaves in the browser's own record of times how long the answer to a gesture took; only the last is kept there. */
-function noteAnswered(asked: number): void {
-  performance.clearMeasures(answeredMeasure);
-  performance.measure(answeredMeasure, { start: asked });
+/** Leaves in the browser's own record of times how long an answer took, from when it was asked for; only the last of its kind is kept there. */
+function noteTime(kind: 'gesture answered' | 'plan worked out', asked: number): void {
+  performance.clearMeasures(kind);
+  performance.measure(kind, { start: asked });
 }
-const answeredMeasure = 'gesture answered';
 
 type Told = (progress: ProposalProgress) => void;
 
@@ -55,8 +54,11 @@ export class Answers {
   follow(plan: Plan, patches: readonly Patch[] | null): void {
     this.latest = plan;
     void this.inTurn(async (compute) => {
+      const asked = performance.now();
       const change = patches ? await compute.follow(patches) : await compute.load(plan);
-      if (!this.stopped) this.tell(this.received.take(change), plan, true);
+      if (this.stopped) return;
+      this.tell(this.received.take(change), plan, true);
+      if (!patches) noteTime('plan worked out', asked);
     });
   }
 
@@ -95,7 +97,7 @@ export class Answers {
     const change = await compute.preview(done.change.patches);
     if (this.stopped) return;
     this.tell(this.received.take(change), plan, false);
-    noteAnswered(asked);
+    noteTime('gesture answered', asked);
   }
 
   /** What was tried and not shown yet is not shown any more. */
