@@ -28,4 +28,3 @@ export function thirtyRooms(): object {
   const panels = { n1: { on: { wall: 'h0', side: 'left', at: 20, away: 60 }, spaces: 84 } };
   return { format: 'fieldchalk.plan', version: 1, points, walls, openings, rooms, panels };
 }
-
