@@ -3,7 +3,7 @@ import { houseToWire } from '../../testing/houseToWire.ts';
 import { twoInWall } from '../../testing/twoInWall.ts';
 import { computed, edited, houseOf, notEmpty } from '../../testing/index.ts';
 import { propose } from '../proposals/index.ts';
-import { Drilling, placesOf, type HolePlace } from './drilling.ts';
+import { placesOf, roomFor, type HolePlace } from './drilling.ts';
 import type { Way } from './route.ts';
 import { wayOfRun } from './laying.ts';
 
@@ -16,36 +16,48 @@ const place = (more: Partial<HolePlace> = {}): HolePlace => ({
   largest: 1,
   ...more,
 });
-const drilling = () => new Drilling({ perHole: 3, perPlate: 2 });
+/** What a cable finds where others go through. */
+const found = (
+  cable: string,
+  before: readonly string[],
+  after: readonly string[] = [],
+  more: Partial<HolePlace> = {},
+) => roomFor(cable, place(more), { perHole: 3, perPlate: 2 }, { before, after });
+const times = (count: number) => Array.from({ length: count }, () => '14/2');
 
-describe('holes as cables come one after the other', () => {
+describe('what a cable finds where others go through', () => {
   test('where nothing is drilled wood is there for a hole; then there is room to share until it is full', () => {
-    const holes = drilling();
-    expect(holes.roomAt(place().key, '14/2')).toBe('new');
-    for (let n = 0; n < 3; n++) {
-      holes.add(place(), '14/2');
-      expect(holes.roomAt(place().key, '14/2')).toBe(n < 2 ? 'shared' : 'new');
-    }
+    expect([0, 1, 2, 3].map((count) => found('14/2', times(count)))).toEqual([
+      'new',
+      'shared',
+      'shared',
+      'new',
+    ]);
   });
 
   test('when as many holes as there is wood for are full there is no room', () => {
-    const holes = drilling();
-    for (let n = 0; n < 6; n++) holes.add(place(), '14/2');
-    expect(holes.roomAt(place().key, '14/2')).toBe('none');
-    expect(holes.roomAt('w1 64.00 24.00', '14/2')).toBe('new');
+    expect(found('14/2', times(6))).toBe('none');
+  });
+
+  test('where more go through than there is room for, none of them has any', () => {
+    expect(found('14/2', times(3), times(4))).toBe('none');
   });
 
   test('a plate’s hole is sealed, and takes two', () => {
-    const holes = drilling();
-    for (let n = 0; n < 2; n++) holes.add(place({ isPlate: true }), '14/2');
-    expect(holes.roomAt(place().key, '14/2')).toBe('new');
+    expect([1, 2].map((count) => found('14/2', times(count), [], { isPlate: true }))).toEqual([
+      'shared',
+      'new',
+    ]);
   });
 
   test('heavy cable does not go where light cable still may', () => {
-    const holes = drilling();
-    holes.add(place(), '12/2');
-    expect(holes.roomAt(place().key, '12/2')).toBe('shared');
-    expect(holes.roomAt(place().key, '6/3')).toBe('new');
+    expect([found('12/2', ['12/2']), found('6/3', ['12/2'])]).toEqual(['shared', 'new']);
+  });
+
+  test('those that come after it go by the holes it leaves them', () => {
+    expect(found('14/2', [], times(2))).toBe('shared');
+    expect(found('14/2', [], times(3))).toBe('new');
+    expect(found('14/2', times(2), times(1))).toBe('new');
   });
 });
 
@@ -73,20 +85,6 @@ describe('what a cable pays for holes', () => {
     expect(runs['k3']!.bores.map((b) => b.hole)).toEqual(runs['k1']!.bores.map((b) => b.hole));
     expect([...new Set(runs['k4']!.bores.map((b) => b.z))]).toEqual([26]);
     expect(runs['k4']!.path.some((p) => p.z === 26)).toBe(true);
-  });
-
-  test('a cable that goes otherwise leaves room in its hole; a hole with nothing in it is not drilled', () => {
-    const holes = drilling();
-    for (const cable of ['14/2', '14/2', '12/2']) holes.add(place(), cable);
-    expect(holes.roomAt(place().key, '14/2')).toBe('new');
-    holes.remove(place(), '14/2');
-    expect(holes.roomAt(place().key, '14/2')).toBe('shared');
-    holes.remove(place(), '12/2');
-    holes.remove(place(), '14/2');
-    expect(holes.roomAt(place().key, '14/2')).toBe('new');
-    holes.remove(place(), '14/2');
-    holes.add(place(), '14/2');
-    expect(holes.roomAt(place().key, '14/2')).toBe('shared');
   });
 
   // By hand: alone two holes in plates are fewer than four in studs; where another cable is bored through the studs, none are new there.

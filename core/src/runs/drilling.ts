@@ -1,6 +1,6 @@
 import type { Member } from '../framing/index.ts';
 import type { XY } from '../geometry/index.ts';
-import { nth, valueIn } from '../lookups/index.ts';
+import { nth } from '../lookups/index.ts';
 import { query } from '../incremental/index.ts';
 import { isDrilled, type RouteGraph, type RouteNode, type Step, type WallPiece } from './graph.ts';
 import { fitsHole, shift } from './holes.ts';
@@ -19,14 +19,6 @@ export interface HolePlace {
   readonly most: number;
   /** The largest bit that may go through all of it. Inches. */
   readonly largest: number;
-}
-
-/** Holes at one place, each by the cables in it, and how many there is room for. */
-interface Holes {
-  readonly isPlate: boolean;
-  readonly most: number;
-  readonly largest: number;
-  readonly groups: string[][];
 }
 
 /** How many cables may share a hole in studs, and one through plates. */
@@ -73,6 +65,21 @@ const keysOfPiece = query(
   Object.is,
 );
 
+/** The drilled steps of a piece by the names of the places they go through, as a graph lists them. */
+const stepsByKey = query(
+  'steps of hole places',
+  (piece: WallPiece): ReadonlyMap<string, readonly number[]> => {
+    const steps = new Map<string, number[]>();
+    keysOfPiece(piece).forEach((key, k) => {
+      const own = steps.get(key);
+      if (own) own.push(k);
+      else steps.set(key, [k]);
+    });
+    return steps;
+  },
+  Object.is,
+);
+
 /** As if every hole in some places were there, with room for any cable: what ways cost at least that use no others but new ones. */
 export function sharedAt(graph: RouteGraph, keys: ReadonlySet<string>): Rooms {
   const placeOf = new Uint32Array(graph.steps.length);
@@ -111,89 +118,98 @@ export const placesOf = ({ nodes, steps }: Way, largestIn: (member: Member) => n
     isDrilled(step) ? [{ ...placeOf(step, nth(nodes, i), nth(nodes, i + 1), largestIn), step: i }] : [],
   );
 
-/** Holes as they are drilled for one cable after another. */
-export class Drilling {
-  private readonly holes = new Map<string, Holes>();
+/** The same few cables are asked about again and again. */
+const fitting = new Map<string, boolean>();
+function fits(group: readonly string[], cable: string, largest: number): boolean {
+  const name = `${group.join(' ')} ${cable} ${largest}`;
+  const known = fitting.get(name);
+  if (known !== undefined) return known;
+  const answer = fitsHole([...group, cable], largest);
+  fitting.set(name, answer);
+  return answer;
+}
 
-  constructor(private readonly sharing: Sharing) {}
+/** The holes that cables need at one place, laid one after the other: each goes through the first with room for it, else through a new one. */
+class Packed {
+  private readonly groups: string[][] = [];
 
-  /** Another cable goes through: by the first hole with room for it, else by a new one. */
-  add({ key, isPlate, most, largest }: HolePlace, cable: string): void {
-    const holes = this.holes.get(key) ?? { isPlate, most, largest, groups: [] };
-    this.holes.set(key, holes);
-    const open = this.openTo(holes, cable);
+  constructor(
+    private readonly most: number,
+    private readonly largest: number,
+  ) {}
+
+  get count(): number {
+    return this.groups.length;
+  }
+
+  add(cable: string): void {
+    const open = this.groups.find((g) => g.length < this.most && fits(g, cable, this.largest));
     if (open) open.push(cable);
-    else holes.groups.push([cable]);
+    else this.groups.push([cable]);
   }
+}
 
-  /** A cable that goes through does no longer: a hole with nothing else in it is not drilled. */
-  remove({ key }: HolePlace, cable: string): void {
-    const groups = this.holes.get(key)?.groups ?? [];
-    const own = groups.findLastIndex((g) => g.includes(cable));
-    const group = groups[own];
-    if (!group) return;
-    group.splice(group.lastIndexOf(cable), 1);
-    if (group.length === 0) groups.splice(own, 1);
+/** What a cable finds at a place where others go through, those laid `before` it and those laid `after` it. */
+export function roomFor(
+  cable: string,
+  { isPlate, most, largest }: Pick<HolePlace, 'isPlate' | 'most' | 'largest'>,
+  { perHole, perPlate }: Sharing,
+  { before, after }: { readonly before: readonly string[]; readonly after: readonly string[] },
+): Room {
+  const [others, all] = [0, 1].map(() => new Packed(isPlate ? perPlate : perHole, largest)) as [
+    Packed,
+    Packed,
+  ];
+  for (const other of before) {
+    others.add(other);
+    all.add(other);
   }
-
-  private openTo({ isPlate, groups, largest }: Holes, cable: string): string[] | undefined {
-    const most = isPlate ? this.sharing.perPlate : this.sharing.perHole;
-    return groups.find((g) => g.length < most && this.fits(g, cable, largest));
+  all.add(cable);
+  for (const other of after) {
+    others.add(other);
+    all.add(other);
   }
-
-  /** The same few cables are asked about again and again. */
-  private readonly fitting = new Map<string, boolean>();
-  private fits(group: readonly string[], cable: string, largest: number): boolean {
-    const name = `${group.join(' ')} ${cable} ${largest}`;
-    const known = this.fitting.get(name);
-    if (known !== undefined) return known;
-    const fits = fitsHole([...group, cable], largest);
-    this.fitting.set(name, fits);
-    return fits;
-  }
-
-  roomAt(key: string, cable: string): Room {
-    const holes = this.holes.get(key);
-    if (!holes) return 'new';
-    if (this.openTo(holes, cable)) return 'shared';
-    return holes.groups.length < holes.most ? 'new' : 'none';
-  }
+  if (all.count > most) return 'none';
+  return all.count === others.count ? 'shared' : 'new';
 }
 
 /** Holes by the steps of a graph that go through them, for a search. */
 export class DrilledSteps {
   /** By step: one more than the place's number; 0 where nothing is drilled. */
-  readonly placeOf: Uint32Array;
+  private readonly placeOf: Uint32Array;
   private readonly keys: string[] = [];
   private readonly numbers = new Map<string, number>();
 
+  /** @param keys Names of places there may be a hole at. */
   constructor(
     private readonly graph: RouteGraph,
-    private readonly drilling: Drilling,
+    keys: ReadonlySet<string>,
   ) {
+    for (const key of keys) this.numbers.set(key, this.keys.push(key));
     this.placeOf = new Uint32Array(graph.steps.length);
+    let at = 0;
+    for (const piece of graph.pieces.values())
+      for (const key of keysOfPiece(piece)) this.placeOf[at++] = this.numbers.get(key) ?? 0;
   }
 
-  /** The holes of a way of the graph are drilled, or there already. */
-  note({ nodes }: Way, places: readonly HolePlace[]): void {
-    const { base, first, to, step } = this.graph;
-    for (const { key, step: i } of places) {
-      const [a, b] = [nth(nodes, i), nth(nodes, i + 1)];
-      const from = valueIn(base, a.wall) + a.local;
-      const end = valueIn(base, b.wall) + b.local;
-      let number = this.numbers.get(key);
-      if (number === undefined) {
-        number = this.keys.push(key);
-        this.numbers.set(key, number);
-      }
-      for (let k = nth(first, from); k < nth(first, from + 1); k++)
-        if (to[k] === end) this.placeOf[nth(step, k) >> 1] = number;
+  /** There may be a hole at a place. */
+  note(key: string): void {
+    if (this.numbers.has(key)) return;
+    const number = this.keys.push(key);
+    this.numbers.set(key, number);
+    let at = 0;
+    for (const piece of this.graph.pieces.values()) {
+      for (const k of stepsByKey(piece).get(key) ?? []) this.placeOf[at + k] = number;
+      at += piece.drilled.length + piece.meetings.length;
     }
   }
 
-  /** What a cable finds at each place, by its number. */
-  roomsFor(cable: string): (place: number) => Room {
+  /** What is found at each place. */
+  rooms(roomAt: (key: string) => Room): Rooms {
     const known: Room[] = [];
-    return (place) => (known[place] ??= this.drilling.roomAt(nth(this.keys, place - 1), cable));
+    return {
+      placeOf: this.placeOf,
+      roomAt: (place) => (known[place] ??= roomAt(nth(this.keys, place - 1))),
+    };
   }
 }

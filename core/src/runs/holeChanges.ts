@@ -1,10 +1,6 @@
-import { Drilling, type HolePlace, type Room } from './drilling.ts';
-
-/** A cable with the holes it asks for. */
-interface Drilled {
-  readonly cable: string;
-  readonly places: readonly HolePlace[];
-}
+import { valueIn } from '../lookups/index.ts';
+import { roomFor, type HolePlace, type Room, type Sharing } from './drilling.ts';
+import type { HoleUses, Use } from './holeUses.ts';
 
 /** A place where a cable finds other room than it did, and whether it is better off there now. */
 export interface ChangedPlace {
@@ -12,63 +8,89 @@ export interface ChangedPlace {
   readonly isBetter: boolean;
 }
 
-/** Holes as they were drilled last time and as they are now, up to the run in hand, and the places where that is not the same. */
+/** What is known of a place for a cable, for the turns before `until`: null where it finds the same room as last time. */
+interface Known {
+  readonly change: ChangedPlace | null;
+  readonly until: number;
+}
+
+/** The changed places of a cable, for the turns before `until`. */
+interface KnownOfCable {
+  readonly places: Map<string, Known>;
+  list: readonly ChangedPlace[];
+  until: number;
+}
+
+const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
+
+/** What cables find at places when their turn comes, as it is and as it was last time: the holes of all others as they were laid first, those before them as they were laid again. */
 export class HoleChanges {
-  private readonly was: Drilling;
-  private readonly touched = new Map<string, HolePlace>();
-  /** By cable what is known of the touched places; null where that cable finds the same room. */
-  private readonly known = new Map<string, Map<string, ChangedPlace | null>>();
+  private readonly known = new Map<string, KnownOfCable>();
 
+  /** @param turns Of the runs of now and of last time. */
   constructor(
-    sharing: ConstructorParameters<typeof Drilling>[0],
-    private readonly now: Drilling,
-  ) {
-    this.was = new Drilling(sharing);
+    private readonly sharing: Sharing,
+    private readonly turns: ReadonlyMap<string, number>,
+    private readonly first: HoleUses,
+    private readonly again: HoleUses,
+  ) {}
+
+  /** Runs go otherwise than was known. */
+  forget(): void {
+    this.known.clear();
   }
 
-  /** A run is drilled for as it was before, where it was, and as it is now. */
-  pass(before: Drilled | undefined, now: Drilled | undefined): void {
-    for (const p of before?.places ?? []) this.was.add(p, before?.cable ?? '');
-    for (const p of now?.places ?? []) this.now.add(p, now?.cable ?? '');
-    this.note(before, now);
-  }
-
-  /** A run that was drilled for is not any more, to be laid again. */
-  take(before: Drilled | undefined, now: Drilled | undefined): void {
-    for (const p of before?.places ?? []) this.was.remove(p, before?.cable ?? '');
-    for (const p of now?.places ?? []) this.now.remove(p, now?.cable ?? '');
-    this.note(before, now);
-  }
-
-  private note(before: Drilled | undefined, now: Drilled | undefined): void {
-    const isSame = before?.places === now?.places && before?.cable === now?.cable;
-    for (const own of [before, now])
-      for (const p of own?.places ?? []) {
-        if (!isSame) this.touched.set(p.key, p);
-        if (this.touched.has(p.key)) for (const places of this.known.values()) places.delete(p.key);
-      }
-  }
-
-  /** What a cable finds at a place now. */
-  roomFor({ key }: HolePlace, cable: string): Room {
-    return this.now.roomAt(key, cable);
+  /** What a cable finds at a place, by its name, in a turn. */
+  roomFor(key: string, cable: string, turn: number): Room {
+    return this.room(this.first.at(key), this.again.at(key), cable, turn);
   }
 
   /** Places where a cable finds other room than it did. */
-  forCable(cable: string): ChangedPlace[] {
-    const known = this.known.get(cable) ?? new Map<string, ChangedPlace | null>();
+  forCable(cable: string, turn: number): readonly ChangedPlace[] {
+    const known = this.known.get(cable) ?? { places: new Map<string, Known>(), list: [], until: 0 };
     this.known.set(cable, known);
-    const changed: ChangedPlace[] = [];
-    for (const [key, place] of this.touched) {
-      let own = known.get(key);
-      if (own === undefined) {
-        const [was, now] = [this.was.roomAt(key, cable), this.now.roomAt(key, cable)];
-        own = was === now ? null : { place, isBetter: cheaper[now] < cheaper[was] };
-        known.set(key, own);
+    if (turn < known.until) return known.list;
+    const list: ChangedPlace[] = [];
+    known.until = Infinity;
+    for (const key of new Set([...this.first.changed, ...this.again.changed])) {
+      let own = known.places.get(key);
+      if (!own || turn >= own.until) {
+        own = this.changeAt(key, cable, turn);
+        known.places.set(key, own);
       }
-      if (own) changed.push(own);
+      if (own.change) list.push(own.change);
+      known.until = Math.min(known.until, own.until);
     }
-    return changed;
+    known.list = list;
+    return list;
+  }
+
+  private changeAt(key: string, cable: string, turn: number): Known {
+    const { first, again } = this;
+    const uses = [first.at(key), again.at(key), first.was(key), again.was(key)] as const;
+    const now = this.room(uses[0], uses[1], cable, turn);
+    const was = this.room(uses[2], uses[3], cable, turn);
+    let until = Infinity;
+    for (const list of uses)
+      for (const use of list) {
+        const own = this.turnOf(use);
+        if (own >= turn) until = Math.min(until, own === turn ? turn + 1 : own);
+      }
+    const place = uses.find((list) => list[0])?.[0]?.place;
+    if (was === now || !place) return { change: null, until };
+    return { change: { place, isBetter: cheaper[now] < cheaper[was] }, until };
+  }
+
+  private turnOf({ id }: Use): number {
+    return valueIn(this.turns, id);
+  }
+
+  /** Among all others: those before it as they were laid again, those after it as they were laid first. */
+  private room(first: readonly Use[], again: readonly Use[], cable: string, turn: number): Room {
+    const one = first[0] ?? again[0];
+    if (!one) return 'new';
+    const before = again.filter((use) => this.turnOf(use) < turn).map((use) => use.cable);
+    const after = first.filter((use) => this.turnOf(use) > turn).map((use) => use.cable);
+    return roomFor(cable, one.place, this.sharing, { before, after });
   }
 }
-const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };

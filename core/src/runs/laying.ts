@@ -1,17 +1,18 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { entryOf, must, nth } from '../lookups/index.ts';
+import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
-import { Drilling, DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts';
-import { crowded, type Rooms } from './search.ts';
+import { DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts';
+import { crowded, type Rooms, type Sought } from './search.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
 import { bitsOf, largestFor, type LargestBits } from './boreLimits.ts';
 import { HoleChanges, type ChangedPlace } from './holeChanges.ts';
+import { HoleUses, type UsesByPlace } from './holeUses.ts';
 import { atLeast, boundOf, type StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
 import {
@@ -40,12 +41,20 @@ interface Kept {
   readonly places: readonly HolePlace[];
 }
 
-/** Runs as they were laid one after the other, and as each was laid once more among all others. */
-interface KeptRuns {
-  readonly first: ReadonlyMap<string, Kept>;
-  readonly again: ReadonlyMap<string, Kept>;
+type Runs = ReadonlyMap<string, Kept>;
+
+/** Runs as they were laid last, and which of them go through each place. */
+interface KeptLaying {
+  readonly runs: Runs;
+  readonly uses: UsesByPlace;
 }
-const none: ReadonlyMap<string, Kept> = new Map();
+const nothing = (): KeptLaying => ({ runs: new Map(), uses: new Map() });
+
+/** Runs as each was laid alone, and as it was laid once more among all others. */
+interface KeptRuns {
+  readonly first: KeptLaying;
+  readonly again: KeptLaying;
+}
 
 /** The runs laid last, in their order. */
 const keptRuns = new WeakMap<Ways, KeptRuns>();
@@ -102,15 +111,27 @@ function isStillBest(
   });
 }
 
-/** What all ways of one kind of cable are laid in. */
-interface Laying {
+/** What all ways of one kind of cable are laid in, one by one. */
+interface Round {
   readonly w: Ways;
   readonly graph: RouteGraph;
-  readonly steps: DrilledSteps;
+  /** Holes that a way is at least as cheap by as by those it finds, by the steps of a graph; none where it finds none. */
+  readonly rooms: ((graph: RouteGraph) => Rooms) | null;
+}
+
+/** A run whose turn it is, with how it was laid last time. */
+interface Turn {
+  readonly run: Run;
+  readonly ends: { readonly from: RunEnd; readonly to: RunEnd };
+  readonly known: Kept | undefined;
+}
+
+/** The others' holes when a run's turn comes. */
+interface Others {
+  readonly turn: number;
   readonly changes: HoleChanges;
-  readonly before: ReadonlyMap<string, Kept>;
-  /** The holes there were last time, by the steps of a graph. */
-  readonly rooms: (graph: RouteGraph) => Rooms;
+  /** Holes by the steps of the graph. */
+  readonly steps: DrilledSteps;
 }
 
 const isAlike = (a: HolePlace, b: HolePlace): boolean => a.most === b.most && a.largest === b.largest;
@@ -128,11 +149,11 @@ const placesOfWay = query(
 /** What a way costs by the holes there are now, given the places it goes through. */
 function costNow(
   way: Way,
-  { stepCost, cable, places }: Pick<Kept, 'stepCost' | 'cable' | 'places'>,
-  { graph, changes }: Laying,
-  ends: { from: RunEnd; to: RunEnd },
+  { stepCost, cable, places }: Kept,
+  { graph, ends }: Pick<Round, 'graph'> & Pick<Turn, 'ends'>,
+  { changes, turn }: Others,
 ): number {
-  const rooms = new Map(places.map((p) => [p.step, changes.roomFor(p, cable)]));
+  const rooms = new Map(places.map((p) => [p.step, changes.roomFor(p.key, cable, turn)]));
   const along = way.steps.reduce((sum, step, i) => {
     const room = rooms.get(i);
     return sum + stepCost(step, room === 'shared') + (room === 'none' ? crowded : 0);
@@ -141,41 +162,70 @@ function costNow(
   return along + costToNode(ends.from, first, graph, stepCost) + costToNode(ends.to, last, graph, stepCost);
 }
 
-/** Lays a run that leaves its bay and its space: as it was, for as long as that must be the best, else by a search that knows the holes drilled before it. */
-function layThrough(laying: Laying, id: string, run: Run, ends: { from: RunEnd; to: RunEnd }): Kept {
-  const { w, graph, steps, changes, before, rooms } = laying;
-  const { cable } = run;
-  const cents = cableCents(w.plan, cable, w.rules);
+/** What a step of a run costs, and its way of last time as it is in the graph of now; null where it is asked for otherwise, or is gone. */
+function standing({ w, graph, rooms }: Round, { run, ends, known }: Turn) {
+  const cents = cableCents(w.plan, run.cable, w.rules);
   const stepCost = stepCostFor(w.rules, run.way, cents);
-  // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
-  const least = run.way === 'surface' ? null : { stepCost: stepCostFor(w.rules, 'auto', cents), rooms };
-  const known = before.get(id);
   const isSame =
     known?.stepCost === stepCost &&
-    known.cable === cable &&
+    known.cable === run.cable &&
     known.through === run.through &&
     (run.through.length === 0 || known.graph === graph) &&
     isSameEnd(known.from, ends.from, known.graph, graph) &&
     isSameEnd(known.to, ends.to, known.graph, graph);
-  const kept = isSame ? keptIn(graph, { ...known, ...ends }, least) : null;
-  const changed = kept ? changes.forCable(cable) : [];
-  const isGood = kept && known && !isOwnChanged(known.places, changed);
-  const stays = isGood && kept.isBest && isStillBest({ ...known, ...ends }, kept.way, changed, graph);
-  const drilled = { placeOf: steps.placeOf, roomAt: steps.roomsFor(cable) };
-  const search = () =>
-    run.through.length > 0
-      ? wayThrough(w, run, ends, graph, { stepCost, rooms: drilled })
-      : findWay(ends, graph, stepCost, {
-          rooms: drilled,
-          // What still goes costs what it did, or what it does by the holes there are now, and the best no more.
-          ...(kept?.way && known
-            ? { atMost: isGood ? kept.way.cost : costNow(kept.way, known, laying, ends) }
-            : {}),
-        });
-  const way = stays ? kept.way : search();
+  if (!isSame) return { stepCost, kept: null };
+  // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
+  const least = run.way === 'surface' ? null : stepCostFor(w.rules, 'auto', cents);
+  return { stepCost, kept: keptIn(graph, { ...known, ...ends }, least, rooms) };
+}
+
+/** The cheapest way of a run, `among` the holes there are; by new ones alone where none are told. */
+function searched(
+  { w, graph }: Round,
+  { run, ends }: Turn,
+  stepCost: StepCost,
+  among: Pick<Sought, 'rooms' | 'atMost'>,
+): Way | null {
+  if (run.through.length === 0) return findWay(ends, graph, stepCost, among);
+  return wayThrough(w, run, ends, graph, { stepCost, rooms: among.rooms });
+}
+
+/** A run with the way found for it, and the holes it asks for: the very same as last time where they are alike. */
+function laid({ w, graph }: Round, { run, ends, known }: Turn, stepCost: StepCost, way: Way | null): Kept {
+  const { cable, through } = run;
   const places = way && run.way !== 'surface' ? placesOfWay(way, bitsOf(w)) : [];
   const same = known && samePlaces(known.places, places) ? known.places : places;
-  return { ...ends, graph, stepCost, cable, through: run.through, way, places: same };
+  return { ...ends, graph, stepCost, cable, through, way, places: same };
+}
+
+/** Lays a run as if it were alone in the house: as it was, for as long as that must be the best. */
+function layAlone(round: Round, at: Turn): Kept {
+  const { stepCost, kept } = standing(round, at);
+  const way = kept?.isBest
+    ? kept.way
+    : searched(round, at, stepCost, kept?.way ? { atMost: kept.way.cost } : {});
+  return laid(round, at, stepCost, way);
+}
+
+/** Lays a run among the holes of all others: as it was, for as long as that must be the best. */
+function layAmong(round: Round, at: Turn, others: Others): Kept {
+  const { graph } = round;
+  const { run, ends, known } = at;
+  const { changes, turn, steps } = others;
+  const { stepCost, kept } = standing(round, at);
+  const changed = kept ? changes.forCable(run.cable, turn) : [];
+  const isGood = kept && known && !isOwnChanged(known.places, changed);
+  if (isGood && kept.isBest && isStillBest({ ...known, ...ends }, kept.way, changed, graph))
+    return laid(round, at, stepCost, kept.way);
+  const rooms = steps.rooms((key) => changes.roomFor(key, run.cable, turn));
+  // What still goes costs what it did, or what it does by the holes there are now, and the best no more.
+  const atMost =
+    kept?.way && known
+      ? isGood
+        ? kept.way.cost
+        : costNow(kept.way, known, { graph, ends }, others)
+      : Infinity;
+  return laid(round, at, stepCost, searched(round, at, stepCost, { rooms, atMost }));
 }
 
 /** The way of a run that is told where to go through; a place that takes no cable, or no longer, is passed by. */
@@ -184,91 +234,88 @@ function wayThrough(
   run: Run,
   ends: { from: RunEnd; to: RunEnd },
   graph: RouteGraph,
-  { stepCost, rooms }: { stepCost: StepCost; rooms: Rooms },
+  { stepCost, rooms }: { stepCost: StepCost; rooms: Rooms | undefined },
 ): Way | null {
   const stops = run.through.flatMap((place) => stopAt(w, place) ?? []);
   return findWayThrough(ends, stops, graph, stepCost, rooms);
 }
 
-/** The holes that were asked for last time, as the steps of a graph go through them; worked out when first asked for. */
-function roomsBefore(...before: readonly ReadonlyMap<string, Kept>[]): (graph: RouteGraph) => Rooms {
+/** Holes that were asked for last time, as the steps of a graph go through them; worked out when first asked for. */
+function roomsOf(...holes: readonly HoleUses[]): (graph: RouteGraph) => Rooms {
   let known: { graph: RouteGraph; rooms: Rooms } | null = null;
   return (graph) => {
     if (known?.graph !== graph) {
-      const all = before.flatMap((runs) => [...runs.values()]);
-      const keys = new Set(all.flatMap((k) => k.places.map((p) => p.key)));
+      const keys = new Set(holes.flatMap((h) => [...h.keys()]));
       known = { graph, rooms: sharedAt(graph, keys) };
     }
     return known.rooms;
   };
 }
 
-/** Runs of last time and of now, in the order of their ids: one that is gone comes where it stood, so that later ones learn of it. */
-function inOrder(ids: readonly string[], before: ReadonlyMap<string, Kept>): string[] {
-  const now = new Set(ids);
-  const gone = [...before.keys()].filter((id) => !now.has(id));
-  return gone.length === 0 ? [...ids] : [...ids, ...gone].sort(compareIds);
+/** Notes which runs go otherwise than they did, and which are gone. */
+function noteAll(holes: HoleUses, before: Runs, now: Runs): void {
+  for (const [id, kept] of now) holes.change(id, before.get(id), kept);
+  for (const [id, kept] of before) if (!now.has(id)) holes.change(id, kept, undefined);
 }
 
-/** What runs are laid in, one by one. */
-interface Round {
-  readonly w: Ways;
-  readonly graph: RouteGraph;
-  readonly sharing: ConstructorParameters<typeof Drilling>[0];
-  /** Runs that leave their bay and their space, with their ends, in the order of their ids. */
-  readonly through: ReadonlyMap<string, { readonly from: RunEnd; readonly to: RunEnd }>;
+/** Runs that leave their bay and their space, with their ends, in the order of their ids. */
+type Through = ReadonlyMap<string, Turn['ends']>;
+
+const turnOf = (w: Ways, id: string, ends: Turn['ends'], before: Runs): Turn => ({
+  run: entryOf(w.plan.runs, id),
+  ends,
+  known: before.get(id),
+});
+
+/** The turns of runs of now and of last time, in the order of their ids: one that is gone keeps where it stood. */
+function turnsOf(through: Through, before: Runs): ReadonlyMap<string, number> {
+  const gone = [...before.keys()].filter((id) => !through.has(id));
+  const ids = gone.length === 0 ? [...through.keys()] : [...through.keys(), ...gone].sort(compareIds);
+  return new Map(ids.map((id, turn) => [id, turn]));
 }
 
-/** One run after the other: a hole that is there costs less than a new one, and a full one takes no more. */
-function layInTurn(
-  { w, graph, sharing, through }: Round,
-  before: ReadonlyMap<string, Kept>,
-): Map<string, Kept> {
-  const drilling = new Drilling(sharing);
-  const steps = new DrilledSteps(graph, drilling);
-  const changes = new HoleChanges(sharing, drilling);
-  const laying = { w, graph, steps, changes, before, rooms: roomsBefore(before) };
-  const now = new Map<string, Kept>();
-  for (const id of inOrder([...through.keys()], before)) {
-    const ends = through.get(id);
-    const kept = ends && layThrough(laying, id, entryOf(w.plan.runs, id), ends);
-    if (kept) now.set(id, kept);
-    changes.pass(before.get(id), kept);
-    if (kept?.way) steps.note(kept.way, kept.places);
+/** Each run as if it were alone in the house. */
+function layFirst(w: Ways, graph: RouteGraph, through: Through, { runs: before, uses }: KeptLaying) {
+  const holes = new HoleUses(uses);
+  const runs = new Map<string, Kept>();
+  for (const [id, ends] of through)
+    runs.set(id, layAlone({ w, graph, rooms: null }, turnOf(w, id, ends, before)));
+  noteAll(holes, before, runs);
+  return { runs, holes };
+}
+
+/**
+ * Each run once more among all others, in the order of their ids: a hole that is there costs less than a new one, and a full one takes no more. All
+ * together never cost more than before.
+ */
+function layAgain(
+  w: Ways,
+  graph: RouteGraph,
+  through: Through,
+  first: { readonly runs: Runs; readonly holes: HoleUses },
+  { runs: before, uses }: KeptLaying,
+) {
+  const holes = new HoleUses(uses);
+  for (const [id, kept] of before) if (!through.has(id)) holes.change(id, kept, undefined);
+  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
+  const turns = turnsOf(through, before);
+  const changes = new HoleChanges(sharing, turns, first.holes, holes);
+  const round = { w, graph, rooms: roomsOf(first.holes, holes) };
+  const steps = new DrilledSteps(graph, new Set([...first.holes.keys(), ...holes.keys()]));
+  const runs = new Map<string, Kept>();
+  for (const [id, ends] of through) {
+    const own = must(first.runs.get(id), 'a run that was laid');
+    const at = turnOf(w, id, ends, before);
+    const kept = own.way ? layAmong(round, at, { turn: valueIn(turns, id), changes, steps }) : own;
+    runs.set(id, kept);
+    if (!holes.change(id, at.known, kept)) continue;
+    changes.forget();
+    for (const { key } of kept.places) steps.note(key);
   }
-  return now;
+  return { runs, holes };
 }
 
-/** Each run once more among all others: it goes by holes that came after it, where that saves more than it costs. All together never cost more than before. */
-function layAmongOthers(
-  { w, graph, sharing, through }: Round,
-  first: ReadonlyMap<string, Kept>,
-  before: KeptRuns,
-): Map<string, Kept> {
-  const drilling = new Drilling(sharing);
-  const steps = new DrilledSteps(graph, drilling);
-  const changes = new HoleChanges(sharing, drilling);
-  const rooms = roomsBefore(before.first, before.again);
-  const laying = { w, graph, steps, changes, before: before.again, rooms };
-  const order = inOrder([...through.keys()], before.first);
-  for (const id of order) {
-    const kept = first.get(id);
-    changes.pass(before.first.get(id), kept);
-    if (kept?.way) steps.note(kept.way, kept.places);
-  }
-  const now = new Map<string, Kept>();
-  for (const id of order) {
-    const [ends, own] = [through.get(id), first.get(id)];
-    changes.take(before.first.get(id), own);
-    const kept = ends && own?.way ? layThrough(laying, id, entryOf(w.plan.runs, id), ends) : own;
-    if (kept) now.set(id, kept);
-    changes.pass(before.again.get(id), kept);
-    if (kept?.way) steps.note(kept.way, kept.places);
-  }
-  return now;
-}
-
-/** How each run goes that is of one kind of cable: one after the other in the order of their ids, and then each once more among all others. */
+/** How each run goes that is of one kind of cable: each as if it were alone, and then once more among all others. */
 function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
   const ways = new Map<string, Laid | null>();
   const through = new Map<string, { from: RunEnd; to: RunEnd }>();
@@ -278,14 +325,17 @@ function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
     if (laid === undefined) through.set(id, must(ends, 'the ends of a run'));
     ways.set(id, laid ?? null);
   }
-  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
-  const round = { w, graph: routeGraph(w), sharing, through };
-  const before = keptRuns.get(w) ?? { first: none, again: none };
-  const first = layInTurn(round, before.first);
-  const again = layAmongOthers(round, first, before);
+  const graph = routeGraph(w);
+  const before = keptRuns.get(w) ?? { first: nothing(), again: nothing() };
+  const first = layFirst(w, graph, through, before.first);
+  const again = layAgain(w, graph, through, first, before.again);
   for (const [id, ends] of through)
-    ways.set(id, grooved(w, entryOf(w.plan.runs, id), ends, must(again.get(id), 'a run that was laid')));
-  keptRuns.set(w, { first, again });
+    ways.set(id, grooved(w, entryOf(w.plan.runs, id), ends, must(again.runs.get(id), 'a run that was laid')));
+  for (const { holes } of [first, again]) holes.settle();
+  keptRuns.set(w, {
+    first: { runs: first.runs, uses: before.first.uses },
+    again: { runs: again.runs, uses: before.again.uses },
+  });
   return ways;
 }
 

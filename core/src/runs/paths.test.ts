@@ -77,7 +77,8 @@ describe(`ways between boxes of ${seeds} random houses`, () => {
     const cost = stepCostFor(house.rules, 'auto', 60);
     const ids = Object.keys(plan.boxes).slice(0, 12);
     const [first, ...rest] = ids.map((id) => runEnd(house, id)).filter((e) => e !== null);
-    const least = costsFrom(graph, wayEndOf(first!, graph, cost)!, cost);
+    const every = { placeOf: new Uint32Array(graph.steps.length).fill(1), roomAt: () => 'shared' as const };
+    const least = costsFrom(graph, wayEndOf(first!, graph, cost)!, cost, every);
     for (const to of rest) {
       const floor = Math.min(...accessesOf(to, graph, cost).map((a) => least[a.node]! + a.cost));
       const found = findWay({ from: first!, to }, graph, cost);

@@ -11,7 +11,6 @@ import {
 } from './graph.ts';
 import { pricesOf, type Heading, type StepCost } from './prices.ts';
 import {
-  everywhere,
   hangs,
   searchFrom,
   SpacePrices,
@@ -110,14 +109,14 @@ function straightened(graph: RouteGraph, nodes: readonly number[], stepCost: Ste
   return kept;
 }
 
-/** The least it can cost from a start to every place of a graph, were the holes there that `rooms` says, else every hole, and all ground open; Infinity where there is no way. */
+/** The least it can cost from a start to every place of a graph, were the holes there that `rooms` says, and all ground open; Infinity where there is no way. */
 export function costsFrom(
   graph: RouteGraph,
   start: WayEnd,
   stepCost: StepCost,
-  rooms: Rooms = everywhere(graph),
+  rooms: Rooms | null,
 ): Float64Array {
-  const search = searchFrom(graph, start, stepCost, { rooms });
+  const search = searchFrom(graph, start, stepCost, rooms ? { rooms } : {});
   search.isAnyGroundOpen = true;
   for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
   return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));

@@ -48,6 +48,9 @@ let written = new Uint32Array(0);
 /** What a goal place costs from there on, and the search whose goal it is. */
 let closing = new Float64Array(0);
 let goalOf = new Uint32Array(0);
+/** At least what is left to go from a place, and the search that worked it out. */
+let left = new Float64Array(0);
+let leftOf = new Uint32Array(0);
 let searches = 0;
 
 /** Places to write to, for a graph of so many. */
@@ -62,6 +65,8 @@ function reserve(count: number): void {
   written = new Uint32Array(size);
   closing = new Float64Array(size);
   goalOf = new Uint32Array(size);
+  left = new Float64Array(size);
+  leftOf = new Uint32Array(size);
 }
 
 /** What the steps of one space cost, at hand for a search. */
@@ -156,7 +161,12 @@ export class Search {
 
   /** At least what is left to go from a place. */
   private ahead(node: number): number {
-    return this.heading ? this.aheadTo(node, this.heading) : 0;
+    if (!this.heading) return 0;
+    if (leftOf[node] !== searches) {
+      leftOf[node] = searches;
+      left[node] = this.aheadTo(node, this.heading);
+    }
+    return left[node]!;
   }
 
   /** At least what is left to go from a place to where a goal lies. */
@@ -269,24 +279,27 @@ export class Search {
     const [hu, hv, hz, hline] = [u[at]!, v[at]!, z[at]!, line[at]!];
     const base = cost[node]! + rate.base;
     const { perInch } = rate;
+    const { across } = this.bound;
+    const leftHere = this.ahead(node);
     const isWhole = ground.isWhole || this.isAnyGroundOpen;
     for (let i = 0; i < list.length; i++) {
       const joists = Math.abs(line[i]! - hline);
       const inches =
         Math.abs(u[i]! - hu) + Math.abs(v[i]! - hv) + Math.abs(z[i]! - hz) + (joists > 0 ? climb : 0);
       const reached = base + inches * perInch + joists * perJoist;
-      // Most places lie too far off for the way looked for, and the ground between need not be looked at.
-      if (reached >= this.limit) continue;
+      // Most places lie too far off for the way looked for, and the ground between need not be looked at: an inch on takes no more than `across` off what is left.
+      if (reached >= this.limit || reached + leftHere - across * inches > this.limit) continue;
       const n = list[i]!;
       if (n === node || (written[n] === searches && reached > cost[n]!)) continue;
-      if (reached + this.ahead(n) + this.outOf(n) > this.limit) continue;
+      if (reached + this.ahead(n) + this.outOf(n, space) > this.limit) continue;
       if (isWhole || ground.betweenLocated(each[at]!, each[i]!)) this.reach(n, reached, node, space);
     }
   }
 
   /** At least what it costs to leave a space at a place for a bay; nothing where cable may turn there or go on in another space. */
-  private outOf(node: number): number {
+  private outOf(node: number, space: number): number {
     const { first, step, spacesFirst } = this.graph;
+    if (this.mayTurn(node, this.graph.spaces[space]!)) return 0;
     if (first[node + 1]! - first[node]! !== 1 || spacesFirst[node + 1]! - spacesFirst[node]! !== 1) return 0;
     if (this.hangsAtGoal) return 0;
     const at = first[node]!;
@@ -354,12 +367,6 @@ export interface Rooms {
   readonly placeOf: Uint32Array;
   readonly roomAt: (place: number) => 'shared' | 'new' | 'none';
 }
-
-/** Every hole is there and has room: the least that ways can cost. */
-export const everywhere = (graph: RouteGraph): Rooms => ({
-  placeOf: new Uint32Array(graph.steps.length).fill(1),
-  roomAt: () => 'shared',
-});
 
 /** What a search is told besides: where it is heading, and what holes there are. */
 export interface Sought {
