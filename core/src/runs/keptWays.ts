@@ -13,7 +13,7 @@ import type { Rooms } from './search.ts';
 /** What it costs from each place of a graph to the nearest of those that came: the least that any way through them costs from there. */
 const costsToChange = query(
   'costs to change',
-  (before: RouteGraph, after: RouteGraph, stepCost: StepCost, rooms: Rooms | null): Float64Array =>
+  (before: RouteGraph, after: RouteGraph, stepCost: StepCost, rooms: Rooms): Float64Array =>
     costsFrom(
       after,
       changeBetween(before, after).came.map((node) => ({ node, cost: 0 })),
@@ -93,17 +93,18 @@ export interface KeptNow {
   readonly isBest: boolean;
 }
 
+/** The least that ways can cost: prices as the way’s own or lower, alike for many ways, and the holes there were. */
+export interface Least {
+  readonly stepCost: StepCost;
+  readonly rooms: (graph: RouteGraph) => Rooms;
+}
+
 /**
  * A way as it is in a changed graph; null where it is not there any more. It must be the best where any other would have to go where something
- * changed, and there and back costs more even straight, or at least by the cheapest steps. Holes that came since are another matter. `least`: prices as
- * the way’s own or lower, alike for many ways; `rooms`: the holes there were, null where ways go by new ones alone.
+ * changed, and there and back costs more even straight, or at least by the cheapest steps. Holes that came since are another matter. `least`: null
+ * where a hole that is there costs a way no less than a new one.
  */
-export function keptIn(
-  now: RouteGraph,
-  kept: Kept,
-  least: StepCost | null,
-  rooms: ((graph: RouteGraph) => Rooms) | null,
-): KeptNow | null {
+export function keptIn(now: RouteGraph, kept: Kept, least: Least | null): KeptNow | null {
   const { graph, from, to, stepCost, way } = kept;
   if (graph === now) return { way, isBest: true };
   const change = changeBetween(graph, now);
@@ -116,16 +117,16 @@ export function keptIn(
   )
     return null;
   const limit = way ? way.cost + dust * (1 + way.cost) : Number.MAX_VALUE;
-  const bound = boundOf(now, stepCost, rooms !== null);
+  const bound = boundOf(now, stepCost, least !== null);
   const free = freeAt(to, now);
   const over = (ground: Ground) =>
     atLeast(bound, distanceTo(from, ground, bound) + distanceTo(to, ground, bound), 0, free);
   if (change.ground.every((g) => over(g) > limit)) return { way: same, isBest: true };
   if (!least || change.opened || fewOf(change)) return { way: same, isBest: false };
-  const costs = costsToChange(graph, now, least, rooms?.(now) ?? null);
+  const costs = costsToChange(graph, now, least.stepCost, least.rooms(now));
   const away = (end: RunEnd) => {
-    const start = wayEndOf(end, now, least);
-    return start ? leastFrom(now, start, least, costs) : Infinity;
+    const start = wayEndOf(end, now, least.stepCost);
+    return start ? leastFrom(now, start, least.stepCost, costs) : Infinity;
   };
   return { way: same, isBest: away(from) + away(to) > limit };
 }

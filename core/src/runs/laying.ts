@@ -8,7 +8,7 @@ import { DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts'
 import { crowded, type Rooms, type Sought } from './search.ts';
 import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
-import { isSameEnd, keptIn } from './keptWays.ts';
+import { isSameEnd, keptIn, type Least } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
 import { bitsOf, largestFor, type LargestBits } from './boreLimits.ts';
 import { HoleChanges, type ChangedPlace } from './holeChanges.ts';
@@ -115,8 +115,8 @@ function isStillBest(
 interface Round {
   readonly w: Ways;
   readonly graph: RouteGraph;
-  /** Holes that a way is at least as cheap by as by those it finds, by the steps of a graph; none where it finds none. */
-  readonly rooms: ((graph: RouteGraph) => Rooms) | null;
+  /** The holes there were last time, by the steps of a graph; null where runs do not look for any. */
+  readonly rooms: Least['rooms'] | null;
 }
 
 /** A run whose turn it is, with how it was laid last time. */
@@ -175,8 +175,9 @@ function standing({ w, graph, rooms }: Round, { run, ends, known }: Turn) {
     isSameEnd(known.to, ends.to, known.graph, graph);
   if (!isSame) return { stepCost, kept: null };
   // Whatever way is asked for, its steps cost what they do anywhere or more; on the surface holes cost nothing.
-  const least = run.way === 'surface' ? null : stepCostFor(w.rules, 'auto', cents);
-  return { stepCost, kept: keptIn(graph, { ...known, ...ends }, least, rooms) };
+  const least =
+    rooms && run.way !== 'surface' ? { stepCost: stepCostFor(w.rules, 'auto', cents), rooms } : null;
+  return { stepCost, kept: keptIn(graph, { ...known, ...ends }, least) };
 }
 
 /** The cheapest way of a run, `among` the holes there are; by new ones alone where none are told. */

@@ -110,13 +110,8 @@ function straightened(graph: RouteGraph, nodes: readonly number[], stepCost: Ste
 }
 
 /** The least it can cost from a start to every place of a graph, were the holes there that `rooms` says, and all ground open; Infinity where there is no way. */
-export function costsFrom(
-  graph: RouteGraph,
-  start: WayEnd,
-  stepCost: StepCost,
-  rooms: Rooms | null,
-): Float64Array {
-  const search = searchFrom(graph, start, stepCost, rooms ? { rooms } : {});
+export function costsFrom(graph: RouteGraph, start: WayEnd, stepCost: StepCost, rooms: Rooms): Float64Array {
+  const search = searchFrom(graph, start, stepCost, { rooms });
   search.isAnyGroundOpen = true;
   for (let node = search.next(Infinity); node >= 0; node = search.next(Infinity)) search.goOn(node);
   return Float64Array.from(graph.nodes, (_, node) => search.costOf(node));
