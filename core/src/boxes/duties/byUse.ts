@@ -1,6 +1,8 @@
 import { entryOf, nth } from '../../lookups/index.ts';
 import type { Candidate } from '../candidates.ts';
 import { ringBeginning } from '../lineSense.ts';
+import { alongPiece } from '../reach.ts';
+import type { FloorLine, SpacePiece } from '../../rooms/index.ts';
 import { compareIds } from '../../plan/ids.ts';
 import { distance, dot, subtract } from '../../geometry/index.ts';
 import { facePoint } from '../../framing/faces.ts';
@@ -18,7 +20,16 @@ import {
   type Setting,
 } from './duty.ts';
 
-/** `count` places as even as can be along the longest lines. */
+/** The middle of the longest wall of a line, along the line. */
+function middleOfLongest({ pieces }: FloorLine): number {
+  const lengthOf = ({ start, end }: SpacePiece) => Math.round((end - start) * 64);
+  const [longest] = [...pieces].sort(
+    (a, b) => lengthOf(b) - lengthOf(a) || compareIds(a.wall, b.wall) || a.start - b.start,
+  );
+  return longest ? alongPiece(longest, (longest.start + longest.end) / 2) : 0;
+}
+
+/** `count` places as even as can be along the longest lines; one alone on a line in the middle of its longest wall. */
 function spread(s: Setting, count: number, height: Height): DutyBox[] {
   const lines = [...s.room.spaces].sort((a, b) => b.length - a.length);
   const chosen: DutyBox[] = [];
@@ -27,7 +38,8 @@ function spread(s: Setting, count: number, height: Height): DutyBox[] {
     if (!line) break;
     const share = Math.ceil(count / lines.length);
     const begins = line.ring ? ringBeginning(line.pieces).origin : 0;
-    const wanted = begins + (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const even = begins + (line.length * (Math.floor(i / lines.length) + 0.5)) / share;
+    const wanted = share === 1 ? middleOfLongest(line) : even;
     const off = ({ along }: Candidate) => {
       const apart = Math.abs(along - (wanted % line.length));
       return line.ring ? Math.min(apart, line.length - apart) : apart;

@@ -226,3 +226,17 @@ test('the receptacle of a bay stands as near its door’s middle as a stud lets 
   const off = [52, 150].map((middle) => Math.min(...along.map((x) => Math.abs(x - middle))));
   for (const inches of off) expect(inches).toBeLessThanOrEqual(16);
 });
+
+test.each(['garage', 'hall', 'laundry'] as const)(
+  'the one receptacle a %s owes anywhere stands near the middle of its longest wall, not in a corner',
+  (use) => {
+    const plan = proposed(room(use));
+    const marks = Object.values(computed(plan).marks);
+    expect(marks).toHaveLength(1);
+    // The long walls are 203.5 between centres: within a stud of the middle.
+    for (const { wall, at } of marks) {
+      expect(['w1', 'w3']).toContain(wall);
+      expect(Math.abs(at - 101.75)).toBeLessThanOrEqual(16);
+    }
+  },
+);
