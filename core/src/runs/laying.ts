@@ -6,19 +6,18 @@ import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
 import { DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts';
 import { crowded, type Rooms, type Sought } from './search.ts';
-import { distanceTo, openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
+import { openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
 import { isSameEnd, keptIn, type Least } from './keptWays.ts';
 import { openSpaces } from './openSpaces.ts';
 import { bitsOf, largestFor, type LargestBits } from './boreLimits.ts';
-import { HoleChanges, type ChangedPlace } from './holeChanges.ts';
+import { HoleChanges } from './holeChanges.ts';
 import { HoleUses, type UsesByPlace } from './holeUses.ts';
-import { atLeast, boundOf, type StepCost } from './prices.ts';
+import type { StepCost } from './prices.ts';
 import { cableCents } from './price.ts';
 import {
   costToNode,
   findWay,
-  freeAt,
   isInOneBay,
   stepBetweenEnds,
   stepCostFor,
@@ -26,6 +25,7 @@ import {
   type Way,
 } from './route.ts';
 import { routeGraph } from './routeGraph.ts';
+import { isOwnChanged, isStillBest } from './stillBest.ts';
 import { findWayThrough, stopAt } from './through.ts';
 import { wallPiece } from './wallPiece.ts';
 
@@ -77,38 +77,6 @@ function layNear(w: Ways, run: Run, { from, to }: { from: RunEnd; to: RunEnd }):
   if (!step) return undefined;
   const stepCost = stepCostFor(w.rules, run.way, cableCents(w.plan, run.cable, w.rules));
   return stepCost(step) < Infinity ? 'in one space' : undefined;
-}
-
-/** Names of the places of a way, made once. */
-const keysOf = query(
-  'keys of hole places',
-  (places: readonly HolePlace[]): ReadonlySet<string> => new Set(places.map((p) => p.key)),
-  Object.is,
-);
-
-/** Whether a cable finds other room at one of its own places. */
-function isOwnChanged(places: readonly HolePlace[], changed: readonly ChangedPlace[]): boolean {
-  if (changed.length === 0) return false;
-  const own = keysOf(places);
-  return changed.some(({ place }) => own.has(place.key));
-}
-
-/** Whether a way stays the best though holes were drilled elsewhere, or are there no longer: none of them near enough to be worth going to. */
-function isStillBest(
-  kept: Kept,
-  way: Way | null,
-  changed: readonly ChangedPlace[],
-  graph: RouteGraph,
-): boolean {
-  if (!way) return changed.every((c) => !c.isBetter);
-  const bound = boundOf(graph, kept.stepCost, true);
-  const free = freeAt(kept.to, graph);
-  return changed.every(({ place: { at }, isBetter }) => {
-    if (!isBetter) return true;
-    const ground = { x0: at.x, x1: at.x, y0: at.y, y1: at.y };
-    const inches = distanceTo(kept.from, ground, bound) + distanceTo(kept.to, ground, bound);
-    return atLeast(bound, inches, 0, free) > way.cost * (1 + 1e-9) + 1e-6;
-  });
 }
 
 /** What all ways of one kind of cable are laid in, one by one. */
@@ -216,7 +184,7 @@ function layAmong(round: Round, at: Turn, others: Others): Kept {
   const { stepCost, kept } = standing(round, at);
   const changed = kept ? changes.forCable(run.cable, turn) : [];
   const isGood = kept && known && !isOwnChanged(known.places, changed);
-  if (isGood && kept.isBest && isStillBest({ ...known, ...ends }, kept.way, changed, graph))
+  if (isGood && kept.isBest && isStillBest({ ...ends, stepCost, way: kept.way }, changed, graph))
     return laid(round, at, stepCost, kept.way);
   const rooms = steps.rooms((key) => changes.roomFor(key, run.cable, turn));
   // What still goes costs what it did, or what it does by the holes there are now, and the best no more.
