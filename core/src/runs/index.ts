@@ -183,11 +183,11 @@ function boresAt(w: Ways, place: string): Bore[] {
   return [...new Map(all.map((b) => [b.hole, b])).values()];
 }
 
-/** The holes a run goes through, in the order it meets them. */
-function holesOfRun(w: Ways, id: string): DrilledHole[] {
+/** The holes a run goes through, in the order it meets them: the same for as long as they are, whatever is drilled beside them. */
+const holesOfRun = query('holes of run', (w: Ways, id: string): readonly DrilledHole[] => {
   const places = [...new Set(boresThrough(w, id).map((b) => b.drilledIn))];
   return places.flatMap((place) => holesAt(w, place).get(id) ?? []).sort((a, b) => a.order - b.order);
-}
+});
 
 /** The line of a run: along its way, through its holes where they were drilled. */
 const lineOf = query('line of run', (w: Ways, id: string): CableLine | null => {
