@@ -155,6 +155,8 @@ export interface SpacePlace extends Located {
 
 /** The places of a space as its ground sees them, side by side. */
 export interface SpacePlaces {
+  /** The places from the least `u` to the greatest. */
+  readonly inOrder: Uint32Array;
   readonly u: Float64Array;
   readonly v: Float64Array;
   readonly z: Float64Array;

@@ -14,6 +14,12 @@ interface Known {
   readonly until: number;
 }
 
+/** What a cable finds at a place, for the turns before `until`. */
+interface KnownRoom {
+  readonly room: Room;
+  readonly until: number;
+}
+
 /** The changed places of a cable, for the turns before `until`. */
 interface KnownOfCable {
   readonly places: Map<string, Known>;
@@ -26,6 +32,8 @@ const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
 /** What cables find at places when their turn comes, as it is and as it was last time: the holes of all others as they were laid first, those before them as they were laid again. */
 export class HoleChanges {
   private readonly known = new Map<string, KnownOfCable>();
+  /** By cable, then by the name of the place. */
+  private readonly rooms = new Map<string, Map<string, KnownRoom>>();
 
   /** @param turns Of the runs of now and of last time. */
   constructor(
@@ -38,11 +46,30 @@ export class HoleChanges {
   /** Runs go otherwise than was known. */
   forget(): void {
     this.known.clear();
+    this.rooms.clear();
   }
 
   /** What a cable finds at a place, by its name, in a turn. */
   roomFor(key: string, cable: string, turn: number): Room {
-    return this.room(this.first.at(key), this.again.at(key), cable, turn);
+    const rooms = this.rooms.get(cable) ?? new Map<string, KnownRoom>();
+    this.rooms.set(cable, rooms);
+    const known = rooms.get(key);
+    if (known && turn < known.until) return known.room;
+    const uses = [this.first.at(key), this.again.at(key)] as const;
+    const room = this.room(...uses, cable, turn);
+    rooms.set(key, { room, until: this.untilOf(uses, turn) });
+    return room;
+  }
+
+  /** The first turn from which it is not so any more: the next one of a run that goes through, and the one after a run's own. */
+  private untilOf(uses: readonly (readonly Use[])[], turn: number): number {
+    let until = Infinity;
+    for (const list of uses)
+      for (const use of list) {
+        const own = this.turnOf(use);
+        if (own >= turn) until = Math.min(until, own === turn ? turn + 1 : own);
+      }
+    return until;
   }
 
   /** Places where a cable finds other room than it did. */
@@ -70,12 +97,7 @@ export class HoleChanges {
     const uses = [first.at(key), again.at(key), first.was(key), again.was(key)] as const;
     const now = this.room(uses[0], uses[1], cable, turn);
     const was = this.room(uses[2], uses[3], cable, turn);
-    let until = Infinity;
-    for (const list of uses)
-      for (const use of list) {
-        const own = this.turnOf(use);
-        if (own >= turn) until = Math.min(until, own === turn ? turn + 1 : own);
-      }
+    const until = this.untilOf(uses, turn);
     const place = uses.find((list) => list[0])?.[0]?.place;
     if (was === now || !place) return { change: null, until };
     return { change: { place, isBetter: cheaper[now] < cheaper[was] }, until };

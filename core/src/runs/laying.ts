@@ -39,6 +39,7 @@ interface Kept {
   readonly through: Run['through'];
   readonly way: Way | null;
   readonly places: readonly HolePlace[];
+  readonly bits: LargestBits;
 }
 
 type Runs = ReadonlyMap<string, Kept>;
@@ -161,10 +162,14 @@ function searched(
 
 /** A run with the way found for it, and the holes it asks for: the very same as last time where they are alike. */
 function laid({ w, graph }: Round, { run, ends, known }: Turn, stepCost: StepCost, way: Way | null): Kept {
+  const { from, to } = ends;
   const { cable, through } = run;
-  const places = way && run.way !== 'surface' ? placesOfWay(way, bitsOf(w)) : [];
-  const same = known && samePlaces(known.places, places) ? known.places : places;
-  return { ...ends, graph, stepCost, cable, through, way, places: same };
+  const bits = bitsOf(w);
+  const kept = { from, to, graph, stepCost, cable, through, way, bits };
+  if (known?.way === way && known.bits === bits && known.stepCost === stepCost)
+    return { ...kept, places: known.places };
+  const places = way && run.way !== 'surface' ? placesOfWay(way, bits) : [];
+  return { ...kept, places: known && samePlaces(known.places, places) ? known.places : places };
 }
 
 /** Lays a run as if it were alone in the house: as it was, for as long as that must be the best. */

@@ -96,8 +96,10 @@ function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces
         valueIn(base, a.piece.wall) + a.piece[a.side][0] - valueIn(base, b.piece.wall) - b.piece[b.side][0],
     );
   const each = sides.flatMap(({ piece, side }) => placesOfPiece(piece, space, side));
+  const u = Float64Array.from(each, (p) => onGrid(p.u));
   return {
-    u: Float64Array.from(each, (p) => onGrid(p.u)),
+    inOrder: Uint32Array.from(each.keys()).sort((a, b) => u[a]! - u[b]!),
+    u,
     v: Float64Array.from(each, (p) => onGrid(p.v)),
     z: Float64Array.from(each, (p) => p.z),
     line: Float64Array.from(each, (p) => p.line),

@@ -103,6 +103,17 @@ export class SpacePrices {
 /** One hole too many in a place costs this much more, so that a cable goes there only when it has no other way. */
 export const crowded = 1e5;
 
+/** Which of some places in order is the first with no less than a figure. */
+function firstFrom(inOrder: Uint32Array, figures: Float64Array, least: number): number {
+  let [from, to] = [0, inOrder.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (figures[inOrder[middle]!]! < least) from = middle + 1;
+    else to = middle;
+  }
+  return from;
+}
+
 /** One search under way: the cheapest way known to each place so far, and the places still to go on from. One at a time. */
 export class Search {
   private readonly graph: RouteGraph;
@@ -274,7 +285,7 @@ export class Search {
   ): void {
     const { inSpace, located, placeIn: numbers } = this.graph;
     const list = inSpace[space]!;
-    const { u, v, z, line, each } = located[space]!;
+    const { inOrder, u, v, z, line, each } = located[space]!;
     const at = numbers[space]![node]!;
     const [hu, hv, hz, hline] = [u[at]!, v[at]!, z[at]!, line[at]!];
     const base = cost[node]! + rate.base;
@@ -282,12 +293,21 @@ export class Search {
     const { across } = this.bound;
     const leftHere = this.ahead(node);
     const isWhole = ground.isWhole || this.isAnyGroundOpen;
-    for (let i = 0; i < list.length; i++) {
+    // An inch on takes no more than `across` off what is left, so that places farther off than this cost too much.
+    const most =
+      1e-6 +
+      Math.min(
+        (this.limit - base) / perInch,
+        perInch > across ? (this.limit - base - leftHere) / (perInch - across) : Infinity,
+      );
+    for (let k = firstFrom(inOrder, u, hu - most); k < inOrder.length; k++) {
+      const i = inOrder[k]!;
+      if (u[i]! - hu > most) break;
       const joists = Math.abs(line[i]! - hline);
       const inches =
         Math.abs(u[i]! - hu) + Math.abs(v[i]! - hv) + Math.abs(z[i]! - hz) + (joists > 0 ? climb : 0);
       const reached = base + inches * perInch + joists * perJoist;
-      // Most places lie too far off for the way looked for, and the ground between need not be looked at: an inch on takes no more than `across` off what is left.
+      // Most places lie too far off for the way looked for, and the ground between need not be looked at.
       if (reached >= this.limit || reached + leftHere - across * inches > this.limit) continue;
       const n = list[i]!;
       if (n === node || (written[n] === searches && reached > cost[n]!)) continue;
