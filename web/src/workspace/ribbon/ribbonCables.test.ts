@@ -153,4 +153,11 @@ describe('cables on the ribbon', () => {
       `${run.cable} · ${circuit.space === null ? circuit.name : `circuit ${circuit.space}`}`,
     );
   });
+
+  test('a label of cable on no circuit is its kind alone, and no label tells an id', () => {
+    const labels = each.flatMap(([, u]) => cableLabels(plan, cableLines(plan, result, u), () => 1));
+    const alone = labels.filter((l) => plan.runs[l.id]!.circuit === null);
+    expect(notEmpty(alone).every((l) => l.text === plan.runs[l.id]!.cable)).toBe(true);
+    expect(labels.filter((l) => l.text.split(' ').includes(l.id))).toEqual([]);
+  });
 });

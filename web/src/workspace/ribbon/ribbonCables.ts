@@ -131,7 +131,8 @@ export function cableLabels(
   const labels: RibbonLabel[] = [];
   for (const [run, at] of longest) {
     const circuit = plan.circuits[plan.runs[run]?.circuit ?? ''];
-    const text = `${at.cable} · ${circuit?.space ? `circuit ${circuit.space}` : (circuit?.name ?? run)}`;
+    const named = circuit?.space ? `circuit ${circuit.space}` : circuit?.name;
+    const text = named ? `${at.cable} · ${named}` : at.cable;
     const width = widthOf(text);
     const meets = labels.some((l) => Math.abs(l.y - at.y) < 8 && Math.abs(l.x - at.x) < width * 1.1);
     if (at.span > width && !meets) labels.push({ id: run, x: at.x, y: at.y, text });
