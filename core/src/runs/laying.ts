@@ -1,10 +1,11 @@
+import { dequal } from 'dequal';
 import { idsOf, query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entryOf, must, nth, valueIn } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
 import type { Run } from '../plan/index.ts';
 import type { Laid } from './cableLine.ts';
-import { DrilledSteps, placesOf, sharedAt, type HolePlace } from './drilling.ts';
+import { DrilledSteps, placesOf, sharedAt, type HolePlace, type Sharing } from './drilling.ts';
 import { crowded, type Rooms, type Sought } from './search.ts';
 import { openEnd, runEnd, type RunEnd, type Ways } from './ends.ts';
 import type { RouteGraph } from './graph.ts';
@@ -53,12 +54,19 @@ const nothing = (): KeptLaying => ({ runs: new Map(), uses: new Map() });
 
 /** Runs as each was laid alone, and as it was laid once more among all others. */
 interface KeptRuns {
+  readonly sharing: Sharing;
   readonly first: KeptLaying;
   readonly again: KeptLaying;
 }
 
 /** The runs laid last, in their order. */
 const keptRuns = new WeakMap<Ways, KeptRuns>();
+
+/** How the runs were laid last; nothing where other numbers of cables share a hole now, as all found other room then. */
+function laidBefore(w: Ways, sharing: Sharing): KeptRuns {
+  const known = keptRuns.get(w);
+  return known && dequal(known.sharing, sharing) ? known : { sharing, first: nothing(), again: nothing() };
+}
 
 /** Both ends of a run; null where the framing gives no way to one of them. */
 export function endsOfRun(w: Ways, id: string): { from: RunEnd; to: RunEnd } | null {
@@ -267,11 +275,10 @@ function layAgain(
   graph: RouteGraph,
   through: Through,
   first: { readonly runs: Runs; readonly holes: HoleUses },
-  { runs: before, uses }: KeptLaying,
+  { sharing, again: { runs: before, uses } }: KeptRuns,
 ) {
   const holes = new HoleUses(uses);
   for (const [id, kept] of before) if (!through.has(id)) holes.change(id, kept, undefined);
-  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
   const turns = turnsOf(through, before);
   const changes = new HoleChanges(sharing, turns, first.holes, holes);
   const round = { w, graph, rooms: roomsOf(first.holes, holes) };
@@ -300,13 +307,15 @@ function layAll(w: Ways, ids: readonly string[]): Map<string, Laid | null> {
     ways.set(id, laid ?? null);
   }
   const graph = routeGraph(w);
-  const before = keptRuns.get(w) ?? { first: nothing(), again: nothing() };
+  const sharing = { perHole: w.rules('drill.perHole'), perPlate: w.rules('drill.perPlate') };
+  const before = laidBefore(w, sharing);
   const first = layFirst(w, graph, through, before.first);
-  const again = layAgain(w, graph, through, first, before.again);
+  const again = layAgain(w, graph, through, first, before);
   for (const [id, ends] of through)
     ways.set(id, grooved(w, entryOf(w.plan.runs, id), ends, must(again.runs.get(id), 'a run that was laid')));
   for (const { holes } of [first, again]) holes.settle();
   keptRuns.set(w, {
+    sharing,
     first: { runs: first.runs, uses: before.first.uses },
     again: { runs: again.runs, uses: before.again.uses },
   });
