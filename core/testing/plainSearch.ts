@@ -1,6 +1,6 @@
 import { stepsFrom, type RouteGraph } from '../src/runs/graph.ts';
 import type { StepCost } from '../src/runs/prices.ts';
-import type { Access } from '../src/runs/search.ts';
+import type { Access } from '../src/runs/wayEnd.ts';
 
 /** The plain answer for tests: what it costs to every place, every step relaxed until nothing changes (Bellman–Ford, what changed first). Infinity where there is no way. */
 export function plainCosts(graph: RouteGraph, starts: readonly Access[], stepCost: StepCost): number[] {

@@ -129,24 +129,15 @@ function fits(group: readonly string[], cable: string, largest: number): boolean
   return answer;
 }
 
-/** The holes that cables need at one place, laid one after the other: each goes through the first with room for it, else through a new one. */
-class Packed {
-  private readonly groups: string[][] = [];
-
-  constructor(
-    private readonly most: number,
-    private readonly largest: number,
-  ) {}
-
-  get count(): number {
-    return this.groups.length;
-  }
-
-  add(cable: string): void {
-    const open = this.groups.find((g) => g.length < this.most && fits(g, cable, this.largest));
+/** How many holes cables need at one place, laid one after the other: each goes through the first with room for it, else through a new one. */
+function holesFor(cables: readonly string[], sharedBy: number, largest: number): number {
+  const groups: string[][] = [];
+  for (const cable of cables) {
+    const open = groups.find((g) => g.length < sharedBy && fits(g, cable, largest));
     if (open) open.push(cable);
-    else this.groups.push([cable]);
+    else groups.push([cable]);
   }
+  return groups.length;
 }
 
 /** What a cable finds at a place where others go through, those laid `before` it and those laid `after` it. */
@@ -156,21 +147,10 @@ export function roomFor(
   { perHole, perPlate }: Sharing,
   { before, after }: { readonly before: readonly string[]; readonly after: readonly string[] },
 ): Room {
-  const [others, all] = [0, 1].map(() => new Packed(isPlate ? perPlate : perHole, largest)) as [
-    Packed,
-    Packed,
-  ];
-  for (const other of before) {
-    others.add(other);
-    all.add(other);
-  }
-  all.add(cable);
-  for (const other of after) {
-    others.add(other);
-    all.add(other);
-  }
-  if (all.count > most) return 'none';
-  return all.count === others.count ? 'shared' : 'new';
+  const holes = (cables: readonly string[]) => holesFor(cables, isPlate ? perPlate : perHole, largest);
+  const all = holes([...before, cable, ...after]);
+  if (all > most) return 'none';
+  return all === holes([...before, ...after]) ? 'shared' : 'new';
 }
 
 /** Holes by the steps of a graph that go through them, for a search. */

@@ -8,7 +8,7 @@ import { spaceStep, type RouteGraph } from './graph.ts';
 import type { StepCost } from './prices.ts';
 import { findWay, isInOneBay, routeCosts, stepBetweenEnds, stepCostFor, wayEndOf } from './route.ts';
 import { costsFrom } from './paths.ts';
-import type { Access } from './search.ts';
+import type { Access } from './wayEnd.ts';
 
 const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 9);
 

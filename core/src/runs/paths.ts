@@ -10,18 +10,9 @@ import {
   type Step,
 } from './graph.ts';
 import { pricesOf, type Heading, type StepCost } from './prices.ts';
-import {
-  hangs,
-  searchFrom,
-  SpacePrices,
-  withDust,
-  type Access,
-  type Hanging,
-  type Rooms,
-  type Search,
-  type Sought,
-  type WayEnd,
-} from './search.ts';
+import { searchFrom, withDust, type Rooms, type Search, type Sought } from './search.ts';
+import { SpacePrices } from './spacePrices.ts';
+import { hangs, type Access, type Hanging, type WayEnd } from './wayEnd.ts';
 
 export interface FoundPath {
   /** Numbers of the places passed, first to last. */

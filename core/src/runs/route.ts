@@ -19,7 +19,8 @@ import type { Bay } from './bays.ts';
 import { onGrid, rateOnGrid } from './grid.ts';
 import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
-import { hangs, type Access, type Sought, type WayEnd } from './search.ts';
+import type { Sought } from './search.ts';
+import { hangs, type Access, type WayEnd } from './wayEnd.ts';
 import type { Heading, StepCost } from './prices.ts';
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */

@@ -1,6 +1,4 @@
-import type { XYZ } from '../geometry/index.ts';
 import { levelWithin, passages, placeIn, type OpenSpace, type RouteGraph, type SpacePlace } from './graph.ts';
-import { onGrid } from './grid.ts';
 import { RouteHeap } from './heap.ts';
 import {
   atLeast,
@@ -10,29 +8,10 @@ import {
   type Bound,
   type Heading,
   type Prices,
-  type Rate,
   type StepCost,
 } from './prices.ts';
-
-/** A way into the graph from a box or panel: the place it reaches, by its number, and what getting there costs. */
-export interface Access {
-  readonly node: number;
-  readonly cost: number;
-}
-
-/** Where a way begins or ends that hangs in a space, away from the places of any wall. */
-export interface Hanging {
-  /** The number of its space. */
-  readonly space: number;
-  readonly at: XYZ;
-  /** Whether it hangs over ground that no walls close in, from where any way is open. */
-  readonly isLoose: boolean;
-}
-
-/** An end of a way: the places it is reached by, or where it hangs. */
-export type WayEnd = readonly Access[] | Hanging;
-
-export const hangs = (end: WayEnd): end is Hanging => !Array.isArray(end);
+import { SpacePrices } from './spacePrices.ts';
+import { hangs, type Access, type Hanging, type WayEnd } from './wayEnd.ts';
 
 const levelOnly = passages.indexOf('level');
 const inGroove = passages.indexOf('groove');
@@ -67,37 +46,6 @@ function reserve(count: number): void {
   goalOf = new Uint32Array(size);
   left = new Float64Array(size);
   leftOf = new Uint32Array(size);
-}
-
-/** What the steps of one space cost, at hand for a search. */
-export class SpacePrices {
-  readonly isOpen: boolean;
-  private readonly isWhole: boolean;
-  readonly climb: number;
-  readonly perJoist: number;
-
-  constructor(
-    readonly space: OpenSpace,
-    readonly rate: Rate,
-  ) {
-    this.isOpen = rate.base < Infinity;
-    this.isWhole = space.ground.isWhole;
-    this.climb = 2 * space.climb;
-    this.perJoist = space.joists?.bored ? rate.perJoist : 0;
-  }
-
-  /** From one place to another; Infinity where the ground is not open between them, or it costs `limit` or more, which is told sooner. */
-  between(a: SpacePlace, b: SpacePlace, isLoose = false, limit = Infinity): number {
-    const joists = Math.abs(a.line - b.line);
-    const inches =
-      Math.abs(onGrid(a.u) - onGrid(b.u)) +
-      Math.abs(onGrid(a.v) - onGrid(b.v)) +
-      Math.abs(a.z - b.z) +
-      (joists > 0 ? this.climb : 0);
-    const cost = this.rate.base + inches * this.rate.perInch + joists * this.perJoist;
-    if (cost >= limit) return Infinity;
-    return isLoose || this.isWhole || this.space.ground.betweenLocated(a, b) ? cost : Infinity;
-  }
 }
 
 /** One hole too many in a place costs this much more, so that a cable goes there only when it has no other way. */

@@ -10,7 +10,8 @@ import { isOnGround, spaceOfRoom } from './openSpaces.ts';
 import { cheapestPath, stepBetween } from './paths.ts';
 import type { StepCost } from './prices.ts';
 import { wayEndOf, type Way } from './route.ts';
-import { hangs, type Hanging, type Sought, type WayEnd } from './search.ts';
+import type { Sought } from './search.ts';
+import { hangs, type Hanging, type WayEnd } from './wayEnd.ts';
 import { wallPiece } from './wallPiece.ts';
 
 /** A place a cable is told to go through: the nearest that its wall has for cable, or one over or under a room. */
