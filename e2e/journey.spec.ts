@@ -86,6 +86,26 @@ test('by pointer: drag a box, the proof follows, undo; broken rule shown with it
   await expect(box).toHaveCount(0);
 });
 
+test('lines typed before the plan is worked out wait for it; one that is refused comes back with those behind it', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Typed ahead');
+  await page.route(/compute\.worker/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.goto(`/jobs/${job}/walk`);
+  const entry = page.getByRole('combobox', { name: 'chalk:' });
+  await chalk(page, `door 24 at 12 wall A`, 'door 24 at 12 wall Z', 'window 30 at 120 wall A');
+  await expect(entry).toHaveValue('window 30 at 120 wall A');
+  await expect(page.getByRole('alert')).toContainText('There is no wall Z in this room');
+  await expect(page.getByRole('alert')).toContainText('Not done either: window 30 at 120 wall A.');
+  await expect(page.getByRole('button', { name: /door 24″ · wall A at 12″/ })).toBeVisible();
+  await entry.press('Enter');
+  await expect(page.getByRole('button', { name: /window 30″ · wall A at 10′/ })).toBeVisible();
+  await expect(entry).toHaveValue('');
+});
+
 test('by pointer: panel, circuits, runs and a way chosen, from a room with nothing in it', async ({
   page,
 }) => {

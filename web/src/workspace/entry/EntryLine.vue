@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useFindings } from '../../stores/findings.ts';
 import { useWalk } from '../../stores/walk.ts';
 import { readEntry } from './entry.ts';
-import type { EntryContext } from './order.ts';
+import type { EntryContext, Order } from './order.ts';
+import { TypedAhead } from './typedAhead.ts';
 import { entryWords } from './words.ts';
 
 const session = useSession();
@@ -60,11 +61,11 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
 
 function typed(event: Event) {
   text.value = (event.target as HTMLInputElement).value;
-  marked = false;
+  marked = isEntered = false;
 }
 /** An offer taken fills the line; it is not done before Enter. */
 function take(offer: string | null) {
-  marked = false;
+  marked = isEntered = false;
   if (offer !== null) text.value = offer;
 }
 /** Enter takes the offer that arrows have marked; with none marked it does what is typed. */
@@ -80,14 +81,49 @@ function clear() {
   text.value = says.value = '';
 }
 
+/** What a line is read against is of the plan as it stands; while it is still worked out, lines wait their turn. */
+const isReady = computed(() => session.plan !== null && session.answered === session.plan);
+const ahead = new TypedAhead({
+  isReady: () => isReady.value,
+  take: (line) => {
+    says.value = '';
+    const refusal = act(readEntry(line, context()));
+    if (refusal === null && text.value === line) text.value = '';
+    return refusal;
+  },
+  refused: (line, words) => {
+    says.value = words;
+    if (text.value === '') text.value = line;
+    isEntered = false;
+  },
+});
+watch(isReady, () => ahead.goOn());
+
+/** The line in the field waits its turn already: Enter pressed again does not do it twice. */
+let isEntered = false;
+/** So long a line waits for the plan to be worked out, milliseconds. */
+const longestWait = 20_000;
+let late: ReturnType<typeof setTimeout> | undefined;
+onBeforeUnmount(() => clearTimeout(late));
+
 function enter() {
-  if (!session.plan) return;
-  const order = readEntry(text.value, context());
-  says.value = '';
+  if (!session.plan || isEntered) return;
+  isEntered = true;
+  ahead.add(text.value);
+  clearTimeout(late);
+  if (ahead.isWaiting)
+    late = setTimeout(
+      () => ahead.giveUp('The plan is still being worked out; press Enter again.'),
+      longestWait,
+    );
+  else isEntered = false;
+}
+
+/** Does what a line says; why it cannot, where it cannot. */
+function act(order: Order): string | null {
   switch (order.kind) {
     case 'problem':
-      says.value = order.says;
-      return;
+      return order.says;
     case 'stage':
       void router.push(`/jobs/${String(route.params['job'])}/${order.stage}`);
       break;
@@ -110,14 +146,12 @@ function enter() {
       choose(order.what, order.id);
       break;
     case 'edit': {
-      const rooms = Object.keys(session.plan.rooms);
-      if (!session.edit(order.name, order.args)) {
-        says.value = session.problems.map((p) => `${p.about}: ${p.says}`).join('; ');
-        return;
-      }
+      const rooms = Object.keys(session.opened.rooms);
+      if (!session.edit(order.name, order.args))
+        return session.problems.map((p) => `${p.about}: ${p.says}`).join('; ');
       if (order.turnNext !== undefined) walk.turn = order.turnNext;
       if (order.name === 'startRoom') {
-        const added = Object.keys(session.plan.rooms).find((id) => !rooms.includes(id));
+        const added = Object.keys(session.opened.rooms).find((id) => !rooms.includes(id));
         if (added) selection.chooseRoom(added);
         walk.turn = 0;
       }
@@ -126,7 +160,7 @@ function enter() {
     default:
       order satisfies never;
   }
-  text.value = '';
+  return null;
 }
 </script>
 
