@@ -1,4 +1,4 @@
-import { chalk, demoJob, studyJob, expect, expectAccessible, tally, test } from './helpers.ts';
+import { chalk, demoJob, studyJob, expect, tally, test } from './helpers.ts';
 
 test('the whole journey by typing: job, room, framing, boxes, circuit, runs, list', async ({ page }) => {
   await page.goto('/');
@@ -281,29 +281,6 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
   }
   await page.goto('/jobs/not-a-job/boxes');
   await expect(page.getByRole('heading', { name: 'This job cannot be opened' })).toBeVisible();
-});
-
-test('no view has an accessibility violation', async ({ page }) => {
-  test.slow();
-  const job = await studyJob(page, 'Accessible');
-  await page.goto('/');
-  await expectAccessible(page);
-  for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {
-    await page.goto(`/jobs/${job}/${stage}`);
-    await expect(page.locator('[data-box=b2]')).toBeVisible();
-    if (stage === 'boxes') await page.locator('[data-box=b2]').click();
-    if (stage === 'crew') await page.getByRole('button', { name: 'Make a share link' }).click();
-    await expectAccessible(page);
-  }
-  for (const sheet of ['audit', 'load', 'directory', 'makeup']) {
-    await page.goto(`/jobs/${job}/${sheet}`);
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Accessible');
-    await expectAccessible(page);
-  }
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await page.goto(`/jobs/${job}/circuits`);
-  await expect(page.locator('[data-box=b2]')).toBeVisible();
-  await expectAccessible(page);
 });
 
 test('boxes of a room by hand: lights in rows, a fan by pointing, a gang, what a switch works, a model of our own', async ({

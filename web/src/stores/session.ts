@@ -35,6 +35,9 @@ const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
   'goThrough',
 ]);
 
+/** So often a long answer is asked for before the plan is said never to stand still. */
+const mostAsked = 5;
+
 /** The job that is open: its plan, what the worker makes of it, and how it is saved. Mirrors the session and the worker; only they change it. */
 export const useSession = defineStore('session', () => {
   const plan = shallowRef<Plan | null>(null);
@@ -145,12 +148,28 @@ export const useSession = defineStore('session', () => {
     return taken(job.editAll(name, steps));
   }
 
+  /**
+   * What the worker makes of the plan as it stands: where that changed meanwhile, here or in another window, it is asked again, so that nothing stands
+   * on what is gone or takes the place of what is new. Null where it was given up, the job was left, or the plan never stood still.
+   */
+  async function ofPlanAsItStands<T>(ask: (answers: Answers) => Promise<T | null>): Promise<T | null> {
+    const own = answers;
+    for (let n = 0; n < mostAsked && own; n++) {
+      const on = plan.value;
+      const done = await ask(own);
+      if (own !== answers || done === null) return null;
+      if (on === plan.value) return done;
+    }
+    if (own) notice.value = 'The plan kept changing while this was worked out. Ask again.';
+    return null;
+  }
+
   /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
   async function propose(args: EditArgs<'propose'>): Promise<void> {
     const own = job;
-    const done = await answers?.propose(args, progressFrom());
+    const done = await ofPlanAsItStands((a) => a.propose(args, progressFrom()));
     atRest();
-    if (!done || !own || own !== job) return;
+    if (!done || !own) return;
     if (!done.ok) taken(done.problems);
     else if (done.change.patches.length === 0)
       notice.value = args.anew ? 'It comes out as it is.' : 'Nothing is missing here.';
@@ -163,8 +182,8 @@ export const useSession = defineStore('session', () => {
   /** An edit that lays cable is worked out there too. */
   async function work(step: EditStep): Promise<void> {
     const own = job;
-    const done = await answers?.work(step);
-    if (!done || !own || own !== job) return;
+    const done = await ofPlanAsItStands((a) => a.work(step));
+    if (!done || !own) return;
     taken(done.ok ? own.replay(step.name, done.change.patches) : done.problems);
   }
 
@@ -195,9 +214,9 @@ export const useSession = defineStore('session', () => {
 
   /** Proposals to look at side by side before one is taken; worked out in the worker. None where it was given up. */
   async function trials(): Promise<Trial[]> {
-    const own = (await answers?.trials(progressFrom())) ?? [];
+    const own = await ofPlanAsItStands((a) => a.trials(progressFrom()));
     atRest();
-    return own;
+    return own ?? [];
   }
 
   /** Tries what an edit would give while a gesture is under way: the plan it would make is shown, and what follows from it. Nothing where it would be refused. */

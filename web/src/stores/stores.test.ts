@@ -2,7 +2,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { marlStreet, study } from '@fieldchalk/core/demo';
-import type { Plan, ProposalProgress } from '@fieldchalk/core';
+import { makeEdit, type Plan, type ProposalProgress } from '@fieldchalk/core';
 import { computeInThread } from '../testing/inThread.ts';
 import { useFindings } from './findings.ts';
 import { useGesture } from './gesture.ts';
@@ -10,8 +10,8 @@ import { useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 import { useTrouble } from './trouble.ts';
 
-/** Workers begun so far; one that is held never comes to the end of a proposal, as one that computes for long. */
-const workers = { begun: 0, areHeld: false, fail: false };
+/** Workers begun so far; one that is held never comes to the end of a proposal, as one that computes for long; a slow one has it ready and says so when it is let. */
+const workers = { begun: 0, areHeld: false, fail: false, slow: null as (() => Promise<void>) | null };
 vi.mock('../worker/client.ts', () => ({
   startCompute: () => {
     workers.begun++;
@@ -24,7 +24,12 @@ vi.mock('../worker/client.ts', () => ({
       if (workers.fail) throw new Error('the worker broke');
       return own.compute.tryOut(...asked);
     };
-    const compute = { ...own.compute, tryOut, ...(workers.areHeld ? { propose: held } : {}) };
+    const propose: typeof own.compute.propose = async (...asked) => {
+      const done = await own.compute.propose(...asked);
+      await workers.slow?.();
+      return done;
+    };
+    const compute = { ...own.compute, tryOut, propose: workers.areHeld ? held : propose };
     return { ...own, compute };
   },
 }));
@@ -392,4 +397,58 @@ test('a proposal asked for before the last has come is worked out on what that o
     timeout: 10_000,
   });
   expect(Object.keys(session.opened.circuits).length).toBeGreaterThan(0);
+});
+
+describe('the plan changes while a proposal is worked out', () => {
+  const bare = (): Plan => {
+    const done = makeEdit(study(), 'removeBoxes', { boxes: Object.keys(study().boxes) });
+    if (!done.ok) throw new Error('refused');
+    return done.plan;
+  };
+  const onWall = { wall: 'w1', side: 'left', at: 40 } as const;
+
+  /** Edits when a proposal is ready and not told yet, so many times. */
+  function editsMeanwhile(edit: () => void, times = 1) {
+    let left = times;
+    workers.slow = async () => {
+      if (left-- > 0) edit();
+    };
+  }
+  afterEach(() => (workers.slow = null));
+
+  test('what was added by hand stays, and what is proposed has it in view', async () => {
+    const { session } = await open(bare());
+    editsMeanwhile(() => session.edit('addBox', { ...onWall, kind: 'switch' }));
+    session.edit('propose', { only: ['boxes'] });
+    await vi.waitFor(() => expect(sent.map((s) => s.body.name)).toEqual(['addBox', 'propose']));
+    const patches = sent[0]!.body['patches'] as { path: string[] }[];
+    const box = patches.find(({ path }) => path[0] === 'boxes')!.path[1]!;
+    expect(session.opened.boxes[box]?.on).toMatchObject(onWall);
+    expect(Object.values(session.opened.devices).filter((d) => d.box === box)).toMatchObject([
+      { kind: 'switch' },
+    ]);
+    expect(Object.keys(session.opened.boxes).length).toBeGreaterThan(3);
+    // Undo takes back the proposal alone.
+    session.undo();
+    expect(Object.keys(session.opened.boxes)).toEqual([box]);
+  });
+
+  test('a circuit deleted meanwhile gets no cable, and the others get theirs', async () => {
+    const { session } = await open({ ...study(), runs: {} });
+    editsMeanwhile(() => session.edit('removeCircuit', { circuit: 'c1' }));
+    session.edit('propose', { only: ['runs'] });
+    await vi.waitFor(() => expect(sent.map((s) => s.body.name)).toEqual(['removeCircuit', 'propose']));
+    expect(session.problems).toEqual([]);
+    const circuits = new Set(Object.values(session.opened.runs).map((r) => r.circuit));
+    expect([circuits.has('c1'), circuits.has('c2')]).toEqual([false, true]);
+  });
+
+  test('one that never stands still gives no proposal, and says so', async () => {
+    const { session } = await open(bare());
+    editsMeanwhile(() => session.edit('addBox', { ...onWall, kind: 'switch' }), Infinity);
+    session.edit('propose', { only: ['circuits'] });
+    await vi.waitFor(() => expect(session.notice).toMatch(/^The plan kept changing/));
+    expect(new Set(sent.map((s) => s.body.name))).toEqual(new Set(['addBox']));
+    expect(session.proposing).toBe(null);
+  });
 });

@@ -13,19 +13,26 @@ const trials = ref<readonly Trial[] | null>(null);
 let isWorking = false;
 watch(
   () => props.open,
-  async (open) => {
-    trials.value = null;
-    if (!open) {
-      if (isWorking) session.stopProposing();
-      return;
-    }
-    isWorking = true;
-    const own = await session.trials();
-    isWorking = false;
-    if (props.open) trials.value = own;
+  (open) => {
+    if (open) void workOut();
+    else if (isWorking) session.stopProposing();
   },
   { immediate: true },
 );
+/** They are of the plan as it stands: what is changed in another window changes them too. */
+watch(
+  () => session.plan,
+  () => {
+    if (props.open && !isWorking) void workOut();
+  },
+);
+async function workOut() {
+  trials.value = null;
+  isWorking = true;
+  const own = await session.trials();
+  isWorking = false;
+  if (props.open) trials.value = own;
+}
 const figures = [
   ['circuits', 'New circuits', ''],
   ['cableFeet', 'Cable, box to box and home', 'ft'],
