@@ -1,9 +1,8 @@
 import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
-import { closedMinutes, drilledOnce } from '../runs/index.ts';
+import { closedMinutes, drilledOnce, openedInches } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
-import { coveredOnce, type XY } from '../geometry/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
 
@@ -58,19 +57,9 @@ const pulls = sumsOf(
   },
 );
 
-/** Strips of ceilings and floors that are opened, each once however many cables lie in it. Inches. */
-const openedInches = query('strips opened', ({ runs }: House): number => {
-  const opened = new Map<string, XY[][]>();
-  for (const id of idsOf(runs.runs))
-    for (const { level, of, how, line } of entryOf(runs.runs, id).ceilings) {
-      if (how !== 'open') continue;
-      const key = `${level} ${of}`;
-      opened.set(key, [...(opened.get(key) ?? []), [...line]]);
-    }
-  return [...opened.values()].reduce((sum, lines) => sum + coveredOnce(lines, stripWidth), 0);
-});
-/** Cables this near to each other lie in one strip. Inches; common practice, no source. */
-const stripWidth = 8;
+const inchesOpened = query('strips opened', ({ runs }: House): number =>
+  openedInches(idsOf(runs.runs).map((id) => entryOf(runs.runs, id))),
+);
 
 /** Hours by stage of the work, from the company's own minutes. */
 export const countHours = query('hours', (house: House): StageHours[] => {
@@ -85,7 +74,7 @@ export const countHours = query('hours', (house: House): StageHours[] => {
       plates * rules('minutes.plateBore') +
       lengthInFeet(ofWhole(cut)) * rules('minutes.grooveFoot'),
     'closed walls':
-      ofWhole(closed + ceilings) + lengthInFeet(openedInches(house)) * rules('minutes.stripFoot'),
+      ofWhole(closed + ceilings) + lengthInFeet(inchesOpened(house)) * rules('minutes.stripFoot'),
     pull:
       lengthInFeet(ofWhole(inches)) * rules('minutes.pullFoot') +
       lengthInFeet(ofWhole(outside)) * rules('minutes.outsideFoot'),

@@ -5,7 +5,7 @@ import { query } from '../incremental/index.ts';
 import { isDrilled, type RouteGraph, type RouteNode, type Step, type WallPiece } from './graph.ts';
 import { fitsHole, shift } from './holes.ts';
 import type { Way } from './route.ts';
-import type { Rooms } from './search.ts';
+import type { Room, Rooms } from './search.ts';
 
 /** Where a cable goes through framing: the hole it asks for, by its wall and place, so that studs may be numbered anew. */
 export interface HolePlace {
@@ -26,9 +26,6 @@ export interface Sharing {
   readonly perHole: number;
   readonly perPlate: number;
 }
-
-/** What another cable finds at a place: a hole with room for it, wood for a new one, or neither. */
-export type Room = 'shared' | 'new' | 'none';
 
 /** More holes than this side by side are one too many. Common practice, no source. */
 const mostHoles = 4;
@@ -150,7 +147,8 @@ export function roomFor(
   const holes = (cables: readonly string[]) => holesFor(cables, isPlate ? perPlate : perHole, largest);
   const all = holes([...before, cable, ...after]);
   if (all > most) return 'none';
-  return all === holes([...before, ...after]) ? 'shared' : 'new';
+  if (all === holes([...before, ...after])) return 'shared';
+  return before.length + after.length > 0 ? 'beside' : 'new';
 }
 
 /** Holes by the steps of a graph that go through them, for a search. */

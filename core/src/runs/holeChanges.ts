@@ -1,6 +1,7 @@
 import { valueIn } from '../lookups/index.ts';
-import { roomFor, type HolePlace, type Room, type Sharing } from './drilling.ts';
+import { roomFor, type HolePlace, type Sharing } from './drilling.ts';
 import type { HoleUses, Use } from './holeUses.ts';
+import type { Room } from './search.ts';
 
 /** A place where a cable finds other room than it did, and whether it is better off there now. */
 export interface ChangedPlace {
@@ -27,7 +28,7 @@ interface KnownOfCable {
   until: number;
 }
 
-const cheaper: Record<Room, number> = { shared: 0, new: 1, none: 2 };
+const cheaper: Record<Room, number> = { shared: 0, beside: 1, new: 2, none: 3 };
 
 /** What cables find at places when their turn comes, as it is and as it was last time: the holes of all others as they were laid first, those before them as they were laid again. */
 export class HoleChanges {

@@ -35,6 +35,7 @@ export { drilledOnce, type Bore } from './holes.ts';
 export type { Staple } from './staples.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';
+export { openedInches } from './openedStrips.ts';
 export { closedMinutes } from './route.ts';
 export type { Ways } from './ends.ts';
 export type { RouteGraph } from './graph.ts';

@@ -133,7 +133,7 @@ function costNow(
   const rooms = new Map(places.map((p) => [p.step, changes.roomFor(p.key, cable, turn)]));
   const along = way.steps.reduce((sum, step, i) => {
     const room = rooms.get(i);
-    return sum + stepCost(step, room === 'shared') + (room === 'none' ? crowded : 0);
+    return sum + (room === 'none' ? stepCost(step, 'beside') + crowded : stepCost(step, room));
   }, 0);
   const [first, last] = [nth(way.nodes, 0), nth(way.nodes, way.nodes.length - 1)];
   return along + costToNode(ends.from, first, graph, stepCost) + costToNode(ends.to, last, graph, stepCost);

@@ -96,8 +96,12 @@ export class OpenGround {
 
   /** Whether a place lies on open ground or on its edge. */
   holds(at: XY): boolean {
-    const p = this.locate(at);
-    return this.isOpenAlong(p, p, p);
+    return this.holdsLocated(this.locate(at));
+  }
+
+  /** The same of a place located before. */
+  holdsLocated(at: Located): boolean {
+    return this.isOpenAlong(at, at, at);
   }
 
   /** How to go square from one place to another without leaving open ground; null where neither way stays on it. */

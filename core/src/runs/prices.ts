@@ -4,8 +4,11 @@ import { valueIn } from '../lookups/index.ts';
 import { bayWidth, type RouteGraph, type Step, type StepKind, type WallPiece } from './graph.ts';
 import { spotIn } from './wallPiece.ts';
 
-/** What a step costs under the rules in force, where its holes have to be drilled or are there already and shared; Infinity forbids it. Must not be negative; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
-export type StepCost = (step: Step, isShared?: boolean) => number;
+/** How a hole comes about: in whole framing, beside the full hole of others, where what is closed is open already, or as one of theirs. */
+export type Drilling = 'new' | 'beside' | 'shared';
+
+/** What a step costs under the rules in force, by how its hole comes about; Infinity forbids it. Must not be negative, and never more for what others did before; in a bay and in a space it grows evenly with inches and joists, and nowhere by less an inch than in a bay. */
+export type StepCost = (step: Step, drilling?: Drilling) => number;
 
 /** A step in a bay or space costs `base` + inches × `perInch` + joists × `perJoist`. */
 export interface Rate {
@@ -18,9 +21,7 @@ export interface Rate {
 
 /** What the steps of a graph cost, made once for each cost function and graph. */
 export interface Prices {
-  readonly drilled: Float64Array;
-  /** The same through holes that are there already. */
-  readonly shared: Float64Array;
+  readonly drilled: Readonly<Record<Drilling, Float64Array>>;
   readonly inside: Rate;
   readonly groove: Rate;
   /** By the spaces of the graph. */
@@ -36,8 +37,8 @@ function rateOf(stepCost: StepCost, kind: StepKind, closed?: Step['closed']): Ra
   return { base, perInch: price(1, 0) - base, perJoist: price(0, 1) - base, perAlong: along };
 }
 
-function priceOf(step: Step, stepCost: StepCost, isShared: boolean): number {
-  const price = stepCost(step, isShared);
+function priceOf(step: Step, stepCost: StepCost, drilling: Drilling): number {
+  const price = stepCost(step, drilling);
   if (price < 0)
     throw new Error(`A ${step.kind} step of ${step.length} in. costs ${price}; a cost cannot be negative`);
   return price;
@@ -46,27 +47,26 @@ function priceOf(step: Step, stepCost: StepCost, isShared: boolean): number {
 /** What the drilled steps of a piece cost: those within the wall, then those into others, as the graph lists them. */
 const pricesOfPiece = query(
   'prices of piece',
-  ({ drilled, meetings }: WallPiece, stepCost: StepCost, isShared: boolean): Float64Array =>
-    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost, isShared)),
+  ({ drilled, meetings }: WallPiece, stepCost: StepCost, drilling: Drilling): Float64Array =>
+    Float64Array.from([...drilled, ...meetings], (step) => priceOf(step, stepCost, drilling)),
   Object.is,
 );
 
 export const pricesOf = query(
   'prices of steps',
   (graph: RouteGraph, stepCost: StepCost): Prices => {
-    const all = (isShared: boolean) => {
+    const all = (drilling: Drilling) => {
       const prices = new Float64Array(graph.steps.length);
       let at = 0;
       for (const piece of graph.pieces.values()) {
-        const own = pricesOfPiece(piece, stepCost, isShared);
+        const own = pricesOfPiece(piece, stepCost, drilling);
         prices.set(own, at);
         at += own.length;
       }
       return prices;
     };
     return {
-      drilled: all(false),
-      shared: all(true),
+      drilled: { new: all('new'), beside: all('beside'), shared: all('shared') },
       inside: rateOf(stepCost, 'inside'),
       groove: rateOf(stepCost, 'groove'),
       spaces: graph.spaces.map(({ kind, closed }) => rateOf(stepCost, kind, closed)),
@@ -120,7 +120,7 @@ function leaving({ price, from, to, bay, inside }: Going, square: Pick<Bound, 'i
 const leastInPiece = query(
   'least of piece',
   (piece: WallPiece, stepCost: StepCost, isSquare: boolean, isShared: boolean): number => {
-    const prices = pricesOfPiece(piece, stepCost, isShared);
+    const prices = pricesOfPiece(piece, stepCost, isShared ? 'shared' : 'new');
     const inside = rateOf(stepCost, 'inside').perInch;
     let least = Infinity;
     piece.drilled.forEach((step, k) => {
@@ -144,7 +144,7 @@ function leastOfMeetings(
   stepCost: StepCost,
   { isSquare, isShared }: { isSquare: boolean; isShared: boolean },
 ): number {
-  const prices = pricesOfPiece(piece, stepCost, isShared);
+  const prices = pricesOfPiece(piece, stepCost, isShared ? 'shared' : 'new');
   const inside = rateOf(stepCost, 'inside').perInch;
   let least = Infinity;
   piece.meetings.forEach((m, k) => {

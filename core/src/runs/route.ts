@@ -21,7 +21,7 @@ import type { RunEnd } from './ends.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
 import type { Sought } from './search.ts';
 import { hangs, type Access, type WayEnd } from './wayEnd.ts';
-import type { Heading, StepCost } from './prices.ts';
+import type { Drilling, Heading, StepCost } from './prices.ts';
 
 /** The price of a step in cents, or in the measure the house prefers; the way asked for forbids what it must. One function for each way and price, so that the search can keep what it made of it. */
 export const stepCostFor = query(
@@ -67,9 +67,10 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   const closedSpace = closedSpaceMinutes(rules);
   const perInchGroove = rateOnGrid((rules('minutes.grooveFoot') / 12) * minute);
   const alongGroove = rules('groove.way') === 'drops' ? notLevel : 0;
-  const price = (step: Step, isShared: boolean): number =>
-    priceAnywhere(step, isShared) + (step.along ?? 0) * alongGroove;
-  const priceAnywhere = (step: Step, isShared: boolean): number => {
+  const price = (step: Step, drilling: Drilling): number =>
+    priceAnywhere(step, drilling) + (step.along ?? 0) * alongGroove;
+  const priceAnywhere = (step: Step, drilling: Drilling): number => {
+    const isShared = drilling === 'shared';
     if (prefer === 'cable') return step.length + holes(step) * (isShared ? 1 / 2048 : 1 / 1024);
     if (prefer === 'holes') return holes(step) * (isShared ? 1 : 1000) + step.length;
     const hole = isShared && step.joists === 0 ? sharedBore : step.kind === 'plate' ? plateBore : bore;
@@ -79,24 +80,24 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
     const outside = isOutside ? perInchOutside : 0;
     const coveredBy = (how: 'fish' | 'open') =>
       (isOutside ? closedSpace(how, step) : closed(how, step.members.length)) * minute;
-    const covered = step.closed && !isShared ? rateOnGrid(coveredBy(step.closed)) : 0;
+    const covered = step.closed && drilling === 'new' ? rateOnGrid(coveredBy(step.closed)) : 0;
     const groove = step.kind === 'groove' ? step.length * perInchGroove : 0;
     return step.length * (perInch + outside) + holes(step) * hole + covered + groove + (leaves ? 1e6 : 0);
   };
   const inWall = ({ kind }: Step) =>
     kind === 'inside' || kind === 'groove' || kind === 'bore' || kind === 'block';
-  return (step, isShared = false) => {
+  return (step, drilling = 'new') => {
     switch (way) {
       case 'auto':
-        return price(step, isShared);
+        return price(step, drilling);
       case 'wall':
-        return inWall(step) ? price(step, isShared) : Infinity;
+        return inWall(step) ? price(step, drilling) : Infinity;
       case 'surface':
         return inWall(step) ? step.length : Infinity;
       case 'over':
-        return step.kind === 'below' ? Infinity : price(step, isShared) + (step.kind === 'bore' ? 1e6 : 0);
+        return step.kind === 'below' ? Infinity : price(step, drilling) + (step.kind === 'bore' ? 1e6 : 0);
       case 'under':
-        return step.kind === 'above' ? Infinity : price(step, isShared) + (step.kind === 'bore' ? 1e6 : 0);
+        return step.kind === 'above' ? Infinity : price(step, drilling) + (step.kind === 'bore' ? 1e6 : 0);
       default:
         return way satisfies never;
     }

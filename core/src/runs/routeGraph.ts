@@ -78,11 +78,18 @@ function joined(list: readonly WallPiece[], { pieces, base, count }: Placing) {
   return { steps, first, to, step };
 }
 
-/** The places of a piece on one side of its plates, as a space sees them. */
+/** The places of a piece on one side of its plates that lie on the ground of a space, by their numbers in the piece, as the space sees them: a wall may reach beyond it. */
 const placesOfPiece = query(
   'places of piece in space',
-  (piece: WallPiece, space: OpenSpace, side: 'over' | 'under'): readonly SpacePlace[] =>
-    nodesOnSide(piece, side).map((n) => placeIn(space, n.at)),
+  (
+    piece: WallPiece,
+    space: OpenSpace,
+    side: 'over' | 'under',
+  ): readonly { readonly local: number; readonly place: SpacePlace }[] =>
+    nodesOnSide(piece, side).flatMap((n) => {
+      const place = placeIn(space, n.at);
+      return space.ground.holdsLocated(place) ? [{ local: n.local, place }] : [];
+    }),
   Object.is,
 );
 
@@ -95,7 +102,7 @@ function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces
       (a, b) =>
         valueIn(base, a.piece.wall) + a.piece[a.side][0] - valueIn(base, b.piece.wall) - b.piece[b.side][0],
     );
-  const each = sides.flatMap(({ piece, side }) => placesOfPiece(piece, space, side));
+  const each = sides.flatMap(({ piece, side }) => placesOfPiece(piece, space, side).map((p) => p.place));
   const u = Float64Array.from(each, (p) => onGrid(p.u));
   return {
     inOrder: Uint32Array.from(each.keys()).sort((a, b) => u[a]! - u[b]!),
@@ -111,13 +118,13 @@ function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces
 function spacing(list: readonly WallPiece[], spaces: readonly OpenSpace[], { pieces, base, count }: Placing) {
   const nodes = nodesOf(list);
   const counts = new Uint32Array(count);
-  const inSpace = spaces.map(({ walls }) => {
+  const inSpace = spaces.map((space) => {
     const own: number[] = [];
-    for (const { wall, side } of walls) {
+    for (const { wall, side } of space.walls) {
       const piece = pieces.get(wall);
       if (!piece) continue;
       const at = valueIn(base, wall);
-      for (let n = at + piece[side][0]; n < at + piece[side][1]; n++) own.push(n);
+      for (const { local } of placesOfPiece(piece, space, side)) own.push(at + local);
     }
     for (const n of own) counts[n]!++;
     return Uint32Array.from(own).sort();

@@ -6,6 +6,7 @@ import {
   inchesBetween,
   pricesOf,
   type Bound,
+  type Drilling,
   type Heading,
   type Prices,
   type StepCost,
@@ -180,14 +181,13 @@ export class Search {
     for (let k = first[node]!; k < end; k++) this.reach(to[k]!, own + this.drilling(step[k]! >> 1), node, -1);
   }
 
-  /** What a drilled step costs: less where a hole is there with room for the cable, and far more where no more holes go. */
+  /** What a drilled step costs: less where a hole is there with room for the cable or what is closed is open, and far more where no more holes go. */
   drilling(step: number): number {
-    const { drilled, shared } = this.prices;
+    const { drilled } = this.prices;
     const place = this.rooms ? this.rooms.placeOf[step]! : 0;
-    if (place === 0) return drilled[step]!;
+    if (place === 0) return drilled.new[step]!;
     const room = this.rooms!.roomAt(place);
-    if (room === 'shared') return shared[step]!;
-    return room === 'new' ? drilled[step]! : drilled[step]! + crowded;
+    return room === 'none' ? drilled.beside[step]! + crowded : drilled[room][step]!;
   }
 
   private alongBay(node: number): void {
@@ -329,11 +329,14 @@ export class Search {
   }
 }
 
+/** What a cable finds at a place: how its hole would come about, or that no more go. */
+export type Room = Drilling | 'none';
+
 /** The holes that are there already, for a search. */
 export interface Rooms {
   /** By step of the graph: the number of the place it is drilled at; 0 where there is no hole. */
   readonly placeOf: Uint32Array;
-  readonly roomAt: (place: number) => 'shared' | 'new' | 'none';
+  readonly roomAt: (place: number) => Room;
 }
 
 /** What a search is told besides: where it is heading, and what holes there are. */

@@ -67,3 +67,32 @@ describe('ways past a door, side by side', () => {
     expect(JSON.stringify(computer.compute(plan).runs)).toBe(before);
   });
 });
+
+describe('a wall that is closed', () => {
+  /** The same with its first wall finished, to be opened or fished, and a second cable beside the first. */
+  function twoPastClosed(access: 'open' | 'fish'): Plan {
+    const plan = acrossDoor();
+    const wall = { ...plan.walls['w1']!, cover: 'closed', access } as const;
+    const own = { ...plan.runs['k1']!, way: 'wall' } as const;
+    return { ...plan, walls: { ...plan.walls, w1: wall }, runs: { k1: own, k2: own } };
+  }
+
+  test.each(['open', 'fish'] as const)(
+    'is not made to %s twice for two cables past the same studs',
+    (access) => {
+      const both = twoPastClosed(access);
+      const { k1 } = both.runs;
+      const alone = { ...both, runs: { k1: k1! } };
+      const inWall = (plan: Plan, run: string) => waysOffered(plan, run, new Computer())[0]!;
+      const [first, second] = [inWall(alone, 'k1'), inWall(both, 'k2')];
+      const [passage] = computed(alone).runs['k1']!.closed;
+      const minutes = access === 'open' ? passage!.openMinutes : passage!.fishMinutes;
+      expect(minutes).toBeGreaterThan(30);
+      // Beside it, the second costs its own cable, and a share of each hole; nothing is opened for it.
+      expect(first.minutes - second.minutes).toBeGreaterThan(minutes - 1);
+      // And so say the hours of the house.
+      const hours = (plan: Plan) => computed(plan).hours.stages.find((h) => h.stage === 'closed walls')!.hours;
+      expect(hours(both)).toBe(hours(alone));
+    },
+  );
+});

@@ -1,9 +1,9 @@
 import { entryOf } from '../../lookups/index.ts';
+import { idsOf } from '../../incremental/index.ts';
 import type { Computer } from '../../compute/index.ts';
 import type { Plan, Run } from '../../plan/index.ts';
 import { frozen } from '../../plan/settled.ts';
-import { cableCents, closedMinutes, drilledOnce, type LaidRun } from '../../runs/index.ts';
-import type { RuleBook } from '../../rules/index.ts';
+import { cableCents, closedMinutes, drilledOnce, type LaidRun, openedInches } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../../units/index.ts';
 
@@ -30,17 +30,29 @@ export interface WayOffered {
 
 const askable = ['auto', 'wall', 'over', 'under'] as const;
 
+/** Minutes to open or fish what is closed for one cable: what is opened for others anyhow is not opened for it. */
+function closedAlone(laid: LaidRun, { runs, rules }: House): number {
+  if (laid.closed.length === 0 && laid.ceilings.length === 0) return 0;
+  const others = idsOf(runs.runs).flatMap((id) => (id === laid.id ? [] : [entryOf(runs.runs, id)]));
+  const studs = (of: readonly LaidRun[], wall: string) =>
+    new Set(of.flatMap((r) => r.bores.flatMap((b) => (b.wall === wall ? (b.number ?? []) : []))));
+  const closed = closedMinutes(rules);
+  const walls = laid.closed.map(({ wall, how }) => {
+    const open = studs(others, wall);
+    return closed(how, [...studs([laid], wall)].filter((stud) => !open.has(stud)).length);
+  });
+  const fished = laid.ceilings.map((c) => (c.how === 'fish' ? c.fishMinutes : 0));
+  const strip = openedInches([...others, laid]) - openedInches(others);
+  return lengthInFeet(strip) * rules('minutes.stripFoot') + [...walls, ...fished].reduce((a, b) => a + b, 0);
+}
+
 /** Minutes for the holes, the pull, the staples and the closed framing of one cable. */
 function minutesOf(
   laid: LaidRun,
   own: Pick<WayOffered, 'holes' | 'plateHoles' | 'shared'>,
-  rules: RuleBook,
+  house: House,
 ): number {
-  const closed = closedMinutes(rules);
-  const past = [
-    ...laid.closed.map((c) => closed(c.how, c.studs)),
-    ...laid.ceilings.map((c) => (c.how === 'fish' ? c.fishMinutes : c.openMinutes)),
-  ];
+  const { rules } = house;
   const grooves = laid.grooves.reduce((sum, g) => sum + g.inches, 0);
   return (
     (own.holes - own.plateHoles + laid.joists) * rules('minutes.bore') +
@@ -50,11 +62,12 @@ function minutesOf(
     lengthInFeet(laid.outside) * rules('minutes.outsideFoot') +
     laid.staples * rules('minutes.staple') +
     lengthInFeet(grooves) * rules('minutes.grooveFoot') +
-    past.reduce((sum, m) => sum + m, 0)
+    closedAlone(laid, house)
   );
 }
 
-function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit<WayOffered, 'isNow'> | null {
+function offered(asked: Run['way'], laid: LaidRun, house: House): Omit<WayOffered, 'isNow'> | null {
+  const { plan, rules } = house;
   if (laid.way === null) return null;
   const drilled = drilledOnce(laid.bores.filter((b) => !b.isThere));
   const alone = drilled.filter((b) => b.cables === 1);
@@ -63,7 +76,7 @@ function offered(asked: Run['way'], laid: LaidRun, { plan, rules }: House): Omit
     plateHoles: alone.filter((b) => b.role.endsWith('plate')).length,
     shared: drilled.length - alone.length,
   };
-  const minutes = minutesOf(laid, own, rules);
+  const minutes = minutesOf(laid, own, house);
   const wire = lengthInFeet(laid.length.cut) * cableCents(plan, laid.cable, rules);
   return {
     asked,
