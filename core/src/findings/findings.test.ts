@@ -422,6 +422,22 @@ const cases: Record<FindingCode, () => Plan> = {
         ),
       },
     ),
+  'bore.full': () =>
+    // A finished wall over a slab: out of a bay of 4-1/4 in. beside a door there is one hole up, and four cables for it.
+    wallOf(
+      240,
+      { cover: 'closed' },
+      {
+        levels: { L1: { below: 'slab' } },
+        openings: { o1: { wall: 'w1', kind: 'door', at: 57, width: 32 } },
+        boxes: {
+          b1: { on: { wall: 'w1', side: 'left', at: 51 } },
+          b2: { on: { wall: 'w1', side: 'left', at: 200 } },
+        },
+        circuits: { c1: {} },
+        runs: runs('c1', ...Array.from({ length: 4 }, (): [string, string] => ['b1', 'b2'])),
+      },
+    ),
   'bore.size': () =>
     wired(
       {},

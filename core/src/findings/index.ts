@@ -62,6 +62,7 @@ import {
 } from './rooms.ts';
 import {
   boresLeaveWood,
+  holesTakeTheirCables,
   closedCeilingsAreAChoice,
   closedWallsAreAChoice,
   loopsAreStapled,
@@ -135,6 +136,7 @@ export const checks: readonly Check[] = [
   loopsAreStapled,
   circuitsAreTrees,
   boresLeaveWood,
+  holesTakeTheirCables,
 ];
 
 const rank = { error: 0, warning: 1, note: 2 } as const;

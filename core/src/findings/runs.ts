@@ -1,8 +1,9 @@
-import { thing } from '../plan/index.ts';
+import { isOnWall, thing } from '../plan/index.ts';
+import { valuesOf } from '../incremental/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { adjustedAmps, cables, dataGauge, framingKinds, isData } from '../materials/index.ts';
 import type { Member } from '../framing/index.ts';
-import type { Bore } from '../runs/index.ts';
+import { drilledOnce, type Bore } from '../runs/index.ts';
 import { besidePower } from '../runs/beside.ts';
 import { mostOfDepth } from '../runs/boreLimits.ts';
 import type { House } from '../stages/index.ts';
@@ -141,16 +142,34 @@ export const boresLeaveWood = ofWalls((_, id, house) => {
   });
 });
 
+const lyingRoles: ReadonlySet<Bore['role']> = new Set(['top-plate', 'bottom-plate', 'block']);
+
+/** Where cable has no other way and there is wood for no further hole, more go through one than the house lets share it, or than it takes. */
+export const holesTakeTheirCables = ofWalls((_, id, { plan, runs, rules }) =>
+  drilledOnce(entryOf(runs.holes, id)).flatMap((bore) => {
+    const isLying = lyingRoles.has(bore.role);
+    const most = rules(isLying ? 'drill.perPlate' : 'drill.perHole');
+    if (bore.cables <= most) return [];
+    const { at, cables: count, role, number } = bore;
+    const params = { wall: id, cables: count, most, role, stud: number };
+    const side = valuesOf(plan.boxes).flatMap(({ on }) => (isOnWall(on) && on.wall === id ? [on.side] : []));
+    return [
+      found('bore.full', [thing.member(bore.member)], params, {
+        place: { wall: id, side: side[0] ?? 'left', at },
+      }),
+    ];
+  }),
+);
+
 /** More than two cables in a hole that is sealed, or in the insulation of an outside wall, carry less: NEC 334.80 (from memory). */
 const mostUnadjusted = 2;
-const sealed: ReadonlySet<Bore['role']> = new Set(['top-plate', 'bottom-plate', 'block']);
 
 export const cablesCarryTheirCircuits = ofRuns((r, { plan }) => {
   const circuit = plan.circuits[entryOf(plan.runs, r.id).circuit ?? ''];
   const { gauge } = entryOf(cables, r.cable);
   if (!circuit || gauge === dataGauge) return [];
   const crowded = r.bores.filter(
-    (b) => b.cables > mostUnadjusted && (sealed.has(b.role) || entryOf(plan.walls, b.wall).exterior),
+    (b) => b.cables > mostUnadjusted && (lyingRoles.has(b.role) || entryOf(plan.walls, b.wall).exterior),
   );
   const worst = crowded.reduce<Bore | null>((w, b) => (!w || b.conductors > w.conductors ? b : w), null);
   const amps = worst && adjustedAmps(gauge, worst.conductors);

@@ -1,3 +1,4 @@
+import type { MemberRole } from '../framing/index.ts';
 import { inches, practice, text } from './text.ts';
 
 /** What to do about a closed wall or ceiling in the way: what takes less, and the caution before cutting. */
@@ -106,6 +107,13 @@ export const runsTexts = {
     says: (f, n) =>
       `${n.run(f.run)} shares a sealed or insulated hole in ${n.wall(f.wall)} with ${f.cables - 1} others: with ${f.conductors} conductors together it may carry ${f.amps} A, and its breaker lets ${f.breaker} A through.`,
     fix: () => 'Let fewer cables share a hole, or take heavier wire.',
+  }),
+  'bore.full': text<{ wall: string; role: MemberRole; stud: number | null; cables: number; most: number }>({
+    level: 'error',
+    source: `NEC 334.80 (from memory); ${practice}`,
+    says: (f, n) =>
+      `${f.cables} cables have no other way than one hole in ${f.stud === null ? `the ${f.role.replace('-', ' ')}` : `stud ${f.stud}`} of ${n.wall(f.wall)}, where ${f.most} may share one: there is no wood for another beside it.`,
+    fix: () => 'Lead some of them another way, move the box to a wider bay, or let more share a hole.',
   }),
   'bore.size': text<{ diameter: number; stud: number; wall: string; percent: number; limit: number }>({
     level: 'error',
