@@ -185,12 +185,12 @@ export interface Way {
   readonly cost: number;
 }
 
-/** Inches at an end that may be gone without a hole: within its bay, or beyond the wall to where it stands. */
+/** Inches at an end that may be gone without a hole: within its bay, to a box that stands past the edge of it too, or beyond the wall to where it stands. */
 export function freeAt(end: RunEnd, { pieces }: RouteGraph): number {
   if (end.kind === 'hanging') return 0;
   if (end.kind === 'open') return Infinity;
   const bay = nth(valueIn(pieces, end.wall).bays, end.bay);
-  return bay.end - bay.start;
+  return Math.max(bay.end, end.along) - Math.min(bay.start, end.along);
 }
 
 /** Where a search for an end is heading. */
