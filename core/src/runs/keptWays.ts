@@ -61,7 +61,7 @@ export function isSameEnd(was: RunEnd, is: RunEnd, before: RouteGraph, after: Ro
   return was.joins.every((node, i) => now(node) === is.joins[i]);
 }
 
-/** The way in a changed graph, place for place; null where one of its places is gone. */
+/** The way in a changed graph, place for place; null where one of its places is gone, or a step of it goes by another space now and costs otherwise. */
 function wayNow(
   way: Way,
   after: RouteGraph,
@@ -78,7 +78,10 @@ function wayNow(
   }
   if (!moved && !opened) return way;
   const numbers = nodes.map((n) => numberOf(after, n));
-  const steps = numbers.slice(1).flatMap((n, i) => stepBetween(after, nth(numbers, i), n, stepCost) ?? []);
+  const steps = numbers.slice(1).flatMap((n, i) => {
+    const step = stepBetween(after, nth(numbers, i), n, stepCost);
+    return step && stepCost(step) === stepCost(nth(way.steps, i)) ? step : [];
+  });
   return steps.length === nodes.length - 1 ? { nodes, steps, cost: way.cost } : null;
 }
 
