@@ -163,12 +163,43 @@ function aimed(value: unknown, plan: Plan, random: () => number, key = ''): unkn
   return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, aimed(v, plan, random, k)]));
 }
 
-/** One of each verb, in an order of its own; whether it can be made depends on the plan. */
+/** Other things a wall, a room and a level may be changed to: how they are framed, finished, and may be got into. */
+const otherChanges: Partial<Record<EditName, readonly object[]>> = {
+  setWall: [
+    { cover: 'open' },
+    ...(['leave', 'fish', 'open'] as const).map((access) => ({ cover: 'closed', access })),
+    { framing: '2x6' },
+    { bearing: true },
+    { exterior: true },
+    { height: 60 },
+  ],
+  setRoom: [
+    { above: 'attic' },
+    { above: 'joists' },
+    { below: 'crawl' },
+    ...(['leave', 'fish', 'open'] as const).flatMap((access) => [
+      { above: 'closed', ceilingAccess: access },
+      { below: 'closed', floorAccess: access },
+    ]),
+  ],
+  setLevel: [
+    { above: 'truss' },
+    { above: 'joists' },
+    { below: 'basement' },
+    { below: 'slab' },
+    { ceiling: 121 },
+  ],
+};
+
+/** One of each verb, or for some one of several changes, in an order of its own; whether it can be made depends on the plan. */
 export function randomEdit(
   name: EditName,
   plan: Plan,
   random: () => number,
 ): { args: unknown; done: Edited } {
-  const args = aimed(triedEdits[name], plan, random);
+  const others = otherChanges[name] ?? [];
+  const given = aimed(triedEdits[name], plan, random) as object;
+  const changes = others[Math.floor(random() * (others.length + 1))];
+  const args = changes ? { ...given, changes } : given;
   return { args, done: makeEdit(plan, name, args as never) };
 }

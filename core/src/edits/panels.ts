@@ -16,8 +16,10 @@ export const panelEdits = {
       ...panelSchema.pick({ name: true, amps: true, spaces: true, source: true, existing: true }).shape,
     }),
     (draft, args) => {
-      need(draft.walls, args.wall, 'wall');
-      const { wall, side, at, away = 0, leaves = 'below', ...rest } = args;
+      const own = need(draft.walls, args.wall, 'wall');
+      // Over a slab cable to a panel elsewhere leaves by the ceiling.
+      const { below } = need(draft.levels, need(draft.points, own.from, 'point').level, 'level');
+      const { wall, side, at, away = 0, leaves = below === 'slab' ? 'above' : 'below', ...rest } = args;
       draft.panels[nextId(draft.panels, 'n')] = entrySchemas.panels.parse({
         ...rest,
         on: { wall, side, at, away, leaves },

@@ -502,6 +502,32 @@ describe('findings', () => {
     expect(none!.fix).toContain('floor receptacle within 18″');
   });
 
+  test('a wall of foam block has no studs to name, and a receptacle in it mends the gap as well', () => {
+    const plan = room('living');
+    const foam = Object.fromEntries(
+      Object.entries(plan.walls).map(([id, w]) => [id, { ...w, framing: 'foam-block' }]),
+    );
+    const gaps = computed(planOf({ ...plan, walls: foam })).findings.filter((f) => f.rule === 'spacing.none');
+    const [fix] = gaps[0]!.fixes;
+    expect(fix!.label).toBe('Add one in reach');
+    const after = computed(edited(planOf({ ...plan, walls: foam }), 'addBox', fix!.args as never));
+    expect(after.findings.filter((f) => f.rule === 'spacing.none')).toEqual([]);
+  });
+
+  test('over a slab the cable of a panel elsewhere leaves above: a new panel’s at once, another’s when it is offered', () => {
+    const slab = wired({}, { runs: { k1: { from: 'n1', to: 'b2', circuit: 'c1', cable: '14/2' } } });
+    const plan = planOf({ ...slab, levels: { L1: { below: 'slab' } } });
+    const [none] = computed(plan).findings.filter((f) => f.rule === 'run.no-route');
+    expect(none!.fixes.map((f) => f.label)).toEqual(['Let the panel’s cable leave above']);
+    const mended = edited(plan, 'setPanel', none!.fixes[0]!.args as never);
+    expect(computed(mended).runs['k1']!.path.length).toBeGreaterThan(0);
+    const added = edited(plan, 'addPanel', { wall: 'w1', side: 'left', at: 60, away: 60 });
+    expect(added.panels['n2']!.on.leaves).toBe('above');
+    // Under a finished ceiling there is no way above either, and none is offered.
+    const shut = computed(planOf({ ...slab, levels: { L1: { below: 'slab', above: 'closed' } } }));
+    expect(shut.findings.filter((f) => f.rule === 'run.no-route').map((f) => f.fixes)).toEqual([[]]);
+  });
+
   test('every way of mending that a finding offers is an edit that fits, and the finding is gone after it', () => {
     for (const code of Object.keys(cases) as FindingCode[]) {
       const plan = cases[code]();

@@ -32,12 +32,13 @@ function spacingFixes(proven: ProvenLine, along: number, site: House): FixEdit[]
   const near = receptacleCandidates(proven.line, site).filter((c) => Math.abs(c.along - along) <= limit);
   const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
   if (!nearest) return [];
-  const stud = entryOf(site.framing.walls, nearest.wall).standing.reduce((a, b) =>
-    Math.abs(b.at - nearest.at) < Math.abs(a.at - nearest.at) ? b : a,
+  // Foam block has no studs.
+  const [stud] = entryOf(site.framing.walls, nearest.wall).standing.toSorted(
+    (a, b) => Math.abs(a.at - nearest.at) - Math.abs(b.at - nearest.at),
   );
   return [
     {
-      label: `Add one at stud ${stud.number}`,
+      label: stud ? `Add one at stud ${stud.number}` : 'Add one in reach',
       edit: 'addBox',
       args: { wall: nearest.wall, side: nearest.side, at: nearest.at, kind: 'receptacle' },
     },

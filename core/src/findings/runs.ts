@@ -6,14 +6,38 @@ import type { Member } from '../framing/index.ts';
 import { drilledOnce, type Bore } from '../runs/index.ts';
 import { besidePower } from '../runs/beside.ts';
 import { mostOfDepth } from '../runs/boreLimits.ts';
+import { opensAt } from '../runs/openSpaces.ts';
 import type { House } from '../stages/index.ts';
 import { toDecimals } from '../units/index.ts';
 import { ofRuns, ofWalls } from './check.ts';
-import { found } from './finding.ts';
+import { found, type FixEdit } from './finding.ts';
 
-export const runsAreLaid = ofRuns(({ id, path }) =>
-  path.length === 0 ? [found('run.no-route', [thing.run(id)], { run: id })] : [],
+export const runsAreLaid = ofRuns(({ id, path }, house) =>
+  path.length === 0
+    ? [found('run.no-route', [thing.run(id)], { run: id }, { fixes: otherWayOut(id, house) })]
+    : [],
 );
+
+/** A panel elsewhere whose cable leaves its wall where it can not, as over a slab: let it leave on the other side, where that is open. */
+function otherWayOut(id: string, house: House): FixEdit[] {
+  const { plan, framing } = house;
+  const { from, to } = entryOf(plan.runs, id);
+  return [from, to].flatMap((end) => {
+    const panel = plan.panels[end ?? ''];
+    if (end === null || !panel || panel.on.away === 0) return [];
+    const { up, down } = opensAt(house, entryOf(framing.lines, panel.on.wall).level);
+    const isBelow = panel.on.leaves === 'below';
+    if (isBelow ? down || !up : up || !down) return [];
+    const leaves = isBelow ? 'above' : 'below';
+    return [
+      {
+        label: `Let the panel’s cable leave ${leaves}`,
+        edit: 'setPanel',
+        args: { panel: end, changes: {}, on: { leaves } },
+      },
+    ];
+  });
+}
 
 /** A cable that was told to go over or under and goes another way, since none is open there. */
 export const waysAreAsAsked = ofRuns(({ id, way, length }, { plan }) => {

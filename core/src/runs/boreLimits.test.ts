@@ -6,7 +6,12 @@ import { ruleBook } from '../rules/index.ts';
 import { bitsOf, largestFor, mostOfDepth } from './boreLimits.ts';
 
 const rules = ruleBook({});
-const wall = (more: object = {}) => ({ framing: '2x4' as const, bearing: false, exterior: false, ...more });
+const wall = (more: Partial<Parameters<typeof mostOfDepth>[0]> = {}) => ({
+  framing: '2x4' as const,
+  bearing: false,
+  exterior: false,
+  ...more,
+});
 
 // IRC R602.6 (from memory): 40 % of a stud in a bearing or exterior wall, 60 % in others, and of studs that are doubled.
 describe('what a hole may take', () => {
@@ -15,6 +20,8 @@ describe('what a hole may take', () => {
     [wall({ bearing: true }), {}, 40],
     [wall({ exterior: true }), {}, 40],
     [wall({ bearing: true }), { pack: 2 }, 60],
+    [wall({ exterior: true, framing: 'furring' }), {}, 60],
+    [wall({ bearing: true, framing: 'furring' }), {}, 40],
   ])('of a stud in %j, %j: %d %', (own, member, percent) =>
     expect(mostOfDepth(own, { role: 'stud', ...member }, rules)).toBe(percent),
   );

@@ -91,7 +91,8 @@ describe('a wall that is closed', () => {
       // Beside it, the second costs its own cable, and a share of each hole; nothing is opened for it.
       expect(first.minutes - second.minutes).toBeGreaterThan(minutes - 1);
       // And so say the hours of the house.
-      const hours = (plan: Plan) => computed(plan).hours.stages.find((h) => h.stage === 'closed walls')!.hours;
+      const hours = (plan: Plan) =>
+        computed(plan).hours.stages.find((h) => h.stage === 'closed walls')!.hours;
       expect(hours(both)).toBe(hours(alone));
     },
   );

@@ -69,8 +69,9 @@ test('boxes, panels, studs, rooms and closing', () => {
     edit: 'addPanel',
     at: 73.75,
     away: 324,
-    leaves: 'below',
   });
+  expect(args(`panel 6' wall A away 27' above`)).toMatchObject({ edit: 'addPanel', leaves: 'above' });
+  expect(args(`panel 6' wall A away 27' below`)).toMatchObject({ edit: 'addPanel', leaves: 'below' });
   expect(args('stud 4 wall A at 33')).toMatchObject({ edit: 'measureStud', wall: 'w1', at: 34.75 });
   expect(args('room Back den den')).toMatchObject({ edit: 'startRoom', use: 'den' });
   expect(args('spread')).toMatchObject({ edit: 'closeRoom', closing: 'distribute' });

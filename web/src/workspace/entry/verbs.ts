@@ -187,7 +187,7 @@ export function panelOrder(rest: string, context: EntryContext): Order {
     side: wall.side,
     at,
     away,
-    leaves: 'above' in f ? 'above' : 'below',
+    ...('above' in f ? { leaves: 'above' } : 'below' in f ? { leaves: 'below' } : {}),
     name: 'Main',
   });
 }
