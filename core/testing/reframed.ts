@@ -25,12 +25,10 @@ export function reframed(plan: Plan, seed: number): Plan {
   });
   const level = plan.levels['L1']!;
   const joists = { direction: pick(0, 90, 30), spacing: pick(16, 24), depth: pick(9.25, 11.25) };
-  const L1 = {
-    ...level,
-    above: pick('attic', 'joists', 'truss'),
-    below: pick('crawl', 'slab', 'basement'),
-    joists,
-  };
+  const below = pick('crawl', 'slab', 'basement');
+  const L1 = { ...level, above: pick('attic', 'joists', 'truss'), below, joists };
+  const leaves = below === 'slab' ? 'above' : 'below';
+  const panels = Object.entries(plan.panels).map(([id, p]) => [id, { ...p, on: { ...p.on, leaves } }]);
   return planOf({
     ...plan,
     levels: { ...plan.levels, L1 },
