@@ -1,19 +1,21 @@
 import type { Plan } from '../src/plan/index.ts';
 import { planOf, randomFrom } from './index.ts';
 
-/** A house framed otherwise, with things in the way: deeper walls, furring and foam block, joists or trusses over it, a slab or a basement under it, pipes, ducts and air returns in its walls. */
+/** A house framed otherwise, with things in the way: deeper walls and foam block, joists or trusses over it, a slab or a basement under it, pipes, ducts and air returns in its walls. */
 export function reframed(plan: Plan, seed: number): Plan {
   const random = randomFrom(seed * 19 + 11);
   const pick = <T>(...list: T[]): T => list[Math.floor(random() * list.length)]!;
   const walls = Object.entries(plan.walls).map(([id, w]) => {
     // Cable to the panel leaves by the first wall, through its plates.
     const isAsItWas = id === 'w1' || random() < 0.5;
-    const framing = isAsItWas ? w.framing : pick('2x4', '2x6', '2x8', 'furring', 'foam-block');
+    const framing = isAsItWas ? w.framing : pick('2x4', '2x6', '2x8', 'foam-block');
     const bearing = framing.startsWith('2x') && random() < 0.3;
     return [id, { ...w, framing, spacing: pick(12, 16, 19.2, 24), bearing }] as const;
   });
-  const obstacles = Object.keys(plan.walls).flatMap((wall, i) => {
-    if (random() < 0.6) return [];
+  const obstacles = Object.entries(plan.walls).flatMap(([wall, w], i) => {
+    const [a, b] = [plan.points[w.from]!, plan.points[w.to]!];
+    const length = Math.hypot(a.x - b.x, a.y - b.y);
+    if (random() < 0.6 || length < 60) return [];
     const size = pick(
       { kind: 'pipe', width: 2, low: 0, high: 97 },
       { kind: 'duct', width: 12, low: 0, high: 97 },
@@ -21,7 +23,7 @@ export function reframed(plan: Plan, seed: number): Plan {
       { kind: 'vent', width: 10, low: 60, high: 72 },
       { kind: 'chase', width: 8, low: 0, high: 97 },
     );
-    return [[`x${i + 1}`, { wall, at: Math.round(20 + random() * 60), ...size }] as const];
+    return [[`x${i + 1}`, { wall, at: Math.round(20 + random() * (length - 56)), ...size }] as const];
   });
   const level = plan.levels['L1']!;
   const joists = { direction: pick(0, 90, 30), spacing: pick(16, 24), depth: pick(9.25, 11.25) };

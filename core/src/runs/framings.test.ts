@@ -83,6 +83,24 @@ describe('an air return', () => {
   });
 });
 
+test('a pipe drawn over a stud is not bored with it: cable passes where the stud is bare, or goes another way', () => {
+  const piped = (low: number, above: string) =>
+    laid(
+      twoInWall(
+        '2x4',
+        {},
+        {
+          levels: { L1: { above, below: 'slab' } },
+          obstacles: { x1: { wall: 'w1', at: 63, width: 2, low, high: 97, kind: 'pipe' } },
+        },
+      ),
+    );
+  expect(piped(0, 'closed').path).toEqual([]);
+  expect(piped(0, 'attic').way).toBe('over');
+  const under = piped(40, 'closed');
+  expect(under.bores.map((b) => [b.at, b.z])).toContainEqual([64, 24]);
+});
+
 describe('a closed ceiling', () => {
   const lights = (level: object, room: object = {}): Plan => {
     const plan = JSON.parse(JSON.stringify(roomOf('192\n144\n192\n144'))) as { rooms: { r1: object } };

@@ -1,7 +1,8 @@
 import { entryOf, nth } from '../lookups/index.ts';
 import type { Member, WallFrame } from '../framing/index.ts';
 import { query } from '../incremental/index.ts';
-import { findClimbs, findCrossings, holeMargin, type Bay } from './bays.ts';
+import { isChase, valuesIn } from '../plan/index.ts';
+import { findClimbs, findCrossings, holeMargin, isAirReturn, type Bay } from './bays.ts';
 import { baysOf, passageOf, placing, same, type Framed } from './framed.ts';
 import {
   overPlates,
@@ -24,10 +25,17 @@ function drilledBays(f: Framed, wall: string, bays: readonly Bay[]): { from: Spo
   const passage = passageOf(f, wall);
   if (!passage) return [];
   const lanes = lanesOf(f, wall);
+  const solid = valuesIn(f.plan, 'obstaclesInWall', wall).filter((x) => !isChase(x) && !isAirReturn(x));
   return findCrossings(entryOf(f.framing.walls, wall), bays).flatMap((c) => {
     const standing = [...standingAt(f, nth(bays, c.from), 'end'), ...standingAt(f, nth(bays, c.to), 'start')];
     const cut = Boolean(nth(bays, c.from).isCut ?? nth(bays, c.to).isCut);
-    return lanesWithin(lanes, { low: c.low, high: c.high, cut }, standing).map(({ z, avoids }) => ({
+    // What is drawn over an upright is in the way of a hole through it as well.
+    const isFree = ({ z }: { z: number }) =>
+      !solid.some(
+        (x) => x.at < c.end && x.at + x.width > c.start && z > x.low - holeMargin && z < x.high + holeMargin,
+      );
+    const own = lanesWithin(lanes, { low: c.low, high: c.high, cut }, standing).filter(isFree);
+    return own.map(({ z, avoids }) => ({
       from: { bay: c.from, along: c.start, z },
       to: { bay: c.to, along: c.end, z },
       step: {
