@@ -3,6 +3,8 @@ import { study } from '../../demo/study.ts';
 import { connectedHouse, wired } from '../../bench/wired.ts';
 import { computed, edited, planOf, randomFrom } from '../../testing/index.ts';
 import { planOfHouse, randomHouse } from '../../testing/randomHouse.ts';
+import { reframed } from '../../testing/reframed.ts';
+import { remodelled } from '../../testing/remodelled.ts';
 import { randomEdit, triedEdits } from '../../testing/triedEdits.ts';
 import type { EditName } from '../edits/index.ts';
 import { countRuns } from '../incremental/index.ts';
@@ -12,7 +14,7 @@ import { Computer } from './index.ts';
 const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 6);
 const editsEach = 25;
 
-/** A random house with a panel, its rooms in use, and all of it wired. */
+/** A random house with a panel, its rooms in use, all of it wired: new, partly finished, or framed otherwise. */
 function wiredHouse(seed: number): Plan {
   const random = randomFrom(seed * 31);
   const drawn = planOf(planOfHouse(randomHouse(seed), null));
@@ -23,7 +25,8 @@ function wiredHouse(seed: number): Plan {
     ]),
   );
   const panel = edited({ ...drawn, rooms }, 'addPanel', { wall: 'w1', side: 'left', at: 30 });
-  return edited(panel, 'propose', {});
+  const kinds = [panel, remodelled(panel, seed), reframed(panel, seed)];
+  return edited(kinds[seed % kinds.length]!, 'propose', {});
 }
 
 describe('a computer kept through edits', () => {
@@ -35,7 +38,7 @@ describe('a computer kept through edits', () => {
       for (let seed = 1; seed <= seeds; seed++) {
         const random = randomFrom(seed);
         const kept = new Computer();
-        let plan = seed % 3 === 0 ? study() : wiredHouse(seed);
+        let plan = seed % 4 === 0 ? study() : wiredHouse(seed);
         kept.compute(plan);
         for (let n = 0; n < editsEach; n++) {
           const name = names[(n * seeds + seed + Math.floor(random() * 3)) % names.length]!;

@@ -2,8 +2,11 @@ import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import { study } from '../../demo/study.ts';
 import { wrongRuns } from '../../testing/checkRuns.ts';
+import { furnishedHouse } from '../../testing/furnishedHouse.ts';
 import { houseToWire } from '../../testing/houseToWire.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
+import { reframed } from '../../testing/reframed.ts';
+import { remodelled } from '../../testing/remodelled.ts';
 import type { Plan } from '../plan/index.ts';
 import { propose } from '../proposals/index.ts';
 
@@ -20,6 +23,30 @@ describe('cable as an inspector finds it', () => {
         wrong.push(...wrongRuns(plan, computed(plan)).map((x) => `seed ${seed}: ${x}`));
       }
       expect(wrong).toEqual([]);
+    },
+    30_000 + houses * 4000,
+  );
+
+  const other = Math.ceil(houses / 2);
+  test.each([
+    ['partly finished', remodelled],
+    ['framed otherwise, with things in the walls', reframed],
+  ])(
+    `in ${other} that are %s; a hole that has to take more than may share it is found`,
+    (_, made) => {
+      const wrong: string[] = [];
+      let cables = 0;
+      for (let seed = 1; seed <= other; seed++) {
+        const plan = made(seed % 2 ? houseToWire(seed) : furnishedHouse(seed), seed);
+        propose(plan);
+        const result = computed(plan);
+        cables += Object.values(result.runs).filter((r) => r.way !== null).length;
+        const isFull = result.findings.some((f) => f.rule === 'bore.full');
+        const told = wrongRuns(plan, result).filter((x) => !(isFull && x.endsWith('cables in a hole')));
+        wrong.push(...told.map((x) => `seed ${seed}: ${x}`));
+      }
+      expect(wrong).toEqual([]);
+      expect(cables).toBeGreaterThan(other * 10);
     },
     30_000 + houses * 4000,
   );
