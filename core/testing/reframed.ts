@@ -5,9 +5,15 @@ import { planOf, randomFrom } from './index.ts';
 export function reframed(plan: Plan, seed: number): Plan {
   const random = randomFrom(seed * 19 + 11);
   const pick = <T>(...list: T[]): T => list[Math.floor(random() * list.length)]!;
+  const angles = Object.values(plan.walls).map((w) => {
+    const [a, b] = [plan.points[w.from]!, plan.points[w.to]!];
+    return (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + 720;
+  });
+  // Where walls meet aslant the last stud is ripped to a bevel, and drawn square: in deep walls it would stand in the other.
+  const isSquare = angles.every((a) => Math.abs(((a - angles[0]! + 765) % 90) - 45) < 0.1);
   const walls = Object.entries(plan.walls).map(([id, w]) => {
     // Cable to the panel leaves by the first wall, through its plates.
-    const isAsItWas = id === 'w1' || random() < 0.5;
+    const isAsItWas = id === 'w1' || !isSquare || random() < 0.5;
     const framing = isAsItWas ? w.framing : pick('2x4', '2x6', '2x8', 'foam-block');
     const bearing = framing.startsWith('2x') && random() < 0.3;
     return [id, { ...w, framing, spacing: pick(12, 16, 19.2, 24), bearing }] as const;
