@@ -106,23 +106,30 @@ function headerBays(frame: WallFrame): Bay[] {
   });
 }
 
-/** Foam block has no uprights: one long stretch to cut grooves in, ended by its doors. */
+/** Foam block has no uprights: long stretches to cut grooves in from opening to opening, and under the windows. Over openings it is full of steel and concrete. */
 function solidWallBays(frame: WallFrame): Bay[] {
-  const doors = framedOpenings(frame).filter((o) => o.low === 0);
-  const edges = [frame.start, ...doors.flatMap((o) => [o.start, o.end]), frame.end];
-  const bays: Bay[] = [];
-  for (let i = 0; i + 1 < edges.length; i += 2)
-    bays.push({
-      wall: frame.wall,
-      start: nth(edges, i),
-      end: nth(edges, i + 1),
-      low: frame.low,
-      high: frame.high,
-      meetsBottom: true,
-      meetsTop: true,
-      passes: 'groove',
-    });
-  return bays;
+  const openings = framedOpenings(frame).toSorted((a, b) => a.start - b.start);
+  const edges = [frame.start, ...openings.flatMap((o) => [o.start, o.end]), frame.end];
+  const bay = (start: number, end: number, low: number, high: number): Bay[] =>
+    end - start < smallest || high - low < 2 * holeMargin
+      ? []
+      : [
+          {
+            wall: frame.wall,
+            start,
+            end,
+            low,
+            high,
+            meetsBottom: low === frame.low,
+            meetsTop: high === frame.high,
+            passes: 'groove',
+          },
+        ];
+  const between = Array.from({ length: openings.length + 1 }, (_, i) =>
+    bay(nth(edges, 2 * i), nth(edges, 2 * i + 1), frame.low, frame.high),
+  );
+  const under = openings.flatMap((o) => bay(o.start, o.end, frame.low, o.low));
+  return [...between.flat(), ...under];
 }
 
 /** Air that returns to the furnace through a bay; in dwellings cable may cross it square, and never follow it: NEC 300.22(C) exception (from memory). */
@@ -224,7 +231,7 @@ function near(starts: readonly number[], end: number): number[] {
   return list;
 }
 
-/** Pairs of bays with nothing but uprights between them, where a level hole can be drilled. Indices into `bays`. */
+/** Pairs of bays with nothing but uprights between them, where a level hole can be drilled, or a groove goes on. Indices into `bays`. */
 export function findCrossings(frame: WallFrame, bays: readonly Bay[]): Crossing[] {
   const upright = frame.members.filter((m) => m.number !== null || m.role === 'cripple');
   const starts = bays.map((b) => b.start);
@@ -233,6 +240,10 @@ export function findCrossings(frame: WallFrame, bays: readonly Bay[]): Crossing[
       const b = nth(bays, to);
       const [low, high] = [Math.max(a.low, b.low), Math.min(a.high, b.high)];
       const gap = b.start - a.end;
+      // A groove goes on from one stretch of foam block into the next, with nothing between.
+      const isOneGroove = a.passes === 'groove' && b.passes === 'groove' && gap < smallest;
+      if (isOneGroove && high - low >= 2 * holeMargin)
+        return [{ from, to, start: a.end, end: b.start, low, high, uprights: [] }];
       if (gap < smallest || gap > widestPack || high - low < 2 * holeMargin) return [];
       const between = upright.filter(
         (m) => m.at > a.end && m.at < b.start && m.low < high - holeMargin && m.high > low + holeMargin,

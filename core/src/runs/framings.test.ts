@@ -39,6 +39,33 @@ describe('foam block', () => {
   });
 });
 
+describe('a window in foam block', () => {
+  const windowed = (above: string, x: number) =>
+    twoInWall(
+      'foam-block',
+      {},
+      {
+        levels: { L1: { above, below: 'slab' } },
+        openings: { o1: { wall: 'w1', kind: 'window', at: 52, width: 36, sill: 36, head: 80 } },
+        boxes: { b1: { on: { wall: 'w1', at: 40 } }, b2: { on: { wall: 'w1', at: x } } },
+      },
+    );
+  const inWindow = (p: { x: number; z: number }) => p.x > 51 && p.x < 89 && p.z > 35 && p.z < 81;
+
+  test('has grooves under it and none through it', () => {
+    for (const x of [100, 70]) {
+      const run = laid(windowed('closed', x));
+      expect(run.way).toBe('wall');
+      expect(notEmpty(run.path).some(inWindow)).toBe(false);
+      expect(wrongRuns(windowed('closed', x), computed(windowed('closed', x)))).toEqual([]);
+    }
+    // Where cable drops from the top it goes over to a box past it.
+    const past = windowed('attic', 100);
+    expect(laid(past).way).toBe('over');
+    expect(wrongRuns(past, computed(past))).toEqual([]);
+  });
+});
+
 describe('furring', () => {
   test('both faces of every hole are too near, and cable along it is guarded for its length', () => {
     const run = laid(
