@@ -161,6 +161,8 @@ export interface SpacePlaces {
   readonly v: Float64Array;
   readonly z: Float64Array;
   readonly line: Float64Array;
+  /** Which piece of its ground each lies on. */
+  readonly island: Int32Array;
   readonly each: readonly SpacePlace[];
 }
 

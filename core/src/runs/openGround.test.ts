@@ -46,6 +46,17 @@ describe('open ground', () => {
     expect(apart.between(at(5, 5), at(20, 5))).toBe(null);
   });
 
+  test('each piece of it is an island by itself; two that touch at a corner are one, an L is one', () => {
+    const island = (ground: OpenGround, x: number, y: number) => ground.locate(at(x, y)).island;
+    const apart = new OpenGround([rectangle(0, 0, 10, 10), rectangle(14, 0, 24, 10)], 0);
+    expect([island(apart, 5, 5), island(apart, 20, 5), island(apart, 12, 5)]).toEqual([0, 1, -1]);
+    expect(island(apart, 10, 10)).toBe(0);
+    expect(apart.between(at(5, 5), at(20, 5))).toBe(null);
+    const corner = new OpenGround([rectangle(0, 0, 10, 10), rectangle(10, 10, 20, 20)], 0);
+    expect(island(corner, 15, 15)).toBe(island(corner, 5, 5));
+    expect(island(ell(), 18, 5)).toBe(island(ell(), 5, 18));
+  });
+
   test('joists that run the other way turn along and across about, and nothing else', () => {
     expect(ell(90).between(at(18, 5), at(5, 18))).toBe('across first');
     expect(ell().apart(at(1, 2), at(4, 9))).toEqual({ along: 3, across: 7 });

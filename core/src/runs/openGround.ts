@@ -21,6 +21,8 @@ export interface Located {
   readonly columnTo: number;
   readonly rowFrom: number;
   readonly rowTo: number;
+  /** Which piece of open ground it lies on; -1 on none. From one to another there is no way. */
+  readonly island: number;
 }
 
 /** Corners of a shape in the plan, in order. */
@@ -43,6 +45,8 @@ export class OpenGround {
   readonly vs: readonly number[];
   /** Open cells, row after row. */
   readonly open: Uint8Array;
+  /** By cell: the piece of open ground it is part of, from 0; -1 where it is not open. Cells that meet at a corner are of one. */
+  private readonly islands: Int32Array;
   /** Cells that are not open before each cell of its row, and of its column. */
   private readonly shutInRow: Uint16Array;
   private readonly shutInColumn: Uint16Array;
@@ -79,6 +83,7 @@ export class OpenGround {
         this.shutInColumn[(r + 1) * columns + c] = this.shutInColumn[r * columns + c]! + shut;
       }
     this.isWhole = this.open.length > 0 && this.open.every((cell) => cell === 1);
+    this.islands = islandsOf(this.open, columns);
   }
 
   /** A place by how far along the joists and how far across them it lies. */
@@ -91,7 +96,20 @@ export class OpenGround {
     const [u, v] = this.turned(at);
     const [columnFrom, columnTo] = cellsAt(this.us, u);
     const [rowFrom, rowTo] = cellsAt(this.vs, v);
-    return { u, v, columnFrom, columnTo, rowFrom, rowTo };
+    const island = this.islandAt(columnFrom, columnTo, rowFrom, rowTo);
+    return { u, v, columnFrom, columnTo, rowFrom, rowTo, island };
+  }
+
+  /** The piece of open ground that some cells round a place are part of: they meet, so that the open ones are all of one. */
+  private islandAt(columnFrom: number, columnTo: number, rowFrom: number, rowTo: number): number {
+    if (columnFrom < 0 || rowFrom < 0) return -1;
+    const columns = this.us.length - 1;
+    for (let r = rowFrom; r <= rowTo; r++)
+      for (let c = columnFrom; c <= columnTo; c++) {
+        const island = this.islands[r * columns + c]!;
+        if (island >= 0) return island;
+      }
+    return -1;
   }
 
   /** Whether a place lies on open ground or on its edge. */
@@ -100,8 +118,8 @@ export class OpenGround {
   }
 
   /** The same of a place located before. */
-  holdsLocated(at: Located): boolean {
-    return this.isOpenAlong(at, at, at);
+  holdsLocated({ island }: Located): boolean {
+    return island >= 0;
   }
 
   /** How to go square from one place to another without leaving open ground; null where neither way stays on it. */
@@ -111,6 +129,7 @@ export class OpenGround {
 
   /** The same of places located before. */
   betweenLocated(a: Located, b: Located): SquareWay | null {
+    if (a.island !== b.island) return null;
     if (this.isOpenAlong(a, a, b) && this.isOpenAcross(b, a, b)) return 'along first';
     return this.isOpenAcross(a, a, b) && this.isOpenAlong(b, a, b) ? 'across first' : null;
   }
@@ -218,6 +237,30 @@ interface Cells {
   readonly us: readonly number[];
   readonly vs: readonly number[];
   readonly open: Uint8Array;
+}
+
+/** Each open cell's piece of open ground, pieces counted from 0; -1 for shut cells. */
+function islandsOf(open: Uint8Array, columns: number): Int32Array {
+  const islands = new Int32Array(open.length).fill(-1);
+  let count = 0;
+  for (let first = 0; first < open.length; first++) {
+    if (open[first] !== 1 || islands[first]! >= 0) continue;
+    const island = count++;
+    const reached = [first];
+    islands[first] = island;
+    for (let cell = reached.pop(); cell !== undefined; cell = reached.pop()) {
+      const column = cell % columns;
+      for (let dr = -1; dr <= 1; dr++)
+        for (let dc = -1; dc <= 1; dc++) {
+          const next = cell + dr * columns + dc;
+          if (column + dc < 0 || column + dc >= columns || next < 0 || next >= open.length) continue;
+          if (open[next] !== 1 || islands[next]! >= 0) continue;
+          islands[next] = island;
+          reached.push(next);
+        }
+    }
+  }
+  return islands;
 }
 
 type Turned = readonly (readonly [u: number, v: number])[];

@@ -110,6 +110,7 @@ function placesOfSpace(space: OpenSpace, { pieces, base }: Placing): SpacePlaces
     v: Float64Array.from(each, (p) => onGrid(p.v)),
     z: Float64Array.from(each, (p) => p.z),
     line: Float64Array.from(each, (p) => p.line),
+    island: Int32Array.from(each, (p) => p.island),
     each,
   };
 }

@@ -233,7 +233,7 @@ export class Search {
   ): void {
     const { inSpace, located, placeIn: numbers } = this.graph;
     const list = inSpace[space]!;
-    const { inOrder, u, v, z, line, each } = located[space]!;
+    const { inOrder, u, v, z, line, island, each } = located[space]!;
     const at = numbers[space]![node]!;
     const [hu, hv, hz, hline] = [u[at]!, v[at]!, z[at]!, line[at]!];
     const base = cost[node]! + rate.base;
@@ -241,6 +241,7 @@ export class Search {
     const { across } = this.bound;
     const leftHere = this.ahead(node);
     const isWhole = ground.isWhole || this.isAnyGroundOpen;
+    const own = island[at]!;
     // An inch on takes no more than `across` off what is left, so that places farther off than this cost too much.
     const most =
       1e-6 +
@@ -251,6 +252,7 @@ export class Search {
     for (let k = firstFrom(inOrder, u, hu - most); k < inOrder.length; k++) {
       const i = inOrder[k]!;
       if (u[i]! - hu > most) break;
+      if (island[i] !== own && !isWhole) continue;
       const joists = Math.abs(line[i]! - hline);
       const inches =
         Math.abs(u[i]! - hu) + Math.abs(v[i]! - hv) + Math.abs(z[i]! - hz) + (joists > 0 ? climb : 0);
