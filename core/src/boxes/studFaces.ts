@@ -34,21 +34,23 @@ export function overlaps(at: number, body: BoxBody, solid: Solid): boolean {
   );
 }
 
-/** What lies beyond the ends of a wall's framing: where walls meet aslant a face goes on past its last stud. */
-function beyondEnds({ members }: WallFrame): Solid[] {
-  if (members.length === 0) return [];
+/** What lies beyond a wall's framing: over its top, as of a low wall, and past its ends, since where walls meet aslant a face goes on past the last stud. */
+function beyondFraming({ members, top }: WallFrame): Solid[] {
+  const over = { start: -Infinity, end: Infinity, low: top, high: Infinity };
+  if (members.length === 0) return [over];
   const start = Math.min(...members.map((m) => m.at - m.width / 2));
   const end = Math.max(...members.map((m) => m.at + m.width / 2));
   return [
+    over,
     { start: -Infinity, end: start, low: 0, high: Infinity },
     { start: end, end: Infinity, low: 0, high: Infinity },
   ];
 }
 
-/** Everything in a wall that a box cannot stand in: framing and what is past its ends, the voids of openings, ducts and other obstacles. */
+/** Everything in a wall that a box cannot stand in: framing and what is past its ends and over it, the voids of openings, ducts and other obstacles. */
 export function wallSolids(frame: WallFrame, obstacles: readonly Obstacle[]): Solid[] {
   return [
-    ...beyondEnds(frame),
+    ...beyondFraming(frame),
     ...frame.members.map((m) => ({
       start: m.at - m.width / 2,
       end: m.at + m.width / 2,

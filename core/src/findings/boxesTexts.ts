@@ -92,7 +92,8 @@ export const boxesTexts = {
   'box.collides': text<OfBox>({
     level: 'error',
     source: practice,
-    says: (f, n) => `${n.box(f.box)}, stands in framing, an opening, an obstacle or another box.`,
+    says: (f, n) =>
+      `${n.box(f.box)}, stands in framing, an opening, an obstacle or another box, or past the wall’s framing.`,
     fix: () => 'Move it along the wall or change its height.',
   }),
   'box.depth': text<OfBox & { finish: number; says: string }>({

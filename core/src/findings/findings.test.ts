@@ -162,7 +162,22 @@ const cases: Record<FindingCode, () => Plan> = {
   'box.fan': () =>
     room('bedroom', one('fan', { on: { ceiling: 'r1', x: 100, y: -75 }, model: 'plastic-ceiling-20' })),
   'box.model': () => room('bedroom', one('receptacle', { on: on(60), model: 'pan-6' })),
-  'box.no-face': () => room('bedroom', one('receptacle', { on: on(60, { height: high(200) }) })),
+  'box.no-face': () =>
+    // Pipes along both studs of a bay of 48 in.: in its middle a box has nothing to be nailed to.
+    wallOf(
+      96,
+      { spacing: 48 },
+      one(
+        'receptacle',
+        { on: { wall: 'w1', side: 'left', at: 24 } },
+        {
+          obstacles: {
+            x1: { wall: 'w1', at: 1.5, width: 3, kind: 'pipe' },
+            x2: { wall: 'w1', at: 44.25, width: 3, kind: 'pipe' },
+          },
+        },
+      ),
+    ),
   'box.collides': () => room('bedroom', one('receptacle', { on: on(48), exact: true })),
   'box.depth': () =>
     wallOf(96, { framing: 'furring' }, one('receptacle', { on: { wall: 'w1', side: 'left', at: 50 } })),
@@ -500,6 +515,22 @@ describe('findings', () => {
     ).findings.filter((f) => f.rule === 'spacing.none');
     expect(none!.fix).toContain('Move the duct');
     expect(none!.fix).toContain('floor receptacle within 18″');
+  });
+
+  test('a box over the top of a low wall, or over the ceiling, stands in nothing', () => {
+    const high200 = room('bedroom', one('receptacle', { on: on(60, { height: high(200) }) }));
+    const low = wallOf(
+      96,
+      { height: 60 },
+      one('light', { on: { wall: 'w1', at: 40, height: high(66) }, exact: true }),
+    );
+    const inside = wallOf(
+      96,
+      { height: 60 },
+      one('switch', { on: { wall: 'w1', at: 40, height: high(46) } }),
+    );
+    const collides = (plan: Plan) => computed(plan).findings.filter((f) => f.rule === 'box.collides').length;
+    expect([high200, low, inside].map(collides)).toEqual([1, 1, 0]);
   });
 
   test('a wall of foam block has no studs to name, and a receptacle in it mends the gap as well', () => {
