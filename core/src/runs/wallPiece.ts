@@ -39,7 +39,7 @@ function drilledBays(f: Framed, wall: string, bays: readonly Bay[]): { from: Spo
       from: { bay: c.from, along: c.start, z },
       to: { bay: c.to, along: c.end, z },
       step: {
-        kind: c.uprights.length > 0 ? ('bore' as const) : ('groove' as const),
+        kind: nth(bays, c.from).passes === 'groove' ? ('groove' as const) : ('bore' as const),
         length: c.end - c.start,
         members: c.uprights.filter((m) => m.low <= z && m.high >= z),
         joists: 0,
