@@ -27,7 +27,7 @@ describe('cable as an inspector finds it', () => {
     30_000 + houses * 4000,
   );
 
-  const other = Math.ceil(houses / 2);
+  const other = Math.ceil(houses / 3);
   test.each([
     ['partly finished', remodelled],
     ['framed otherwise, with things in the walls', reframed],
