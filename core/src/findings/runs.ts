@@ -1,11 +1,11 @@
-import { isOnWall, thing } from '../plan/index.ts';
-import { valuesOf } from '../incremental/index.ts';
+import { thing } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { adjustedAmps, cables, dataGauge, framingKinds, isData } from '../materials/index.ts';
 import type { Member } from '../framing/index.ts';
 import { drilledOnce, type Bore } from '../runs/index.ts';
 import { besidePower } from '../runs/beside.ts';
 import { mostOfDepth } from '../runs/boreLimits.ts';
+import { isLying } from '../runs/holes.ts';
 import { opensAt } from '../runs/openSpaces.ts';
 import type { House } from '../stages/index.ts';
 import { toDecimals } from '../units/index.ts';
@@ -166,22 +166,15 @@ export const boresLeaveWood = ofWalls((_, id, house) => {
   });
 });
 
-const lyingRoles: ReadonlySet<Bore['role']> = new Set(['top-plate', 'bottom-plate', 'block']);
-
 /** Where cable has no other way and there is wood for no further hole, more go through one than the house lets share it, or than it takes. */
-export const holesTakeTheirCables = ofWalls((_, id, { plan, runs, rules }) =>
+export const holesTakeTheirCables = ofWalls((boxes, id, { runs, rules }) =>
   drilledOnce(entryOf(runs.holes, id)).flatMap((bore) => {
-    const isLying = lyingRoles.has(bore.role);
-    const most = rules(isLying ? 'drill.perPlate' : 'drill.perHole');
+    const most = rules(isLying(bore) ? 'drill.perPlate' : 'drill.perHole');
     if (bore.cables <= most) return [];
     const { at, cables: count, role, number } = bore;
     const params = { wall: id, cables: count, most, role, stud: number };
-    const side = valuesOf(plan.boxes).flatMap(({ on }) => (isOnWall(on) && on.wall === id ? [on.side] : []));
-    return [
-      found('bore.full', [thing.member(bore.member)], params, {
-        place: { wall: id, side: side[0] ?? 'left', at },
-      }),
-    ];
+    const place = { wall: id, side: boxes[0]?.side ?? ('left' as const), at };
+    return [found('bore.full', [thing.member(bore.member)], params, { place })];
   }),
 );
 
@@ -193,7 +186,7 @@ export const cablesCarryTheirCircuits = ofRuns((r, { plan }) => {
   const { gauge } = entryOf(cables, r.cable);
   if (!circuit || gauge === dataGauge) return [];
   const crowded = r.bores.filter(
-    (b) => b.cables > mostUnadjusted && (lyingRoles.has(b.role) || entryOf(plan.walls, b.wall).exterior),
+    (b) => b.cables > mostUnadjusted && (isLying(b) || entryOf(plan.walls, b.wall).exterior),
   );
   const worst = crowded.reduce<Bore | null>((w, b) => (!w || b.conductors > w.conductors ? b : w), null);
   const amps = worst && adjustedAmps(gauge, worst.conductors);

@@ -114,7 +114,7 @@ function sharing(wanted: readonly WantedHole[], perHole: number, largest: number
 }
 
 /** Whether cable goes up or down through it, not level. */
-const isLying = ({ role }: Pick<Member, 'role'>) =>
+export const isLying = ({ role }: Pick<Member, 'role'>): boolean =>
   role === 'top-plate' || role === 'bottom-plate' || role === 'block';
 /** Where a hole lies along what it may be moved along: an upright's height, or the wall for what lies in it. */
 const alongMember = (w: WantedHole): number => (isLying(nth(w.members, 0)) ? w.at : w.z);

@@ -52,7 +52,7 @@ describe('lines typed ahead', () => {
     ready = true;
     ahead.goOn();
     expect(done).toEqual([]);
-    expect(refused).toEqual([['bad leg', 'It cannot be read. Not done either: 10 right; close.']]);
+    expect(refused).toEqual([['bad leg', '“bad leg”: It cannot be read. Not done either: 10 right; close.']]);
     ahead.add('10 right');
     expect(done).toEqual(['10 right']);
   });

@@ -44,7 +44,7 @@ export class TypedAhead {
 
   private refuse(line: string, says: string): void {
     const behind = this.lines.splice(0);
-    const rest = behind.length > 0 ? ` Not done either: ${behind.join('; ')}.` : '';
-    this.reader.refused(line, `${says}${rest}`);
+    const all = behind.length > 0 ? `“${line}”: ${says} Not done either: ${behind.join('; ')}.` : says;
+    this.reader.refused(line, all);
   }
 }
