@@ -1,4 +1,4 @@
-import { entryOf } from '../lookups/index.ts';
+import { entryOf, listUnder } from '../lookups/index.ts';
 import { query } from '../incremental/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entriesIn, isOnWall, type Box, type Plan, type RoomUse, otherSide } from '../plan/index.ts';
@@ -38,8 +38,7 @@ export const isLaidOut = query('lights are laid out', (plan: Plan): boolean => l
 /** Light devices of every room, on its ceiling first and then on its walls. */
 const lightsByRoom = query('lights by room', (plan: Plan, rooms: Rooms): Map<string, string[]> => {
   const lights = new Map<string, string[]>();
-  const add = (room: string | null, id: string) =>
-    room !== null && lights.set(room, [...(lights.get(room) ?? []), id]);
+  const add = (room: string | null, id: string) => room !== null && listUnder(lights, room).push(id);
   const all = lightPlaces(plan);
   for (const { id, on } of all) if ('ceiling' in on) add(on.ceiling, id);
   for (const { id, on } of all) if (isOnWall(on)) add(roomSeeing(rooms, on), id);

@@ -1,4 +1,4 @@
-import { entryOf, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, listUnder, nth, valueIn } from '../lookups/index.ts';
 import type { XYZ } from '../geometry/index.ts';
 import { isAlarm } from '../wiring/nets.ts';
 import { idsIn, type Plan } from '../plan/index.ts';
@@ -35,7 +35,7 @@ export function atomsOf(loads: readonly PlacedLoad[], plan: Plan): Atom[] {
   const inOrder = [...loads].sort(
     (a, b) => rooms.indexOf(a.room) - rooms.indexOf(b.room) || compareIds(a.id, b.id),
   );
-  for (const l of inOrder) groups.set(root(l.id), [...(groups.get(root(l.id)) ?? []), l]);
+  for (const l of inOrder) listUnder(groups, root(l.id)).push(l);
   return [...groups.values()].map((own) => ({ loads: own, places: own.map((l) => l.at) }));
 }
 export const nearest = (a: readonly XYZ[], b: readonly XYZ[]): number => {

@@ -1,5 +1,5 @@
 import { type DeviceKind, catalogueOf, isOnWall, thing, valuesIn } from '../plan/index.ts';
-import { entryOf } from '../lookups/index.ts';
+import { entryOf, listUnder } from '../lookups/index.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
 import {
   isThere,
@@ -40,7 +40,7 @@ const ofNewBoxesOnWalls = (of: (boxes: readonly PlacedBox[], wall: string, house
 /** Boxes of each side of a wall, together. */
 function bySide(list: readonly PlacedBox[]): PlacedBox[][] {
   const sides = new Map<string, PlacedBox[]>();
-  for (const p of list) sides.set(p.side, [...(sides.get(p.side) ?? []), p]);
+  for (const p of list) listUnder(sides, p.side).push(p);
   return [...sides.values()];
 }
 const pairsOf = (list: readonly PlacedBox[]) =>

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { entryOf, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, listUnder, nth, valueIn } from '../lookups/index.ts';
 import {
   cross,
   direction,
@@ -210,8 +210,7 @@ function crossingsOf(
   first: Order,
 ): Map<string, WallCrossing[]> {
   const found = new Map<string, WallCrossing[]>();
-  const note = (line: WallLine, crossing: WallCrossing) =>
-    found.set(line.id, [...(found.get(line.id) ?? []), crossing]);
+  const note = (line: WallLine, crossing: WallCrossing) => listUnder(found, line.id).push(crossing);
   const placeOf = new Map(lines.map((l, i) => [l.id, i]));
   lines.forEach((a, i) => {
     for (const b of places.near(a.from, a.to)) {
@@ -272,7 +271,7 @@ export function findJunctions(
         against: line.id,
       });
       const tee: Tee = { wall: end.line.id, end: end.end, at, width: end.line.depth / sine };
-      tees.set(line.id, [...(tees.get(line.id) ?? []), tee]);
+      listUnder(tees, line.id).push(tee);
     }
   }
   return Object.fromEntries(

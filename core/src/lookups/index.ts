@@ -32,6 +32,15 @@ export function lastOf<T>(list: readonly T[]): T {
   return nth(list, list.length - 1);
 }
 
+/** The list of a map under a key, which begins empty. */
+export function listUnder<K, V>(map: Map<K, V[]>, key: K): V[] {
+  const known = map.get(key);
+  if (known) return known;
+  const list: V[] = [];
+  map.set(key, list);
+  return list;
+}
+
 /** A value that cannot be missing here; `what` says what it is. */
 export function must<T>(value: T | null | undefined, what: string): T {
   if (value === null || value === undefined) throw new Error(`${what} is missing`);

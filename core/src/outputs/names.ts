@@ -1,3 +1,4 @@
+import { listUnder } from '../lookups/index.ts';
 import { deviceWords } from '../boxes/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { boxNumber, isOnWall, type Names, type Plan, type Side } from '../plan/index.ts';
@@ -35,7 +36,7 @@ const seenFrom = query('walls seen from room', (plan: Plan, room: string): SeenW
 const seenWalls = query('walls seen', (plan: Plan): Map<string, SeenWall[]> => {
   const byWall = new Map<string, SeenWall[]>();
   for (const room of idsOf(plan.rooms))
-    for (const seen of seenFrom(plan, room)) byWall.set(seen.wall, [...(byWall.get(seen.wall) ?? []), seen]);
+    for (const seen of seenFrom(plan, room)) listUnder(byWall, seen.wall).push(seen);
   return byWall;
 });
 const nobody: readonly SeenWall[] = [];

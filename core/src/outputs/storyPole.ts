@@ -1,4 +1,4 @@
-import { entryOf } from '../lookups/index.ts';
+import { entryOf, listUnder } from '../lookups/index.ts';
 import type { Mark } from './marks.ts';
 import type { Plan } from '../plan/index.ts';
 import { compareIds } from '../plan/ids.ts';
@@ -25,7 +25,7 @@ export function storyPoles(plan: Plan, marks: Readonly<Record<string, Mark>>): S
   for (const [id, mark] of Object.entries(marks)) {
     if (plan.boxes[id]?.existing) continue;
     const finish = entryOf(plan.levels, levelOf(mark)).floorFinish;
-    byFinish.set(finish, [...(byFinish.get(finish) ?? []), [id, mark]]);
+    listUnder(byFinish, finish).push([id, mark]);
   }
   return [...byFinish]
     .sort((a, b) => a[0] - b[0])
@@ -40,7 +40,7 @@ function marksOf(plan: Plan, list: readonly [string, Mark][]): PoleMark[] {
   const byHeight = new Map<number, [string, Mark][]>();
   for (const entry of list) {
     const tick = Math.round(entry[1].bottomFromSubfloor * 16) / 16;
-    byHeight.set(tick, [...(byHeight.get(tick) ?? []), entry]);
+    listUnder(byHeight, tick).push(entry);
   }
   const kindsOf = (box: string) =>
     Object.values(plan.devices)

@@ -4,7 +4,7 @@ import { idSchema, text } from './fields.ts';
 /** A finding a person has looked at and let stand: which check, what it is about, and why. */
 export const acceptedSchema = z.strictObject({
   rule: text,
-  about: z.array(z.string().max(200)).default([]),
+  about: z.array(z.string().max(200)).max(500).default([]),
   /** The wall it was seen on, where the same check may find the same room wanting twice. */
   wall: idSchema.nullable().default(null),
   reason: z.string().trim().min(1, 'must say why').max(1000),

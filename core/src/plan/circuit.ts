@@ -21,7 +21,7 @@ const foundCircuit = z.strictObject({
   outlets: z.number().int().min(0).max(200).default(0),
   va: z.number().min(0).max(1e5).optional(),
   supply: z.enum(['normal', 'standby', 'both', 'unknown']).default('normal'),
-  faults: z.array(z.enum(circuitFaults)).default([]),
+  faults: z.array(z.enum(circuitFaults)).max(20).default([]),
   /** Whether new outlets may go on it. */
   extend: z.boolean().default(false),
   note: longText.default(''),

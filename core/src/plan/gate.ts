@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { integrityProblems } from './integrity.ts';
+import { tooMany } from './limits.ts';
 import { mentioning, type Changed } from './mentions.ts';
 import { problemsFrom, type Problem } from './problems.ts';
+import { listsWhole, placeProblem } from './seen.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
 import { collections, planSchema, type CollectionName, type Plan } from './index.ts';
@@ -118,6 +120,8 @@ function filledIn(plan: Plan, parts: readonly Touched[], read: readonly PartRead
  * the defaults as well. The plan before it was in order.
  */
 function problemsOf(plan: Plan, patches: readonly Patch[], from: Given['from']): readonly Problem[] {
+  const many = tooMany(plan);
+  if (many.length > 0) return many;
   const parts = touchedBy(plan, patches);
   const read = parts.map((part) => readPart(plan, part));
   const wrong = read.flatMap((r) => r.wrong);
@@ -157,7 +161,9 @@ export function applyEdit(
   given: Partial<Given> = {},
 ): Edited {
   try {
-    const [next, patches, inverse] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
+    const [next, made, takenBack] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
+    const patches = listsWhole(made, plan, next);
+    const inverse = listsWhole(takenBack, next, plan);
     const problems = problemsOf(next, patches, given.from ?? 'us');
     return problems.length > 0
       ? { ok: false, problems: [...problems] }
@@ -171,12 +177,17 @@ export function applyEdit(
   }
 }
 
-/** Replays patches on a plan that may have moved on; problems when they no longer fit or the outcome is not valid. */
+/** Replays patches on a plan that may have moved on; problems when they lead where a change may not write, no longer fit, or the outcome is not valid. */
 export function applyChange(plan: Plan, patches: readonly Patch[], name = 'change'): Edited {
+  const replay = (draft: Plan) => {
+    for (const patch of patches) {
+      const wrong = placeProblem(draft, patch);
+      if (wrong) throw new EditRefused(wrong.path, wrong.message);
+      applyPatches(draft, [patch]);
+    }
+  };
   try {
-    return applyEdit(plan, name, (draft) => void applyPatches(draft, patches as Patch[]), {
-      from: 'outside',
-    });
+    return applyEdit(plan, name, replay, { from: 'outside' });
   } catch (error) {
     return { ok: false, problems: [{ path: '', message: `no longer fits: ${(error as Error).message}` }] };
   }

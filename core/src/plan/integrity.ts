@@ -1,4 +1,4 @@
-import { entryOf, nth } from '../lookups/index.ts';
+import { entryOf, listUnder, nth } from '../lookups/index.ts';
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
 import { boxModels } from '../materials/index.ts';
@@ -88,7 +88,7 @@ const openingsKeepApart: Invariant = (plan, look) => {
   const walls = new Set(look.openings.map((id) => entryOf(plan.openings, id).wall));
   const byWall = new Map<string, [string, Plan['openings'][string]][]>();
   for (const [id, o] of Object.entries(plan.openings))
-    if (walls.has(o.wall)) byWall.set(o.wall, [...(byWall.get(o.wall) ?? []), [id, o]]);
+    if (walls.has(o.wall)) listUnder(byWall, o.wall).push([id, o]);
   return [...byWall.values()].flatMap((list) => {
     const sorted = [...list].sort((a, b) => a[1].at - b[1].at);
     return sorted.slice(1).flatMap(([id, o], i) => {

@@ -21,8 +21,8 @@ export const levelSchema = z.strictObject({
   floorAccess: z.enum(accessKinds).default('leave'),
   floorFinish: z.number().min(0).max(12).default(0.75),
   /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */
-  floorLayers: z.array(layerSchema).default([]),
-  ceilingLayers: z.array(layerSchema).default([]),
+  floorLayers: z.array(layerSchema).max(20).default([]),
+  ceilingLayers: z.array(layerSchema).max(20).default([]),
   /** Height of this level's subfloor above the lowest level's. */
   elevation: coordinate.default(0),
   joists: z

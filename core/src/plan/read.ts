@@ -1,4 +1,5 @@
 import { integrityProblems } from './integrity.ts';
+import { tooMany } from './limits.ts';
 import { problemsFrom, type Problem } from './problems.ts';
 import { planSchema, type Plan } from './plan.ts';
 import { migrated } from './versions.ts';
@@ -9,6 +10,8 @@ export type PlanReading = { ok: true; plan: Plan } | { ok: false; problems: Prob
 export function readPlan(value: unknown): PlanReading {
   const raised = migrated(value);
   if (!raised.ok) return raised;
+  const many = tooMany(raised.document);
+  if (many.length > 0) return { ok: false, problems: many };
   const read = planSchema.safeParse(raised.document, { reportInput: true });
   if (!read.success) return { ok: false, problems: problemsFrom(read.error.issues) };
   const problems = integrityProblems(read.data);

@@ -52,7 +52,11 @@ export const roomSchema = z.strictObject({
       y: coordinate,
       heading: z.number(),
       framing: z.enum(keysOf(framingKinds)).default('2x4'),
-      legs: z.array(z.strictObject({ length: span, turn: z.number(), own: z.array(idSchema).default([]) })),
+      legs: z
+        .array(
+          z.strictObject({ length: span, turn: z.number(), own: z.array(idSchema).max(100).default([]) }),
+        )
+        .max(500),
     })
     .optional(),
 });

@@ -22,7 +22,10 @@ export const wallSchema = z.strictObject({
   rated: z.enum(['none', 'fire', 'sound']).default('none'),
   locked: z.boolean().default(false),
   layers: z
-    .strictObject({ left: z.array(layerSchema).default([]), right: z.array(layerSchema).default([]) })
+    .strictObject({
+      left: z.array(layerSchema).max(20).default([]),
+      right: z.array(layerSchema).max(20).default([]),
+    })
     .prefault({}),
   finish: z
     .strictObject({ left: finishThickness.default(0.5), right: finishThickness.default(0.5) })

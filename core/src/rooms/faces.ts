@@ -1,4 +1,4 @@
-import { entryOf, lastOf, nth, valueIn } from '../lookups/index.ts';
+import { entryOf, lastOf, listUnder, nth, valueIn } from '../lookups/index.ts';
 import {
   type XY,
   Places,
@@ -83,7 +83,7 @@ function halfEdges(framing: Framing, nodes: Places): HalfEdge[] {
 /** At each node the next edge of the face on the left is the first one clockwise from where we came. */
 function traceLoops(edges: readonly HalfEdge[]): HalfEdge[][] {
   const leaving = new Map<number, HalfEdge[]>();
-  for (const edge of edges) leaving.set(edge.start, [...(leaving.get(edge.start) ?? []), edge]);
+  for (const edge of edges) listUnder(leaving, edge.start).push(edge);
   const turnFrom = (back: number, heading: number) => (((back - heading) % 360) + 360) % 360;
   const next = (edge: HalfEdge): HalfEdge => {
     const back = (edge.heading + 180) % 360;

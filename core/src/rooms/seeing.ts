@@ -1,6 +1,6 @@
 import { pointInPolygon, type XY } from '../geometry/index.ts';
 import { entriesOf, idsOf, query } from '../incremental/index.ts';
-import { entryOf } from '../lookups/index.ts';
+import { entryOf, listUnder } from '../lookups/index.ts';
 import { isOnWall, type Box, type Plan, type Side } from '../plan/index.ts';
 import type { Boundary } from './faces.ts';
 import { boundaryOfRoom } from './walked.ts';
@@ -31,7 +31,7 @@ const sidesSeen = query('sides seen', (rooms: BoundedRooms): Map<string, Map<Sid
       if (f.wall === null) continue;
       const sides = map.get(f.wall) ?? new Map<Side, Seen[]>();
       const seen = { room, start: Math.min(f.startAt, f.endAt), end: Math.max(f.startAt, f.endAt) };
-      sides.set(f.side, [...(sides.get(f.side) ?? []), seen]);
+      listUnder(sides, f.side).push(seen);
       map.set(f.wall, sides);
     }
   }

@@ -1,4 +1,4 @@
-import { entryOf } from '../lookups/index.ts';
+import { entryOf, listUnder } from '../lookups/index.ts';
 import { entriesOf, query, valuesOf } from '../incremental/index.ts';
 import { type Opening, type Plan, type RoomUse, type Side, otherSide, valuesIn } from '../plan/index.ts';
 import { pointInPolygon } from '../geometry/index.ts';
@@ -39,7 +39,7 @@ const allWays = query('ways in', (plan: Plan, rooms: Rooms): Map<string, WayIn[]
           ? entryOf(plan.walls, o.wall).exterior
           : openAir.has(entryOf(plan.rooms, leadsTo).use);
       const way: WayIn = { opening, room, wall: o.wall, side, leadsTo, outside };
-      ways.set(room, [...(ways.get(room) ?? []), way]);
+      listUnder(ways, room).push(way);
     }
   }
   return ways;

@@ -1,5 +1,5 @@
 import type { Member, MemberRole } from '../framing/index.ts';
-import { entryOf, lastOf, nth } from '../lookups/index.ts';
+import { entryOf, lastOf, listUnder, nth } from '../lookups/index.ts';
 import { bitSizes, cables, isData } from '../materials/index.ts';
 import type { MeasuredHole } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
@@ -199,7 +199,7 @@ export function drillHoles(
   for (const one of wanted) {
     const members = one.members.map((m) => m.id).sort();
     const key = `${members.join('+')}@${toDecimals(alongMember(one), 2)}${isData(one.cable) ? '/data' : ''}`;
-    places.set(key, [...(places.get(key) ?? []), one]);
+    listUnder(places, key).push(one);
   }
   const byMember = new Map<string, Drilled[]>();
   const holesIn = (member: string): Drilled[] => {

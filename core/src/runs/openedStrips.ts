@@ -1,3 +1,4 @@
+import { listUnder } from '../lookups/index.ts';
 import { coveredOnce, type XY } from '../geometry/index.ts';
 import type { LaidRun } from './index.ts';
 
@@ -11,7 +12,7 @@ export function openedInches(runs: Iterable<Pick<LaidRun, 'ceilings'>>): number 
     for (const { level, of, how, line } of ceilings) {
       if (how !== 'open') continue;
       const key = `${level} ${of}`;
-      opened.set(key, [...(opened.get(key) ?? []), [...line]]);
+      listUnder(opened, key).push([...line]);
     }
   return [...opened.values()].reduce((sum, lines) => sum + coveredOnce(lines, stripWidth), 0);
 }

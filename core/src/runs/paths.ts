@@ -1,3 +1,4 @@
+import { listUnder } from '../lookups/index.ts';
 import {
   bayOf,
   insideStep,
@@ -131,8 +132,7 @@ export function cheapestCosts(
   goals.forEach(({ end }, goal) => {
     if (hangs(end)) hanging.push({ goal, end, there: placeIn(graph.spaces[end.space]!, end.at) });
     else {
-      for (const { node, cost: rest } of end)
-        ending.set(node, [...(ending.get(node) ?? []), { goal, cost: rest }]);
+      for (const { node, cost: rest } of end) listUnder(ending, node).push({ goal, cost: rest });
       for (const exit of exitsTo(graph, end, search)) exits.push({ goal, exit });
     }
   });

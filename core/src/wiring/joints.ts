@@ -1,4 +1,4 @@
-import { entryOf, must, nth } from '../lookups/index.ts';
+import { entryOf, listUnder, must, nth } from '../lookups/index.ts';
 import type { BoxDevices } from '../boxes/index.ts';
 import type { DeviceKind, Plan, Run } from '../plan/index.ts';
 import { cables, gauges, type Gauge } from '../materials/index.ts';
@@ -159,7 +159,7 @@ export function jointsAtPanel(s: JointSetting): Joint[] {
   const runs = tree.stretches.filter((x) => x.from === tree.panel).flatMap((x) => x.runs);
   const byName = new Map<Net, Conductor[]>();
   for (const c of runs.flatMap((r) => byRun.get(r) ?? []))
-    if (c.net !== null) byName.set(c.net, [...(byName.get(c.net) ?? []), c]);
+    if (c.net !== null) listUnder(byName, c.net).push(c);
   return [...byName].map(([net, conductors]): Joint => ({
     circuit: tree.circuit,
     net,

@@ -1,4 +1,4 @@
-import { entryOf, valueIn } from '../lookups/index.ts';
+import { entryOf, listUnder, valueIn } from '../lookups/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { isThere } from '../boxes/index.ts';
 import { query } from '../incremental/index.ts';
@@ -37,8 +37,7 @@ export function sourcesOf(plan: Plan, circuitId: string): string[] {
 
 export const circuitTree = query('tree of circuit', (plan: Plan, circuitId: string): CircuitTree => {
   const joined = new Map<string, { to: string; run: string }[]>();
-  const join = (a: string, b: string, run: string) =>
-    joined.set(a, [...(joined.get(a) ?? []), { to: b, run }]);
+  const join = (a: string, b: string, run: string) => listUnder(joined, a).push({ to: b, run });
   for (const [id, run] of entriesIn(plan, 'runsOnCircuit', circuitId)) {
     if (run.to === null || isData(run.cable)) continue;
     join(run.from, run.to, id);

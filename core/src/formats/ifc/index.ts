@@ -1,4 +1,4 @@
-import { nth, valueIn } from '../../lookups/index.ts';
+import { listUnder, nth, valueIn } from '../../lookups/index.ts';
 import type { Doubt, ImportedHouse, ImportedLabel, ImportedLevel, ImportedWall } from '../imported/house.ts';
 import { framingKinds } from '../../materials/index.ts';
 import { framingFor, housePlan, type ImportReading } from '../imported/toPlan.ts';
@@ -17,7 +17,7 @@ function pairs(model: IfcModel, relation: number, from: string, to: string): Map
   for (const line of model.relations(relation)) {
     const key = refOf(line[from]);
     const values = [...refsOf(line[to]), ...[refOf(line[to])].flatMap((r) => r ?? [])];
-    if (key !== null) map.set(key, [...(map.get(key) ?? []), ...values]);
+    if (key !== null) listUnder(map, key).push(...values);
   }
   return map;
 }
