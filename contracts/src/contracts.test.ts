@@ -14,7 +14,8 @@ import {
 } from './index.ts';
 
 const change = { id: 'c-1', base: 0, name: 'moveBox', client: 'w_1', patches: [], inverse: [] };
-const mark = { id: 'm1', kind: 'hole', about: 'stud 4', done: true };
+const mark = { id: 'm1', kind: 'hole', about: 'stud 4', done: true, number: 3, madeAt: 1000 };
+const device = 'phone-1';
 /** Where a value is refused; nothing where it is taken. */
 const refusedAt = (schema: typeof changeSchema | typeof newMarksSchema, value: unknown): string[] => {
   const read = schema.safeParse(value);
@@ -41,13 +42,14 @@ describe('a change', () => {
     expect(refusedAt(changeSchema, { ...change, more: 1 })).toEqual(['']);
   });
 
-  test('carries patches of three kinds, with paths of names and places', () => {
+  test('carries patches of three kinds, with paths of names; lists are given whole', () => {
     expect(patchSchema.parse({ op: 'remove', path: ['boxes', 'b1'] })).toEqual({
       op: 'remove',
       path: ['boxes', 'b1'],
     });
     expect(patchSchema.safeParse({ op: 'move', path: [] }).success).toBe(false);
-    expect(patchSchema.safeParse({ op: 'add', path: [null] }).success).toBe(false);
+    for (const path of [[null], [], ['walls', 4e9], Array(9).fill('walls'), ['x'.repeat(121)]])
+      expect(patchSchema.safeParse({ op: 'add', path }).success).toBe(false);
     const many = Array.from({ length: 20_001 }, () => ({ op: 'remove', path: ['a'] }));
     expect(refusedAt(changeSchema, { ...change, patches: many })).toEqual(['patches']);
   });
@@ -56,15 +58,19 @@ describe('a change', () => {
 describe('what the crew ticks off', () => {
   test('is of a known kind, one to five hundred at a time, and says by whom where that is known', () => {
     for (const kind of markKinds)
-      expect(newMarksSchema.parse({ marks: [{ ...mark, kind }] }).marks[0]).toEqual({
+      expect(newMarksSchema.parse({ device, marks: [{ ...mark, kind }] }).marks[0]).toEqual({
         ...mark,
         kind,
         by: '',
       });
-    expect(refusedAt(newMarksSchema, { marks: [] })).toEqual(['marks']);
-    expect(refusedAt(newMarksSchema, { marks: Array(501).fill(mark) })).toEqual(['marks']);
-    expect(refusedAt(newMarksSchema, { marks: [{ ...mark, kind: 'drywall' }] })).toEqual(['marks.0.kind']);
-    expect(refusedAt(newMarksSchema, { marks: [mark, { ...mark, about: '' }] })).toEqual(['marks.1.about']);
+    expect(refusedAt(newMarksSchema, { device, marks: [] })).toEqual(['marks']);
+    expect(refusedAt(newMarksSchema, { device, marks: Array(501).fill(mark) })).toEqual(['marks']);
+    expect(refusedAt(newMarksSchema, { device, marks: [{ ...mark, kind: 'drywall' }] })).toEqual([
+      'marks.0.kind',
+    ]);
+    expect(refusedAt(newMarksSchema, { device, marks: [mark, { ...mark, about: '' }] })).toEqual([
+      'marks.1.about',
+    ]);
   });
 });
 

@@ -6,7 +6,8 @@ const id = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/, 'must be 1 to 60 letters, d
 
 export const patchSchema = z.strictObject({
   op: z.enum(['add', 'remove', 'replace']),
-  path: z.array(z.union([z.string(), z.number()])),
+  /** Names of parts, entries and fields. A list is given whole, so no step is a number. */
+  path: z.array(z.string().max(120)).min(1).max(8),
   value: z.unknown().optional(),
 });
 const patches = z.array(patchSchema).max(20_000);
@@ -16,19 +17,32 @@ export const newJobSchema = z.strictObject({
   kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
   plan: planSchema.optional(),
 });
+/** A change as it is sent: what it makes of the plan, and by its inverse what stood there when it was made. Its id is its window’s own. */
 export const changeSchema = z.strictObject({
   id,
+  /** The revision the window stands on, and the change that led there; null for none. */
   base: z.number().int().min(0),
+  after: id.nullable().optional(),
   name: z.string().max(80),
   client: id,
   patches,
   inverse: patches,
 });
-export const sinceSchema = z.object({ since: z.coerce.number().int().min(0).default(0) });
+/** Changes are answered so many at a time, and so many characters. */
+export const changesAtOnce = { count: 500, characters: 4_000_000 } as const;
+export const sinceSchema = z.object({
+  since: z.coerce.number().int().min(0).default(0),
+  /** The change that led to `since`, where the window knows it. */
+  after: id.optional(),
+});
 export const newShareSchema = z.strictObject({ label: z.string().trim().max(80).default('Crew') });
 /** What the crew ticks off. */
 export const markKinds = ['box', 'hole', 'pull', 'staple', 'makeup'] as const;
+/** Ticks are sent so many at a time. */
+export const marksAtOnce = 500;
 export const newMarksSchema = z.strictObject({
+  /** The phone or window they were made on; their ids and numbers are its own. */
+  device: id,
   marks: z
     .array(
       z.strictObject({
@@ -37,10 +51,19 @@ export const newMarksSchema = z.strictObject({
         about: z.string().min(1).max(120),
         done: z.boolean(),
         by: z.string().trim().max(60).default(''),
+        /** One more than the highest its maker had seen of this job. */
+        number: z.number().int().min(0).max(1e9),
+        /** By the maker’s clock, milliseconds since 1970. */
+        madeAt: z.number().int().min(0).max(1e14),
       }),
     )
     .min(1)
-    .max(500),
+    .max(marksAtOnce),
+});
+/** What the lead does with ticks that came after their link was withdrawn. */
+export const lateMarksSchema = z.strictObject({
+  take: z.array(z.number().int()).max(2000).default([]),
+  drop: z.array(z.number().int()).max(2000).default([]),
 });
 
 /** One length from a laser meter, in whichever unit it speaks. It goes to the windows of the job and is not stored. */
@@ -88,9 +111,13 @@ export const jobSummarySchema = z.object({
   revision: z.number(),
   changedAt: z.number(),
 });
-export const jobSchema = jobSummarySchema.extend({ plan: planSchema });
+export const jobSchema = jobSummarySchema.extend({
+  plan: planSchema,
+  /** The change that led to this revision; null at the first. */
+  lastChange: id.nullable(),
+});
 export const storedChangeSchema = changeSchema
-  .omit({ base: true, inverse: true })
+  .omit({ base: true, after: true, inverse: true })
   .extend({ revision: z.number() });
 export const shareSchema = z.object({ token: z.string(), label: z.string(), madeAt: z.number() });
 export const markSchema = z.object({
@@ -101,10 +128,25 @@ export const markSchema = z.object({
   done: z.boolean(),
   by: z.string(),
   at: z.number(),
+  device: z.string(),
+  number: z.number(),
+  madeAt: z.number(),
 });
+/** A tick that came after its link was withdrawn: the lead takes it or not. */
+export const lateMarkSchema = markSchema.extend({ label: z.string() });
 
 /** What a share link opens: the job, with what has been ticked off. */
 export const crewJobSchema = jobSchema.extend({ marks: z.array(markSchema) });
+
+/** What the house rules say of one rule; null for the usual value, no reason for none. */
+const ruleSaid = z.strictObject({ value: z.unknown(), reason: z.string().max(1000).default('') });
+/** House rules set anew, each with what was seen of it. */
+export const ruleChangesSchema = z.strictObject({
+  changes: z
+    .array(z.strictObject({ rule: z.string().max(80), saw: ruleSaid, set: ruleSaid }))
+    .min(1)
+    .max(500),
+});
 
 /** An error in the window, for the log. */
 export const windowErrorSchema = z.strictObject({
@@ -121,7 +163,11 @@ export type StoredChange = z.infer<typeof storedChangeSchema>;
 export type Share = z.infer<typeof shareSchema>;
 export type NewMarks = z.infer<typeof newMarksSchema>;
 export type MarkRecord = Omit<z.infer<typeof markSchema>, 'kind'> & { readonly kind: MarkKind };
+export type LateMark = MarkRecord & { readonly label: string };
+
 export type CrewJob = Job & { readonly marks: readonly MarkRecord[] };
 export type MarkKind = (typeof markKinds)[number];
 export type Measurement = z.infer<typeof measurementSchema>;
 export type WindowError = z.input<typeof windowErrorSchema>;
+
+export { marksStanding, newerMark, type Numbered } from './standing.ts';

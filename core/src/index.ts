@@ -13,6 +13,7 @@ export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
+export { seenOtherwise, standsAt, type SeenOtherwise } from './plan/seen.ts';
 export {
   argumentProblems,
   edits,
@@ -40,7 +41,15 @@ export type { Walk, WalkLeg } from './survey/walk.ts';
 export * from './plan/index.ts';
 export type { Problem } from './plan/problems.ts';
 export { problemsFrom } from './plan/problems.ts';
-export { emptyRules, readRulesText, rulesFileSchema, withRule } from './plan/rulesFile.ts';
+export {
+  emptyRules,
+  readRulesText,
+  ruleChanges,
+  rulesFileSchema,
+  withRule,
+  withRuleChanges,
+} from './plan/rulesFile.ts';
+export type { RuleChange } from './plan/rulesFile.ts';
 export type { RulesFile } from './plan/rulesFile.ts';
 export { compareIds, nextId, wallLetter } from './plan/ids.ts';
 export { planHash, textHash } from './plan/hash.ts';
@@ -74,7 +83,7 @@ export { findingTexts, identityOf } from './findings/index.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
 export type { CutToPull } from './outputs/cutList.ts';
 export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
-export { toldProblem, type ToldProblem } from './outputs/problemWords.ts';
+export { editWords, toldProblem, type ToldProblem } from './outputs/problemWords.ts';
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
 export { drilledOnce, type Bore } from './runs/index.ts';

@@ -2,25 +2,16 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Knex } from 'knex';
-import request from 'supertest';
-import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { emptyPlan, type Plan, makeEdit } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import { buildApp } from './app.ts';
 import { importSchema } from '@fieldchalk/contracts';
-import { openDatabase } from './db/connect.ts';
 import { openApi, operations } from './openapi.ts';
+import { TestServer } from './testing/server.ts';
 
-let db: Knex;
-let app: ReturnType<typeof buildApp>;
-beforeEach(async () => {
-  db = await openDatabase(':memory:');
-  app = buildApp(db, { webFolder: 'nowhere', log: 'silent' }, () => 1000);
-});
-afterEach(() => db.destroy());
+const server = new TestServer();
 
-const api = () => request(app.express);
+const api = () => server.api;
 async function newJob(plan?: Plan) {
   const answer = await api()
     .post('/api/jobs')
@@ -161,7 +152,10 @@ describe('crew links', () => {
       token: string;
     };
     expect((await api().get(`/api/crew/${token}`)).body.plan.boxes.b1).toBeDefined();
-    const tick = { marks: [{ id: 't1', kind: 'box', about: 'b1', done: true, by: 'A' }] };
+    const tick = {
+      device: 'phone',
+      marks: [{ id: 't1', kind: 'box', about: 'b1', done: true, by: 'A', number: 1, madeAt: 900 }],
+    };
     for (let i = 0; i < 2; i++)
       expect((await api().post(`/api/crew/${token}/marks`).send(tick)).status).toBe(201);
     expect((await api().get(`/api/jobs/${job.id}/marks`)).body).toMatchObject([
@@ -169,13 +163,7 @@ describe('crew links', () => {
     ]);
     expect((await api().delete(`/api/jobs/${job.id}/shares/${token}`)).status).toBe(204);
     expect((await api().get(`/api/crew/${token}`)).status).toBe(410);
-    expect(
-      (
-        await api()
-          .post(`/api/crew/${token}/marks`)
-          .send({ marks: [{ ...tick.marks[0], id: 't2' }] })
-      ).status,
-    ).toBe(410);
+    expect((await api().get(`/api/crew/${token}/events`)).status).toBe(410);
     expect((await api().get('/api/crew/unknown')).status).toBe(404);
   });
 });
@@ -191,6 +179,13 @@ test('every described operation exists', async () => {
     expect(answer.status).toBeLessThan(500);
   }
 });
+
+/** The plan as the changes up to one have made it. */
+function moved(plan: Plan, i: number): Plan {
+  const done = makeEdit(plan, 'moveBox', { box: 'b1', at: 40 + i });
+  if (!done.ok) throw new Error('refused');
+  return i === 0 ? plan : done.plan;
+}
 
 test('a killed server loses nothing it has acknowledged', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'fieldchalk-'));
@@ -228,7 +223,7 @@ test('a killed server loses nothing it has acknowledged', async () => {
       fetch(`${first.base}/api/jobs/${id}/changes`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(change(plan, `x${i}`, 0, 40 + i)),
+        body: JSON.stringify(change(moved(plan, i - 1), `x${i}`, i - 1, 40 + i)),
       });
     const sending = (async () => {
       for (let i = 1; i <= 500; i++)

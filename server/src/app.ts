@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import compression from 'compression';
+import type { Problem } from '@fieldchalk/core';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
@@ -38,6 +39,21 @@ const readJson = express.json({ limit: '8mb' });
 const jsonUnlessFile: express.RequestHandler = (request, response, next) =>
   request.path === '/import' ? next() : readJson(request, response, next);
 
+/** So many problems are answered; more of them tell nobody anything. */
+const mostProblems = 50;
+
+function firstOf(problems: readonly Problem[]): readonly Problem[] {
+  const more = problems.length - mostProblems;
+  if (more <= 0) return problems;
+  return [...problems.slice(0, mostProblems), { path: '', message: `and ${more} more of the kind` }];
+}
+
+/** A body the frameworks will not read: an encoding or a charset nobody knows, a length that is not kept. */
+const isSenders = (error: unknown): error is Error & { status: number } => {
+  const { status } = error as { status?: unknown };
+  return error instanceof Error && typeof status === 'number' && status >= 400 && status < 500;
+};
+
 /** Turns what the frameworks throw into our own errors, then answers with a problem document. Never a stack trace. */
 const answerWithProblem =
   (log: pino.Logger): ErrorRequestHandler =>
@@ -48,6 +64,8 @@ const answerWithProblem =
     if (type === 'entity.parse.failed') known = new ApiError('bad-request', 'The body is not JSON.');
     if (type === 'entity.too.large') known = new ApiError('too-large', 'Send less at a time.');
     if (error instanceof URIError) known = new ApiError('bad-request', 'The address cannot be read.');
+    if (!known && isSenders(error))
+      known = new ApiError('bad-request', `The request cannot be read: ${error.message}.`);
     if (!known) {
       log.error(error);
       known = new ApiError('internal', 'It has been logged; nothing was stored. Try again.');
@@ -63,7 +81,7 @@ const answerWithProblem =
           title,
           status,
           detail: known.detail,
-          problems: known.problems,
+          problems: firstOf(known.problems),
           ...known.extra,
         }),
       );

@@ -8,6 +8,7 @@ export const errorCatalogue = {
   'bad-plan': { status: 422, title: 'The plan has problems' },
   unreadable: { status: 422, title: 'What is stored cannot be read' },
   conflict: { status: 409, title: 'The job has changed since' },
+  'history-turned': { status: 409, title: 'The history of the job is another one' },
   'too-large': { status: 413, title: 'The request is too large' },
   internal: { status: 500, title: 'Something failed here' },
 } as const;

@@ -4,7 +4,7 @@ import * as contracts from '@fieldchalk/contracts';
 import { errorCatalogue } from './errors.ts';
 
 interface Operation {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly method: 'get' | 'post' | 'delete';
   readonly path: string;
   readonly says: string;
   readonly body?: z.ZodType;
@@ -43,10 +43,10 @@ export const operations: readonly Operation[] = [
   },
   { method: 'get', path: '/api/rules', says: 'The company’s house rules', answer: rulesFileSchema },
   {
-    method: 'put',
-    path: '/api/rules',
-    says: 'Set the company’s house rules; jobs made from now on start with them',
-    body: rulesFileSchema,
+    method: 'post',
+    path: '/api/rules/changes',
+    says: 'Set house rules anew, each with what was seen of it; jobs made from now on start with them',
+    body: contracts.ruleChangesSchema,
     answer: rulesFileSchema,
   },
   {
@@ -68,14 +68,14 @@ export const operations: readonly Operation[] = [
   {
     method: 'post',
     path: '/api/jobs/{job}/changes',
-    says: 'Store a change',
+    says: 'Store a change, where the plan still stands as its inverse says; else 409 with what is new',
     body: contracts.changeSchema,
     answer: contracts.storedChangeSchema,
   },
   {
     method: 'get',
     path: '/api/jobs/{job}/changes',
-    says: 'Changes after ?since=',
+    says: 'Changes after ?since=, oldest first, so many as are answered at once; ?after= is the change that led there',
     answer: z.array(contracts.storedChangeSchema),
   },
   { method: 'get', path: '/api/jobs/{job}/events', says: 'Live changes and marks (server-sent events)' },
@@ -99,6 +99,19 @@ export const operations: readonly Operation[] = [
     answer: contracts.shareSchema,
     status: 201,
   },
+  {
+    method: 'get',
+    path: '/api/jobs/{job}/late-marks',
+    says: 'Ticks that came after their link was withdrawn, and wait for the lead',
+    answer: z.array(contracts.lateMarkSchema),
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{job}/late-marks',
+    says: 'Take late ticks among the others, or let them go',
+    body: contracts.lateMarksSchema,
+    answer: z.array(contracts.markSchema),
+  },
   { method: 'delete', path: '/api/jobs/{job}/shares/{token}', says: 'Withdraw a link', status: 204 },
   {
     method: 'get',
@@ -109,7 +122,7 @@ export const operations: readonly Operation[] = [
   {
     method: 'post',
     path: '/api/crew/{token}/marks',
-    says: 'Tick things off',
+    says: 'Tick things off; 202 where the link was withdrawn: they wait for the lead',
     body: contracts.newMarksSchema,
     answer: z.array(contracts.markSchema),
     status: 201,

@@ -1,18 +1,9 @@
-import type { Knex } from 'knex';
-import request from 'supertest';
-import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { buildApp } from './app.ts';
-import { openDatabase } from './db/connect.ts';
+import { describe, expect, test } from 'vitest';
+import { TestServer } from './testing/server.ts';
 
-let db: Knex;
-let app: ReturnType<typeof buildApp>;
-beforeEach(async () => {
-  db = await openDatabase(':memory:');
-  app = buildApp(db, { webFolder: 'nowhere', log: 'silent' }, () => 1000);
-});
-afterEach(() => db.destroy());
+const server = new TestServer();
 
-const api = () => request(app.express);
+const api = () => server.api;
 const newJob = async () => (await api().post('/api/jobs').send({ name: 'Shed' })).body as JobAnswer;
 interface JobAnswer {
   readonly id: string;
@@ -20,26 +11,45 @@ interface JobAnswer {
 }
 
 describe('the company’s house rules', () => {
+  const unsaid = { value: null, reason: '' };
+  const bulk = { rule: 'coil.feet', saw: unsaid, set: { value: 1000, reason: 'we buy in bulk' } };
   const rules = { values: { 'coil.feet': 1000 }, reasons: { 'coil.feet': 'we buy in bulk' } };
+  const change = (...changes: object[]) => api().post('/api/rules/changes').send({ changes });
 
   test('none at first; once set, a new job starts with them and an old one keeps its own', async () => {
     const before = await newJob();
     expect(before.plan.rules).toEqual({ edition: '2023', values: {}, reasons: {} });
-    expect((await api().put('/api/rules').send(rules)).status).toBe(200);
+    expect((await change(bulk)).status).toBe(200);
     expect((await api().get('/api/rules')).body).toMatchObject(rules);
     expect((await newJob()).plan.rules).toEqual({ edition: '2023', ...rules });
     const again = (await api().get(`/api/jobs/${before.id}`)).body as JobAnswer;
     expect(again.plan.rules).toEqual({ edition: '2023', values: {}, reasons: {} });
   });
 
+  test('two set different rules, both stand; the same one, and the second is told what it is now', async () => {
+    await change(bulk);
+    const height = { rule: 'drill.height', saw: unsaid, set: { value: 20, reason: '' } };
+    expect((await change(height)).body.values).toEqual({ 'coil.feet': 1000, 'drill.height': 20 });
+    const late = await change({ ...bulk, set: { value: 500, reason: '' } });
+    expect([late.status, late.body.code]).toEqual([409, 'conflict']);
+    expect(late.body.rules.values['coil.feet']).toBe(1000);
+    expect(late.body.problems).toMatchObject([{ path: 'coil.feet' }]);
+    expect((await change({ ...bulk, saw: bulk.set, set: unsaid })).body.values).toEqual({
+      'drill.height': 20,
+    });
+  });
+
   test.each([
-    [{ values: { 'coil.feet': 'long' }, reasons: {} }, 'coil.feet'],
-    [{ values: { nope: 1 }, reasons: {} }, 'nope'],
+    [{ ...bulk, set: { value: 'long', reason: '' } }, 'coil.feet'],
+    [{ ...bulk, rule: 'nope' }, 'nope'],
   ])('bad rules %j get a problem that names the rule, and the old ones stay', async (bad, names) => {
-    await api().put('/api/rules').send(rules);
-    const answer = await api().put('/api/rules').send(bad);
+    await change(bulk);
+    const answer = await change({ ...bad, saw: bad.rule === 'nope' ? unsaid : bulk.set });
     expect(answer.status).toBe(400);
     expect(JSON.stringify(answer.body)).toContain(names);
+    expect((await api().get('/api/rules')).body).toMatchObject(rules);
+    for (const empty of [{}, { changes: [] }])
+      expect((await api().post('/api/rules/changes').send(empty)).status).toBe(400);
     expect((await api().get('/api/rules')).body).toMatchObject(rules);
   });
 });

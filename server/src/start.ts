@@ -3,10 +3,11 @@ import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';
 import { Jobs } from './services/jobs.ts';
+import { Plans } from './services/plans.ts';
 
 const config = readConfig(process.env);
 const db = await openDatabase(config.dataFile);
-const jobs = new Jobs(db, Date.now);
+const jobs = new Jobs(db, new Plans(), Date.now);
 let path = '/';
 if (config.demo) {
   const known = (await jobs.list()).at(-1);

@@ -1,23 +1,15 @@
 import { readFileSync } from 'node:fs';
-import type { Knex } from 'knex';
-import request from 'supertest';
-import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { readPlanText } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import { buildApp } from './app.ts';
-import { migrationSource, openDatabase } from './db/connect.ts';
+import { migrationSource } from './db/connect.ts';
 import { migrations } from './db/migrations/index.ts';
+import { TestServer } from './testing/server.ts';
 
-let db: Knex;
-let app: ReturnType<typeof buildApp>;
-beforeEach(async () => {
-  db = await openDatabase(':memory:');
-  app = buildApp(db, { webFolder: 'nowhere', log: 'silent' }, () => 1000);
-});
-afterEach(() => db.destroy());
-const api = () => request(app.express);
+const server = new TestServer();
+const api = () => server.api;
 const store = (plan: string) =>
-  db('jobs').insert({ id: 'old', name: 'Old job', revision: 3, plan, changed_at: 5 });
+  server.db('jobs').insert({ id: 'old', name: 'Old job', revision: 3, plan, changed_at: 5 });
 
 describe('documents that were stored before', () => {
   test('a version-1 document is read with what came later filled in', async () => {
@@ -50,28 +42,28 @@ describe('documents that were stored before', () => {
       inverse: [patch],
     };
     expect((await api().post('/api/jobs/old/changes').send(change)).status).toBe(422);
-    expect((await db('jobs').first()).plan).toBe(stored);
+    expect((await server.db('jobs').first()).plan).toBe(stored);
     expect(String((await api().get('/api/jobs/old/document')).body)).toBe(stored);
     expect((await api().get('/api/jobs')).body).toMatchObject([{ id: 'old', name: 'Old job' }]);
   });
 
   test('house rules that cannot be read say so', async () => {
-    await db('rule_books').insert({ id: 'company', rules: '{"values":{"no.rule":1}}', changed_at: 1 });
+    await server.db('rule_books').insert({ id: 'company', rules: '{"values":{"no.rule":1}}', changed_at: 1 });
     expect((await api().get('/api/rules')).body).toMatchObject({ code: 'unreadable' });
   });
 });
 
 test('every migration goes up, down and up again, newest first', async () => {
   const tables = async () =>
-    (await db('sqlite_master').where({ type: 'table' }).select('name'))
+    (await server.db('sqlite_master').where({ type: 'table' }).select('name'))
       .map((t: { name: string }) => t.name)
       .filter((t) => !t.startsWith('sqlite_') && !t.startsWith('knex_'))
       .sort();
   const full = await tables();
   expect(Object.keys(migrations)).toEqual([...Object.keys(migrations)].sort());
-  for (let i = 0; i < Object.keys(migrations).length; i++) await db.migrate.down({ migrationSource });
+  for (let i = 0; i < Object.keys(migrations).length; i++) await server.db.migrate.down({ migrationSource });
   expect(await tables()).toEqual([]);
-  await db.migrate.latest({ migrationSource });
+  await server.db.migrate.latest({ migrationSource });
   expect(await tables()).toEqual(full);
 });
 

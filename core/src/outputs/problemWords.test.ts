@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
 import { makeEdit, type EditArgs, type EditName } from '../edits/index.ts';
 import { formatLength } from '../units/index.ts';
-import { toldProblem } from './problemWords.ts';
+import { editWords, toldProblem } from './problemWords.ts';
 
 const plan = study();
 const [door] = Object.entries(plan.openings).find(([, o]) => o.kind === 'door')!;
@@ -72,4 +72,12 @@ describe('a refused edit is told by names, never by id', () => {
         expect(about.length).toBeGreaterThan(4);
       }
   });
+});
+
+test('a named edit is said in words', () => {
+  expect(['moveBox', 'undo renameJob', 'propose'].map(editWords)).toEqual([
+    'move box',
+    'undo rename job',
+    'propose',
+  ]);
 });

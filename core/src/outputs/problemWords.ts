@@ -52,6 +52,9 @@ const fieldWords: Readonly<Record<string, string>> = {
 const spoken = (field: string): string =>
   fieldWords[field] ?? field.replaceAll(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
 
+/** A named edit as it is said: `undo moveBox` is “undo move box”. */
+export const editWords = (name: string): string => name.replaceAll(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+
 function thingWords(collection: CollectionName, id: string, plan: Plan): string {
   if (!Object.hasOwn(plan[collection], id)) return unnamed[collection];
   const names = namesOf(plan);

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { z } from 'zod';
 import { ruleCatalogue, type RuleId } from '../rules/index.ts';
 import { problemsFrom, type Problem } from './problems.ts';
@@ -40,4 +41,50 @@ export function withRule(rules: RulesFile, rule: RuleId, value: unknown, reason:
     values: isDefault ? values : { ...values, [rule]: value },
     reasons: reason.trim() === '' ? reasons : { ...reasons, [rule]: reason.trim() },
   };
+}
+
+/** What house rules say of one rule: its value, null for the usual one, and the reason, empty for none. */
+export interface RuleSaid {
+  readonly value?: unknown;
+  readonly reason: string;
+}
+
+/** One rule set anew, with what its maker saw of it. */
+export interface RuleChange {
+  readonly rule: string;
+  readonly saw: RuleSaid;
+  readonly set: RuleSaid;
+}
+
+const saidOf = ({ values, reasons }: RulesFile, rule: string): RuleSaid => ({
+  value: Object.hasOwn(values, rule) ? values[rule] : null,
+  reason: Object.hasOwn(reasons, rule) ? (reasons[rule] ?? '') : '',
+});
+
+/** What leads from one set of rules to another, rule by rule. */
+export function ruleChanges(from: RulesFile, to: RulesFile): RuleChange[] {
+  const named = [from, to].flatMap(({ values, reasons }) => [
+    ...Object.keys(values),
+    ...Object.keys(reasons),
+  ]);
+  return [...new Set(named)].sort().flatMap((rule) => {
+    const [saw, set] = [saidOf(from, rule), saidOf(to, rule)];
+    return dequal(saw, set) ? [] : [{ rule, saw, set }];
+  });
+}
+
+/** A set of rules with some set anew, and those rules that were not as their change saw them: where there are any, nothing is to be kept. */
+export function withRuleChanges(
+  rules: RulesFile,
+  changes: readonly RuleChange[],
+): { readonly rules: RulesFile; readonly otherwise: readonly string[] } {
+  const [values, reasons] = [{ ...rules.values } as Record<string, unknown>, { ...rules.reasons }];
+  for (const { rule, set } of changes) {
+    if (set.value === null || set.value === undefined) delete values[rule];
+    else values[rule] = set.value;
+    if (set.reason === '') delete reasons[rule];
+    else reasons[rule] = set.reason;
+  }
+  const otherwise = changes.filter(({ rule, saw }) => !dequal(saidOf(rules, rule), { value: null, ...saw }));
+  return { rules: { ...rules, values, reasons }, otherwise: otherwise.map((c) => c.rule) };
 }

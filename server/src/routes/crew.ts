@@ -7,17 +7,23 @@ import { idOf, parsed } from './request.ts';
 export function crewRoutes({ jobs, crew, live }: Services): express.Router {
   const router = express.Router();
   router.get('/crew/:token', async (request, response) => {
-    const { job } = await crew.jobOf(idOf(request, 'token'));
+    const job = await crew.jobOf(idOf(request, 'token'));
     response.json({ ...(await jobs.get(job)), marks: await crew.marks(job) });
   });
   router.post('/crew/:token/marks', async (request, response) => {
-    const { job } = await crew.jobOf(idOf(request, 'token'));
-    const marks = await crew.add(job, parsed(newMarksSchema, request.body).marks);
-    live.tell(job, 'marks', marks);
-    response.status(201).json(marks);
+    const { device, marks } = parsed(newMarksSchema, request.body);
+    const share = await crew.share(idOf(request, 'token'));
+    if (share.isOpen) {
+      const { stored, fresh } = await crew.add(share.job, device, marks);
+      if (fresh.length > 0) live.tell(share.job, 'marks', fresh);
+      return void response.status(201).json(stored);
+    }
+    await crew.addLate(share, device, marks);
+    live.tell(share.job, 'late', {});
+    response.status(202).json([]);
   });
   router.get('/crew/:token/events', async (request, response) => {
-    const { job } = await crew.jobOf(idOf(request, 'token'));
+    const job = await crew.jobOf(idOf(request, 'token'));
     live.listen(job, request, response);
   });
   return router;

@@ -4,7 +4,7 @@ import type { Services } from '../services/index.ts';
 import { idOf, parsed } from './request.ts';
 
 /** Jobs, the changes made to them, and what a meter measures for them. */
-export function jobRoutes({ jobs, books, live }: Services): express.Router {
+export function jobRoutes({ jobs, changes, books, live }: Services): express.Router {
   const router = express.Router();
   router.get('/jobs', async (_request, response) => void response.json(await jobs.list()));
   router.post('/jobs', async (request, response) => {
@@ -24,20 +24,22 @@ export function jobRoutes({ jobs, books, live }: Services): express.Router {
   });
   router.post('/jobs/:job/changes', async (request, response) => {
     const job = idOf(request, 'job');
-    const change = await jobs.change(job, parsed(changeSchema, request.body));
+    const change = await changes.change(job, parsed(changeSchema, request.body));
     live.tell(job, 'change', change);
     response.json(change);
   });
   router.get('/jobs/:job/changes', async (request, response) => {
-    const { since } = parsed(sinceSchema, request.query);
-    response.json(await jobs.changesSince(idOf(request, 'job'), since));
+    const { since, after } = parsed(sinceSchema, request.query);
+    response.json(await changes.since(idOf(request, 'job'), since, after));
   });
   router.get('/jobs/:job/events', async (request, response) => {
-    const { id } = await jobs.get(idOf(request, 'job'));
+    const id = idOf(request, 'job');
+    await jobs.expect(id);
     live.listen(id, request, response);
   });
   router.post('/jobs/:job/measurements', async (request, response) => {
-    const { id } = await jobs.get(idOf(request, 'job'));
+    const id = idOf(request, 'job');
+    await jobs.expect(id);
     const measurement = parsed(measurementSchema, request.body);
     live.tell(id, 'measurement', measurement);
     response.status(202).json(measurement);

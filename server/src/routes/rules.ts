@@ -1,4 +1,4 @@
-import { rulesFileSchema } from '@fieldchalk/core';
+import { ruleChangesSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import type { Services } from '../services/index.ts';
 import { parsed } from './request.ts';
@@ -7,8 +7,8 @@ import { parsed } from './request.ts';
 export function ruleRoutes({ books }: Services): express.Router {
   const router = express.Router();
   router.get('/rules', async (_request, response) => void response.json(await books.company()));
-  router.put('/rules', async (request, response) => {
-    response.json(await books.setCompany(parsed(rulesFileSchema, request.body)));
+  router.post('/rules/changes', async (request, response) => {
+    response.json(await books.change(parsed(ruleChangesSchema, request.body).changes));
   });
   return router;
 }

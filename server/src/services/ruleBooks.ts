@@ -1,5 +1,13 @@
 import type { Knex } from 'knex';
-import { emptyRules, readRulesText, type RulesFile } from '@fieldchalk/core';
+import {
+  emptyRules,
+  problemsFrom,
+  readRulesText,
+  type RuleChange,
+  type RulesFile,
+  rulesFileSchema,
+  withRuleChanges,
+} from '@fieldchalk/core';
 import { ApiError } from '../errors.ts';
 
 /** The company's house rules. Jobs take a copy when they are made; changing these changes no job by itself. */
@@ -9,8 +17,8 @@ export class RuleBooks {
     private readonly now: () => number,
   ) {}
 
-  async company(): Promise<RulesFile> {
-    const row = await this.db<{ id: string; rules: string }>('rule_books').where('id', 'company').first();
+  async company(db: Knex = this.db): Promise<RulesFile> {
+    const row = await db<{ id: string; rules: string }>('rule_books').where('id', 'company').first();
     if (!row) return emptyRules();
     const read = readRulesText(row.rules);
     if (read.ok) return read.rules;
@@ -21,9 +29,24 @@ export class RuleBooks {
     );
   }
 
-  async setCompany(rules: RulesFile): Promise<RulesFile> {
-    const row = { id: 'company', rules: JSON.stringify(rules), changed_at: this.now() };
-    await this.db('rule_books').insert(row).onConflict('id').merge();
-    return rules;
+  /** Sets rules anew where each is as its maker saw it; else answers with the rules as they are, and nothing is stored. */
+  async change(changes: readonly RuleChange[]): Promise<RulesFile> {
+    return this.db.transaction(async (tx) => {
+      const company = await this.company(tx);
+      const { rules, otherwise } = withRuleChanges(company, changes);
+      if (otherwise.length > 0)
+        throw new ApiError(
+          'conflict',
+          'Someone else set the same rule first.',
+          otherwise.map((path) => ({ path, message: 'is not as the change saw it' })),
+          { rules: company },
+        );
+      const read = rulesFileSchema.safeParse(rules, { reportInput: true });
+      if (!read.success)
+        throw new ApiError('bad-request', 'The rules were not taken.', problemsFrom(read.error.issues));
+      const row = { id: 'company', rules: JSON.stringify(read.data), changed_at: this.now() };
+      await tx('rule_books').insert(row).onConflict('id').merge();
+      return read.data;
+    });
   }
 }

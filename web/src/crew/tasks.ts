@@ -23,6 +23,15 @@ export interface Task {
   readonly small: string;
 }
 
+/** What each kind of work is called over its ticks, in the order of the work. */
+export const taskHeadings = {
+  box: 'Boxes',
+  hole: 'Holes',
+  pull: 'Pull',
+  staple: 'Staple',
+  makeup: 'Make up',
+} as const satisfies Record<MarkRecord['kind'], string>;
+
 /** Boxes as they are nailed: one setting of the jig after another, lowest first, and along each from left to right. */
 export function nailingOrder(boxes: readonly RibbonBox[], marks: Result['marks']): RibbonBox[] {
   const setting = (b: RibbonBox) => Math.round(entryOf(marks, b.id).bottomFromSubfloor * 16);

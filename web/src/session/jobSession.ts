@@ -1,77 +1,106 @@
 import {
   applyChange,
-  type Change,
   type EditArgs,
   type Edited,
   type EditName,
   type EditStep,
+  editStep,
+  editWords,
   frozen,
   makeEdit,
   makeEdits,
-  nth,
   type Patch,
   patched,
   type Plan,
   type Problem,
+  seenOtherwise,
 } from '@fieldchalk/core';
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
+import { Unsent } from '../kept/unsent.ts';
+import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
+import { laidAgain, type Pending, type Renames, renamesBetween } from './pendingChange.ts';
+import { UndoStack } from './undoStack.ts';
 
-interface Pending extends Change {
-  readonly id: string;
+/** Whether the server has all that was done here; where not, whether this browser keeps it until then. */
+export type Saving = 'saved' | 'sending' | 'waiting' | 'not kept';
+
+/** A change that is not in the plan, with what is wrong with it: to be taken up again, or let go. */
+export interface SetAside {
+  readonly change: Pending;
+  readonly says: string;
 }
 
 /** What the session tells its listener: a new plan (with patches when they lead there from the last one), or news. */
 export interface SessionNews {
   plan?: { plan: Plan; patches: readonly Patch[] | null };
   notice?: string;
-  saving?: boolean;
+  saving?: Saving;
+  aside?: readonly SetAside[];
+  /** Ids that new things have now, as another had given theirs. */
+  renames?: Renames;
+  /** A named edit that must be worked out again, as the plan it stood on has gone on. */
+  again?: EditStep;
   marks?: readonly MarkRecord[];
   shares?: true;
+  late?: true;
   measurement?: Measurement;
 }
 
+/** Edits that the worker works out. */
+export interface JobSessionOptions {
+  readonly elsewhere: ReadonlySet<string>;
+}
+
+/** Between one attempt to reach the server and the next, in milliseconds: longer each time. */
+const [firstWait, longestWait] = [2000, 30_000];
+
 /**
  * A job open in one window. The plan shown is the server's plan with our own changes not yet acknowledged on top. Changes go out one at a
- * time, in order; those of others come in by events and ours are laid on top again. Unsent work survives a reload.
+ * time, in order, each with what it saw; those of others come in by events and ours are laid on top again, or made again where others changed the
+ * same. What the server will not have is set aside and stops nothing. Unsent work survives a reload.
  */
 export class JobSession {
   plan: Plan;
   private serverPlan: Plan;
   private revision: number;
+  private lastChange: string | null;
   private pending: Pending[] = [];
-  private undoable: Change[] = [];
-  private redoable: Change[] = [];
+  private aside: SetAside[] = [];
+  private readonly acknowledged = new Acknowledged();
+  private readonly steps = new UndoStack();
   private sending = false;
+  private wait = firstWait;
+  private isKept = true;
+  private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private events: EventSource | null = null;
   private readonly client = crypto.randomUUID();
+  private readonly unsent: Unsent;
 
-  constructor(
+  private constructor(
     readonly job: Job,
     private readonly tell: (news: SessionNews) => void,
+    private readonly options: JobSessionOptions,
   ) {
     this.plan = this.serverPlan = frozen(job.plan);
     this.revision = job.revision;
-    this.pending = this.adoptUnsent();
-    if (this.pending.length > 0) this.rebase();
+    this.lastChange = job.lastChange;
+    this.unsent = new Unsent(job.id, this.client);
   }
 
-  /** Work that a window closed or reloaded before could not send. Sending it from two windows is harmless: changes have ids. */
-  private adoptUnsent(): Pending[] {
-    const keys = Object.keys(localStorage).filter((key) =>
-      key.startsWith(`fieldchalk.unsent.${this.job.id}.`),
-    );
-    return keys.flatMap((key) => {
-      const unsent = JSON.parse(localStorage.getItem(key) ?? '[]') as Pending[];
-      localStorage.removeItem(key);
-      return unsent;
-    });
-  }
-
-  static async open(id: string, tell: (news: SessionNews) => void): Promise<JobSession> {
-    return new JobSession(await call<Job>('GET', `/jobs/${id}`), tell);
+  /** Opens a job, with what a window closed before could not send. */
+  static async open(
+    id: string,
+    tell: (news: SessionNews) => void,
+    options: JobSessionOptions = { elsewhere: new Set() },
+  ): Promise<JobSession> {
+    const session = new JobSession(await call<Job>('GET', `/jobs/${id}`), tell, options);
+    for (const { change, aside } of await session.unsent.adopt())
+      if (aside === null) session.pending.push(change);
+      else session.aside.push({ change, says: aside });
+    return session;
   }
 
   start(): void {
@@ -82,127 +111,231 @@ export class JobSession {
       this.tell({ measurement: JSON.parse(e.data) as Measurement }),
     );
     this.events.addEventListener('shares', () => this.tell({ shares: true }));
+    this.events.addEventListener('late', () => this.tell({ late: true }));
     this.events.addEventListener('open', () => void this.catchUp());
-    this.tell({ plan: { plan: this.plan, patches: null } });
+    this.rebase();
+    this.tell({ plan: { plan: this.plan, patches: null }, aside: this.aside });
     void this.send();
   }
 
   close(): void {
+    this.isClosed = true;
     this.events?.close();
+    this.unsent.close();
     if (this.retry) clearTimeout(this.retry);
   }
 
   get canUndo(): boolean {
-    return this.undoable.length > 0;
+    return this.steps.canUndo;
   }
   get canRedo(): boolean {
-    return this.redoable.length > 0;
+    return this.steps.canRedo;
   }
 
   /** Makes a named edit. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
   edit<N extends EditName>(name: N, args: EditArgs<N>): readonly Problem[] {
-    return this.accept(makeEdit(this.plan, name, args));
+    return this.accept(makeEdit(this.plan, name, args), [editStep(name, args)]);
   }
 
   /** Several edits as one change: one gesture is one undo step. */
   editAll(name: string, steps: readonly EditStep[]): readonly Problem[] {
-    return this.accept(makeEdits(this.plan, name, steps));
+    return this.accept(makeEdits(this.plan, name, steps), steps);
   }
 
-  /** Takes an edit worked out elsewhere, as patches to the plan as it was then. */
-  replay(name: string, patches: readonly Patch[]): readonly Problem[] {
-    return this.accept(applyChange(this.plan, patches, name));
+  /** Takes a named edit worked out elsewhere, as patches to the plan as it was then. */
+  replay(step: EditStep, patches: readonly Patch[]): readonly Problem[] {
+    return this.accept(applyChange(this.plan, patches, step.name), [step]);
   }
 
-  private accept(done: Edited): readonly Problem[] {
+  private accept(done: Edited, steps: readonly EditStep[]): readonly Problem[] {
     if (!done.ok) return done.problems;
     if (done.change.patches.length === 0) return [];
-    this.undoable.push(done.change);
-    this.redoable = [];
-    this.take(done.plan, done.change);
+    const id = crypto.randomUUID();
+    this.steps.did(id, done.change);
+    this.take(done.plan, { ...done.change, id, client: this.client, steps, undoes: null });
     return [];
   }
 
   undo(): void {
-    this.step(this.undoable, this.redoable, 'undo');
+    this.step('undo');
   }
   redo(): void {
-    this.step(this.redoable, this.undoable, 'redo');
+    this.step('redo');
   }
 
-  private step(from: Change[], to: Change[], word: string): void {
-    const change = from.pop();
-    if (!change) return;
-    const done = applyChange(this.plan, change.inverse, `${word} ${change.name}`.slice(0, 80));
-    if (!done.ok)
+  private step(word: 'undo' | 'redo'): void {
+    const last = this.steps.take(word);
+    if (!last) return;
+    const { step, change } = last;
+    const done = applyChange(this.plan, change.inverse, `${word} ${step.name}`.slice(0, 80));
+    // What the change wrote is what its inverse must find.
+    if (!done.ok || seenOtherwise(this.plan, change.patches).length > 0)
       return this.tell({
-        notice: `Cannot ${word} “${change.name}”: someone has changed the same thing since.`,
+        notice: `Cannot ${word} “${editWords(step.name)}”: someone has changed the same thing since.`,
       });
-    to.push({ ...done.change, name: change.name });
-    this.take(done.plan, done.change);
+    const id = crypto.randomUUID();
+    this.steps.took(word, step, { id, change: done.change });
+    this.take(done.plan, { ...done.change, id, client: this.client, steps: [], undoes: step.id });
   }
 
-  private take(plan: Plan, change: Change): void {
+  private take(plan: Plan, change: Pending): void {
     this.plan = plan;
-    this.pending.push({ ...change, id: crypto.randomUUID() });
+    this.pending.push(change);
     this.keep();
     this.tell({ plan: { plan, patches: change.patches } });
     void this.send();
   }
 
-  private get storageKey(): string {
-    return `fieldchalk.unsent.${this.job.id}.${this.client}`;
-  }
-
   private keep(): void {
-    if (this.pending.length > 0) localStorage.setItem(this.storageKey, JSON.stringify(this.pending));
-    else localStorage.removeItem(this.storageKey);
+    const waiting = this.pending.map((change) => ({ change, aside: null }));
+    const aside = this.aside.map(({ change, says }) => ({ change, aside: says }));
+    void this.unsent.keep([...aside, ...waiting]).then((isKept) => {
+      if (isKept === this.isKept) return;
+      this.isKept = isKept;
+      if (!isKept)
+        this.tell({
+          saving: 'not kept',
+          notice: 'This browser has no room to keep what is not sent yet. Leave the window open.',
+        });
+    });
   }
 
   /** Sends what is pending, one change at a time; never two requests at once, whatever the server answers. */
   private async send(): Promise<void> {
-    if (this.sending) return;
+    if (this.sending || this.isClosed) return;
+    if (this.retry) clearTimeout(this.retry);
     this.sending = true;
-    this.tell({ saving: this.pending.length > 0 });
+    if (this.pending.length > 0) this.tell({ saving: this.isKept ? 'sending' : 'not kept' });
     try {
-      while (this.pending.length > 0) await this.sendNext();
-      this.tell({ saving: false });
+      for (let next = this.pending[0]; next && !this.isClosed; next = this.pending[0])
+        await this.sendNext(next);
+      this.wait = firstWait;
+      this.tell({ saving: 'saved' });
     } catch (error) {
-      this.tell({ notice: error instanceof Refusal ? error.message : String(error) });
-      this.retry = setTimeout(() => void this.send(), 2000);
+      this.tell({
+        saving: this.isKept ? 'waiting' : 'not kept',
+        notice: error instanceof Refusal ? error.message : String(error),
+      });
+      this.retry = setTimeout(() => void this.send(), this.wait);
+      this.wait = Math.min(this.wait * 2, longestWait);
     } finally {
       this.sending = false;
     }
   }
 
-  private async sendNext(): Promise<void> {
-    const { id, name, patches, inverse } = nth(this.pending, 0);
-    const body = { id, base: this.revision, name, client: this.client, patches, inverse };
+  private async sendNext({ id, client, name, patches, inverse }: Pending): Promise<void> {
+    const base = { base: this.revision, after: this.lastChange };
+    const body = { id, ...base, name, client, patches, inverse };
     try {
-      this.receive([await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body)]);
-      if (this.pending[0]?.id === id) await this.catchUp();
+      const stored = await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body);
+      this.receive([stored]);
+      if (stored.revision > this.revision) await this.catchUp();
+      if (stored.revision > this.revision)
+        throw new Refusal(0, 'Others’ changes cannot be fetched just now.');
+      this.acknowledge(id, stored.revision);
     } catch (error) {
-      if (!(error instanceof Refusal) || (error.status !== 409 && error.status !== 422)) throw error;
-      this.drop(error);
+      if (!(error instanceof Refusal) || !isOurs(error.status)) throw error;
+      if (error.body['code'] === 'history-turned') await this.turnBack();
+      else if (error.status === 409) await this.makeAgain(id, error);
+      else this.setAside(id, error.message);
     }
   }
 
-  /** Drops the change the server would not take, and lays the rest on what is new. */
-  private drop(refusal: Refusal): void {
-    const dropped = this.pending.shift();
+  /** The server has a change, whatever way it was heard of. */
+  private acknowledge(id: string, revision: number): void {
+    const change = this.pending.find((p) => p.id === id);
+    if (!change) return;
+    this.pending = this.pending.filter((p) => p.id !== id);
+    this.acknowledged.remember(change, revision);
+    this.keep();
+    this.show();
+  }
+
+  /** Someone else changed the same first: what is new comes in, and ours is laid or made again on it. One that is refused and nothing is new is set aside. */
+  private async makeAgain(id: string, refusal: Refusal): Promise<void> {
+    const before = this.revision;
     this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
+    if (this.revision === before) await this.catchUp();
+    if (this.revision === before) this.setAside(id, refusal.message);
+  }
+
+  private setAside(id: string, says: string): void {
+    const change = this.pending.find((p) => p.id === id);
+    if (!change) return;
+    this.pending = this.pending.filter((p) => p.id !== id);
+    this.putAside(change, says);
     this.rebase();
+    this.show();
+  }
+
+  private putAside(change: Pending, says: string): void {
+    this.steps.drop(change.id);
+    this.aside = [...this.aside, { change, says }];
+    this.tell({ aside: this.aside });
+  }
+
+  /** Makes a change that was set aside again, on the plan as it is; what is wrong with it now is said, and it stays. */
+  takeUp(id: string): void {
+    const found = this.aside.find((a) => a.change.id === id);
+    if (!found) return;
+    const { change } = found;
+    const long = change.steps.find((step) => this.options.elsewhere.has(step.name));
+    if (long) this.tell({ again: long });
+    else {
+      const again: Edited =
+        change.steps.length > 0
+          ? makeEdits(this.plan, change.name, change.steps)
+          : applyChange(this.plan, change.patches, change.name);
+      const problems = this.accept(again, change.steps);
+      if (problems.length > 0) {
+        const says = problems.map((p) => p.message).join('; ');
+        this.aside = this.aside.map((a) => (a === found ? { change, says } : a));
+        return this.tell({ aside: this.aside });
+      }
+    }
+    this.letGo(id);
+  }
+
+  /** Lets a change go that was set aside. */
+  letGo(id: string): void {
+    this.aside = this.aside.filter((a) => a.change.id !== id);
+    this.keep();
+    this.tell({ aside: this.aside });
+  }
+
+  /** The server's data were put back to an earlier state: the job is opened anew, ours is laid on it, and what it had of ours and has no more is set aside. */
+  private async turnBack(): Promise<void> {
+    const job = await call<Job>('GET', `/jobs/${this.job.id}`);
+    const lost = await this.acknowledged.lostIn(job);
+    this.serverPlan = frozen(job.plan);
+    this.revision = job.revision;
+    this.lastChange = job.lastChange;
+    this.steps.clear();
+    this.rebase();
+    for (const change of lost)
+      this.putAside(change, 'The server had it, and its data were put back to before it.');
+    this.keep();
     this.tell({
-      plan: { plan: this.plan, patches: null },
-      notice: `“${dropped?.name}” was not kept: ${refusal.message}`,
+      notice:
+        'The server’s data were put back to an earlier state. The job was opened anew, with what was not sent yet laid on it.',
     });
+    this.show();
   }
 
   private async catchUp(): Promise<void> {
     try {
-      this.receive(await call<StoredChange[]>('GET', `/jobs/${this.job.id}/changes?since=${this.revision}`));
-    } catch {
-      this.tell({ notice: 'Others’ changes cannot be fetched just now.' });
+      for (;;) {
+        const after = this.lastChange === null ? '' : `&after=${this.lastChange}`;
+        const path = `/jobs/${this.job.id}/changes?since=${this.revision}${after}`;
+        const changes = await call<StoredChange[]>('GET', path);
+        if (!Array.isArray(changes) || changes.length === 0) return;
+        const before = this.revision;
+        this.receive(changes);
+        if (this.revision === before) return;
+      }
+    } catch (error) {
+      if (error instanceof Refusal && error.body['code'] === 'history-turned') await this.turnBack();
+      else this.tell({ notice: 'Others’ changes cannot be fetched just now.' });
     }
   }
 
@@ -217,8 +350,11 @@ export class JobSession {
       }
       this.serverPlan = patched(this.serverPlan, change.patches);
       this.revision = change.revision;
-      if (this.pending[0]?.id === change.id) {
-        this.pending.shift();
+      this.lastChange = change.id;
+      const ours = this.pending.find((p) => p.id === change.id && p.client === change.client);
+      if (ours) {
+        this.pending = this.pending.filter((p) => p !== ours);
+        this.acknowledged.remember(ours, change.revision);
         own = true;
       } else others.push(...change.patches);
     }
@@ -237,14 +373,52 @@ export class JobSession {
     this.tell({ plan: { plan: this.plan, patches } });
   }
 
+  private show(): void {
+    this.tell({ plan: { plan: this.plan, patches: null } });
+  }
+
+  /** Lays what is pending on the server’s plan again, in its order. What was replaced of others’ is said; what cannot be laid is set aside. */
   private rebase(): void {
     this.plan = this.serverPlan;
-    this.pending = this.pending.filter((p) => {
-      const done = applyChange(this.plan, p.patches, p.name);
-      if (done.ok) this.plan = done.plan;
-      else this.tell({ notice: `“${p.name}” no longer fits what others did, and was dropped.` });
-      return done.ok;
-    });
+    const renames = new Map<string, string>();
+    const said: string[] = [];
+    const kept: Pending[] = [];
+    const gone = new Set<string>();
+    for (const made of this.pending) {
+      // What was taken back here again need not be told that it no longer fits.
+      if (made.undoes !== null && gone.has(made.undoes)) {
+        this.aside = this.aside.filter((a) => a.change.id !== made.undoes);
+        this.tell({ aside: this.aside });
+        this.steps.drop(made.id);
+        continue;
+      }
+      const pending = this.asLastMade(made);
+      const again = laidAgain(this.plan, pending, renames, this.options.elsewhere);
+      if (again.is === 'laid') {
+        this.plan = again.plan;
+        for (const [from, to] of renamesBetween(pending.patches, again.change.patches)) renames.set(from, to);
+        kept.push({ ...pending, ...again.change });
+        this.steps.madeAgain(pending.id, again.change);
+        if (again.says) said.push(again.says);
+      } else {
+        gone.add(pending.id);
+        this.steps.drop(pending.id);
+        if (again.is === 'unfit') this.putAside(pending, again.says);
+        if (again.is === 'worked out elsewhere') this.tell({ again: again.step });
+      }
+    }
+    this.pending = kept;
     this.keep();
+    if (renames.size > 0) this.tell({ renames });
+    if (said.length > 0) this.tell({ notice: said.join(' ') });
+  }
+
+  /** A change that takes another back takes back what that came to, should it have been made again. */
+  private asLastMade(pending: Pending): Pending {
+    const taken = pending.undoes === null ? undefined : this.steps.changeOf(pending.undoes);
+    return taken ? { ...pending, patches: taken.inverse, inverse: taken.patches } : pending;
   }
 }
+
+/** Whether a status says that the request itself will not do, however often it is sent. */
+const isOurs = (status: number): boolean => status >= 400 && status < 500 && status !== 408 && status !== 429;

@@ -85,6 +85,18 @@ export const useSelection = defineStore('selection', () => {
     { flush: 'sync' },
   );
 
+  /** What was just made here may get another id, as someone else gave the same one first. */
+  watch(
+    () => session.renames,
+    (renames) => {
+      const now = (id: string) => renames.get(id) ?? id;
+      if (chosen.value) hold(chosen.value.kind, picked.value.map(now));
+      for (const held of [room, level, painting, threading])
+        if (held.value !== null) held.value = now(held.value);
+    },
+    { flush: 'sync' },
+  );
+
   function letGo(): void {
     choose(null);
     painting.value = threading.value = null;

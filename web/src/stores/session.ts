@@ -19,9 +19,10 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
-import type { MarkRecord } from '@fieldchalk/contracts';
+import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
-import { JobSession, type SessionNews } from '../session/jobSession.ts';
+import { JobSession, type Saving, type SessionNews, type SetAside } from '../session/jobSession.ts';
+import type { Renames } from '../session/pendingChange.ts';
 import type { Answer, Trial } from '../worker/answer.ts';
 import { tallyOf, type Tally } from './tally.ts';
 
@@ -52,7 +53,10 @@ export const useSession = defineStore('session', () => {
   const problems = shallowRef<readonly ToldProblem[]>([]);
   const notice = ref('');
   const failure = ref('');
-  const saving = ref(false);
+  const saving = ref<Saving>('saved');
+  const aside = shallowRef<readonly SetAside[]>([]);
+  const lateChanged = ref(0);
+  const renames = shallowRef<Renames>(new Map());
   const sharesChanged = ref(0);
   const history = shallowRef({ undo: false, redo: false });
   let job: JobSession | null = null;
@@ -84,6 +88,10 @@ export const useSession = defineStore('session', () => {
     if (news.notice) notice.value = news.notice;
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.shares) sharesChanged.value++;
+    if (news.late) lateChanged.value++;
+    if (news.aside) aside.value = news.aside;
+    if (news.renames) renames.value = news.renames;
+    if (news.again) edit(news.again.name, news.again.args);
     if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
     plan.value = news.plan.plan;
@@ -96,13 +104,23 @@ export const useSession = defineStore('session', () => {
     failure.value = '';
     const own = (answers = new Answers(show));
     try {
-      const opened = await JobSession.open(id, hear);
+      const opened = await JobSession.open(id, hear, { elsewhere: laidInWorker });
       if (own !== answers) return opened.close();
       job = opened;
       opened.start();
-      marks.value = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
+      await fetchMarks(id);
     } catch (error) {
       failure.value = (error as Error).message;
+    }
+  }
+
+  /** What was ticked; what was heard of meanwhile stays. */
+  async function fetchMarks(id: string): Promise<void> {
+    try {
+      const fetched = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
+      marks.value = [...fetched, ...marks.value];
+    } catch {
+      notice.value = 'What the crew has ticked cannot be fetched just now.';
     }
   }
 
@@ -115,6 +133,8 @@ export const useSession = defineStore('session', () => {
     plan.value = answered.value = result.value = tally.value = before.value = settledTally = null;
     rooms.value = {};
     marks.value = [];
+    aside.value = [];
+    saving.value = 'saved';
     problems.value = [];
     notice.value = '';
     room.value = null;
@@ -174,7 +194,7 @@ export const useSession = defineStore('session', () => {
     else if (done.change.patches.length === 0)
       notice.value = args.anew ? 'It comes out as it is.' : 'Nothing is missing here.';
     else {
-      taken(own.replay('propose', done.change.patches));
+      taken(own.replay(editStep('propose', args), done.change.patches));
       if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
     }
   }
@@ -184,7 +204,7 @@ export const useSession = defineStore('session', () => {
     const own = job;
     const done = await ofPlanAsItStands((a) => a.work(step));
     if (!done || !own) return;
-    taken(done.ok ? own.replay(step.name, done.change.patches) : done.problems);
+    taken(done.ok ? own.replay(step, done.change.patches) : done.problems);
   }
 
   /** What laying all cable anew came to. */
@@ -243,7 +263,9 @@ export const useSession = defineStore('session', () => {
   }
 
   /** Whether each thing the crew ticks off is done, by kind and what it is about. */
-  const done = computed(() => new Map(marks.value.map((m) => [`${m.kind} ${m.about}`, m.done])));
+  const done = computed(
+    () => new Map([...marksStanding(marks.value)].map(([key, mark]) => [key, mark.done])),
+  );
 
   return {
     plan: computed(() => plan.value),
@@ -262,6 +284,9 @@ export const useSession = defineStore('session', () => {
     failure: computed(() => failure.value),
     saving: computed(() => saving.value),
     sharesChanged: computed(() => sharesChanged.value),
+    lateChanged: computed(() => lateChanged.value),
+    aside: computed(() => aside.value),
+    renames: computed(() => renames.value),
     history: computed(() => history.value),
     proposing: computed(() => proposing.value),
     done,
@@ -278,9 +303,12 @@ export const useSession = defineStore('session', () => {
     undo: () => job?.undo(),
     redo: () => job?.redo(),
     trials,
-    take: (patches: readonly Patch[]): void => {
-      if (job) taken(job.replay('propose', [...patches]));
+    take: ({ args, patches }: Trial): void => {
+      if (job) taken(job.replay(editStep('propose', args), patches));
     },
+    /** Makes a change that was set aside again, or lets it go. */
+    takeUp: (id: string) => job?.takeUp(id),
+    letGo: (id: string) => job?.letGo(id),
     orderProof: async (circuit: string): Promise<OrderProof | null> =>
       (await answers?.orderProof(circuit)) ?? null,
     waysOffered: async (run: string): Promise<WayOffered[]> => (await answers?.waysOffered(run)) ?? [],

@@ -1,31 +1,29 @@
 <script setup lang="ts">
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
-import { entryOf, must, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
+import { entryOf, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
-import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
+import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { MarksQueue } from '../crew/marksQueue.ts';
-import { forgetJob, keepJob, keptJob } from '../crew/keptJob.ts';
-import type { CrewJob, MarkRecord } from '@fieldchalk/contracts';
-import { call, Refusal } from '../session/api.ts';
+import { type MarkKind, marksStanding, type Numbered } from '@fieldchalk/contracts';
+import { CrewLink, type LinkState } from '../crew/crewLink.ts';
+import { MarksQueue, type QueueState } from '../crew/marksQueue.ts';
 import { AnswersReceived, type Answer } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
-import { ceilingTasks, wallTasks, type Task } from '../crew/tasks.ts';
-import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
+import CrewTasks from '../crew/CrewTasks.vue';
+import { ceilingTasks, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
 import { wallName } from '../workspace/cards/onWall.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { planShapes } from '../workspace/plan/planShapes.ts';
 import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 
+/** A tick, sent or waiting. */
+type Tick = Numbered & { readonly kind: MarkKind; readonly about: string; readonly done: boolean };
+
 const token = String(useRoute().params['token']);
-const plan = shallowRef<Plan | null>(null);
 const answer = shallowRef<Answer | null>(null);
-const marks = shallowRef<readonly MarkRecord[]>([]);
 const failure = ref('');
-const offline = ref(false);
-const waiting = ref(0);
 const room = ref<string | null>(null);
 const index = ref(0);
 const name = ref(localStorage.getItem('fieldchalk.crew.name') ?? '');
@@ -34,66 +32,49 @@ const { width } = useElementSize(pane);
 const none: ReadonlySet<string> = new Set();
 const { compute, stop } = startCompute();
 const received = new AnswersReceived();
-const queue = new MarksQueue(token, (n, problem) => {
-  waiting.value = n;
-  offline.value = problem?.status === 0;
-  if (problem && problem.status !== 0) failure.value = problem.message;
-});
-const queued = shallowRef(queue.list);
-waiting.value = queue.list.length;
-let events: EventSource | null = null;
+const state = shallowRef<LinkState>({ job: null, marks: [], isOffline: false, isKept: true, ended: '' });
+const queued = shallowRef<QueueState>({ list: [], problem: null, isKept: true, late: 0 });
+const queue = new MarksQueue(token, (now) => (queued.value = now));
+const link = new CrewLink(token, (now) => (state.value = now));
+/** The plan that is drawn: the one the answer is of. */
+const plan = shallowRef<Plan | null>(null);
+const waiting = computed(() => queued.value.list.filter((m) => m.refused === undefined).length);
+const aside = computed(() => queued.value.list.filter((m) => m.refused !== undefined));
+const isOffline = computed(() => state.value.isOffline || queued.value.problem?.status === 0);
 
+/** Plans are worked out in the order they come. */
 async function show(next: Plan) {
-  plan.value = next;
-  if (!room.value || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
-  answer.value = received.take(await compute.load(next));
-}
-async function load() {
   try {
-    const job = await call<CrewJob>('GET', `/crew/${token}`);
-    offline.value = false;
-    await keepJob(token, job);
-    marks.value = job.marks;
-    await show(job.plan);
+    const taken = received.take(await compute.load(next));
+    if (!room.value || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
+    plan.value = next;
+    answer.value = taken;
   } catch (error) {
-    await loadKept(error);
+    failure.value = `The plan cannot be worked out here: ${(error as Error).message}`;
   }
 }
-/** With no signal the job kept on the phone serves; a link that was withdrawn is forgotten. */
-async function loadKept(error: unknown) {
-  const refused = error instanceof Refusal && error.status !== 0;
-  if (refused) await forgetJob(token);
-  const job = error instanceof Refusal && error.status === 0 ? await keptJob(token) : null;
-  if (!job) return void (failure.value = (error as Error).message);
-  offline.value = true;
-  marks.value = job.marks;
-  await show(job.plan);
-}
-/** Listens for the lead's changes; called again whenever the phone is back in touch. */
-function connect() {
-  events?.close();
-  events = new EventSource(`/api/crew/${token}/events`);
-  events.addEventListener(
-    'marks',
-    (e) => (marks.value = [...marks.value, ...(JSON.parse(e.data) as MarkRecord[])]),
-  );
-  events.addEventListener('change', () => void load());
-  events.addEventListener('shares', () => void load());
-}
+watch(
+  () => state.value.job?.plan,
+  (next) => next && void show(next),
+);
+watch(
+  () => state.value.marks,
+  (marks) => queue.heard(marks),
+);
 async function inTouchAgain() {
-  await load();
-  if (failure.value) return;
-  connect();
+  await link.open();
   await queue.send();
 }
-onMounted(inTouchAgain);
+onMounted(async () => {
+  await queue.open();
+  await inTouchAgain();
+});
 useEventListener(window, 'online', () => void inTouchAgain());
 useIntervalFn(() => {
   if (waiting.value > 0) void queue.send();
-  if (events?.readyState === EventSource.CLOSED && !failure.value) connect();
 }, 4000);
 onUnmounted(() => {
-  events?.close();
+  link.close();
   stop();
 });
 
@@ -109,11 +90,13 @@ const one = computed((): Unrolled | null => {
 const scale = computed(() =>
   one.value ? Math.max(1.2, Math.min((width.value - 4) / (one.value.width + 8), 4)) : 2,
 );
-const done = computed(() => {
-  const state = new Map<string, boolean>();
-  for (const m of [...marks.value, ...queued.value]) state.set(`${m.kind} ${m.about}`, m.done);
-  return state;
-});
+const standing = computed(() => marksStanding<Tick>([...state.value.marks, ...queued.value.list]));
+const isDone = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) =>
+  standing.value.get(`${kind} ${about}`)?.done ?? false;
+const done = computed(() => new Map([...standing.value].map(([key, mark]) => [key, mark.done])));
+/** What a tick that was set aside is about, as the page calls it. */
+const tickWords = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) =>
+  tasks.value.find((t) => t.kind === kind && t.about === about)?.big ?? taskHeadings[kind];
 /** The ceiling comes after the last wall, where it has anything. */
 const hasCeiling = computed(() =>
   Object.values(answer.value?.result.ceilings ?? {}).some((c) => c.room === room.value),
@@ -139,31 +122,33 @@ const tasks = computed((): Task[] => {
   const tail = ruleBook(open.rules.values)('light.tail');
   return ceilingTasks(open, result, room.value, letter, tail);
 });
-const headings = { box: 'Boxes', hole: 'Holes', pull: 'Pull', staple: 'Staple', makeup: 'Make up' } as const;
-/** The box whose make-up is open on the phone. */
-const opened = ref<string | null>(null);
-async function enterRoom(id: string) {
+function enterRoom(id: string) {
   room.value = id;
   index.value = 0;
-  await show(must(plan.value, 'the plan'));
 }
 function tick(task: Task) {
-  localStorage.setItem('fieldchalk.crew.name', name.value);
-  queue.add({
-    id: crypto.randomUUID(),
-    kind: task.kind,
-    about: task.about,
-    done: !done.value.get(`${task.kind} ${task.about}`),
-    by: name.value,
-  });
-  queued.value = queue.list;
+  try {
+    localStorage.setItem('fieldchalk.crew.name', name.value);
+  } catch {
+    // The name is asked for again next time; the tick is kept in the database.
+  }
+  void queue.add({ kind: task.kind, about: task.about, done: !isDone(task), by: name.value });
 }
 </script>
 
 <template>
   <main class="min-h-full pb-24">
-    <div v-if="failure" class="p-6">
+    <div v-if="state.ended" class="p-6">
       <h1 class="text-2xl font-bold">This link does not open</h1>
+      <p class="mt-2 text-lg">{{ state.ended }}</p>
+      <p v-if="queued.late > 0" class="mt-2 text-lg" role="status">
+        {{ queued.late === 1 ? 'The tick' : `The ${queued.late} ticks` }} you made before went to the lead,
+        who takes {{ queued.late === 1 ? 'it' : 'them' }} or not.
+      </p>
+      <p v-else-if="waiting" class="mt-2 text-lg" role="status">{{ waiting }} to send to the lead.</p>
+    </div>
+    <div v-else-if="failure" class="p-6" role="alert">
+      <h1 class="text-2xl font-bold">This plan cannot be shown</h1>
       <p class="mt-2 text-lg">{{ failure }}</p>
     </div>
     <template v-else-if="plan && one && wall">
@@ -172,7 +157,7 @@ function tick(task: Task) {
           <h1 class="truncate text-lg font-bold">{{ plan.job.name }}</h1>
           <p class="text-sm text-bar-quiet">
             {{ room ? plan.rooms[room]?.name : '' }} ·
-            {{ offline ? 'no signal, kept on this phone' : 'in step'
+            {{ isOffline ? 'no signal, kept on this phone' : 'in step'
             }}<template v-if="waiting"> · {{ waiting }} to send</template>
           </p>
         </div>
@@ -191,6 +176,21 @@ function tick(task: Task) {
           :maxlength="60"
         />
       </header>
+      <p v-if="!queued.isKept" class="border-l-4 border-trouble bg-sheet p-3" role="alert">
+        This phone has no room to keep what is not sent yet. Leave the page open until it is.
+      </p>
+      <p v-else-if="!state.isKept" class="border-l-4 border-trouble bg-sheet p-3" role="status">
+        This phone has no room to keep this job: without a signal it will not open again.
+      </p>
+      <section v-if="aside.length > 0" class="border-l-4 border-trouble bg-sheet p-3" aria-label="Not taken">
+        <div v-for="m in aside" :key="m.id" class="mb-2" :data-refused="m.about">
+          <b>{{ tickWords(m) }}</b> was not taken: {{ m.refused }}
+          <span class="mt-1 flex gap-2">
+            <button class="key min-h-12" type="button" @click="queue.again(m.id)">Send again</button>
+            <button class="key min-h-12" type="button" @click="queue.letGo(m.id)">Let it go</button>
+          </span>
+        </div>
+      </section>
       <section
         ref="pane"
         class="overflow-x-auto px-0.5 pt-1"
@@ -224,50 +224,13 @@ function tick(task: Task) {
           crew
         />
       </section>
-      <section v-for="(label, kind) in headings" :key="kind" class="px-3">
-        <template v-if="tasks.some((t) => t.kind === kind)">
-          <h2 class="mt-4 mb-1 text-xl font-bold">{{ label }}</h2>
-          <button
-            v-for="t in tasks.filter((x) => x.kind === kind)"
-            :key="t.about"
-            type="button"
-            class="mb-2 flex min-h-14 w-full items-center gap-3 rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-left"
-            :aria-pressed="done.get(`${t.kind} ${t.about}`) ?? false"
-            :data-task="`${t.kind} ${t.about}`"
-            @click="tick(t)"
-          >
-            <span
-              class="grid h-9 w-9 shrink-0 place-items-center border-2 border-ink text-2xl font-bold"
-              :class="{ 'bg-good text-black': done.get(`${t.kind} ${t.about}`) }"
-              aria-hidden="true"
-              >{{ done.get(`${t.kind} ${t.about}`) ? '✓' : '' }}</span
-            >
-            <span class="min-w-0"
-              ><b class="block text-xl">{{ t.big }}</b
-              ><span class="text-quiet">{{ t.small }}</span></span
-            >
-          </button>
-        </template>
-        <div v-for="t in kind === 'makeup' ? tasks.filter((x) => x.kind === kind) : []" :key="`m${t.about}`">
-          <button
-            class="key mb-2 min-h-14 w-full justify-between text-lg"
-            type="button"
-            :aria-expanded="opened === t.about"
-            :data-open-makeup="t.about"
-            @click="opened = opened === t.about ? null : t.about"
-          >
-            How {{ t.name }} is made up
-            <span aria-hidden="true">{{ opened === t.about ? '▴' : '▾' }}</span>
-          </button>
-          <MakeUpSheet
-            v-if="answer && opened === t.about"
-            class="mb-4"
-            :plan="plan"
-            :result="answer.result"
-            :box="t.about"
-          />
-        </div>
-      </section>
+      <CrewTasks
+        :plan="plan"
+        :result="answer?.result ?? null"
+        :tasks="tasks"
+        :is-done="isDone"
+        @tick="tick"
+      />
       <nav
         class="fixed inset-x-0 bottom-0 grid grid-cols-[1fr_auto_1fr] items-center gap-2 border-t-2 border-ink bg-sheet p-2"
         aria-label="Walls"
@@ -291,6 +254,12 @@ function tick(task: Task) {
         </button>
       </nav>
     </template>
+    <p v-else-if="plan && room === null" class="p-6 text-lg">
+      This job has no room yet. It shows here once the lead draws one.
+    </p>
+    <p v-else-if="state.isOffline" class="p-6 text-lg" role="status">
+      No signal, and this phone has not kept this job. It opens once the server answers; leave this page open.
+    </p>
     <p v-else class="p-6 text-lg">Opening the wall…</p>
   </main>
 </template>

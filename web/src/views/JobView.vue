@@ -13,6 +13,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { SplitterGroup, SplitterPanel, SplitterResizeHandle } from 'reka-ui';
 import { computed, onBeforeUnmount, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { savingWords } from '../stores/savingWords.ts';
 import { useSession } from '../stores/session.ts';
 import { useSelection } from '../stores/selection.ts';
 import { useActions } from '../workspace/actions.ts';
@@ -125,7 +126,12 @@ const isNarrow = useMediaQuery('(max-width: 767px)');
         target="_blank"
         >Meter</a
       >
-      <span class="text-sm text-quiet" role="status">{{ session.saving ? 'saving…' : 'saved' }}</span>
+      <span
+        class="text-sm"
+        :class="session.saving === 'not kept' ? 'font-bold text-trouble' : 'text-quiet'"
+        role="status"
+        >{{ savingWords[session.saving] }}</span
+      >
       <button
         class="key"
         type="button"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Printer, Redo2, Undo2 } from '@lucide/vue';
 import { useRoute } from 'vue-router';
+import { savingWords } from '../stores/savingWords.ts';
 import { useSession } from '../stores/session.ts';
 
 /** A page beside the workspace: its title, the way back and printing; only what is inside goes on paper. */
@@ -42,9 +43,7 @@ const print = () => window.print();
         >
           <Redo2 :size="20" />
         </button>
-        <span class="self-center text-sm text-quiet" role="status">{{
-          session.saving ? 'saving…' : 'saved'
-        }}</span>
+        <span class="self-center text-sm text-quiet" role="status">{{ savingWords[session.saving] }}</span>
       </span>
     </header>
     <p v-if="session.failure" class="my-4 text-trouble">{{ session.failure }}</p>

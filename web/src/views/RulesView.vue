@@ -12,10 +12,12 @@ import {
   readRulesText,
   type Rule,
   ruleCatalogue,
+  ruleChanges,
   type RuleId,
   ruleIds,
   type RulesFile,
   withRule,
+  withRuleChanges,
   groupOfRule,
   ruleGroups,
   type RuleGroup,
@@ -25,7 +27,7 @@ import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
 import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
 import type { Job, JobSummary } from '@fieldchalk/contracts';
-import { call } from '../session/api.ts';
+import { call, Refusal } from '../session/api.ts';
 import { useSession } from '../stores/session.ts';
 
 /** House rules: the company's, or one job's. A change shows what it would do before it is taken. */
@@ -140,9 +142,29 @@ async function take() {
     if (jobId) {
       if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons }))
         throw new Error(session.problems.map((p) => `${p.about}: ${p.says}`).join('; '));
-    } else company.value = await call<RulesFile>('PUT', '/rules', kept);
+    } else if (!(await takeForCompany(kept))) return;
     leave();
   });
+}
+/** Sets the company's rules anew. Where someone else set the same one first, theirs is shown, and this one is asked about again on top of it. */
+async function takeForCompany(kept: RulesFile): Promise<boolean> {
+  const changes = ruleChanges(company.value, kept);
+  if (changes.length === 0) return true;
+  try {
+    company.value = await call<RulesFile>('POST', '/rules/changes', { changes });
+    return true;
+  } catch (error) {
+    const newest = error instanceof Refusal ? (error.body['rules'] as RulesFile | undefined) : undefined;
+    if (!newest) throw error;
+    const both = (error as Refusal).problems.map((p) => p.path as RuleId);
+    const own = changes.map(({ rule }) => rule as RuleId);
+    company.value = newest;
+    await consider(withRuleChanges(newest, changes).rules, own);
+    says.value = `Someone else set this meanwhile: ${both
+      .map((id) => `${ruleCatalogue[id].title} is ${words(id, valueOf(newest, id))} now`)
+      .join('; ')}. Take it to put yours in its place, or leave theirs.`;
+    return false;
+  }
 }
 function download() {
   const url = URL.createObjectURL(

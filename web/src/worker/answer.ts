@@ -1,5 +1,6 @@
 import {
   type CircuitTerms,
+  type EditArgs,
   must,
   type Patch,
   type Result,
@@ -39,5 +40,7 @@ export interface Trial {
   readonly name: string;
   readonly says: string;
   readonly terms: CircuitTerms;
+  /** The proposal that makes it. */
+  readonly args: EditArgs<'propose'>;
   readonly patches: Patch[];
 }

@@ -82,7 +82,7 @@ export class JobComputer {
       const done = this.propose(args);
       if (!done.ok) return null;
       const terms = circuitTerms(this.computer.take(done.plan));
-      return { name: trial.name, says: trial.says, terms, patches: done.change.patches };
+      return { name: trial.name, says: trial.says, terms, args, patches: done.change.patches };
     });
     return own.filter((t) => t !== null);
   }

@@ -4,6 +4,7 @@ import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
 import FindingsList from './FindingsList.vue';
 import ProposalUnderWay from './ProposalUnderWay.vue';
+import SetAsideList from './SetAsideList.vue';
 import SelectionCard from './cards/SelectionCard.vue';
 
 /** Beside the plan: news, the why of what is chosen, the stage's tools, and what is open. */
@@ -25,6 +26,7 @@ watch(
     aria-label="Work and reasons"
     tabindex="0"
   >
+    <SetAsideList />
     <p v-if="session.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
       {{ session.notice }}
     </p>

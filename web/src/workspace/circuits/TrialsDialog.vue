@@ -46,7 +46,7 @@ const least = computed(() =>
   ),
 );
 function take(trial: Trial) {
-  session.take(trial.patches);
+  session.take(trial);
   emit('close');
 }
 </script>

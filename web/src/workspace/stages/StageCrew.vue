@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router';
 import type { Share } from '@fieldchalk/contracts';
 import { call } from '../../session/api.ts';
 import { useSession } from '../../stores/session.ts';
+import LateMarks from './LateMarks.vue';
 
 const session = useSession();
 const route = useRoute();
@@ -32,11 +33,9 @@ watch(
   () => session.sharesChanged,
   () => void attempt(async () => undefined),
 );
-/** How many things of a kind are done now: the last tick about each tells. */
-function done(kind: string): number {
-  const last = new Map(session.marks.filter((m) => m.kind === kind).map((m) => [m.about, m.done]));
-  return [...last.values()].filter(Boolean).length;
-}
+/** How many things of a kind are done now. */
+const done = (kind: string): number =>
+  [...session.done].filter(([key, isDone]) => isDone && key.startsWith(`${kind} `)).length;
 const ticked = {
   box: 'boxes nailed',
   hole: 'holes drilled',
@@ -48,6 +47,7 @@ const ticked = {
 
 <template>
   <div>
+    <LateMarks :job="String(route.params['job'])" />
     <button
       class="key key-main w-full justify-center"
       type="button"

@@ -1,0 +1,227 @@
+import type { Knex } from 'knex';
+import { applyChange, type Patch, seenOtherwise } from '@fieldchalk/core';
+import { changesAtOnce, type ChangeRequest, type StoredChange } from '@fieldchalk/contracts';
+import { ApiError } from '../errors.ts';
+import { type OpenPlan, type Plans } from './plans.ts';
+
+interface RevisionRow {
+  job: string;
+  revision: number;
+  change: string;
+  name: string;
+  client: string;
+  patches: string;
+}
+
+interface Waiting {
+  readonly request: ChangeRequest;
+  readonly taken: (change: StoredChange) => void;
+  readonly refused: (error: unknown) => void;
+}
+
+/** A request judged: what is stored of it, or why it is not. */
+type Verdict = { readonly stored: StoredChange } | { readonly error: unknown };
+
+/** A job within a transaction, as far as the changes before have taken it. */
+interface Standing {
+  open: OpenPlan;
+  readonly rows: (RevisionRow & { inverse: string; at: number })[];
+  readonly known: Map<string, StoredChange>;
+}
+
+/** So many changes to a job at most share a transaction. */
+const together = 64;
+
+const storedOf = (row: RevisionRow): StoredChange => ({
+  id: row.change,
+  revision: row.revision,
+  name: row.name,
+  client: row.client,
+  patches: JSON.parse(row.patches) as StoredChange['patches'],
+});
+
+const keyOf = (client: string, change: string) => `${client} ${change}`;
+
+/** Whether a place is one of those a change says it saw, or within one. */
+function isSaid(place: readonly (string | number)[], inverse: readonly Patch[]): boolean {
+  return inverse.some(({ path }) => path.length <= place.length && path.every((key, i) => key === place[i]));
+}
+
+/**
+ * Changes to jobs. A change is taken only where the plan still stands as its maker saw it, wherever it writes; else it is answered with what is new.
+ * Those that wait for one job are judged one after another in one transaction, and answered after the database has them.
+ */
+export class Changes {
+  private readonly waiting = new Map<string, Waiting[]>();
+
+  constructor(
+    private readonly db: Knex,
+    private readonly plans: Plans,
+    private readonly now: () => number,
+  ) {}
+
+  /** Sent twice, a change is stored once: its id is known within the job and its window. */
+  change(job: string, request: ChangeRequest): Promise<StoredChange> {
+    return new Promise((taken, refused) => {
+      const one = { request, taken, refused };
+      const queue = this.waiting.get(job);
+      if (queue) return void queue.push(one);
+      this.waiting.set(job, [one]);
+      void this.work(job);
+    });
+  }
+
+  /** Changes after a revision, oldest first: as many as are answered at once. */
+  async since(job: string, since: number, after?: string): Promise<StoredChange[]> {
+    const row = await this.plans.row(this.db, job);
+    await this.expectHistory(this.db, job, row.revision, since, after);
+    return this.after(this.db, job, since);
+  }
+
+  private async after(db: Knex, job: string, since: number): Promise<StoredChange[]> {
+    const rows = await db<RevisionRow>('revisions')
+      .where({ job })
+      .andWhere('revision', '>', since)
+      .orderBy('revision')
+      .limit(changesAtOnce.count);
+    let characters = 0;
+    const end = rows.findIndex((r) => (characters += r.patches.length) > changesAtOnce.characters);
+    return rows.slice(0, end < 0 ? undefined : Math.max(end, 1)).map(storedOf);
+  }
+
+  private async work(job: string): Promise<void> {
+    for (;;) {
+      const batch = (this.waiting.get(job) ?? []).splice(0, together);
+      if (batch.length === 0) return void this.waiting.delete(job);
+      try {
+        const verdicts = await this.db.transaction((tx) => this.judgeAll(tx, job, batch));
+        batch.forEach(({ taken, refused }, i) => {
+          const verdict = verdicts[i] as Verdict;
+          if ('stored' in verdict) taken(verdict.stored);
+          else refused(verdict.error);
+        });
+      } catch (error) {
+        this.plans.forget(job);
+        for (const { refused } of batch) refused(error);
+      }
+    }
+  }
+
+  private async judgeAll(tx: Knex.Transaction, job: string, batch: readonly Waiting[]): Promise<Verdict[]> {
+    const open = await this.plans.open(tx, job, true);
+    const ids = batch.map(({ request }) => request.id);
+    const rows = await tx<RevisionRow>('revisions').where({ job }).whereIn('change', ids);
+    const known = new Map(rows.map((r) => [keyOf(r.client, r.change), storedOf(r)]));
+    const standing: Standing = { open, rows: [], known };
+    const verdicts: Verdict[] = [];
+    for (const { request } of batch) {
+      try {
+        verdicts.push({ stored: await this.judge(tx, job, standing, request) });
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        verdicts.push({ error });
+      }
+    }
+    if (standing.rows.length > 0) await this.store(tx, job, standing);
+    return verdicts;
+  }
+
+  private async judge(
+    tx: Knex.Transaction,
+    job: string,
+    standing: Standing,
+    request: ChangeRequest,
+  ): Promise<StoredChange> {
+    const { open, known, rows } = standing;
+    const { id, base, after, name, client } = request;
+    const before = known.get(keyOf(client, id));
+    if (before) return before;
+    if (!rows.some((r) => r.revision === base))
+      await this.expectHistory(tx, job, open.revision, base, after ?? undefined);
+    const [patches, inverse] = [request.patches as Patch[], request.inverse as Patch[]];
+    const otherwise = seenOtherwise(open.plan, inverse);
+    const done = applyChange(open.plan, patches, name);
+    if (otherwise.length > 0 || !done.ok) {
+      const places = otherwise.map(({ path }) => ({
+        path: path.join('.'),
+        message: 'is not as the change saw it',
+      }));
+      const problems = done.ok ? places : [...places, ...done.problems];
+      if (base < open.revision) throw await this.conflict(tx, job, standing, base, problems);
+      if (otherwise.length > 0)
+        throw new ApiError('bad-request', 'The inverse does not say what stood there.', places);
+      throw new ApiError('bad-plan', 'The change was not taken; nothing was stored.', problems);
+    }
+    const unsaid = done.change.inverse.filter(({ path }) => !isSaid(path, inverse));
+    if (unsaid.length > 0)
+      throw new ApiError(
+        'bad-request',
+        'The inverse must say what stood at every place the change writes.',
+        unsaid.map(({ path }) => ({ path: path.join('.'), message: 'is written and not in the inverse' })),
+      );
+    const revision = open.revision + 1;
+    const row = {
+      job,
+      revision,
+      change: id,
+      name,
+      client,
+      patches: JSON.stringify(patches),
+      inverse: JSON.stringify(done.change.inverse),
+      at: this.now(),
+    };
+    const stored = { id, revision, name, client, patches: request.patches };
+    standing.rows.push(row);
+    standing.known.set(keyOf(client, id), stored);
+    standing.open = { revision, plan: done.plan, lastChange: id };
+    return stored;
+  }
+
+  /** What is new since a revision, for the window to make its edit again on. */
+  private async conflict(
+    tx: Knex.Transaction,
+    job: string,
+    { open, rows }: Standing,
+    base: number,
+    problems: ApiError['problems'],
+  ): Promise<ApiError> {
+    const changes = [
+      ...(await this.after(tx, job, base)),
+      ...rows.filter((r) => r.revision > base).map(storedOf),
+    ];
+    const extra = { revision: open.revision, changes: changes.slice(0, changesAtOnce.count) };
+    return new ApiError('conflict', 'Someone else changed the same thing first.', problems, extra);
+  }
+
+  /** That a window stands on this history: a data file put back, or another in its place, has another one. */
+  private async expectHistory(
+    db: Knex,
+    job: string,
+    revision: number,
+    base: number,
+    after: string | undefined,
+  ): Promise<void> {
+    const turned = () =>
+      new ApiError(
+        'history-turned',
+        'The server’s data were put back to an earlier state: open the job anew.',
+        [],
+        {
+          revision,
+        },
+      );
+    if (base > revision) throw turned();
+    if (after === undefined || base === 0) return;
+    const row = await db<RevisionRow>('revisions').where({ job, revision: base }).first('change');
+    if (row && row.change !== after) throw turned();
+  }
+
+  private async store(tx: Knex.Transaction, job: string, { open, rows }: Standing): Promise<void> {
+    await tx.batchInsert('revisions', rows, 50);
+    const { revision, plan } = open;
+    await tx('jobs')
+      .where({ id: job })
+      .update({ revision, plan: JSON.stringify(plan), name: plan.job.name, changed_at: this.now() });
+    this.plans.keep(job, open);
+  }
+}

@@ -1,0 +1,111 @@
+import type { CrewJob, MarkRecord } from '@fieldchalk/contracts';
+import { forgetJob, keepJob, keptJob } from '../kept/keptJob.ts';
+import { call, Refusal } from '../session/api.ts';
+
+/** How a link stands on this phone. */
+export interface LinkState {
+  /** The job as last fetched, or as kept; null while there is neither. */
+  readonly job: CrewJob | null;
+  readonly marks: readonly MarkRecord[];
+  /** The server cannot be reached just now. */
+  readonly isOffline: boolean;
+  /** Whether the phone keeps the job for when there is no signal. */
+  readonly isKept: boolean;
+  /** Why the link opens nothing, in the server's words; empty while it does. */
+  readonly ended: string;
+}
+
+/** Statuses that say a link opens nothing. */
+const ends: ReadonlySet<number> = new Set([404, 410]);
+/** Between one attempt and the next, in milliseconds. */
+const again = 4000;
+
+/**
+ * A job as a link opens it: fetched, kept on the phone, followed while the server tells of changes. The job is shown before it is kept, and kept where there is
+ * room; without a signal the kept one serves, and where there is none it is asked for until it comes.
+ */
+export class CrewLink {
+  private state: LinkState = { job: null, marks: [], isOffline: false, isKept: true, ended: '' };
+  private events: EventSource | null = null;
+  private fetching: Promise<void> | null = null;
+  private isStale = false;
+  private retry: ReturnType<typeof setTimeout> | null = null;
+  private isClosed = false;
+
+  constructor(
+    private readonly token: string,
+    private readonly told: (state: LinkState) => void,
+  ) {}
+
+  /** Fetches the job and follows it; called again whenever the phone may be back in touch. */
+  async open(): Promise<void> {
+    if (this.retry) clearTimeout(this.retry);
+    await this.fetch();
+    if (this.isClosed || this.state.ended) return;
+    if (this.state.isOffline) this.openLater();
+    else this.follow();
+  }
+
+  private openLater(): void {
+    if (this.retry) clearTimeout(this.retry);
+    this.retry = setTimeout(() => void this.open(), again);
+  }
+
+  /** Fetches once at a time; asked meanwhile, once more after it. */
+  private fetch(): Promise<void> {
+    this.isStale = true;
+    this.fetching ??= this.fetchWhileStale().finally(() => (this.fetching = null));
+    return this.fetching;
+  }
+
+  private async fetchWhileStale(): Promise<void> {
+    while (this.isStale && !this.isClosed) {
+      this.isStale = false;
+      await this.fetchOnce();
+    }
+  }
+
+  private async fetchOnce(): Promise<void> {
+    try {
+      const job = await call<CrewJob>('GET', `/crew/${this.token}`);
+      this.tell({ job, marks: job.marks, isOffline: false });
+      void keepJob(this.token, job).then((isKept) => this.tell({ isKept }));
+    } catch (error) {
+      const status = error instanceof Refusal ? error.status : 0;
+      if (ends.has(status)) return this.end((error as Error).message);
+      const job = this.state.job ?? (await keptJob(this.token).catch(() => null));
+      this.tell({ job, marks: this.state.job ? this.state.marks : (job?.marks ?? []), isOffline: true });
+    }
+  }
+
+  /** A link that was withdrawn opens nothing, and what was kept of its job is forgotten. */
+  private async end(ended: string): Promise<void> {
+    this.events?.close();
+    this.tell({ job: null, ended });
+    await forgetJob(this.token).catch(() => undefined);
+  }
+
+  private follow(): void {
+    if (this.events && this.events.readyState !== EventSource.CLOSED) return;
+    this.events = new EventSource(`/api/crew/${this.token}/events`);
+    this.events.addEventListener('marks', (e) =>
+      this.tell({ marks: [...this.state.marks, ...(JSON.parse(e.data) as MarkRecord[])] }),
+    );
+    for (const news of ['change', 'shares']) this.events.addEventListener(news, () => void this.fetch());
+    this.events.addEventListener('error', () => {
+      if (this.events?.readyState === EventSource.CLOSED) this.openLater();
+    });
+  }
+
+  private tell(news: Partial<LinkState>): void {
+    if (this.isClosed) return;
+    this.state = { ...this.state, ...news };
+    this.told(this.state);
+  }
+
+  close(): void {
+    this.isClosed = true;
+    this.events?.close();
+    if (this.retry) clearTimeout(this.retry);
+  }
+}

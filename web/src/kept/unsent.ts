@@ -1,0 +1,120 @@
+import type { Pending } from '../session/pendingChange.ts';
+import { database } from './database.ts';
+
+/** A change that the server does not have: waiting to be sent, or set aside with what is wrong with it. */
+export interface UnsentChange {
+  readonly change: Pending;
+  /** Why it is set aside; null for one that is waiting. */
+  readonly aside: string | null;
+}
+
+const begin = 'fieldchalk.unsent.';
+
+/** A lock that a window holds as long as it is open; the browser lets go of it with the window. */
+const lockOf = (client: string) => `fieldchalk.window.${client}`;
+
+/** Does something where a window is not open any more; where the browser has no locks, always: changes have ids, so sending one twice is harmless. */
+async function ifClosed(client: string, work: () => Promise<void>): Promise<void> {
+  const locks = navigator.locks as LockManager | undefined;
+  if (!locks) return work();
+  await locks.request(lockOf(client), { ifAvailable: true }, async (lock) => {
+    if (lock) await work();
+  });
+}
+
+/** What was written under a key, where it can be read. */
+function read(text: string | null | undefined): UnsentChange[] {
+  try {
+    return JSON.parse(text ?? '[]') as UnsentChange[];
+  } catch {
+    return [];
+  }
+}
+
+/**
+ * Work on a job that is not sent yet, kept for the next window. In the browser’s plain storage where there is room, as that is written at once; else in its
+ * database, which holds more.
+ */
+export class Unsent {
+  private writing: Promise<unknown> = Promise.resolve();
+  private isInDatabase = false;
+  private letGo: () => void = () => undefined;
+
+  constructor(
+    private readonly job: string,
+    private readonly client: string,
+  ) {
+    const locks = navigator.locks as LockManager | undefined;
+    void locks?.request(lockOf(client), () => new Promise<void>((end) => (this.letGo = end)));
+  }
+
+  /** Keeps these in place of those before; answers whether they are kept. */
+  keep(changes: readonly UnsentChange[]): Promise<boolean> {
+    const text = changes.length > 0 ? JSON.stringify(changes) : null;
+    const isPlain = this.keptPlain(text);
+    const done = this.writing
+      .then(() => (isPlain && !this.isInDatabase ? true : this.keptInDatabase(isPlain ? null : text)))
+      .catch(() => isPlain);
+    this.writing = done;
+    return done;
+  }
+
+  private keptPlain(text: string | null): boolean {
+    try {
+      localStorage.removeItem(this.keyOf(this.client));
+      if (text !== null) localStorage.setItem(this.keyOf(this.client), text);
+      return true;
+    } catch {
+      return false;
+    }
+  }
+
+  private async keptInDatabase(text: string | null): Promise<boolean> {
+    const db = await database();
+    if (text === null) await db.delete('unsent', this.keyOf(this.client));
+    else await db.put('unsent', text, this.keyOf(this.client));
+    this.isInDatabase = text !== null;
+    return true;
+  }
+
+  /** What windows that are closed now left unsent; from then on it is this window’s to keep. */
+  async adopt(): Promise<UnsentChange[]> {
+    const taken: UnsentChange[] = [];
+    for (const client of await this.others())
+      await ifClosed(client, async () => {
+        taken.push(...(await this.of(client)));
+        await this.keep(taken);
+        await this.forget(client);
+      });
+    return taken;
+  }
+
+  /** Windows that have left something for this job. */
+  private async others(): Promise<string[]> {
+    const mine = this.keyOf('');
+    const db = await database().catch(() => null);
+    const keys = [...Object.keys(localStorage), ...((await db?.getAllKeys('unsent')) ?? [])];
+    const clients = keys.filter((key) => key.startsWith(mine)).map((key) => key.slice(mine.length));
+    return [...new Set(clients)].filter((client) => client !== this.client);
+  }
+
+  private async of(client: string): Promise<UnsentChange[]> {
+    const db = await database().catch(() => null);
+    const plain = read(localStorage.getItem(this.keyOf(client)));
+    return plain.length > 0 ? plain : read(await db?.get('unsent', this.keyOf(client)));
+  }
+
+  private async forget(client: string): Promise<void> {
+    localStorage.removeItem(this.keyOf(client));
+    await (await database().catch(() => null))?.delete('unsent', this.keyOf(client));
+  }
+
+  private keyOf(client: string): string {
+    return `${begin}${this.job}.${client}`;
+  }
+
+  /** This window is done with the job. */
+  close(): void {
+    this.letGo();
+  }
+}

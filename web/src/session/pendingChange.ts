@@ -1,0 +1,142 @@
+import {
+  applyChange,
+  type Change,
+  type EditStep,
+  editWords,
+  makeEdits,
+  nth,
+  type Patch,
+  type Plan,
+  type Problem,
+  type SeenOtherwise,
+  seenOtherwise,
+  standsAt,
+  toldProblem,
+} from '@fieldchalk/core';
+
+/** A change that was made here and that the server has not acknowledged yet. */
+export interface Pending extends Change {
+  readonly id: string;
+  /** The window it was made in; its id is that window’s own. */
+  readonly client: string;
+  /** The named edits it stands for, to be made again where the plan has gone on; none where it takes another back. */
+  readonly steps: readonly EditStep[];
+  /** The change it takes back. */
+  readonly undoes: string | null;
+}
+
+/** Ids that a change gave and another had given too, with those it gives now. */
+export type Renames = ReadonlyMap<string, string>;
+
+/** What becomes of a change on a plan that has gone on. */
+export type LaidAgain =
+  | { readonly is: 'laid'; readonly plan: Plan; readonly change: Change; readonly says: string }
+  | { readonly is: 'already so' }
+  | { readonly is: 'worked out elsewhere'; readonly step: EditStep }
+  | { readonly is: 'unfit'; readonly says: string };
+
+/** Texts people write: what looks like an id there is none. */
+const writtenByPeople: ReadonlySet<string> = new Set(['name', 'label', 'reason', 'note', 'text']);
+
+/** A value with ids put in place of others, wherever they stand as a value or a key. */
+function renamed(value: unknown, renames: Renames): unknown {
+  if (typeof value === 'string') return renames.get(value) ?? value;
+  if (Array.isArray(value)) return value.map((v) => renamed(v, renames));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, v]) => [
+      renames.get(key) ?? key,
+      writtenByPeople.has(key) ? v : renamed(v, renames),
+    ]),
+  );
+}
+
+const idsAdded = (patches: readonly Patch[]): Map<string, string[]> => {
+  const added = new Map<string, string[]>();
+  for (const { op, path } of patches) {
+    const [collection, id] = path;
+    if (op === 'add' && path.length === 2)
+      added.set(String(collection), [...(added.get(String(collection)) ?? []), String(id)]);
+  }
+  return added;
+};
+
+/** Which ids a change gives when it is made again, for those it gave at first. */
+export function renamesBetween(before: readonly Patch[], after: readonly Patch[]): Map<string, string> {
+  const now = idsAdded(after);
+  const renames = new Map<string, string>();
+  for (const [collection, ids] of idsAdded(before))
+    ids.forEach((id, i) => {
+      const other = now.get(collection)?.[i];
+      if (other !== undefined && other !== id) renames.set(id, other);
+    });
+  return renames;
+}
+
+/** Whether a change is about something that has another id now. */
+function mentions({ patches, steps }: Pending, renames: Renames): boolean {
+  if (renames.size === 0) return false;
+  const seen = JSON.stringify([patches, steps]);
+  return [...renames.keys()].some((id) => seen.includes(`"${id}"`));
+}
+
+/** Whether what someone else set at a place is no longer to be seen there. */
+function isReplaced({ path, saw, stands }: SeenOtherwise, plan: Plan): boolean {
+  if (stands === undefined || saw === undefined) return false;
+  const now = standsAt(plan, path);
+  if (!Array.isArray(stands) || !Array.isArray(now)) return JSON.stringify(now) !== JSON.stringify(stands);
+  const left = new Set(now.map((item) => JSON.stringify(item)));
+  return stands.some((item) => !left.has(JSON.stringify(item)));
+}
+
+/** What was replaced of others’, said once each, the first few by name. */
+function replacedWords(name: string, otherwise: readonly SeenOtherwise[], on: Plan, made: Plan): string {
+  const replaced = otherwise.filter((place) => isReplaced(place, made));
+  const about = replaced.map(({ path }) => toldProblem({ path: path.join('.'), message: '' }, on).about);
+  const [first, ...others] = [...new Set(about)];
+  if (first === undefined) return '';
+  const rest =
+    others.length === 0 ? '' : others.length === 1 ? `, and ${nth(others, 0)}` : ` and ${others.length} more`;
+  return `Someone else had changed this meanwhile, and your “${editWords(name)}” has replaced it: ${first}${rest}.`;
+}
+
+const problemWords = (problems: readonly Problem[], plan: Plan): string =>
+  problems
+    .slice(0, 3)
+    .map((p) => toldProblem(p, plan))
+    .map(({ about, says }) => `${about} ${says}`)
+    .join('; ');
+
+/**
+ * Lays a change on a plan that may have gone on. Where that stands as the change saw it, as it is; else its named edits are made again there, so
+ * that new things get ids of their own and others’ work is seen. Nothing is thrown: what cannot be laid is said.
+ *
+ * @param elsewhere named edits that take long, and are worked out by the worker
+ */
+export function laidAgain(
+  plan: Plan,
+  pending: Pending,
+  renames: Renames,
+  elsewhere: ReadonlySet<string>,
+): LaidAgain {
+  const { name, patches, inverse, undoes } = pending;
+  const otherwise = seenOtherwise(plan, inverse);
+  if (otherwise.length === 0 && !mentions(pending, renames)) {
+    const done = applyChange(plan, patches, name);
+    if (done.ok) return { is: 'laid', plan: done.plan, change: { name, patches, inverse }, says: '' };
+  }
+  const steps = renamed(pending.steps, renames) as EditStep[];
+  if (undoes !== null || steps.length === 0)
+    return { is: 'unfit', says: 'someone has changed the same since' };
+  const long = steps.find((step) => elsewhere.has(step.name));
+  if (long) return { is: 'worked out elsewhere', step: long };
+  const done = makeEdits(plan, name, steps);
+  if (!done.ok) return { is: 'unfit', says: problemWords(done.problems, plan) };
+  if (done.change.patches.length === 0) return { is: 'already so' };
+  return {
+    is: 'laid',
+    plan: done.plan,
+    change: done.change,
+    says: replacedWords(name, otherwise, plan, done.plan),
+  };
+}
