@@ -44,8 +44,32 @@ test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is d
   await phoneContext.setOffline(false);
   await expect(page.locator('[data-done=box]')).toContainText('2', { timeout: 15_000 });
 
+  // A second tab of the phone, both without a signal: what each ticks arrives.
+  const tab = await phoneContext.newPage();
+  await tab.goto(link);
+  await expect(tab.locator('[data-task^="staple "]').nth(1)).toBeVisible();
+  await phoneContext.setOffline(true);
+  await phone.locator('[data-task^="pull "]').nth(1).tap();
+  await tab.locator('[data-task^="staple "]').nth(1).tap();
+  await expect(tab.getByText('to send')).toBeVisible();
+  await phoneContext.setOffline(false);
+  await expect(page.locator('[data-done=pull]')).toContainText('2');
+  await expect(page.locator('[data-done=staple]')).toContainText('2');
+  await tab.close();
+
+  // A tick on its way when the link is withdrawn goes to the lead, who lets it count.
+  await phoneContext.setOffline(true);
+  await phone.locator('[data-task^="box "]').nth(0).tap();
+  await expect(phone.getByText('1 to send')).toBeVisible();
   await page.getByRole('button', { name: 'Withdraw this link' }).click();
+  await expect(page.locator('[data-share]')).toHaveCount(0);
+  await phoneContext.setOffline(false);
   await expect(phone.getByRole('heading', { name: 'This link does not open' })).toBeVisible();
+  await expect(phone.getByText('went to the lead')).toBeVisible();
+  await expect(page.locator('[data-late]')).toContainText('not nailed after all');
+  await page.getByRole('button', { name: 'It counts' }).click();
+  await expect(page.locator('[data-late]')).toHaveCount(0);
+  await expect(page.locator('[data-done=box]')).toContainText('1');
   await phone.reload();
   await expect(phone.getByText('withdrawn', { exact: false })).toBeVisible();
   await phoneContext.close();

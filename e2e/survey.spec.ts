@@ -204,7 +204,8 @@ test('a company rule changed with a preview; new jobs start with it; a job overr
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/walk/);
   expect((await planOf(page)).rules.values).toMatchObject({ 'coil.feet': 1000 });
-  await page.request.put('/api/rules', { data: { values: {} } });
+  const undo = { rule: 'coil.feet', saw: { value: 1000 }, set: { value: null } };
+  expect((await page.request.post('/api/rules/changes', { data: { changes: [undo] } })).ok()).toBe(true);
 });
 
 test('levels: one added above, switched to and drawn on', async ({ page }) => {

@@ -54,7 +54,8 @@ export function thisDevice(): string {
 export class MarksQueue {
   private waiting: QueuedMark[] = [];
   private problem: Refusal | null = null;
-  private isKept = true;
+  /** Those the phone has no room for, or not kept yet: only this window has them. */
+  private readonly onlyHere = new Set<string>();
   private late = 0;
   private highest = 0;
   private sending: Promise<void> | null = null;
@@ -94,7 +95,7 @@ export class MarksQueue {
     const mark = { ...ticked, id: crypto.randomUUID(), token, device, number, madeAt: this.now() };
     this.waiting = [...this.waiting, mark];
     this.tell();
-    this.isKept = await this.stored(mark);
+    await this.stored(mark);
     this.tell();
     await this.send();
   }
@@ -174,13 +175,16 @@ export class MarksQueue {
     const db = await database().catch(() => null);
     const kept = (await db?.getAllFromIndex('ticks', 'token', this.token).catch(() => [])) ?? [];
     const ids = new Set(kept.map((m) => m.id));
-    this.waiting = [...kept, ...this.waiting.filter((m) => !ids.has(m.id))].sort(inOrder);
+    const others = this.waiting.filter((m) => !ids.has(m.id) && (!db || this.onlyHere.has(m.id)));
+    this.waiting = [...kept, ...others].sort(inOrder);
     this.heard(this.waiting);
   }
 
   private async stored(mark: QueuedMark): Promise<boolean> {
+    this.onlyHere.add(mark.id);
     try {
       await (await database()).put('ticks', mark);
+      this.onlyHere.delete(mark.id);
       return true;
     } catch {
       return false;
@@ -197,7 +201,8 @@ export class MarksQueue {
   }
 
   private tell(): void {
-    const { waiting: list, problem, isKept, late } = this;
+    const { waiting: list, problem, late } = this;
+    const isKept = !this.waiting.some((m) => this.onlyHere.has(m.id));
     this.told({ list, problem, isKept, late });
   }
 }

@@ -20,7 +20,7 @@ export interface Kept extends DBSchema {
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
 /** The browser’s database. Rejects where there is none, or no room for it. */
-export function database(): Promise<IDBPDatabase<Kept>> {
+export async function database(): Promise<IDBPDatabase<Kept>> {
   opened ??= openDB<Kept>('fieldchalk', 2, {
     upgrade: (db, from) => {
       // The first kept jobs under their token, without when; they are fetched again.

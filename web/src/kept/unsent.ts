@@ -13,11 +13,15 @@ const begin = 'fieldchalk.unsent.';
 /** A lock that a window holds as long as it is open; the browser lets go of it with the window. */
 const lockOf = (client: string) => `fieldchalk.window.${client}`;
 
+/** The browser’s locks; none where it has none, as on a page without HTTPS. */
+const locks = (): LockManager | undefined =>
+  (globalThis.navigator as Partial<Navigator> | undefined)?.locks as LockManager | undefined;
+
 /** Does something where a window is not open any more; where the browser has no locks, always: changes have ids, so sending one twice is harmless. */
 async function ifClosed(client: string, work: () => Promise<void>): Promise<void> {
-  const locks = navigator.locks as LockManager | undefined;
-  if (!locks) return work();
-  await locks.request(lockOf(client), { ifAvailable: true }, async (lock) => {
+  const held = locks();
+  if (!held) return work();
+  await held.request(lockOf(client), { ifAvailable: true }, async (lock) => {
     if (lock) await work();
   });
 }
@@ -44,8 +48,7 @@ export class Unsent {
     private readonly job: string,
     private readonly client: string,
   ) {
-    const locks = navigator.locks as LockManager | undefined;
-    void locks?.request(lockOf(client), () => new Promise<void>((end) => (this.letGo = end)));
+    void locks()?.request(lockOf(client), () => new Promise<void>((end) => (this.letGo = end)));
   }
 
   /** Keeps these in place of those before; answers whether they are kept. */

@@ -1,210 +1,325 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { applyChange, type Patch, type Plan } from '@fieldchalk/core';
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { type EditStep, editStep, makeEdit, type Patch, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import type { StoredChange } from '@fieldchalk/contracts';
+import { notEmpty } from '@fieldchalk/core/testing';
+import { database } from '../kept/database.ts';
+import { fillStorage, JobServer, settled, stubLocks } from '../testing/jobServer.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 
-/** A server in a few lines: stores what fits, answers 409 with what is new, can be unplugged. */
-class FakeServer {
-  plan: Plan = study();
-  changes: StoredChange[] = [];
-  unplugged = false;
-
-  store(request: Omit<StoredChange, 'revision'> & { base: number }): { status: number; body: unknown } {
-    const known = this.changes.find((c) => c.id === request.id);
-    if (known) return { status: 200, body: known };
-    const done = applyChange(this.plan, request.patches);
-    if (!done.ok)
-      return {
-        status: 409,
-        body: { detail: 'changed since', changes: this.changes.filter((c) => c.revision > request.base) },
-      };
-    this.plan = done.plan;
-    const stored = {
-      id: request.id,
-      name: request.name,
-      client: request.client,
-      patches: request.patches,
-      revision: this.changes.length + 1,
-    };
-    this.changes.push(stored);
-    return { status: 200, body: stored };
-  }
-
-  readonly fetch = async (url: string, init: { body: string | null }) => {
-    if (this.unplugged) throw new TypeError('no network');
-    const since = /since=(\d+)/.exec(url);
-    const { status, body } = since
-      ? { status: 200, body: this.changes.filter((c) => c.revision > Number(since[1])) }
-      : this.store(JSON.parse(init.body!) as StoredChange & { base: number });
-    return { ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(body)) as unknown };
-  };
-}
-
-let server: FakeServer;
-let listeners: ((type: string, data: unknown) => void)[];
+let server: JobServer;
+const opened: JobSession[] = [];
 beforeEach(() => {
-  server = new FakeServer();
-  listeners = [];
-  const kept: Record<string, string> = {};
-  Object.defineProperties(kept, {
-    getItem: { value: (k: string) => kept[k] ?? null },
-    setItem: { value: (k: string, v: string) => void (kept[k] = v) },
-    removeItem: { value: (k: string) => void delete kept[k] },
-  });
-  vi.stubGlobal('localStorage', kept);
-  vi.stubGlobal('fetch', server.fetch);
-  vi.stubGlobal(
-    'EventSource',
-    class {
-      private readonly heard: Record<string, (e: { data: string }) => void> = {};
-      constructor() {
-        listeners.push((type, data) => this.heard[type]?.({ data: JSON.stringify(data) }));
-      }
-      addEventListener(type: string, hear: (e: { data: string }) => void) {
-        this.heard[type] = hear;
-      }
-      close() {}
-    },
-  );
+  localStorage.clear();
+  stubLocks();
+  server = new JobServer();
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  for (const session of opened.splice(0)) session.close();
+  vi.unstubAllGlobals();
+});
 
-function open(): { session: JobSession; news: SessionNews[] } {
+async function open(
+  elsewhere: readonly string[] = [],
+): Promise<{ session: JobSession; news: SessionNews[] }> {
   const news: SessionNews[] = [];
-  const job = { id: 'j1', name: 'Test', revision: server.changes.length, changedAt: 0, plan: server.plan };
-  const session = new JobSession(job, (n) => news.push(n));
+  const session = await JobSession.open('j1', (n) => news.push(n), { elsewhere: new Set(elsewhere) });
+  opened.push(session);
   session.start();
   return { session, news };
 }
-const settled = () => new Promise((done) => setTimeout(done, 20));
 const at = (plan: Plan, box: string) => (plan.boxes[box]!.on as { at: number }).at;
+const moveB2 = (value: number): Patch => ({ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value });
+const asideOf = (news: SessionNews[]) => news.findLast((n) => n.aside)?.aside ?? [];
+const notices = (news: SessionNews[]) => news.flatMap((n) => n.notice ?? []).join(' | ');
 
-test('an edit shows at once, reaches the server, and can be undone and redone there too', async () => {
-  const { session } = open();
-  const before = at(session.plan, 'b1');
-  session.edit('moveBox', { box: 'b1', at: 60 });
-  expect(at(session.plan, 'b1')).toBe(60);
-  await settled();
-  expect(at(server.plan, 'b1')).toBe(60);
-  session.undo();
-  await settled();
-  expect(at(server.plan, 'b1')).toBe(before);
-  session.redo();
-  await settled();
-  expect(at(server.plan, 'b1')).toBe(60);
-  session.close();
-});
+/** Takes a box away with all that goes with it. */
+function removed(plan: Plan, box: string): Patch[] {
+  const done = makeEdit(plan, 'removeBoxes', { boxes: [box] });
+  if (!done.ok) throw new Error('refused');
+  return done.change.patches;
+}
 
-test('a refused edit changes nothing and leaves no step to undo', () => {
-  const { session } = open();
-  const before = session.plan;
-  expect(session.edit('moveBox', { box: 'none', at: 3 }).length).toBe(1);
-  expect(session.plan).toBe(before);
-  expect(session.canUndo).toBe(false);
-  session.close();
-});
-
-test('others’ changes come in under ours', async () => {
-  const { session } = open();
-  session.edit('moveBox', { box: 'b1', at: 60 });
-  await settled();
-  const patches: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 40 }];
-  const stored = server.store({ id: 'other', base: 1, name: 'moveBox', client: 'else', patches }).body;
-  listeners[0]!('change', stored);
-  expect([at(session.plan, 'b1'), at(session.plan, 'b2')]).toEqual([60, 40]);
-  session.close();
-});
-
-test('another’s change comes in as patches where we have nothing under way, and leaves the rest as it is', async () => {
-  const { session, news } = open();
-  session.edit('moveBox', { box: 'b1', at: 60 });
-  await settled();
-  const before = session.plan;
-  const patches: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 40 }];
-  listeners[0]!(
-    'change',
-    server.store({ id: 'other', base: 1, name: 'moveBox', client: 'else', patches }).body,
-  );
-  const last = news.findLast((n) => n.plan)!.plan!;
-  expect(last.patches).toEqual(patches);
-  expect(last.plan).toEqual(server.plan);
-  expect(session.plan.walls).toBe(before.walls);
-  expect(session.plan.boxes['b1']).toBe(before.boxes['b1']);
-  server.unplugged = true;
-  session.edit('moveBox', { box: 'b3', at: 20 });
-  const more: Patch[] = [{ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value: 44 }];
-  listeners[0]!(
-    'change',
-    server.store({ id: 'third', base: 2, name: 'moveBox', client: 'else', patches: more }).body,
-  );
-  expect(news.findLast((n) => n.plan)!.plan!.patches).toBe(null);
-  expect([at(session.plan, 'b2'), at(session.plan, 'b3')]).toEqual([44, 20]);
-  session.close();
-});
-
-const runsAt = (box: string) =>
-  Object.entries(study().runs)
-    .filter(([, r]) => r.from === box || r.to === box)
-    .map(([id]) => id);
-
-test('an edit to something deleted elsewhere is dropped with a notice, and the rest goes on', async () => {
-  const { session, news } = open();
-  const patches: Patch[] = [
-    { op: 'remove', path: ['boxes', 'b9'] },
-    { op: 'remove', path: ['devices', 'd9'] },
-    { op: 'remove', path: ['controls', 'k1'] },
-    ...runsAt('b9').map((id): Patch => ({ op: 'remove', path: ['runs', id] })),
-  ];
-  server.store({ id: 'other', base: 0, name: 'removeBoxes', client: 'else', patches });
-  session.edit('moveBox', { box: 'b9', at: 70 });
-  session.edit('moveBox', { box: 'b1', at: 60 });
-  await settled();
-  expect(session.plan.boxes['b9']).toBeUndefined();
-  expect(at(server.plan, 'b1')).toBe(60);
-  expect(news.some((n) => n.notice?.includes('moveBox'))).toBe(true);
-  session.close();
-});
-
-test('work made with no network outlives the window and is sent by the next one', async () => {
-  const first = open();
-  server.unplugged = true;
-  first.session.edit('moveBox', { box: 'b1', at: 60 });
-  await settled();
-  expect(first.news.some((n) => n.notice?.includes('cannot be reached'))).toBe(true);
-  first.session.close();
-  server.unplugged = false;
-  const second = open();
-  expect(at(second.session.plan, 'b1')).toBe(60);
-  await settled();
-  expect(at(server.plan, 'b1')).toBe(60);
-  expect(server.changes).toHaveLength(1);
-  expect(Object.keys(localStorage)).toEqual([]);
-  second.session.close();
-});
-
-test('one request at a time, also after a refusal: the next goes when the last is answered', async () => {
-  const { session } = open();
-  let under = 0;
-  let most = 0;
-  const answer = server.fetch;
-  vi.stubGlobal('fetch', async (url: string, init: { body: string | null }) => {
-    most = Math.max(most, ++under);
-    await new Promise((go) => setTimeout(go, 5));
-    return answer(url, init).finally(() => under--);
+describe('edits', () => {
+  test('one shows at once, reaches the server, and can be undone and redone there too', async () => {
+    const { session } = await open();
+    const before = at(session.plan, 'b1');
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    expect(at(session.plan, 'b1')).toBe(60);
+    await settled();
+    expect(at(server.plan, 'b1')).toBe(60);
+    session.undo();
+    await settled();
+    expect(at(server.plan, 'b1')).toBe(before);
+    session.redo();
+    await settled();
+    expect(at(server.plan, 'b1')).toBe(60);
   });
-  const patches: Patch[] = [
-    { op: 'remove', path: ['boxes', 'b9'] },
-    { op: 'remove', path: ['devices', 'd9'] },
-    { op: 'remove', path: ['controls', 'k1'] },
-    ...runsAt('b9').map((id): Patch => ({ op: 'remove', path: ['runs', id] })),
+
+  test('a refused one changes nothing and leaves no step to undo', async () => {
+    const { session } = await open();
+    const before = session.plan;
+    expect(session.edit('moveBox', { box: 'none', at: 3 }).length).toBe(1);
+    expect(session.plan).toBe(before);
+    expect(session.canUndo).toBe(false);
+  });
+
+  test('“saved” is said when the server has all of it, and not before', async () => {
+    const { session, news } = await open();
+    let go: () => void = () => undefined;
+    server.delay = () => new Promise((answer) => (go = answer));
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    expect(news.findLast((n) => n.saving)!.saving).toBe('sending');
+    go();
+    await settled();
+    expect(news.findLast((n) => n.saving)!.saving).toBe('saved');
+    server.unplugged = true;
+    session.edit('moveBox', { box: 'b1', at: 61 });
+    await settled();
+    expect(news.findLast((n) => n.saving)!.saving).toBe('waiting');
+  });
+});
+
+describe('others’ changes', () => {
+  test('come in under ours; as patches where nothing of ours is under way', async () => {
+    const { session, news } = await open();
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    const before = session.plan;
+    server.other('moveBox', [moveB2(40)]);
+    const last = news.findLast((n) => n.plan)!.plan!;
+    expect([last.patches, last.plan]).toEqual([[moveB2(40)], server.plan]);
+    expect(session.plan.walls).toBe(before.walls);
+    expect([at(session.plan, 'b1'), at(session.plan, 'b2')]).toEqual([60, 40]);
+    server.unplugged = true;
+    session.edit('moveBox', { box: 'b3', at: 20 });
+    server.other('moveBox', [moveB2(44)]);
+    expect(news.findLast((n) => n.plan)!.plan!.patches).toBe(null);
+    expect([at(session.plan, 'b2'), at(session.plan, 'b3')]).toEqual([44, 20]);
+  });
+
+  test('to the same field: ours is made again on theirs, and it is said in words what was replaced', async () => {
+    const { session, news } = await open();
+    server.listeners = [];
+    server.other('moveBox', [moveB2(40)]);
+    session.edit('moveBox', { box: 'b2', at: 55 });
+    await settled();
+    expect(at(server.plan, 'b2')).toBe(55);
+    expect(server.changes.map((c) => c.client)).toEqual(['else', expect.any(String)]);
+    expect(notices(news)).toMatch(
+      /someone else had changed this meanwhile.*“move box” has replaced it: Box 2, Study, wall [A-Z]/i,
+    );
+  });
+
+  test('what both add and count to the same id: ours gets another, and what we did with it goes with it', async () => {
+    const { session, news } = await open();
+    server.unplugged = true;
+    const wall = Object.keys(session.plan.walls)[0]!;
+    session.edit('addBox', { wall, side: 'right', at: 50, kind: 'receptacle' });
+    const mine = Object.keys(session.plan.boxes).find((id) => !server.plan.boxes[id])!;
+    session.edit('moveBox', { box: mine, at: 52 });
+    session.edit('moveBox', { box: mine, at: 53 });
+    session.undo();
+    await settled();
+    const theirs = makeEdit(server.plan, 'addBox', { wall, side: 'right', at: 20, kind: 'receptacle' });
+    if (!theirs.ok) throw new Error('refused');
+    server.listeners = [];
+    server.unplugged = false;
+    server.other('addBox', theirs.change.patches);
+    await session['send']();
+    await settled();
+    const news2 = Object.keys(server.plan.boxes).filter((id) => !study().boxes[id]);
+    expect(news2.map((id) => at(server.plan, id)).sort()).toEqual([20, 52]);
+    expect(at(server.plan, mine)).toBe(20);
+    expect(news.findLast((n) => n.renames)!.renames!.get(mine)).toBe(news2.find((id) => id !== mine));
+    expect(session.plan).toEqual(server.plan);
+    expect(asideOf(news)).toEqual([]);
+  });
+
+  test('an edit to something deleted elsewhere is set aside in words, and the rest goes on', async () => {
+    const { session, news } = await open();
+    server.listeners = [];
+    server.other('removeBoxes', removed(server.plan, 'b9'));
+    session.edit('moveBox', { box: 'b9', at: 70 });
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    expect(session.plan.boxes['b9']).toBeUndefined();
+    expect(at(server.plan, 'b1')).toBe(60);
+    expect(asideOf(news).map((a) => a.change.name)).toEqual(['moveBox']);
+    expect(asideOf(news)[0]!.says).not.toMatch(/\bb9\b/);
+  });
+
+  test('a long edit is worked out again by the worker, on the plan as it has become', async () => {
+    const { session, news } = await open(['moveBox']);
+    server.listeners = [];
+    server.other('moveBox', [moveB2(40)]);
+    session.edit('moveBox', { box: 'b2', at: 55 });
+    await settled();
+    expect(news.flatMap((n) => n.again ?? [])).toEqual([editStep('moveBox', { box: 'b2', at: 55 })]);
+    expect(at(session.plan, 'b2')).toBe(40);
+  });
+
+  test('what cannot be undone as someone has changed it since is said, and left', async () => {
+    const { session, news } = await open();
+    session.edit('moveBox', { box: 'b2', at: 55 });
+    await settled();
+    server.other('moveBox', [moveB2(40)]);
+    session.undo();
+    expect(notices(news)).toContain('Cannot undo “move box”');
+    expect(at(session.plan, 'b2')).toBe(40);
+  });
+});
+
+describe('what cannot be sent', () => {
+  test('work made with no network outlives the window and is sent by the next one', async () => {
+    const first = await open();
+    server.unplugged = true;
+    first.session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    expect(notices(first.news)).toContain('cannot be reached');
+    first.session.close();
+    server.unplugged = false;
+    const second = await open();
+    expect(at(second.session.plan, 'b1')).toBe(60);
+    await settled();
+    expect(at(server.plan, 'b1')).toBe(60);
+    expect(server.changes).toHaveLength(1);
+    expect(Object.keys(localStorage)).toEqual([]);
+  });
+
+  test('a window that is open keeps its own: another that opens does not take it', async () => {
+    const first = await open();
+    server.unplugged = true;
+    first.session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    server.unplugged = false;
+    const second = await open();
+    expect(at(second.session.plan, 'b1')).not.toBe(60);
+    await first.session['send']();
+    expect(server.changes).toHaveLength(1);
+  });
+
+  test('where the answer is lost, the change is sent again and stored once', async () => {
+    const { session } = await open();
+    const heard = server.listeners;
+    server.listeners = [];
+    server.losesAnswers = true;
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    server.losesAnswers = false;
+    server.other('moveBox', [moveB2(40)]);
+    await session['send']();
+    server.listeners = heard;
+    server.other('moveBox', [moveB2(41)]);
+    await settled();
+    expect(server.changes.map((c) => c.client === 'else')).toEqual([false, true, true]);
+    expect(session.plan).toEqual(server.plan);
+  });
+
+  test('one request at a time, also after a refusal: the next goes when the last is answered', async () => {
+    const { session } = await open();
+    let under = 0;
+    let most = 0;
+    server.delay = async () => {
+      most = Math.max(most, ++under);
+      await settled(5);
+      under--;
+    };
+    server.other('removeBoxes', removed(server.plan, 'b9'));
+    for (const place of [50, 55, 60]) session.edit('moveBox', { box: 'b1', at: place });
+    await settled(150);
+    expect(most).toBe(1);
+    expect(at(server.plan, 'b1')).toBe(60);
+    expect(server.changes.filter((c) => c.name === 'moveBox')).toHaveLength(3);
+  });
+
+  test.each([400, 404, 413, 422])(
+    'one answered %i is set aside with its words; what follows is sent; it can be made again or let go',
+    async (status) => {
+      const { session, news } = await open();
+      server.instead = (_, body) =>
+        body && JSON.stringify(body.patches).includes('77')
+          ? { status, body: { detail: 'this will not do' } }
+          : null;
+      session.edit('moveBox', { box: 'b1', at: 77 });
+      session.edit('moveBox', { box: 'b2', at: 40 });
+      await vi.waitFor(() => expect(at(server.plan, 'b2')).toBe(40));
+      expect(at(session.plan, 'b1')).not.toBe(77);
+      expect(asideOf(news)).toMatchObject([{ says: 'this will not do', change: { name: 'moveBox' } }]);
+      session.close();
+      const next = await open();
+      expect(asideOf(next.news)).toHaveLength(1);
+      server.instead = null;
+      next.session.takeUp(asideOf(next.news)[0]!.change.id);
+      await settled();
+      expect(at(server.plan, 'b1')).toBe(77);
+      expect(asideOf(next.news)).toEqual([]);
+      expect(Object.keys(localStorage)).toEqual([]);
+    },
+  );
+
+  test('a server that fails is asked again later, and later each time', async () => {
+    const { session, news } = await open();
+    server.instead = (path) => (path.endsWith('/changes') ? { status: 503, body: { detail: 'busy' } } : null);
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled(60);
+    expect(server.asked.filter((a) => a.method === 'POST')).toHaveLength(1);
+    expect(asideOf(news)).toEqual([]);
+    expect(notices(news)).toContain('busy');
+  });
+
+  test('with the browser’s storage full, edits are sent all the same, and it is said what is not kept', async () => {
+    const { session, news } = await open();
+    fillStorage();
+    vi.spyOn(await database(), 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+    server.unplugged = true;
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    expect(news.findLast((n) => n.saving)!.saving).toBe('not kept');
+    expect(notices(news)).toContain('no room to keep what is not sent yet');
+    server.unplugged = false;
+    await session['send']();
+    expect(at(server.plan, 'b1')).toBe(60);
+    expect(news.findLast((n) => n.saving)!.saving).toBe('saved');
+    vi.restoreAllMocks();
+  });
+});
+
+describe('a server whose data were put back', () => {
+  test('the window opens the job anew, lays its own on it, sets aside what is gone, and asks for it once', async () => {
+    const { session, news } = await open();
+    const earlier = server.plan;
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    session.edit('moveBox', { box: 'b3', at: 24 });
+    await settled();
+    server.plan = earlier;
+    server.changes = [];
+    server.asked.length = 0;
+    session.edit('moveBox', { box: 'b2', at: 40 });
+    await settled(60);
+    expect(server.asked.length).toBeLessThan(8);
+    expect(notices(news)).toContain('put back to an earlier state');
+    expect([at(server.plan, 'b2'), at(server.plan, 'b1')]).toEqual([40, at(earlier, 'b1')]);
+    expect(session.plan).toEqual(server.plan);
+    const lost = asideOf(news);
+    expect(lost.map((a) => a.change.name)).toEqual(['moveBox', 'moveBox']);
+    expect(notEmpty(lost).every((a) => a.says.includes('put back'))).toBe(true);
+    for (const { change } of lost) session.takeUp(change.id);
+    await settled();
+    expect([at(server.plan, 'b1'), at(server.plan, 'b3')]).toEqual([60, 24]);
+  });
+});
+
+test('a step of several edits is sent as one change', async () => {
+  const { session } = await open();
+  const steps: EditStep[] = [
+    editStep('moveBox', { box: 'b1', at: 60 }),
+    editStep('moveBox', { box: 'b2', at: 40 }),
   ];
-  server.store({ id: 'other', base: 0, name: 'removeBoxes', client: 'else', patches });
-  session.edit('moveBox', { box: 'b9', at: 70 });
-  for (const place of [50, 55, 60]) session.edit('moveBox', { box: 'b1', at: place });
-  await new Promise((go) => setTimeout(go, 150));
-  expect(most).toBe(1);
-  expect(at(server.plan, 'b1')).toBe(60);
-  expect(server.changes.filter((c) => c.name === 'moveBox')).toHaveLength(3);
-  session.close();
+  session.editAll('line up', steps);
+  await settled();
+  expect(server.changes.map((c) => c.name)).toEqual(['line up']);
 });

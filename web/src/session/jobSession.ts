@@ -340,6 +340,7 @@ export class JobSession {
   }
 
   private receive(changes: readonly StoredChange[]): void {
+    if (this.isClosed) return;
     const fresh = changes.filter((c) => c.revision > this.revision).sort((a, b) => a.revision - b.revision);
     const others: Patch[] = [];
     let own = false;
@@ -404,6 +405,7 @@ export class JobSession {
         gone.add(pending.id);
         this.steps.drop(pending.id);
         if (again.is === 'unfit') this.putAside(pending, again.says);
+        if (again.is === 'already so') said.push(`Someone else did the same: “${editWords(pending.name)}”.`);
         if (again.is === 'worked out elsewhere') this.tell({ again: again.step });
       }
     }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Printer, Redo2, Undo2 } from '@lucide/vue';
 import { useRoute } from 'vue-router';
+import SetAsideList from '../workspace/SetAsideList.vue';
 import { savingWords } from '../stores/savingWords.ts';
 import { useSession } from '../stores/session.ts';
 
@@ -48,6 +49,7 @@ const print = () => window.print();
     </header>
     <p v-if="session.failure" class="my-4 text-trouble">{{ session.failure }}</p>
     <p v-else-if="!session.result" class="my-4 text-lg" role="status">Opening…</p>
+    <SetAsideList class="print:hidden" />
     <div
       v-if="session.problems.length > 0"
       role="alert"

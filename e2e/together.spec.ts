@@ -1,0 +1,119 @@
+import type { Page } from '@playwright/test';
+import { chalk, expect, studyJob, test } from './helpers.ts';
+
+test.use({ allowed: /Failed to load resource|ERR_FAILED|422|409|QuotaExceededError: full/ });
+
+interface Planned {
+  readonly boxes: Record<string, { on: { at: number } }>;
+}
+const planOf = async (page: Page, job: string) =>
+  ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: Planned }).plan;
+const sending = '**/changes';
+
+test('two windows cut off add boxes and move one box: each new box is there, and who replaced what is said', async ({
+  page,
+  context,
+}) => {
+  const job = await studyJob(page, 'Together');
+  const other = await context.newPage();
+  for (const window of [page, other]) {
+    await window.goto(`/jobs/${job}/boxes`);
+    await expect(window.locator('[data-box=b2]')).toBeVisible();
+    await window.route(sending, (route) => route.abort());
+    await window.route('**/events', (route) => route.abort());
+  }
+  const before = Object.keys((await planOf(page, job)).boxes).length;
+  await chalk(page, 'receptacle 40 wall A');
+  await chalk(other, 'receptacle 70 wall A', 'receptacle 30 wall B');
+  for (const window of [page, other]) await expect(window.getByText('not sent yet, kept here')).toBeVisible();
+  for (const window of [page, other]) {
+    await window.unroute(sending);
+    await window.unroute('**/events');
+  }
+  await expect
+    .poll(async () => Object.keys((await planOf(page, job)).boxes).length, { timeout: 60_000 })
+    .toBe(before + 3);
+  const places = Object.values((await planOf(page, job)).boxes).map((b) => Math.round(b.on.at));
+  expect(new Set(places).size).toBeGreaterThanOrEqual(3);
+});
+
+test('a change the server will not have is set aside with its words; the next goes; it is made again', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Set aside');
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  let refused = 0;
+  await page.route(sending, (route) =>
+    refused++ === 0
+      ? route.fulfill({
+          status: 422,
+          contentType: 'application/problem+json',
+          body: JSON.stringify({ detail: 'The inspector’s copy is closed.' }),
+        })
+      : route.continue(),
+  );
+  const before = Object.keys((await planOf(page, job)).boxes).length;
+  await chalk(page, 'receptacle 40 wall A');
+  await expect(page.locator('[data-aside]')).toContainText('“add box”: The inspector’s copy is closed.');
+  await chalk(page, 'receptacle 70 wall A');
+  await expect.poll(async () => Object.keys((await planOf(page, job)).boxes).length).toBe(before + 1);
+  await page.reload();
+  await expect(page.locator('[data-aside]')).toContainText('is not in the plan');
+  await page.getByRole('button', { name: 'Make it again' }).click();
+  await expect(page.locator('[data-aside]')).toHaveCount(0);
+  await expect.poll(async () => Object.keys((await planOf(page, job)).boxes).length).toBe(before + 2);
+});
+
+test('with the browser’s storage full an edit reaches the server; cut off, it is said that it is not kept', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const full = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    Storage.prototype.setItem = full;
+    IDBObjectStore.prototype.put = full;
+  });
+  const job = await studyJob(page, 'Full');
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  const before = Object.keys((await planOf(page, job)).boxes).length;
+  await chalk(page, 'receptacle 40 wall A');
+  await expect.poll(async () => Object.keys((await planOf(page, job)).boxes).length).toBe(before + 1);
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.route(sending, (route) => route.abort());
+  await chalk(page, 'receptacle 70 wall A');
+  await expect(page.getByText('not sent and not kept: leave this window open')).toBeVisible();
+  await page.unroute(sending);
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  expect(Object.keys((await planOf(page, job)).boxes)).toHaveLength(before + 2);
+});
+
+test('two windows set the same house rule: the second is shown what it is now, and asks again', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage();
+  for (const window of [page, other]) {
+    await window.goto('/rules');
+    await window.getByLabel('Find a rule').fill('minutes.box');
+    await expect(window.locator('[data-rule="minutes.box"]')).toBeVisible();
+  }
+  const set = async (window: Page, feet: string) => {
+    const field = window.locator('[data-rule="minutes.box"] input');
+    await field.fill(feet);
+    await field.blur();
+    await window.getByRole('button', { name: 'Take it' }).click();
+  };
+  await set(page, '6');
+  await expect(page.locator('[data-pending]')).toHaveCount(0);
+  await set(other, '7');
+  await expect(other.getByRole('alert')).toContainText(/Someone else set this meanwhile: .*is 6/);
+  await other.getByRole('button', { name: 'Take it' }).click();
+  await expect(other.locator('[data-pending]')).toHaveCount(0);
+  const rules = (await (await page.request.get('/api/rules')).json()) as { values: Record<string, number> };
+  expect(rules.values['minutes.box']).toBe(7);
+  const undo = { rule: 'minutes.box', saw: { value: 7 }, set: { value: null } };
+  expect((await page.request.post('/api/rules/changes', { data: { changes: [undo] } })).ok()).toBe(true);
+});

@@ -1,0 +1,90 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { study } from '@fieldchalk/core/demo';
+import { database } from '../kept/database.ts';
+import { JobServer, settled } from '../testing/jobServer.ts';
+import { CrewLink, type LinkState } from './crewLink.ts';
+
+let server: JobServer;
+let state: LinkState;
+let told: LinkState[];
+const links: CrewLink[] = [];
+const jobAnswer = (name = 'Test') => ({ status: 200, body: { ...server.job, name, marks: [] } });
+function link(): CrewLink {
+  told = [];
+  const one = new CrewLink('t1', (now) => told.push((state = now)));
+  links.push(one);
+  return one;
+}
+beforeEach(async () => {
+  await (await database()).clear('jobs');
+  server = new JobServer(study());
+  server.instead = () => jobAnswer();
+});
+afterEach(() => {
+  for (const one of links.splice(0)) one.close();
+  vi.useRealTimers();
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+});
+
+test('the job shows before it is kept, is kept, and opens from the phone when there is no signal', async () => {
+  await link().open();
+  expect(told[0]).toMatchObject({ job: { name: 'Test' }, isOffline: false, ended: '' });
+  await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
+  server.unplugged = true;
+  await link().open();
+  expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: true });
+});
+
+test('where the phone has no room the job is shown all the same, and it is said', async () => {
+  vi.spyOn(await database(), 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+  await link().open();
+  await vi.waitFor(() => expect(state.isKept).toBe(false));
+  expect(state.job).not.toBe(null);
+});
+
+test('no signal and nothing kept: it goes on asking until the job comes, and never says the link is dead', async () => {
+  server.unplugged = true;
+  const one = link();
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+  await one.open();
+  expect(state).toMatchObject({ job: null, isOffline: true, ended: '' });
+  server.unplugged = false;
+  await vi.advanceTimersByTimeAsync(4100);
+  vi.useRealTimers();
+  await vi.waitFor(() => expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: false }));
+});
+
+test('a server that fails is no dead link either; one that was withdrawn says its word, and its job is forgotten', async () => {
+  await link().open();
+  await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
+  server.instead = () => ({ status: 503, body: { detail: 'busy' } });
+  await link().open();
+  expect(state).toMatchObject({ job: { name: 'Test' }, ended: '' });
+  server.instead = () => ({ status: 410, body: { detail: 'The lead has withdrawn this link.' } });
+  await link().open();
+  expect(state).toMatchObject({ job: null, ended: 'The lead has withdrawn this link.' });
+  expect(await (await database()).count('jobs')).toBe(0);
+});
+
+test('the lead’s changes fetch the job anew, once at a time and once more for those that came meanwhile; ticks are added', async () => {
+  await link().open();
+  let under = 0;
+  let most = 0;
+  server.delay = async () => {
+    most = Math.max(most, ++under);
+    await settled(5);
+    under--;
+  };
+  server.asked.length = 0;
+  server.instead = () => jobAnswer('Renamed');
+  for (let i = 0; i < 6; i++) server.tell('change', {});
+  await vi.waitFor(() => expect(state.job!.name).toBe('Renamed'));
+  await settled(40);
+  expect(most).toBe(1);
+  expect(server.asked).toHaveLength(2);
+  server.tell('marks', [{ id: 'm1', kind: 'box', about: 'b1' }]);
+  expect(state.marks).toMatchObject([{ id: 'm1' }]);
+});

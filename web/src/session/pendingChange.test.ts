@@ -1,0 +1,130 @@
+import { describe, expect, test } from 'vitest';
+import { applyEdit, type EditArgs, type EditName, editStep, makeEdit, type Plan } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
+import { laidAgain, type Pending, renamesBetween } from './pendingChange.ts';
+
+const plan = study();
+const wall = Object.keys(plan.walls)[0]!;
+const none = new Map<string, string>();
+
+function edited(on: Plan, recipe: (draft: Plan) => void): Plan {
+  const done = applyEdit(on, 'edit', recipe);
+  if (!done.ok) throw new Error(JSON.stringify(done.problems));
+  return done.plan;
+}
+function pending<N extends EditName>(name: N, args: EditArgs<N>, on = plan): Pending {
+  const done = makeEdit(on, name, args);
+  if (!done.ok) throw new Error(JSON.stringify(done.problems));
+  return { ...done.change, id: 'p1', client: 'w', steps: [editStep(name, args)], undoes: null };
+}
+const laid = (
+  on: Plan,
+  change: Pending,
+  renames: ReadonlyMap<string, string> = none,
+  elsewhere: string[] = [],
+) => laidAgain(on, change, renames, new Set(elsewhere));
+const at = (on: Plan, box: string) => (on.boxes[box]!.on as { at: number }).at;
+
+describe('a change laid on a plan that has gone on', () => {
+  test('stands as it is where nothing it saw is otherwise', () => {
+    const change = pending('moveBox', { box: 'b1', at: 60 });
+    const on = edited(plan, (d) => void (d.job.name = 'Other'));
+    expect(laid(on, change)).toMatchObject({ is: 'laid', says: '', change: { patches: change.patches } });
+  });
+
+  test('is made again where it is, and says what of others’ it replaced, by name', () => {
+    const change = pending('moveBox', { box: 'b1', at: 60 });
+    const again = laid(
+      edited(plan, (d) => void ((d.boxes['b1']!.on as { at: number }).at = 44)),
+      change,
+    );
+    if (again.is !== 'laid') throw new Error(again.is);
+    expect(at(again.plan, 'b1')).toBe(60);
+    expect(again.says).toMatch(
+      /^Someone else .* has replaced it: Box 1, Study, wall [A-Z], place along the wall\.$/,
+    );
+  });
+
+  test('and says nothing where theirs is still to be seen: both are in the list', () => {
+    const [control] = Object.keys(plan.controls) as [string];
+    const change: Pending = {
+      ...pending('moveBox', { box: 'b1', at: 60 }),
+      name: 'setCircuit',
+      patches: [{ op: 'replace', path: ['job', 'name'], value: 'Mine' }],
+      inverse: [{ op: 'replace', path: ['job', 'name'], value: 'Not what was there' }],
+    };
+    expect(control).toBeDefined();
+    const again = laid(plan, change);
+    expect(again).toMatchObject({ is: 'laid', says: '' });
+  });
+
+  test('comes to nothing where others did the same', () => {
+    const change = pending('moveBox', { box: 'b1', at: 60 });
+    expect(
+      laid(
+        edited(plan, (d) => void ((d.boxes['b1']!.on as { at: number }).at = 60)),
+        change,
+      ),
+    ).toEqual({
+      is: 'already so',
+    });
+  });
+
+  test('that is about something gone no longer fits, and says so without an id', () => {
+    const change = pending('moveBox', { box: 'b1', at: 60 });
+    const gone = makeEdit(plan, 'removeBoxes', { boxes: ['b1'] });
+    const again = laid(gone.ok ? gone.plan : plan, change);
+    if (again.is !== 'unfit') throw new Error(again.is);
+    expect(again.says).not.toBe('');
+    expect(again.says).not.toMatch(/\bb1\b/);
+  });
+
+  test('that takes another back, or has no named edits, does not fit where it sees otherwise', () => {
+    const on = edited(plan, (d) => void ((d.boxes['b1']!.on as { at: number }).at = 44));
+    for (const change of [
+      { ...pending('moveBox', { box: 'b1', at: 60 }), undoes: 'p0' },
+      { ...pending('moveBox', { box: 'b1', at: 60 }), steps: [] },
+    ])
+      expect(laid(on, change)).toMatchObject({ is: 'unfit' });
+  });
+
+  test('that takes long is left to the worker', () => {
+    const on = edited(plan, (d) => void ((d.boxes['b1']!.on as { at: number }).at = 44));
+    expect(laid(on, pending('moveBox', { box: 'b1', at: 60 }), none, ['moveBox'])).toMatchObject({
+      is: 'worked out elsewhere',
+      step: { name: 'moveBox' },
+    });
+  });
+});
+
+describe('new things that others gave the same id', () => {
+  const add = (at: number, on = plan) =>
+    pending('addBox', { wall, side: 'right', at, kind: 'receptacle' }, on);
+
+  test('get another, and it is known which', () => {
+    const theirs = add(20);
+    const done = laid(plan, theirs);
+    const mine = add(50);
+    const again = done.is === 'laid' ? laid(done.plan, mine) : null;
+    if (again?.is !== 'laid') throw new Error('not laid');
+    const renames = renamesBetween(mine.patches, again.change.patches);
+    const [from, to] = [...renames].find(([id]) => id.startsWith('b'))!;
+    expect([at(again.plan, from), at(again.plan, to)]).toEqual([20, 50]);
+    expect(renamesBetween(mine.patches, mine.patches).size).toBe(0);
+  });
+
+  test('and what is done with one of them afterwards is done with that one, even where nothing else tells them apart', () => {
+    const theirs = laid(plan, add(20));
+    const mine = laid(plan, add(50));
+    if (theirs.is !== 'laid' || mine.is !== 'laid') throw new Error('not laid');
+    const id = Object.keys(mine.plan.boxes).find((b) => !plan.boxes[b])!;
+    const label = pending('setBox', { box: id, changes: { reason: `kept ${id}` } }, mine.plan);
+    const both = laid(theirs.plan, add(50));
+    if (both.is !== 'laid') throw new Error('not laid');
+    const renames = renamesBetween(add(50).patches, both.change.patches);
+    const after = laid(both.plan, label, renames);
+    if (after.is !== 'laid') throw new Error(after.is);
+    expect(after.plan.boxes[renames.get(id)!]!.reason).toBe(`kept ${id}`);
+    expect(after.plan.boxes[id]!.reason).toBe('');
+  });
+});
