@@ -1,18 +1,14 @@
-import { entryOf, lastOf, must } from '../lookups/index.ts';
+import { entryOf, must } from '../lookups/index.ts';
 import Papa from 'papaparse';
-import { makeEdit } from '../edits/index.ts';
-
 import type { Problem } from '../plan/problems.ts';
-import { emptyPlan, roomUses, type Plan, type RoomUse } from '../plan/index.ts';
+import { tooMany } from '../plan/limits.ts';
+import { roomUses, type RoomUse } from '../plan/index.ts';
 import type { Doubt } from './imported/house.ts';
+import { SideBySide, type SquareRoom } from './sideBySide.ts';
 import { planReport, type ImportReading } from './imported/toPlan.ts';
 import { formatLength, parseLength } from '../units/index.ts';
 
-interface Row {
-  readonly name: string;
-  readonly use: RoomUse;
-  readonly length: number;
-  readonly width: number;
+interface Row extends SquareRoom {
   /** Floor to ceiling; null when the list does not say. */
   readonly height: number | null;
 }
@@ -43,6 +39,13 @@ function readRow(row: Record<string, string | undefined>, line: number, problems
   return problems.length === before ? read : null;
 }
 
+/** The value there is most of; the first of those there are equally many of. */
+function mostFrequent(values: readonly number[]): number | undefined {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
 /** A room list as CSV with columns name, length, width and, if wanted, height and use: each becomes a square room, side by side. Lengths as people write them. */
 export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): ImportReading {
   const parsed = Papa.parse<Record<string, string>>(text.trim(), {
@@ -61,29 +64,19 @@ export function planFromRoomsCsv(text: string, jobName = 'Imported rooms'): Impo
   const rows = parsed.data.map((row, i) => readRow(row, i + 2, problems));
   if (rows.length === 0) problems.push({ path: '(file)', message: 'holds no rooms' });
   if (problems.length > 0) return { ok: false, problems };
-  let plan: Plan = emptyPlan(jobName);
-  for (const row of rows) {
-    if (!row) continue;
-    const legs = [row.length, row.width, row.length, row.width].map((length) => ({ length, turn: 90 }));
-    const started = makeEdit(plan, 'startRoom', { name: row.name, use: row.use });
-    if (!started.ok) return started;
-    const room = lastOf(Object.keys(started.plan.rooms));
-    const place = entryOf(started.plan.rooms, room);
-    const walked = makeEdit(started.plan, 'setWalk', {
-      room,
-      walk: { start: { x: place.x, y: place.y }, heading: 0, legs },
-    });
-    if (!walked.ok) return walked;
-    plan = walked.plan;
+  const known = rows.filter((row) => row !== null);
+  const many = tooMany({ rooms: known });
+  if (many.length > 0) return { ok: false, problems: many };
+  const beside = new SideBySide(jobName);
+  for (const row of known) {
+    const put = beside.add(row);
+    if (!put.ok) return put;
   }
-  const heights = rows.flatMap((r) => r?.height ?? []);
-  const usual = heights.sort(
-    (a, b) => heights.filter((h) => h === b).length - heights.filter((h) => h === a).length,
-  )[0];
-  if (usual !== undefined)
-    plan = { ...plan, levels: { ...plan.levels, L1: { ...entryOf(plan.levels, 'L1'), ceiling: usual } } };
-  const doubts = rows.flatMap((r): Doubt[] =>
-    r?.height && r.height !== usual
+  const { plan } = beside;
+  const usual = mostFrequent(known.flatMap((r) => r.height ?? []));
+  if (usual !== undefined) plan.levels['L1'] = { ...entryOf(plan.levels, 'L1'), ceiling: usual };
+  const doubts = known.flatMap((r): Doubt[] =>
+    r.height && r.height !== usual
       ? [
           {
             about: r.name,

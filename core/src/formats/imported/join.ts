@@ -95,21 +95,11 @@ function mergeInLine(walls: readonly ImportedWall[]): ImportedWall[] {
 
 const postLength = 18;
 
-/** Short pieces that meet nothing are posts or marks, not walls. */
-function standsAlone(wall: ImportedWall, walls: readonly ImportedWall[]): boolean {
-  return (
-    distance(wall.a, wall.b) < postLength &&
-    !snapEnd(
-      wall,
-      'a',
-      walls.filter((w) => distance(w.a, w.b) >= postLength),
-    ) &&
-    !snapEnd(
-      wall,
-      'b',
-      walls.filter((w) => distance(w.a, w.b) >= postLength),
-    )
-  );
+/** Without short pieces that meet nothing: those are posts or marks, not walls. */
+function withoutPosts(walls: readonly ImportedWall[]): ImportedWall[] {
+  const isLong = (w: ImportedWall) => distance(w.a, w.b) >= postLength;
+  const long = walls.filter(isLong);
+  return walls.filter((w) => isLong(w) || snapEnd(w, 'a', long) || snapEnd(w, 'b', long));
 }
 
 const overhang = 8;
@@ -131,7 +121,7 @@ function extendToCover(walls: ImportedWall[]): void {
 /** Walls with their ends brought onto the middles of the walls they meet: corners share a point, T's end on a line. */
 export function joinWalls(walls: readonly ImportedWall[]): ImportedWall[] {
   const merged = mergeInLine(walls);
-  const whole = merged.filter((w) => !standsAlone(w, merged));
+  const whole = withoutPosts(merged);
   const joined = whole.map((wall) => {
     const a = snapEnd(wall, 'a', whole)?.at ?? wall.a;
     const b = snapEnd(wall, 'b', whole)?.at ?? wall.b;

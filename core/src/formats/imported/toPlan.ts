@@ -1,7 +1,8 @@
 import { entryOf } from '../../lookups/index.ts';
-import { distance, innerPoint, pointInPolygon, signedArea, type XY } from '../../geometry/index.ts';
+import { distance, innerPoint, Places, pointInPolygon, signedArea, type XY } from '../../geometry/index.ts';
 import { findJunctions, wallLine, type Framing } from '../../framing/index.ts';
-import { applyEdit } from '../../plan/gate.ts';
+import { tooMany } from '../../plan/limits.ts';
+import { readPlan } from '../../plan/read.ts';
 import type { Problem } from '../../plan/problems.ts';
 import { emptyPlan, entrySchemas, type Plan } from '../../plan/index.ts';
 import type { FramingKind } from '../../materials/index.ts';
@@ -52,17 +53,15 @@ function byPlace(a: ImportedWall, b: ImportedWall): number {
 }
 
 function addWalls(draft: Plan, walls: readonly ImportedWall[]): void {
+  const places = new Places(0.02);
+  let openings = 0;
   const pointOf = (level: string, at: XY): string => {
-    const known = Object.keys(draft.points).find(
-      (id) => entryOf(draft.points, id).level === level && distance(entryOf(draft.points, id), at) < 0.02,
-    );
-    if (known) return known;
-    const id = `p${Object.keys(draft.points).length + 1}`;
-    draft.points[id] = { level, x: at.x, y: at.y };
+    const id = `p${places.number(level, at) + 1}`;
+    draft.points[id] ??= { level, x: at.x, y: at.y };
     return id;
   };
-  for (const wall of walls) {
-    const id = `w${Object.keys(draft.walls).length + 1}`;
+  for (const [i, wall] of walls.entries()) {
+    const id = `w${i + 1}`;
     const [from, to] = [pointOf(wall.level, wall.a), pointOf(wall.level, wall.b)];
     const length = distance(wall.a, wall.b);
     draft.walls[id] = entrySchemas.walls.parse({
@@ -77,7 +76,7 @@ function addWalls(draft: Plan, walls: readonly ImportedWall[]): void {
       const [start, end] = [Math.max(0, o.start), Math.min(length, o.end)];
       if (end - start < 6) continue;
       const { kind, sill, head, hinge, swing } = o;
-      draft.openings[`o${Object.keys(draft.openings).length + 1}`] = entrySchemas.openings.parse({
+      draft.openings[`o${++openings}`] = entrySchemas.openings.parse({
         ...{ wall: id, kind, at: start, width: end - start, sill, head, hinge, swing },
       });
     }
@@ -192,24 +191,25 @@ export function planReport(plan: Plan, doubts: readonly Doubt[] = []): ImportRea
 export function housePlan(house: ImportedHouse, name: string, read: readonly Doubt[] = []): ImportReading {
   const doubts = [...read];
   const walls = joinWalls(house.walls).sort(byPlace);
-  let roomOf = new Map<ImportedLabel, string>();
-  const made = applyEdit(emptyPlan(name, 'renovation'), 'import', (draft) => {
-    draft.levels = Object.fromEntries(
-      house.levels.map((l) => [
-        l.id,
-        entrySchemas.levels.parse({
-          name: l.name,
-          ceiling: l.ceiling,
-          elevation: l.elevation,
-          ...(l.elevation > 0 ? { below: 'joists' } : {}),
-        }),
-      ]),
-    );
-    addWalls(draft, walls);
-    const boundaries = findBoundaries(framingLines(draft));
-    markExterior(draft, boundaries);
-    roomOf = nameRooms(draft, house, boundaries, doubts);
-  });
+  const draft = structuredClone(emptyPlan(name, 'renovation'));
+  draft.levels = Object.fromEntries(
+    house.levels.map((l) => [
+      l.id,
+      entrySchemas.levels.parse({
+        name: l.name,
+        ceiling: l.ceiling,
+        elevation: l.elevation,
+        ...(l.elevation > 0 ? { below: 'joists' } : {}),
+      }),
+    ]),
+  );
+  addWalls(draft, walls);
+  const many = tooMany(draft);
+  if (many.length > 0) return { ok: false, problems: many };
+  const boundaries = findBoundaries(framingLines(draft));
+  markExterior(draft, boundaries);
+  const roomOf = nameRooms(draft, house, boundaries, doubts);
+  const made = readPlan(draft);
   if (!made.ok) return { ok: false, problems: made.problems };
   const { plan } = made;
   const rooms = house.labels.map((l): ImportedRoom => ({
