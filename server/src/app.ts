@@ -26,7 +26,7 @@ function apiRoutes(services: Services): express.Router {
     shareRoutes(services),
     crewRoutes(services),
     ruleRoutes(services),
-    importRoutes(),
+    importRoutes(services),
   );
   router.use((request) => {
     throw new ApiError('not-found', `There is no ${request.method} ${request.originalUrl}.`);

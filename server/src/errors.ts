@@ -9,6 +9,7 @@ export const errorCatalogue = {
   unreadable: { status: 422, title: 'What is stored cannot be read' },
   conflict: { status: 409, title: 'The job has changed since' },
   'history-turned': { status: 409, title: 'The history of the job is another one' },
+  busy: { status: 429, title: 'Too much at once' },
   'too-large': { status: 413, title: 'The request is too large' },
   internal: { status: 500, title: 'Something failed here' },
 } as const;

@@ -12,6 +12,8 @@ export type { ImportedRoom, ImportReport } from './imported/toPlan.ts';
 export const importFormats = ['json', 'csv', 'dxf', 'ifc'] as const;
 export type ImportFormat = (typeof importFormats)[number];
 
+export { importSteps, type ImportStep } from './imported/toPlan.ts';
+
 /** What came of a file: a whole, valid plan with what to look at, or every problem with its place. */
 export type Imported =
   | ({ readonly ok: true } & ImportReport & {
@@ -34,6 +36,7 @@ export async function importPlan(
   options: DxfOptions = {},
 ): Promise<Imported> {
   const text = () => new TextDecoder().decode(bytes);
+  options.told?.('reading');
   switch (format) {
     case 'json': {
       const read = readPlanText(text());
@@ -44,7 +47,7 @@ export async function importPlan(
     case 'dxf':
       return planFromDxf(text(), options);
     case 'ifc':
-      return planFromIfc(await loadIfc(), bytes, options.name);
+      return planFromIfc(await loadIfc(), bytes, options.name, options.told);
     default:
       return format satisfies never;
   }

@@ -1,14 +1,40 @@
 import { importQuerySchema } from '@fieldchalk/contracts';
 import express from 'express';
-import { readImport } from '../services/importing.ts';
+import { ApiError } from '../errors.ts';
+import type { Services } from '../services/index.ts';
 import { parsed } from './request.ts';
 
-/** A file of another program, read into a plan; nothing is stored. */
-export function importRoutes(): express.Router {
+/** A file may be so large, in bytes. */
+const largestFile = 64 * 1024 * 1024;
+
+/**
+ * A file of another program, read into a plan; nothing is stored. Who asks for `application/x-ndjson` hears a line for each step, `{"step": …}`, then one with the
+ * report or the problem; others get the report alone. Leaving gives it up.
+ */
+export function importRoutes({ importer, log }: Services): express.Router {
   const router = express.Router();
-  router.post('/import', express.raw({ type: () => true, limit: '64mb' }), async (request, response) => {
+  const body = express.raw({ type: () => true, limit: largestFile });
+  router.post('/import', body, async (request, response) => {
     const query = parsed(importQuerySchema, request.query);
-    response.json(await readImport(query, request.body as unknown));
+    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    const given = new AbortController();
+    response.on('close', () => given.abort());
+    const inLines = request.accepts(['json', 'application/x-ndjson']) === 'application/x-ndjson';
+    const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
+    const told = (step: string) => {
+      if (!inLines) return;
+      if (!response.headersSent) response.type('application/x-ndjson').set('cache-control', 'no-store');
+      line({ step });
+    };
+    const person = `${request.ip ?? ''} ${request.get('x-window') ?? ''}`;
+    const read = await importer.read(person, query, bytes, told, given.signal);
+    if (read === null) return void log.info('an import was given up');
+    if (!read.ok && !response.headersSent) throw new ApiError(read.code, read.detail, read.problems);
+    if (!inLines) return void response.type('json').send(read.ok ? read.report : '');
+    response.type('application/x-ndjson');
+    if (read.ok) response.write(`{"report":${read.report}}\n`);
+    else line({ problem: { code: read.code, detail: read.detail, problems: read.problems } });
+    response.end();
   });
   return router;
 }

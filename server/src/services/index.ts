@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
+import { Importer } from '../importing/importer.ts';
 import { Live } from '../live.ts';
 import { Changes } from './changes.ts';
 import { Crew } from './crew.ts';
@@ -16,6 +17,7 @@ export interface Services {
   readonly changes: Changes;
   readonly crew: Crew;
   readonly books: RuleBooks;
+  readonly importer: Importer;
 }
 
 export function makeServices(db: Knex, log: Logger, now: () => number): Services {
@@ -28,5 +30,6 @@ export function makeServices(db: Knex, log: Logger, now: () => number): Services
     changes: new Changes(db, plans, now),
     crew: new Crew(db, now),
     books: new RuleBooks(db, now),
+    importer: new Importer(),
   };
 }

@@ -91,6 +91,12 @@ export class CrewLink {
     this.events.addEventListener('marks', (e) =>
       this.tell({ marks: [...this.state.marks, ...(JSON.parse(e.data) as MarkRecord[])] }),
     );
+    let isFirst = true;
+    this.events.addEventListener('open', () => {
+      // What was told while the phone was out of touch was missed.
+      if (!isFirst) void this.fetch();
+      isFirst = false;
+    });
     for (const news of ['change', 'shares']) this.events.addEventListener(news, () => void this.fetch());
     this.events.addEventListener('error', () => {
       if (this.events?.readyState === EventSource.CLOSED) this.openLater();

@@ -69,17 +69,38 @@ describe('asking the server', () => {
     expect([told.status, told.message]).toEqual([0, expect.stringContaining('kept here')]);
   });
 
-  test('a file goes as it is, with its name, unit and layers in the query', async () => {
-    answering(200, {});
+  describe('a file', () => {
     const file = new File(['0'], 'Plan & notes.dxf');
-    await importFile(file, 'feet', ['A-WALL', 'B']);
-    const { path, request } = asked[0]!;
-    const query = new URL(path, 'http://here').searchParams;
-    expect([query.get('file'), query.get('unit'), query.getAll('layer')]).toEqual([
-      'Plan & notes.dxf',
-      'feet',
-      ['A-WALL', 'B'],
-    ]);
-    expect(request.body).toBe(file);
+    const read = (told: (step: string) => void = () => undefined, given = new AbortController().signal) =>
+      importFile(file, { unit: 'feet', layers: ['A-WALL', 'B'], told, given });
+
+    test('goes as it is, with its name, unit and layers in the query; its steps are heard, then the report comes', async () => {
+      answering(200, '{"step":"reading"}\n{"step":"walls"}\n{"report":{"counts":{"walls":4}}}\n');
+      const steps: string[] = [];
+      expect(await read((step) => steps.push(step))).toEqual({ counts: { walls: 4 } });
+      expect(steps).toEqual(['reading', 'walls']);
+      const { path, request } = asked[0]!;
+      const query = new URL(path, 'http://here').searchParams;
+      expect([query.get('file'), query.get('unit'), query.getAll('layer')]).toEqual([
+        'Plan & notes.dxf',
+        'feet',
+        ['A-WALL', 'B'],
+      ]);
+      expect(request.body).toBe(file);
+    });
+
+    test('that cannot be read, or whose reading ends early, says so', async () => {
+      answering(200, '{"step":"reading"}\n{"problem":{"detail":"has no walls","problems":[]}}\n');
+      expect(await refusal(read())).toMatchObject({ status: 422, message: 'has no walls' });
+      answering(200, '{"step":"reading"}\n');
+      expect((await refusal(read())).message).toContain('stopped before');
+      answering(429, { detail: 'Another file of yours is being read.' });
+      expect((await refusal(read())).status).toBe(429);
+    });
+
+    test('that was given up is no fault of the server', async () => {
+      answering(0, new DOMException('given up', 'AbortError'));
+      await expect(read()).rejects.toMatchObject({ name: 'AbortError' });
+    });
   });
 });

@@ -1,5 +1,5 @@
-import type { Problem } from '@fieldchalk/core';
-import type { DrawnLayer, ImportReport, ScaleReading } from '@fieldchalk/core/import';
+import { must, type Problem } from '@fieldchalk/core';
+import type { DrawnLayer, ImportReport, ImportStep, ScaleReading } from '@fieldchalk/core/import';
 
 /** The server's refusal, as its problem document says it. Status 0: the server could not be reached. */
 export class Refusal extends Error {
@@ -15,38 +15,100 @@ export class Refusal extends Error {
 
 export type ImportAnswer = ImportReport & { scale?: ScaleReading; layers?: readonly DrawnLayer[] };
 
+/** A server that says nothing for so long, in milliseconds, is one that cannot be reached. */
+const longestWait = 60_000;
+
 /** Calls the API and reads its answer; throws a Refusal for anything else. */
 export function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
   return send(path, {
     method,
+    signal: AbortSignal.timeout(longestWait),
     headers: body === undefined ? {} : { 'content-type': 'application/json' },
     body: body === undefined ? null : JSON.stringify(body),
   });
 }
 
-/** Has the server read a file of another program; nothing is stored. */
-export function importFile(file: File, unit?: string, layers: readonly string[] = []): Promise<ImportAnswer> {
+/** The name of this window where one person may have one thing at a time done. */
+const thisWindow = Math.random().toString(36).slice(2);
+
+/** What a person says of a file, and how to hear of its reading and give it up. */
+export interface FileReading {
+  readonly unit?: string | undefined;
+  readonly layers?: readonly string[];
+  readonly told: (step: ImportStep) => void;
+  readonly given: AbortSignal;
+}
+
+/** Has the server read a file of another program; nothing is stored. Rejects with an AbortError where it was given up. */
+export async function importFile(
+  file: File,
+  { unit, layers = [], told, given }: FileReading,
+): Promise<ImportAnswer> {
   const query = new URLSearchParams({ file: file.name });
   if (unit) query.set('unit', unit);
   for (const layer of layers) query.append('layer', layer);
-  const headers = { 'content-type': 'application/octet-stream' };
-  return send(`/import?${query.toString()}`, { method: 'POST', headers, body: file });
+  const headers = {
+    'content-type': 'application/octet-stream',
+    accept: 'application/x-ndjson',
+    'x-window': thisWindow,
+  };
+  const path = `/api/import?${query.toString()}`;
+  const response = await reached(path, { method: 'POST', headers, body: file, signal: given });
+  if (!response.ok) throw await refusalOf(response);
+  for await (const word of linesOf(response)) {
+    if (word.step) told(word.step);
+    if (word.report) return word.report;
+    if (word.problem) throw new Refusal(422, word.problem.detail, word.problem.problems);
+  }
+  throw new Refusal(0, 'The server stopped before the file was read. Try again.');
 }
 
-async function send<T>(path: string, request: RequestInit): Promise<T> {
-  let response: Response;
-  try {
-    response = await fetch(`/api${path}`, request);
-  } catch {
-    throw new Refusal(0, 'The server cannot be reached. Your work is kept here and sent when it answers.');
+/** What the server says while it reads a file. */
+interface ImportWord {
+  readonly step?: ImportStep;
+  readonly report?: ImportAnswer;
+  readonly problem?: { readonly detail: string; readonly problems: readonly Problem[] };
+}
+
+/** The lines of an answer, each as it comes. */
+async function* linesOf(response: Response): AsyncGenerator<ImportWord> {
+  const reader = must(response.body, 'the body of an answer')
+    .pipeThrough(new TextDecoderStream())
+    .getReader();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read();
+    const lines = (rest + (value ?? '')).split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) if (line) yield JSON.parse(line) as ImportWord;
+    if (done) return;
   }
-  if (response.status === 204) return undefined as T;
+}
+
+const cannotBeReached = 'The server cannot be reached. Your work is kept here and sent when it answers.';
+
+async function reached(path: string, request: RequestInit): Promise<Response> {
+  try {
+    return await fetch(path, request);
+  } catch (error) {
+    if ((error as Error).name === 'AbortError') throw error;
+    throw new Refusal(0, cannotBeReached);
+  }
+}
+
+async function refusalOf(response: Response): Promise<Refusal> {
   const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (response.ok) return answer as T;
-  throw new Refusal(
+  return new Refusal(
     response.status,
     String(answer['detail'] ?? response.statusText),
     (answer['problems'] ?? []) as Problem[],
     answer,
   );
+}
+
+async function send<T>(path: string, request: RequestInit): Promise<T> {
+  const response = await reached(`/api${path}`, request);
+  if (response.status === 204) return undefined as T;
+  if (!response.ok) throw await refusalOf(response);
+  return (await response.json().catch(() => ({}))) as T;
 }

@@ -45,6 +45,8 @@ export interface SessionNews {
   marks?: readonly MarkRecord[];
   shares?: true;
   late?: true;
+  /** The server is heard again: what was told meanwhile was missed. */
+  inTouch?: true;
   measurement?: Measurement;
 }
 
@@ -112,7 +114,10 @@ export class JobSession {
     );
     this.events.addEventListener('shares', () => this.tell({ shares: true }));
     this.events.addEventListener('late', () => this.tell({ late: true }));
-    this.events.addEventListener('open', () => void this.catchUp());
+    this.events.addEventListener('open', () => {
+      this.tell({ inTouch: true });
+      void this.catchUp();
+    });
     this.rebase();
     this.tell({ plan: { plan: this.plan, patches: null }, aside: this.aside });
     void this.send();

@@ -89,6 +89,11 @@ export const useSession = defineStore('session', () => {
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.shares) sharesChanged.value++;
     if (news.late) lateChanged.value++;
+    if (news.inTouch && job) {
+      void fetchMarks(job.job.id);
+      lateChanged.value++;
+      sharesChanged.value++;
+    }
     if (news.aside) aside.value = news.aside;
     if (news.renames) renames.value = news.renames;
     if (news.again) edit(news.again.name, news.again.args);
@@ -118,7 +123,8 @@ export const useSession = defineStore('session', () => {
   async function fetchMarks(id: string): Promise<void> {
     try {
       const fetched = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
-      marks.value = [...fetched, ...marks.value];
+      // What is known twice stands once: see marksStanding.
+      marks.value = [...fetched, ...marks.value.filter((m) => m.sequence > (fetched.at(-1)?.sequence ?? 0))];
     } catch {
       notice.value = 'What the crew has ticked cannot be fetched just now.';
     }

@@ -15,7 +15,8 @@ import {
   roomUses,
   type RulesFile,
 } from '@fieldchalk/core';
-import { computed, ref, shallowRef } from 'vue';
+import type { ImportStep } from '@fieldchalk/core/import';
+import { computed, onUnmounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Job } from '@fieldchalk/contracts';
 import { call, importFile, type ImportAnswer } from '../session/api.ts';
@@ -31,24 +32,48 @@ const result = shallowRef<Result | null>(null);
 const level = ref('L1');
 const says = ref('');
 const busy = ref(false);
+/** What was read is being made a job. */
+const isTaking = ref(false);
 const settled = ref<ReadonlySet<number>>(new Set());
 const units = ['inches', 'feet', 'millimetres', 'centimetres', 'metres'] as const;
 
+const steps: Record<ImportStep, string> = {
+  reading: 'Reading the file…',
+  walls: 'Finding the walls…',
+  rooms: 'Finding the rooms…',
+  checking: 'Checking the plan…',
+};
+const step = ref<ImportStep>('reading');
+let reading: AbortController | null = null;
+
 async function readAgain(unit?: string, layers?: readonly string[]) {
   if (!file.value) return;
+  reading?.abort();
+  const own = (reading = new AbortController());
+  step.value = 'reading';
   busy.value = true;
   says.value = '';
   try {
-    read.value = await importFile(file.value, unit, layers);
-    show(read.value.plan);
+    const told = (next: ImportStep) => (step.value = next);
+    const answer = await importFile(file.value, {
+      unit,
+      ...(layers ? { layers } : {}),
+      told,
+      given: own.signal,
+    });
+    read.value = answer;
+    show(answer.plan);
     settled.value = new Set();
-    level.value = nth(Object.keys(read.value.plan.levels), 0);
+    level.value = nth(Object.keys(answer.plan.levels), 0);
   } catch (error) {
-    says.value = (error as Error).message;
+    if (own !== reading) return;
+    says.value = own.signal.aborted ? 'Given up. Nothing was stored.' : (error as Error).message;
     read.value = plan.value = null;
   }
-  busy.value = false;
+  if (own === reading) busy.value = false;
 }
+const giveUp = () => reading?.abort();
+onUnmounted(giveUp);
 function show(next: Plan) {
   plan.value = next;
   result.value = compute(next);
@@ -111,7 +136,7 @@ async function withHouseRules(from: Plan): Promise<Plan> {
   return { ...from, rules: { ...from.rules, values, reasons } };
 }
 async function accept() {
-  busy.value = true;
+  isTaking.value = true;
   try {
     const from = planRead();
     const name = from.job.name || must(file.value, 'the file').name;
@@ -120,7 +145,7 @@ async function accept() {
   } catch (error) {
     says.value = (error as Error).message;
   }
-  busy.value = false;
+  isTaking.value = false;
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value;
 </script>
@@ -151,10 +176,11 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
         </select></label
       >
       <TextField v-if="plan" label="Job name" :model-value="plan.job.name" @update:model-value="rename" />
-      <button v-if="plan" class="key key-main" type="button" :disabled="busy" @click="accept">
+      <button v-if="plan" class="key key-main" type="button" :disabled="busy || isTaking" @click="accept">
         Accept as a new job
       </button>
-      <span v-if="busy" role="status">reading…</span>
+      <span v-if="busy" role="status" data-step>{{ steps[step] }}</span>
+      <button v-if="busy" class="key" type="button" @click="giveUp">Give it up</button>
     </div>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
     <div

@@ -8,7 +8,7 @@ import type {
   ImportedOpening,
   ImportedWall,
 } from '../imported/house.ts';
-import { housePlan, type ImportReading } from '../imported/toPlan.ts';
+import { housePlan, type ImportReading, type ImportStep } from '../imported/toPlan.ts';
 import { mapped, readDrawing, type Drawing, type DrawnSegment } from './drawing.ts';
 import { readScale, type DrawingUnit, type ScaleReading } from './scale.ts';
 import { alongOf, findStrips, lineFamilies, offsetOf, pointAt } from './strips.ts';
@@ -23,6 +23,8 @@ export interface DxfOptions {
   /** Layers that hold the walls' faces; those with “wall” in their name when none are given. */
   readonly wallLayers?: readonly string[];
   readonly name?: string;
+  /** Hears how far the reading is. */
+  readonly told?: (step: ImportStep) => void;
 }
 
 export interface DrawnLayer {
@@ -205,6 +207,7 @@ function doubtsOf(
 export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading {
   const read = readDrawing(text);
   if (!read.ok) return { ok: false, problems: [{ path: '(file)', message: read.problem }] };
+  options.told?.('walls');
   const scale = readScale(read.drawing, options.unit);
   const drawing = straightened(read.drawing, scale.inchesPerUnit);
   const layers = layersOf(drawing, options.wallLayers);
@@ -254,6 +257,7 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
     house,
     options.name ?? 'Imported drawing',
     doubtsOf(scale, loose, house, holes.length - of.size),
+    options.told,
   );
   return plan.ok ? { ...plan, scale, layers } : plan;
 }

@@ -1,7 +1,7 @@
 import { listUnder, nth, valueIn } from '../../lookups/index.ts';
 import type { Doubt, ImportedHouse, ImportedLabel, ImportedLevel, ImportedWall } from '../imported/house.ts';
 import { framingKinds } from '../../materials/index.ts';
-import { framingFor, housePlan, type ImportReading } from '../imported/toPlan.ts';
+import { framingFor, housePlan, type ImportReading, type ImportStep } from '../imported/toPlan.ts';
 import { IfcModel, refOf, refsOf, textOf, type IfcLibrary } from './model.ts';
 import { openingOf, type OpeningContext } from './openings.ts';
 import { boxAround, placeOf } from './shapes.ts';
@@ -156,6 +156,7 @@ export async function planFromIfc(
   ifc: IfcLibrary,
   bytes: Uint8Array,
   name = 'Imported model',
+  told: (step: ImportStep) => void = () => undefined,
 ): Promise<ImportReading> {
   const head = new TextDecoder().decode(bytes.slice(0, 200)).trimStart();
   if (bytes.length === 0) return refuse('is empty');
@@ -170,11 +171,12 @@ export async function planFromIfc(
   try {
     opened = api.OpenModel(bytes, { CIRCLE_SEGMENTS: circleSegments });
     if (opened < 0) return refuse('cannot be read as IFC; export it again as IFC 2x3 or IFC 4');
+    told('walls');
     const doubts: Doubt[] = [];
     const house = readHouse(new IfcModel(ifc, api, opened), doubts);
     return house.walls.length === 0
       ? refuse('holds no walls that have a shape')
-      : housePlan(house, name, doubts);
+      : housePlan(house, name, doubts, told);
   } catch (error) {
     return refuse(
       `cannot be read as IFC: ${error instanceof Error ? error.message.split('\n')[0] : 'the file is damaged'}. Export it again`,

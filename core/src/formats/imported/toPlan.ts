@@ -187,8 +187,17 @@ export function planReport(plan: Plan, doubts: readonly Doubt[] = []): ImportRea
   return { ok: true, plan, counts: countsOf(plan), rooms: [], doubts };
 }
 
+/** What reading a file goes through, in order. */
+export const importSteps = ['reading', 'walls', 'rooms', 'checking'] as const;
+export type ImportStep = (typeof importSteps)[number];
+
 /** Builds a plan from what was read of a file: walls joined, rooms found and named, outside walls marked. */
-export function housePlan(house: ImportedHouse, name: string, read: readonly Doubt[] = []): ImportReading {
+export function housePlan(
+  house: ImportedHouse,
+  name: string,
+  read: readonly Doubt[] = [],
+  told: (step: ImportStep) => void = () => undefined,
+): ImportReading {
   const doubts = [...read];
   const walls = joinWalls(house.walls).sort(byPlace);
   const draft = structuredClone(emptyPlan(name, 'renovation'));
@@ -206,9 +215,11 @@ export function housePlan(house: ImportedHouse, name: string, read: readonly Dou
   addWalls(draft, walls);
   const many = tooMany(draft);
   if (many.length > 0) return { ok: false, problems: many };
+  told('rooms');
   const boundaries = findBoundaries(framingLines(draft));
   markExterior(draft, boundaries);
   const roomOf = nameRooms(draft, house, boundaries, doubts);
+  told('checking');
   const made = readPlan(draft);
   if (!made.ok) return { ok: false, problems: made.problems };
   const { plan } = made;

@@ -1,0 +1,135 @@
+import { Worker } from 'node:worker_threads';
+import type { ImportStep } from '@fieldchalk/core/import';
+import { ApiError } from '../errors.ts';
+import type { ImportWord } from './importWorker.ts';
+import type { FileAsked, FileRead } from './read.ts';
+
+/** What one file may take, and how many are read at a time. */
+export interface ImportLimits {
+  readonly seconds: number;
+  /** Of the thread's own memory, and of what the whole server grows by meanwhile. */
+  readonly megabytes: number;
+  readonly atOnce: number;
+  /** So many wait their turn; more are sent away. */
+  readonly waiting: number;
+}
+
+export const usualLimits: ImportLimits = { seconds: 30, megabytes: 1024, atOnce: 2, waiting: 8 };
+
+/** So often the memory is looked at, in milliseconds. */
+const lookEvery = 100;
+const megabyte = 1024 * 1024;
+const memory = () => process.memoryUsage.rss() / megabyte;
+
+/** Built, the thread is a file beside this one; run from source, a step before it has it translated. */
+const isSource = import.meta.url.endsWith('.ts');
+const threadFile = new URL(isSource ? './importWorker.ts' : './importWorker.js', import.meta.url);
+const fromSource = `import('tsx/esm/api').then(({ register }) => {
+  register();
+  return import(${JSON.stringify(threadFile.href)});
+})`;
+
+const tooMuch = (file: string, what: string): FileRead => ({
+  ok: false,
+  code: 'bad-plan',
+  detail: `${file} cannot be read: it takes more than ${what}. Save a part of it, or save it again with the program it comes from.`,
+  problems: [{ path: '(file)', message: `takes more than ${what}` }],
+});
+
+/**
+ * Reads files of other programs, each in a thread of its own: a file made to take for ever, or all memory, is stopped and said, and nobody else waits. One person
+ * has one file read at a time.
+ */
+export class Importer {
+  private readonly people = new Set<string>();
+  private readonly waiting: (() => void)[] = [];
+  private reading = 0;
+
+  constructor(private readonly limits: ImportLimits = usualLimits) {}
+
+  /** `given` aborts when whoever asked has gone or given up; then null comes back. */
+  async read(
+    person: string,
+    asked: FileAsked,
+    bytes: Uint8Array,
+    told: (step: ImportStep) => void,
+    given: AbortSignal,
+  ): Promise<FileRead | null> {
+    if (this.people.has(person))
+      throw new ApiError('busy', 'Another file of yours is being read. Wait for it, or give it up.');
+    if (this.waiting.length >= this.limits.waiting)
+      throw new ApiError('busy', 'Many files are being read just now. Try again in a minute.');
+    this.people.add(person);
+    try {
+      await this.turn();
+      if (given.aborted) return null;
+      return await this.inThread(asked, bytes, told, given);
+    } finally {
+      this.people.delete(person);
+      this.reading--;
+      this.waiting.shift()?.();
+    }
+  }
+
+  private async turn(): Promise<void> {
+    if (this.reading >= this.limits.atOnce) await new Promise<void>((go) => this.waiting.push(go));
+    this.reading++;
+  }
+
+  private async inThread(
+    asked: FileAsked,
+    bytes: Uint8Array,
+    told: (step: ImportStep) => void,
+    given: AbortSignal,
+  ): Promise<FileRead | null> {
+    const { seconds, megabytes } = this.limits;
+    const began = memory();
+    const thread = new Worker(isSource ? fromSource : threadFile, {
+      eval: isSource,
+      workerData: { asked, bytes },
+      resourceLimits: { maxOldGenerationSizeMb: megabytes, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
+      stdout: true,
+      stderr: true,
+    });
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let look: ReturnType<typeof setInterval> | undefined;
+    let giveUp = () => undefined as void;
+    // What its libraries print is nobody’s to read.
+    thread.stdout.resume();
+    thread.stderr.resume();
+    try {
+      return await new Promise<FileRead | null>((done) => {
+        timer = setTimeout(() => done(tooMuch(asked.file, `${seconds} seconds`)), seconds * 1000);
+        look = setInterval(() => {
+          if (memory() - began > megabytes) done(tooMuch(asked.file, `${megabytes} MB of memory`));
+        }, lookEvery);
+        giveUp = () => done(null);
+        given.addEventListener('abort', giveUp);
+        thread.on('message', (word: ImportWord) => {
+          if ('read' in word) done(word.read);
+          else told(word.step);
+        });
+        thread.on('error', (error: Error & { code?: string }) => done(failed(asked.file, error, megabytes)));
+        thread.on('exit', () => done(failed(asked.file, new Error('it ended early'), megabytes)));
+      });
+    } finally {
+      clearTimeout(timer);
+      clearInterval(look);
+      given.removeEventListener('abort', giveUp);
+      await thread.terminate();
+    }
+  }
+}
+
+/** A thread that ran out of its memory or its stack, or that failed: the file’s doing, since every file is read alike. */
+function failed(file: string, error: Error & { code?: string }, megabytes: number): FileRead {
+  if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') return tooMuch(file, `${megabytes} MB of memory`);
+  if (error instanceof RangeError) return tooMuch(file, 'the depth a drawing may have');
+  const [says] = error.message.split('\n');
+  return {
+    ok: false,
+    code: 'bad-plan',
+    detail: `${file} cannot be read: ${(says ?? '').slice(0, 200)}. Save it again with the program it comes from.`,
+    problems: [{ path: '(file)', message: 'cannot be read' }],
+  };
+}

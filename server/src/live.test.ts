@@ -1,0 +1,74 @@
+import { createServer, type Server } from 'node:http';
+import { connect } from 'node:net';
+import express from 'express';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { Live } from './live.ts';
+
+let live: Live;
+let server: Server;
+let port: number;
+beforeEach(async () => {
+  live = new Live({ perAddress: 3, inAll: 5, unread: 200_000 });
+  const app = express();
+  app.get('/:job', (request, response) => {
+    try {
+      live.listen(String(request.params.job), request, response);
+    } catch {
+      response.status(429).end();
+    }
+  });
+  server = createServer(app).listen(0, '127.0.0.1');
+  await new Promise((up) => server.on('listening', up));
+  port = (server.address() as { port: number }).port;
+});
+afterEach(() => {
+  live.close();
+  server.closeAllConnections();
+  server.close();
+});
+
+/** A listener that reads, with what it has heard. */
+async function ear(job: string) {
+  const abort = new AbortController();
+  const response = await fetch(`http://127.0.0.1:${port}/${job}`, { signal: abort.signal });
+  const heard: string[] = [];
+  const reading = (async () => {
+    for await (const part of response.body ?? []) heard.push(new TextDecoder().decode(part as Uint8Array));
+  })().catch(() => undefined);
+  return { status: response.status, heard, leave: () => abort.abort(), reading };
+}
+
+test('those at a job hear what is told of it, others do not; who leaves is forgotten', async () => {
+  const [one, other] = [await ear('a'), await ear('b')];
+  live.tell('a', 'marks', [1]);
+  await vi.waitFor(() => expect(one.heard.join('')).toContain('event: marks\ndata: [1]'));
+  expect(other.heard.join('')).not.toContain('marks');
+  one.leave();
+  await vi.waitFor(() => expect(live.size).toBe(1));
+});
+
+test('more than may listen from one address are sent away; one that leaves makes room', async () => {
+  const ears = [await ear('a'), await ear('a'), await ear('b')];
+  expect((await ear('a')).status).toBe(429);
+  ears[0]!.leave();
+  await vi.waitFor(() => expect(live.size).toBe(2));
+  expect((await ear('a')).status).toBe(200);
+});
+
+test('one that does not read is cut off, and others go on hearing', async () => {
+  const deaf = connect(port, '127.0.0.1');
+  deaf.on('error', () => undefined);
+  deaf.write('GET /a HTTP/1.1\r\nhost: here\r\n\r\n');
+  deaf.pause();
+  await vi.waitFor(() => expect(live.size).toBe(1));
+  const good = await ear('a');
+  const big = 'x'.repeat(100_000);
+  for (let i = 0; i < 200 && live.size > 1; i++) {
+    live.tell('a', 'change', big);
+    await new Promise((go) => setTimeout(go, 5));
+  }
+  expect(live.size).toBe(1);
+  live.tell('a', 'change', 'last');
+  await vi.waitFor(() => expect(good.heard.join('')).toContain('"last"'));
+  deaf.destroy();
+});
