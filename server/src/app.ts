@@ -8,6 +8,7 @@ import type { Knex } from 'knex';
 import pino from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
+import { isStorage } from './db/dataError.ts';
 import { ApiError, errorCatalogue } from './errors.ts';
 import type { Live } from './live.ts';
 import { aboutRoutes } from './routes/about.ts';
@@ -66,6 +67,13 @@ const answerWithProblem =
     if (error instanceof URIError) known = new ApiError('bad-request', 'The address cannot be read.');
     if (!known && isSenders(error))
       known = new ApiError('bad-request', `The request cannot be read: ${error.message}.`);
+    if (!known && isStorage(error)) {
+      log.error(error);
+      known = new ApiError(
+        'storage',
+        'Nothing was stored. It is tried again; whoever runs the server should look after it.',
+      );
+    }
     if (!known) {
       log.error(error);
       known = new ApiError('internal', 'It has been logged; nothing was stored. Try again.');

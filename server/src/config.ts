@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DataError } from './db/dataError.ts';
 
 /** The environment, read once. */
 const environment = z.object({
@@ -22,7 +23,9 @@ export interface Config {
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const read = environment.safeParse(env);
   if (!read.success)
-    throw new Error(read.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
+    throw new DataError(
+      read.error.issues.map((i) => `${i.path.join('.')} in the environment: ${i.message}`).join('\n'),
+    );
   const e = read.data;
   return {
     port: e.PORT,

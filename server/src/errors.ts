@@ -11,6 +11,7 @@ export const errorCatalogue = {
   'history-turned': { status: 409, title: 'The history of the job is another one' },
   busy: { status: 429, title: 'Too much at once' },
   'too-large': { status: 413, title: 'The request is too large' },
+  storage: { status: 503, title: 'The server cannot write its data' },
   internal: { status: 500, title: 'Something failed here' },
 } as const;
 export type ErrorCode = keyof typeof errorCatalogue;

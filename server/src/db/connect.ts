@@ -2,15 +2,22 @@ import { entryOf } from '@fieldchalk/core';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import createKnex, { type Knex } from 'knex';
+import { inWords } from './dataError.ts';
 import { migrations } from './migrations/index.ts';
 
 interface RawConnection {
   pragma(text: string): unknown;
 }
 
-/** Opens the data file, safe against a killed process (WAL, synchronous FULL), and brings its tables up to date. `:memory:` for tests. */
+const pragmas = ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'busy_timeout = 5000'];
+
+/** Opens the data file, safe against a killed process (WAL, synchronous FULL), and brings its tables up to date. `:memory:` for tests. Throws a DataError where it cannot. */
 export async function openDatabase(file: string): Promise<Knex> {
-  if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+  try {
+    if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+  } catch (error) {
+    throw inWords(error, file);
+  }
   const knex = createKnex({
     client: 'better-sqlite3',
     connection: { filename: file },
@@ -22,19 +29,22 @@ export async function openDatabase(file: string): Promise<Knex> {
         connection: RawConnection,
         done: (error: Error | null, connection: RawConnection) => void,
       ) => {
-        for (const pragma of [
-          'journal_mode = WAL',
-          'synchronous = FULL',
-          'foreign_keys = ON',
-          'busy_timeout = 5000',
-        ])
-          connection.pragma(pragma);
-        done(null, connection);
+        try {
+          for (const pragma of pragmas) connection.pragma(pragma);
+          done(null, connection);
+        } catch (error) {
+          done(error as Error, connection);
+        }
       },
     },
   });
-  await knex.migrate.latest({ migrationSource });
-  return knex;
+  try {
+    await knex.migrate.latest({ migrationSource });
+    return knex;
+  } catch (error) {
+    await knex.destroy();
+    throw inWords(error, file);
+  }
 }
 
 /** The migrations as Knex asks for them: they are part of the bundle, not files beside it. */
