@@ -182,7 +182,7 @@ describe('put back', () => {
       rmSync(`${data}.lock`, { force: true });
       seen.add(proved(data)['jobs'] ?? 0);
     }
-    expect([...seen].every((jobs) => jobs === 3 || jobs === 2)).toBe(true);
+    expect([...seen].filter((jobs) => jobs !== 3 && jobs !== 2)).toEqual([]);
     expect(restore(copy, data, new Date(0)).holdings).toMatchObject({ jobs: 2 });
   }, 60_000);
 });
