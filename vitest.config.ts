@@ -1,7 +1,10 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
 
-/** The core and the command line hold no state, so their files share a thread's modules; the server and the window do, so each has its own. */
+/** Tests of these put other modules in place of the app's own, so each file has modules of its own. */
+const replacing = 'web/src/{stores,rules,kept}/**/*.test.ts';
+
+/** Files share a thread's modules, which saves loading the core for each; what a test puts in the global place it takes away again. */
 export default defineConfig({
   plugins: [vue()],
   test: {
@@ -10,9 +13,17 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        test: { name: 'core', include: ['{core,contracts,cli,tools}/**/*.test.ts'], isolate: false },
+        test: {
+          name: 'core and server',
+          include: ['{core,contracts,cli,tools,server}/**/*.test.ts'],
+          isolate: false,
+        },
       },
-      { extends: true, test: { name: 'server and window', include: ['{server,web}/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: { name: 'window', include: ['web/**/*.test.ts'], exclude: [replacing], isolate: false },
+      },
+      { extends: true, test: { name: 'window, modules replaced', include: [replacing] } },
     ],
   },
 });

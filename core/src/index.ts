@@ -83,7 +83,7 @@ export { findingTexts, identityOf } from './findings/index.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
 export type { CutToPull } from './outputs/cutList.ts';
 export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
-export { editWords, toldProblem, type ToldProblem } from './outputs/problemWords.ts';
+export { changeAbout, editWords, toldProblem, type ToldProblem } from './outputs/problemWords.ts';
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
 export { drilledOnce, type Bore } from './runs/index.ts';

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
 import { makeEdit, type EditArgs, type EditName } from '../edits/index.ts';
 import { formatLength } from '../units/index.ts';
-import { editWords, toldProblem } from './problemWords.ts';
+import { changeAbout, editWords, toldProblem } from './problemWords.ts';
 
 const plan = study();
 const [door] = Object.entries(plan.openings).find(([, o]) => o.kind === 'door')!;
@@ -80,4 +80,18 @@ test('a named edit is said in words', () => {
     'undo rename job',
     'propose',
   ]);
+});
+
+test('a change is about a thing by its name, or by where a thing that is not there was meant to be', () => {
+  const of = <N extends EditName>(name: N, args: EditArgs<N>) => {
+    const done = makeEdit(plan, name, args);
+    if (!done.ok) throw new Error(name);
+    return changeAbout(done.change.patches, plan);
+  };
+  expect(of('moveBox', { box: 'b1', at: 60 })).toMatch(/^Box 1, Study, wall [A-Z]$/);
+  expect(of('addBox', { wall, side: 'right', at: 40, kind: 'receptacle' })).toMatch(
+    /^The box for wall [A-Z] of Study, 3′ 4″ along$/,
+  );
+  expect(of('renameJob', { name: 'Other' })).toBe('Job, name');
+  expect(changeAbout([], plan)).toBe('');
 });

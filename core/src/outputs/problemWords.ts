@@ -1,6 +1,8 @@
+import type { Patch } from '../plan/gate.ts';
 import type { CollectionName, Plan } from '../plan/index.ts';
 import type { Problem } from '../plan/problems.ts';
 import { isRuleId, ruleCatalogue } from '../rules/index.ts';
+import { formatLength } from '../units/index.ts';
 import { namesOf, sentence } from './names.ts';
 
 /** A problem as a person hears it: what it is about by its name on site, never by id, and what is wrong with it. */
@@ -101,4 +103,24 @@ export function toldProblem({ path, message }: Problem, plan: Plan): ToldProblem
   const fields = (isThing ? rest : path.split('.')).filter((f) => !unsaid.test(f));
   const words = [...(isThing ? [thingWords(first, id, plan)] : []), ...fields.map(spoken)];
   return { about: sentence([...new Set(words)].join(', ') || 'this'), says: message };
+}
+
+/** The wall a thing that is not in the plan was meant for, by its own entry. */
+function wallOf(value: unknown, plan: Plan): string {
+  const entry = value as { on?: { wall?: string; at?: number }; wall?: string; at?: number } | undefined;
+  const on = entry?.on ?? entry;
+  if (on?.wall === undefined || !Object.hasOwn(plan.walls, on.wall)) return '';
+  const along = on.at === undefined ? '' : `, ${formatLength(on.at)} along`;
+  return ` for ${namesOf(plan).wall(on.wall)}${along}`;
+}
+
+/** What a change is about first, as a person calls it: a thing of the plan by its name, one that is not there by where it was meant to be. Empty for neither. */
+export function changeAbout(patches: readonly Patch[], plan: Plan): string {
+  const [first] = patches;
+  const [collection, id] = first?.path.map(String) ?? [];
+  if (!first || collection === undefined) return '';
+  if (!isCollection(collection) || id === undefined)
+    return toldProblem({ path: first.path.join('.'), message: '' }, plan).about;
+  const known = Object.hasOwn(plan[collection], id);
+  return sentence(`${thingWords(collection, id, plan)}${known ? '' : wallOf(first.value, plan)}`);
 }

@@ -79,7 +79,7 @@ describe('a file made to harm', () => {
     ],
   ])('that %s is stopped and said; this thread never stalls', async (_, text) => {
     const from = performance.now();
-    const work = read('a.dxf', text, { seconds: 4, megabytes: 300 });
+    const work = read('a.dxf', text, { seconds: 3, megabytes: 300 });
     const stall = await longestStall(work);
     const done = await work;
     expect(done?.ok).toBe(false);
@@ -103,7 +103,7 @@ describe('a file made to harm', () => {
       'ENDSEC;',
       'END-ISO-10303-21;',
     ];
-    const done = await read('a.ifc', lines.join('\n'), { seconds: 4, megabytes: 600 });
+    const done = await read('a.ifc', lines.join('\n'), { seconds: 3, megabytes: 600 });
     expect(done).toMatchObject({ ok: false });
   });
 });

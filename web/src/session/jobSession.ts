@@ -20,7 +20,7 @@ import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
-import { laidAgain, type Pending, type Renames, renamesBetween } from './pendingChange.ts';
+import { laidAgain, type Pending, problemWords, type Renames, renamesBetween } from './pendingChange.ts';
 import { UndoStack } from './undoStack.ts';
 
 /** Whether the server has all that was done here; where not, whether this browser keeps it until then. */
@@ -242,7 +242,7 @@ export class JobSession {
       if (!(error instanceof Refusal) || !isOurs(error.status)) throw error;
       if (error.body['code'] === 'history-turned') await this.turnBack();
       else if (error.status === 409) await this.makeAgain(id, error);
-      else this.setAside(id, error.message);
+      else this.setAside(id, refusalWords(error, this.plan));
     }
   }
 
@@ -261,7 +261,7 @@ export class JobSession {
     const before = this.revision;
     this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
     if (this.revision === before) await this.catchUp();
-    if (this.revision === before) this.setAside(id, refusal.message);
+    if (this.revision === before) this.setAside(id, refusalWords(refusal, this.plan));
   }
 
   private setAside(id: string, says: string): void {
@@ -293,7 +293,7 @@ export class JobSession {
           : applyChange(this.plan, change.patches, change.name);
       const problems = this.accept(again, change.steps);
       if (problems.length > 0) {
-        const says = problems.map((p) => p.message).join('; ');
+        const says = problemWords(problems, this.plan);
         this.aside = this.aside.map((a) => (a === found ? { change, says } : a));
         return this.tell({ aside: this.aside });
       }
@@ -426,6 +426,10 @@ export class JobSession {
     return taken ? { ...pending, patches: taken.inverse, inverse: taken.patches } : pending;
   }
 }
+
+/** What the server says of a change, with the first of what is wrong with it. */
+const refusalWords = ({ message, problems }: Refusal, plan: Plan): string =>
+  [message, problemWords(problems, plan)].filter(Boolean).join(' ');
 
 /** Whether a status says that the request itself will not do, however often it is sent. */
 const isOurs = (status: number): boolean => status >= 400 && status < 500 && status !== 408 && status !== 429;

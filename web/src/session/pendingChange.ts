@@ -100,7 +100,8 @@ function replacedWords(name: string, otherwise: readonly SeenOtherwise[], on: Pl
   return `Someone else had changed this meanwhile, and your “${editWords(name)}” has replaced it: ${first}${rest}.`;
 }
 
-const problemWords = (problems: readonly Problem[], plan: Plan): string =>
+/** The first of what is wrong, by the names of the plan. */
+export const problemWords = (problems: readonly Problem[], plan: Plan): string =>
   problems
     .slice(0, 3)
     .map((p) => toldProblem(p, plan))

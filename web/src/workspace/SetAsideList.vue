@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { editWords } from '@fieldchalk/core';
+import { changeAbout, editWords } from '@fieldchalk/core';
+import type { Pending } from '../session/pendingChange.ts';
 import { useSession } from '../stores/session.ts';
 
 /** Changes made here that are not in the plan, each with what is wrong with it: to be made again, or let go. */
 const session = useSession();
+const about = ({ patches }: Pending) => (session.plan ? changeAbout(patches, session.plan) : '');
 </script>
 
 <template>
@@ -19,9 +21,9 @@ const session = useSession();
       }}
       not in the plan
     </h2>
-    <ul class="max-h-48 overflow-y-auto">
+    <ul>
       <li v-for="{ change, says } in session.aside" :key="change.id" class="border-t border-rule py-2">
-        “{{ editWords(change.name) }}”: {{ says }}
+        <b>{{ about(change) }}</b> “{{ editWords(change.name) }}”: {{ says }}
         <span class="mt-1 flex gap-2">
           <button class="key" type="button" @click="session.takeUp(change.id)">Make it again</button>
           <button class="key" type="button" @click="session.letGo(change.id)">Let it go</button>

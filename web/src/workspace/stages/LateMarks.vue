@@ -48,7 +48,7 @@ const made = ({ by, madeAt, label }: LateMark) =>
       <h2 class="font-bold">
         {{ late.length === 1 ? 'A tick' : `${late.length} ticks` }} came after the link was withdrawn
       </h2>
-      <ul class="max-h-48 overflow-y-auto">
+      <ul>
         <li v-for="m in late" :key="m.sequence" class="border-t border-rule py-1">
           {{ words(m) }} <span class="text-quiet">{{ made(m) }}</span>
           <span class="mt-1 flex gap-2">
