@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { makeEdit, type Plan } from '@fieldchalk/core';
+import type { Plan } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
 import type { Job, StoredChange } from '@fieldchalk/contracts';
 import { gridHouse, wired } from '../../core/bench/wired.ts';
@@ -52,12 +52,13 @@ async function saves(plan: Plan, writers: number): Promise<number> {
   const until = performance.now() + seconds * 1000;
   await Promise.all(
     boxes.map(async (box, w) => {
-      let own = plan;
+      const path = ['boxes', box, 'reason'];
+      const saying = (value: unknown) => [{ op: 'replace', path, value }];
+      let note: unknown = plan.boxes[box]?.reason;
       for (let n = 0; performance.now() < until; n++) {
-        const done = makeEdit(own, 'setBox', { box, changes: { reason: `note ${n}` } });
-        if (!done.ok) throw new Error('refused');
-        own = done.plan;
-        const sent = { id: `c${n}`, base: revision, client: `w${w}`, ...done.change };
+        const [inverse, patches] = [saying(note), saying((note = `note ${n}`))];
+        const own = { id: `c${n}`, client: `w${w}`, name: 'setBox', patches, inverse };
+        const sent = { ...own, base: revision };
         const stored = await ask<StoredChange>('POST', `/jobs/${id}/changes`, sent);
         revision = Math.max(revision, stored.revision);
         count++;

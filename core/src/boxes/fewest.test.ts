@@ -9,6 +9,7 @@ import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
  */
 
 const reach = 72;
+const rooms = Number(process.env['FIELDCHALK_SEEDS'] ?? 200);
 const boxWidth = 2.25;
 const boxHeight = 3.25;
 const usualBottom = 16 - boxHeight / 2 + 0.75;
@@ -191,9 +192,9 @@ function randomRoom(seed: number, school: string): Plan {
 }
 
 describe.each(['around', 'each-wall'] as const)('corners %s', (school) => {
-  test('500 seeded rooms: the proposal is as few as an exact search finds, and every inch is in reach', () => {
+  test(`${rooms} seeded rooms: the proposal is as few as an exact search finds, and every inch is in reach`, () => {
     const tried = { compared: 0, blocked: 0 };
-    for (let seed = 1; seed <= 500; seed++) {
+    for (let seed = 1; seed <= rooms; seed++) {
       const plan = randomRoom(school === 'around' ? seed : 5000 + seed, school);
       const before = computed(plan);
       const done = edited(plan, 'propose', { only: ['receptacles'] });
@@ -215,7 +216,7 @@ describe.each(['around', 'each-wall'] as const)('corners %s', (school) => {
       if (added.length !== exact) throw new Error(`seed ${seed}: proposed ${added.length}, exact ${exact}`);
       if (worst > reach) throw new Error(`seed ${seed}: an inch is ${worst} from the nearest`);
     }
-    expect(tried.compared).toBeGreaterThan(400);
+    expect(tried.compared).toBeGreaterThan(rooms * 0.8);
   }, 90_000);
 });
 

@@ -11,7 +11,7 @@ import { wiringOf } from '../wiring/index.ts';
 
 /** `npm run soak` sets 500; the plain run takes a sample of them. */
 const stud = 16;
-const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 9);
+const houses = Number(process.env['FIELDCHALK_SEEDS'] ?? 6);
 
 describe(`${houses} seeded houses, every school in turn`, () => {
   test('no finding of level error after propose, no box full or in another, every staple where a recount has it, none farther than a stud bay from where it was put', () => {

@@ -10,7 +10,7 @@ import { findWay, isInOneBay, routeCosts, stepBetweenEnds, stepCostFor, wayEndOf
 import { costsFrom } from './paths.ts';
 import type { Access } from './wayEnd.ts';
 
-const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 9);
+const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 6);
 
 /** Ratios of what should be equal. */
 const same = ['1.000000000', '1.000000000'];

@@ -58,7 +58,7 @@ describe('a file in a thread of its own', () => {
     const drawing = readFileSync('node_modules/dxf/test/resources/floorplan.dxf');
     const steps: string[] = [];
     const work = importer().read('me', { file: 'a.dxf' }, drawing, (s) => steps.push(s), never);
-    expect(await longestStall(work)).toBeLessThan(250);
+    expect(await longestStall(work)).toBeLessThan(1500);
     expect(steps).toEqual(['reading', 'walls', 'rooms', 'checking']);
   });
 });
@@ -84,7 +84,7 @@ describe('a file made to harm', () => {
     const done = await work;
     expect(done?.ok).toBe(false);
     expect(done?.ok === false && done.detail).toMatch(/^a\.dxf .{10,}/);
-    expect(stall).toBeLessThan(250);
+    expect(stall).toBeLessThan(1500);
     expect(performance.now() - from).toBeLessThan(12_000);
   });
 

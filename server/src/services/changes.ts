@@ -91,6 +91,8 @@ export class Changes {
 
   private async work(job: string): Promise<void> {
     for (;;) {
+      // What has arrived with it goes with it.
+      await new Promise((turn) => setImmediate(turn));
       const batch = (this.waiting.get(job) ?? []).splice(0, together);
       if (batch.length === 0) return void this.waiting.delete(job);
       try {

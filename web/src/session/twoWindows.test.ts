@@ -7,7 +7,7 @@ import { JobServer, settled, stubLocks } from '../testing/jobServer.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 import type { Pending } from './pendingChange.ts';
 
-const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 100);
+const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 60);
 let server: JobServer;
 beforeEach(() => {
   localStorage.clear();
