@@ -145,6 +145,22 @@ describe('files of other programs', () => {
   });
 });
 
+test('who asks for lines hears the steps of a file, then its report or what is wrong with it', async () => {
+  const lines = async (file: string, body: string) => {
+    const sent = api().post(`/api/import?file=${file}`).set('accept', 'application/x-ndjson');
+    const answer = await sent.set('content-type', 'application/octet-stream').buffer(true).send(body);
+    const text = answer.text ?? String(answer.body);
+    return text
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+  };
+  const read = await lines('a.csv', "name,length,width\nDen,12',10'");
+  expect(read[0]).toEqual({ step: 'reading' });
+  expect(read.at(-1)).toMatchObject({ report: { counts: { rooms: 1 } } });
+  expect((await lines('a.ifc', 'x')).at(-1)).toMatchObject({ problem: { code: 'bad-plan' } });
+});
+
 describe('crew links', () => {
   test('a tick arrives once; a withdrawn link is dead', async () => {
     const job = await newJob(study());

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { join, resolve, sep } from 'node:path';
 import compression from 'compression';
 import type { Problem } from '@fieldchalk/core';
 import express, { type ErrorRequestHandler, type Express } from 'express';
@@ -130,15 +130,19 @@ export function buildApp(
         !request.path.endsWith('/events') && compression.filter(request, response),
     }),
   );
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('cache-control', 'no-store');
+    next();
+  });
   app.use('/api', jsonUnlessFile, apiRoutes(services));
   const web = resolve(config.webFolder);
   if (existsSync(join(web, 'index.html'))) {
     app.use(
       express.static(web, {
-        maxAge: '1h',
         setHeaders: (response, file) => {
-          if (file.endsWith('.html') || file.endsWith('sw.js'))
-            response.setHeader('cache-control', 'no-cache');
+          // What carries a hash in its name never changes; the rest is asked for each time.
+          const isHashed = file.includes(`${sep}assets${sep}`);
+          response.setHeader('cache-control', isHashed ? 'public, max-age=31536000, immutable' : 'no-cache');
         },
       }),
     );

@@ -72,3 +72,24 @@ test('what went wrong in a window is taken for the log, and nothing else', async
   expect((await api().post('/api/window-errors').send(said)).status).toBe(204);
   expect((await api().post('/api/window-errors').send({ message: 5 })).status).toBe(400);
 });
+
+test('what is without end is not taken for ever: errors of windows, and links that nobody made', async () => {
+  const statuses = async (count: number, ask: () => Promise<{ status: number }>) => {
+    const seen = new Map<number, number>();
+    for (let i = 0; i < count; i++) {
+      const { status } = await ask();
+      seen.set(status, (seen.get(status) ?? 0) + 1);
+    }
+    return Object.fromEntries(seen);
+  };
+  const error = { message: 'broke' };
+  expect(await statuses(40, async () => api().post('/api/window-errors').send(error))).toEqual({
+    204: 30,
+    429: 10,
+  });
+  expect(await statuses(70, async () => api().get('/api/crew/nobody-made-this'))).toEqual({
+    404: 60,
+    429: 10,
+  });
+  expect((await api().get('/api/jobs')).headers['cache-control']).toBe('no-store');
+});

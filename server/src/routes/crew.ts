@@ -1,11 +1,17 @@
 import { newMarksSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import type { Services } from '../services/index.ts';
+import { atMost } from './atMost.ts';
 import { idOf, parsed } from './request.ts';
 
 /** What a share link opens, for the crew on their phones. */
 export function crewRoutes({ jobs, crew, live }: Services): express.Router {
   const router = express.Router();
+  // Who tries links that nobody made is soon sent away; those that are known are never counted.
+  router.use(
+    '/crew',
+    atMost(60, 'links that are not known', (response) => response.statusCode === 404),
+  );
   router.get('/crew/:token', async (request, response) => {
     const job = await crew.jobOf(idOf(request, 'token'));
     response.json({ ...(await jobs.get(job)), marks: await crew.marks(job) });

@@ -20,20 +20,24 @@ export function importRoutes({ importer, log }: Services): express.Router {
     const given = new AbortController();
     response.on('close', () => given.abort());
     const inLines = request.accepts(['json', 'application/x-ndjson']) === 'application/x-ndjson';
-    const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
+    const begin = () => {
+      if (!response.headersSent) response.type('application/x-ndjson');
+    };
     const told = (step: string) => {
       if (!inLines) return;
-      if (!response.headersSent) response.type('application/x-ndjson').set('cache-control', 'no-store');
-      line({ step });
+      begin();
+      response.write(`${JSON.stringify({ step })}\n`);
+      // What is compressed waits for more, unless it is told to go.
+      response.flush();
     };
     const person = `${request.ip ?? ''} ${request.get('x-window') ?? ''}`;
     const read = await importer.read(person, query, bytes, told, given.signal);
     if (read === null) return void log.info('an import was given up');
     if (!read.ok && !response.headersSent) throw new ApiError(read.code, read.detail, read.problems);
     if (!inLines) return void response.type('json').send(read.ok ? read.report : '');
-    response.type('application/x-ndjson');
-    if (read.ok) response.write(`{"report":${read.report}}\n`);
-    else line({ problem: { code: read.code, detail: read.detail, problems: read.problems } });
+    begin();
+    const { ok: _, ...problem } = read;
+    response.write(read.ok ? `{"report":${read.report}}\n` : `${JSON.stringify({ problem })}\n`);
     response.end();
   });
   return router;
