@@ -6,10 +6,10 @@ import { gzipSync } from 'node:zlib';
 import type { Plan } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
 import type { Job, StoredChange } from '@fieldchalk/contracts';
-import { gridHouse, wired } from '../../core/bench/wired.ts';
+import { gridHouse, wired } from '@fieldchalk/core/bench';
 
 /**
- * What a server takes that runs as it is built: `npm run build -w server && npx tsx server/bench/load.ts`. Writers save changes of their own boxes as fast as
+ * What a server takes that runs as it is built (`npm run bench:server`). Writers save changes of their own boxes as fast as
  * they are answered, each on what it has last heard, with 200 listeners at the job; then jobs are opened and ticks sent. Everything beside what one writer alone
  * does in the same run.
  */

@@ -114,13 +114,18 @@ function wallOf(value: unknown, plan: Plan): string {
   return ` for ${namesOf(plan).wall(on.wall)}${along}`;
 }
 
-/** What a change is about first, as a person calls it: a thing of the plan by its name, one that is not there by where it was meant to be. Empty for neither. */
-export function changeAbout(patches: readonly Patch[], plan: Plan): string {
-  const [first] = patches;
-  const [collection, id] = first?.path.map(String) ?? [];
-  if (!first || collection === undefined) return '';
+/** What a patch is about: a thing of the plan by its name, or one that is not there by where it was meant to be. */
+function patchAbout({ path, value }: Patch, plan: Plan): { readonly words: string; readonly says: number } {
+  const [collection = '', id] = path.map(String);
   if (!isCollection(collection) || id === undefined)
-    return toldProblem({ path: first.path.join('.'), message: '' }, plan).about;
-  const known = Object.hasOwn(plan[collection], id);
-  return sentence(`${thingWords(collection, id, plan)}${known ? '' : wallOf(first.value, plan)}`);
+    return { words: toldProblem({ path: path.join('.'), message: '' }, plan).about, says: 2 };
+  if (Object.hasOwn(plan[collection], id)) return { words: thingWords(collection, id, plan), says: 2 };
+  const where = wallOf(value, plan);
+  return { words: `${thingWords(collection, id, plan)}${where}`, says: where === '' ? 0 : 1 };
+}
+
+/** What a change is about, as a person calls it, by the patch that says most. Empty for one that changes nothing. */
+export function changeAbout(patches: readonly Patch[], plan: Plan): string {
+  const [best] = patches.map((p) => patchAbout(p, plan)).sort((a, b) => b.says - a.says);
+  return best ? sentence(best.words) : '';
 }

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { type MarkRecord, marksAtOnce, type Numbered } from '@fieldchalk/contracts';
 import { database } from '../kept/database.ts';
 import { call, Refusal } from '../session/api.ts';
@@ -39,11 +40,11 @@ export function thisDevice(): string {
   try {
     const known = localStorage.getItem(key);
     if (known) return known;
-    const made = crypto.randomUUID();
+    const made = nanoid();
     localStorage.setItem(key, made);
     return made;
   } catch {
-    return crypto.randomUUID();
+    return nanoid();
   }
 }
 
@@ -92,7 +93,7 @@ export class MarksQueue {
     this.heard(this.waiting);
     const { token, device } = this;
     const number = ++this.highest;
-    const mark = { ...ticked, id: crypto.randomUUID(), token, device, number, madeAt: this.now() };
+    const mark = { ...ticked, id: nanoid(), token, device, number, madeAt: this.now() };
     this.waiting = [...this.waiting, mark];
     this.tell();
     await this.stored(mark);

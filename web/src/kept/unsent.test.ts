@@ -65,3 +65,11 @@ test('where neither has room it is said; what cannot be read is passed over', as
   localStorage.setItem('fieldchalk.unsent.j1.w9', '{broken');
   expect(await new Unsent('j1', 'w2').adopt()).toEqual([]);
 });
+
+test('changes kept before they said whose they are go with the others', async () => {
+  const old = [{ id: 'a', name: 'moveBox', patches: [], inverse: [] }];
+  localStorage.setItem('fieldchalk.unsent.j1.w9', JSON.stringify(old));
+  expect(await new Unsent('j1', 'w2').adopt()).toEqual([
+    { change: { ...old[0], client: 'w9', steps: [], undoes: null }, aside: null },
+  ]);
+});

@@ -26,10 +26,16 @@ async function ifClosed(client: string, work: () => Promise<void>): Promise<void
   });
 }
 
-/** What was written under a key, where it can be read. */
-function read(text: string | null | undefined): UnsentChange[] {
+/** As changes were kept before they said whose they are. */
+type OldChange = Pick<Pending, 'id' | 'name' | 'patches' | 'inverse'>;
+
+/** What a window has written, where it can be read. */
+function read(text: string | null | undefined, client: string): UnsentChange[] {
   try {
-    return JSON.parse(text ?? '[]') as UnsentChange[];
+    const written = JSON.parse(text ?? '[]') as (UnsentChange | OldChange)[];
+    return written.map((u) =>
+      'change' in u ? u : { change: { ...u, client, steps: [], undoes: null }, aside: null },
+    );
   } catch {
     return [];
   }
@@ -103,8 +109,8 @@ export class Unsent {
 
   private async of(client: string): Promise<UnsentChange[]> {
     const db = await database().catch(() => null);
-    const plain = read(localStorage.getItem(this.keyOf(client)));
-    return plain.length > 0 ? plain : read(await db?.get('unsent', this.keyOf(client)));
+    const plain = read(localStorage.getItem(this.keyOf(client)), client);
+    return plain.length > 0 ? plain : read(await db?.get('unsent', this.keyOf(client)), client);
   }
 
   private async forget(client: string): Promise<void> {

@@ -11,6 +11,12 @@ export class Refusal extends Error {
   ) {
     super(message);
   }
+
+  /** Whether the request itself will not do, however often it is sent. */
+  get isFinal(): boolean {
+    const { status } = this;
+    return status >= 400 && status < 500 && status !== 408 && status !== 429;
+  }
 }
 
 export type ImportAnswer = ImportReport & { scale?: ScaleReading; layers?: readonly DrawnLayer[] };

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import {
   applyChange,
   type EditArgs,
@@ -20,7 +21,7 @@ import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
-import { laidAgain, type Pending, problemWords, type Renames, renamesBetween } from './pendingChange.ts';
+import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
 import { UndoStack } from './undoStack.ts';
 
 /** Whether the server has all that was done here; where not, whether this browser keeps it until then. */
@@ -78,7 +79,7 @@ export class JobSession {
   private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private events: EventSource | null = null;
-  private readonly client = crypto.randomUUID();
+  private readonly client = nanoid();
   private readonly unsent: Unsent;
 
   private constructor(
@@ -155,7 +156,7 @@ export class JobSession {
   private accept(done: Edited, steps: readonly EditStep[]): readonly Problem[] {
     if (!done.ok) return done.problems;
     if (done.change.patches.length === 0) return [];
-    const id = crypto.randomUUID();
+    const id = nanoid();
     this.steps.did(id, done.change);
     this.take(done.plan, { ...done.change, id, client: this.client, steps, undoes: null });
     return [];
@@ -178,7 +179,7 @@ export class JobSession {
       return this.tell({
         notice: `Cannot ${word} “${editWords(step.name)}”: someone has changed the same thing since.`,
       });
-    const id = crypto.randomUUID();
+    const id = nanoid();
     this.steps.took(word, step, { id, change: done.change });
     this.take(done.plan, { ...done.change, id, client: this.client, steps: [], undoes: step.id });
   }
@@ -239,7 +240,7 @@ export class JobSession {
         throw new Refusal(0, 'Others’ changes cannot be fetched just now.');
       this.acknowledge(id, stored.revision);
     } catch (error) {
-      if (!(error instanceof Refusal) || !isOurs(error.status)) throw error;
+      if (!(error instanceof Refusal) || !error.isFinal) throw error;
       if (error.body['code'] === 'history-turned') await this.turnBack();
       else if (error.status === 409) await this.makeAgain(id, error);
       else this.setAside(id, refusalWords(error, this.plan));
@@ -268,14 +269,14 @@ export class JobSession {
     const change = this.pending.find((p) => p.id === id);
     if (!change) return;
     this.pending = this.pending.filter((p) => p.id !== id);
-    this.putAside(change, says);
+    this.putAside([{ change, says }]);
     this.rebase();
     this.show();
   }
 
-  private putAside(change: Pending, says: string): void {
-    this.steps.drop(change.id);
-    this.aside = [...this.aside, { change, says }];
+  private putAside(more: readonly SetAside[]): void {
+    for (const { change } of more) this.steps.drop(change.id);
+    this.aside = [...this.aside, ...more];
     this.tell({ aside: this.aside });
   }
 
@@ -317,8 +318,8 @@ export class JobSession {
     this.lastChange = job.lastChange;
     this.steps.clear();
     this.rebase();
-    for (const change of lost)
-      this.putAside(change, 'The server had it, and its data were put back to before it.');
+    const says = 'The server had it, and its data were put back to before it.';
+    if (lost.length > 0) this.putAside(lost.map((change) => ({ change, says })));
     this.keep();
     this.tell({
       notice:
@@ -385,51 +386,20 @@ export class JobSession {
 
   /** Lays what is pending on the server’s plan again, in its order. What was replaced of others’ is said; what cannot be laid is set aside. */
   private rebase(): void {
-    this.plan = this.serverPlan;
-    const renames = new Map<string, string>();
-    const said: string[] = [];
-    const kept: Pending[] = [];
-    const gone = new Set<string>();
-    for (const made of this.pending) {
-      // What was taken back here again need not be told that it no longer fits.
-      if (made.undoes !== null && gone.has(made.undoes)) {
-        this.aside = this.aside.filter((a) => a.change.id !== made.undoes);
-        this.tell({ aside: this.aside });
-        this.steps.drop(made.id);
-        continue;
-      }
-      const pending = this.asLastMade(made);
-      const again = laidAgain(this.plan, pending, renames, this.options.elsewhere);
-      if (again.is === 'laid') {
-        this.plan = again.plan;
-        for (const [from, to] of renamesBetween(pending.patches, again.change.patches)) renames.set(from, to);
-        kept.push({ ...pending, ...again.change });
-        this.steps.madeAgain(pending.id, again.change);
-        if (again.says) said.push(again.says);
-      } else {
-        gone.add(pending.id);
-        this.steps.drop(pending.id);
-        if (again.is === 'unfit') this.putAside(pending, again.says);
-        if (again.is === 'already so') said.push(`Someone else did the same: “${editWords(pending.name)}”.`);
-        if (again.is === 'worked out elsewhere') this.tell({ again: again.step });
-      }
-    }
-    this.pending = kept;
+    const changeOf = (id: string) => this.steps.changeOf(id);
+    const laid = laidAll(this.serverPlan, this.pending, changeOf, this.options.elsewhere);
+    this.plan = laid.plan;
+    this.pending = [...laid.kept];
+    for (const change of laid.kept) this.steps.madeAgain(change.id, change);
+    for (const id of laid.gone) this.steps.drop(id);
+    if (laid.unfit.length > 0) this.putAside(laid.unfit);
+    for (const again of laid.again) this.tell({ again });
     this.keep();
-    if (renames.size > 0) this.tell({ renames });
-    if (said.length > 0) this.tell({ notice: said.join(' ') });
-  }
-
-  /** A change that takes another back takes back what that came to, should it have been made again. */
-  private asLastMade(pending: Pending): Pending {
-    const taken = pending.undoes === null ? undefined : this.steps.changeOf(pending.undoes);
-    return taken ? { ...pending, patches: taken.inverse, inverse: taken.patches } : pending;
+    if (laid.renames.size > 0) this.tell({ renames: laid.renames });
+    if (laid.said.length > 0) this.tell({ notice: laid.said.join(' ') });
   }
 }
 
 /** What the server says of a change, with the first of what is wrong with it. */
 const refusalWords = ({ message, problems }: Refusal, plan: Plan): string =>
   [message, problemWords(problems, plan)].filter(Boolean).join(' ');
-
-/** Whether a status says that the request itself will not do, however often it is sent. */
-const isOurs = (status: number): boolean => status >= 400 && status < 500 && status !== 408 && status !== 429;

@@ -141,3 +141,66 @@ export function laidAgain(
     says: replacedWords(name, otherwise, plan, done.plan),
   };
 }
+
+/** What becomes of all that is pending when it is laid on a plan that has gone on. */
+export interface LaidAll {
+  readonly plan: Plan;
+  /** Those that are in it, in their order, as they are now. */
+  readonly kept: readonly Pending[];
+  /** Those that no longer fit, with why. */
+  readonly unfit: readonly { readonly change: Pending; readonly says: string }[];
+  /** Ids of all that are not in it: unfit, without effect, taken back, or worked out again. */
+  readonly gone: ReadonlySet<string>;
+  readonly again: readonly EditStep[];
+  readonly renames: Renames;
+  /** What a person is told of those that are in it. */
+  readonly said: readonly string[];
+}
+
+/**
+ * Lays changes on a plan in their order. What is done with a new thing follows it to another id; what takes another back takes back what that came to.
+ *
+ * @param changeOf a change by its id, as it was last made; none for one that is not known
+ */
+export function laidAll(
+  on: Plan,
+  pending: readonly Pending[],
+  changeOf: (id: string) => Change | undefined,
+  elsewhere: ReadonlySet<string>,
+): LaidAll {
+  let plan = on;
+  const made = new Map<string, Change>();
+  const kept: Pending[] = [];
+  const unfit: { change: Pending; says: string }[] = [];
+  const [gone, renames, again, said] = [
+    new Set<string>(),
+    new Map<string, string>(),
+    [] as EditStep[],
+    [] as string[],
+  ];
+  for (const change of pending) {
+    // What was taken back here again need not be told that it no longer fits.
+    if (change.undoes !== null && gone.has(change.undoes)) {
+      gone.add(change.id);
+      const at = unfit.findIndex((u) => u.change.id === change.undoes);
+      if (at >= 0) unfit.splice(at, 1);
+      continue;
+    }
+    const target = change.undoes === null ? undefined : (made.get(change.undoes) ?? changeOf(change.undoes));
+    const own = target ? { ...change, patches: target.inverse, inverse: target.patches } : change;
+    const laid = laidAgain(plan, own, renames, elsewhere);
+    if (laid.is === 'laid') {
+      plan = laid.plan;
+      for (const [from, to] of renamesBetween(own.patches, laid.change.patches)) renames.set(from, to);
+      made.set(own.id, laid.change);
+      kept.push({ ...own, ...laid.change });
+      if (laid.says) said.push(laid.says);
+      continue;
+    }
+    gone.add(own.id);
+    if (laid.is === 'unfit') unfit.push({ change: own, says: laid.says });
+    if (laid.is === 'already so') said.push(`Someone else did the same: “${editWords(own.name)}”.`);
+    if (laid.is === 'worked out elsewhere') again.push(laid.step);
+  }
+  return { plan, kept, unfit, gone, again, renames, said };
+}
