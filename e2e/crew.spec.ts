@@ -1,6 +1,6 @@
 import { studyJob, expect, expectAccessible, test } from './helpers.ts';
 
-test.use({ allowed: /Failed to load resource|ERR_INTERNET_DISCONNECTED|410/ });
+test.use({ allowed: /422|Failed to load resource|ERR_INTERNET_DISCONNECTED|410/ });
 
 test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is dead', async ({
   page,
@@ -30,6 +30,23 @@ test('the crew ticks on a phone, the lead sees it at once; a withdrawn link is d
     .locator('button')
     .evaluateAll((list) => list.map((b) => b.getBoundingClientRect()).filter((r) => r.height < 48).length);
   expect(small).toBe(0);
+  // One the server will not have is not shown as done; it can be sent again.
+  const staple = phone.locator('[data-task^="staple "]').nth(1);
+  const isRefused = '**/marks';
+  await phone.route(isRefused, (route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ detail: 'Nobody knows such a thing.' }),
+    }),
+  );
+  await staple.tap();
+  await expect(phone.getByText('was not taken: Nobody knows such a thing.')).toBeVisible();
+  await expect(staple).toHaveAttribute('aria-pressed', 'false');
+  await phone.getByRole('button', { name: 'Let it go' }).tap();
+  await expect(phone.getByText('was not taken')).toHaveCount(0);
+  await phone.unroute(isRefused);
+
   await phone.getByRole('button', { name: 'Wall to the right' }).tap();
   await expect(phone.getByText('Wall B').last()).toBeVisible();
 

@@ -90,13 +90,19 @@ const one = computed((): Unrolled | null => {
 const scale = computed(() =>
   one.value ? Math.max(1.2, Math.min((width.value - 4) / (one.value.width + 8), 4)) : 2,
 );
-const standing = computed(() => marksStanding<Tick>([...state.value.marks, ...queued.value.list]));
+const standing = computed(() => {
+  // One the server will not have is not done, however it was meant.
+  const sent = queued.value.list.filter((m) => m.refused === undefined);
+  return marksStanding<Tick>([...state.value.marks, ...sent]);
+});
 const isDone = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) =>
   standing.value.get(`${kind} ${about}`)?.done ?? false;
 const done = computed(() => new Map([...standing.value].map(([key, mark]) => [key, mark.done])));
 /** What a tick that was set aside is about, as the page calls it. */
-const tickWords = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) =>
-  tasks.value.find((t) => t.kind === kind && t.about === about)?.big ?? taskHeadings[kind];
+const tickWords = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) => {
+  const task = tasks.value.find((t) => t.kind === kind && t.about === about);
+  return task ? `${task.big}, ${task.small.split(' · ')[0] ?? ''}` : taskHeadings[kind];
+};
 /** The ceiling comes after the last wall, where it has anything. */
 const hasCeiling = computed(() =>
   Object.values(answer.value?.result.ceilings ?? {}).some((c) => c.room === room.value),
