@@ -95,6 +95,10 @@ test('two windows add, remove and move the same things, at one moment and cut of
         window.made.filter((m) => !window.isExplained(m)),
         says,
       ).toEqual([]);
+      // Adding a box and naming the job can be done whatever others did: they are made again, never set aside.
+      const aside = window.news.findLast((n) => n.aside)?.aside ?? [];
+      const needless = aside.filter(({ change }) => ['addBox', 'renameJob'].includes(change.name));
+      expect(needless, says).toEqual([]);
       window.session.close();
     }
     // What two add is never one thing.
