@@ -230,8 +230,8 @@ export class JobSession {
   }
 
   private async sendNext({ id, client, name, patches, inverse }: Pending): Promise<void> {
-    const base = { base: this.revision, after: this.lastChange };
-    const body = { id, ...base, name, client, patches, inverse };
+    const stood = { base: this.revision, after: this.lastChange };
+    const body = { id, ...stood, name, client, patches, inverse };
     try {
       const stored = await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body);
       this.receive([stored]);
@@ -242,7 +242,7 @@ export class JobSession {
     } catch (error) {
       if (!(error instanceof Refusal) || !error.isFinal) throw error;
       if (error.body['code'] === 'history-turned') await this.turnBack();
-      else if (error.status === 409) await this.makeAgain(id, error);
+      else if (error.status === 409) await this.makeAgain(id, stood.base, error);
       else this.setAside(id, refusalWords(error, this.plan));
     }
   }
@@ -258,11 +258,11 @@ export class JobSession {
   }
 
   /** Someone else changed the same first: what is new comes in, and ours is laid or made again on it. One that is refused and nothing is new is set aside. */
-  private async makeAgain(id: string, refusal: Refusal): Promise<void> {
-    const before = this.revision;
+  private async makeAgain(id: string, base: number, refusal: Refusal): Promise<void> {
     this.receive((refusal.body['changes'] ?? []) as StoredChange[]);
-    if (this.revision === before) await this.catchUp();
-    if (this.revision === before) this.setAside(id, refusalWords(refusal, this.plan));
+    if (this.revision === base) await this.catchUp();
+    // What is new may have been heard before the refusal: then ours is made again already.
+    if (this.revision === base) this.setAside(id, refusalWords(refusal, this.plan));
   }
 
   private setAside(id: string, says: string): void {
