@@ -205,6 +205,7 @@ function moved(plan: Plan, i: number): Plan {
 
 test('a killed server loses nothing it has acknowledged', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'fieldchalk-'));
+  const begun: ReturnType<typeof spawn>[] = [];
   const start = async () => {
     const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/start.ts'], {
       env: {
@@ -216,6 +217,7 @@ test('a killed server loses nothing it has acknowledged', async () => {
         FIELDCHALK_LOG: 'silent',
       },
     });
+    begun.push(child);
     const base = await new Promise<string>((done, fail) => {
       child.stdout.on('data', (text: Buffer) => {
         const found = /http:\/\/[\d.:]+/.exec(String(text));
@@ -257,8 +259,8 @@ test('a killed server loses nothing it has acknowledged', async () => {
     expect(acknowledged).toBeGreaterThan(3);
     expect(job.revision).toBeGreaterThanOrEqual(acknowledged);
     expect(job.plan.boxes.b1!.on).toMatchObject({ at: 40 + job.revision });
-    await killed(second.child);
   } finally {
+    for (const child of begun) child.kill('SIGKILL');
     rmSync(folder, { recursive: true, force: true });
   }
 });

@@ -12,7 +12,11 @@ beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'fieldchalk-'));
   data = join(folder, 'fieldchalk.sqlite');
 });
-afterEach(() => rmSync(folder, { recursive: true, force: true }));
+const begun: ReturnType<typeof spawn>[] = [];
+afterEach(() => {
+  for (const child of begun.splice(0)) child.kill('SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+});
 
 /** Starts a server as a person would; answers with what it says and how it ended, or with its address once it is up. */
 async function start(env: Record<string, string> = {}) {
@@ -26,6 +30,7 @@ async function start(env: Record<string, string> = {}) {
       ...env,
     },
   });
+  begun.push(child);
   let said = '';
   const ended = new Promise<number | null>((end) => child.on('exit', end));
   const address = await new Promise<string | null>((up) => {
