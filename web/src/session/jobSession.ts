@@ -22,16 +22,11 @@ import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
 import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
+import { type SetAside, SetAsides } from './setAsides.ts';
 import { UndoStack } from './undoStack.ts';
 
 /** Whether the server has all that was done here; where not, whether this browser keeps it until then. */
 export type Saving = 'saved' | 'sending' | 'waiting' | 'not kept';
-
-/** A change that is not in the plan, with what is wrong with it: to be taken up again, or let go. */
-export interface SetAside {
-  readonly change: Pending;
-  readonly says: string;
-}
 
 /** What the session tells its listener: a new plan (with patches when they lead there from the last one), or news. */
 export interface SessionNews {
@@ -41,8 +36,8 @@ export interface SessionNews {
   aside?: readonly SetAside[];
   /** Ids that new things have now, as another had given theirs. */
   renames?: Renames;
-  /** A named edit that must be worked out again, as the plan it stood on has gone on. */
-  again?: EditStep;
+  /** A named edit that must be worked out again, as the plan it stood on has gone on; the change it was is set aside until then. */
+  again?: { readonly id: string; readonly step: EditStep };
   marks?: readonly MarkRecord[];
   shares?: true;
   late?: true;
@@ -70,8 +65,8 @@ export class JobSession {
   private revision: number;
   private lastChange: string | null;
   private pending: Pending[] = [];
-  private aside: SetAside[] = [];
   private readonly acknowledged = new Acknowledged();
+  private readonly asides = new SetAsides((aside) => this.tell({ aside }));
   private readonly steps = new UndoStack();
   private sending = false;
   private wait = firstWait;
@@ -100,9 +95,11 @@ export class JobSession {
     options: JobSessionOptions = { elsewhere: new Set() },
   ): Promise<JobSession> {
     const session = new JobSession(await call<Job>('GET', `/jobs/${id}`), tell, options);
-    for (const { change, aside } of await session.unsent.adopt())
-      if (aside === null) session.pending.push(change);
-      else session.aside.push({ change, says: aside });
+    const unsent = await session.unsent.adopt();
+    session.pending = unsent.flatMap(({ change, aside }) => (aside === null ? [change] : []));
+    session.asides.list = unsent.flatMap(({ change, aside }) =>
+      aside === null ? [] : [{ change, says: aside }],
+    );
     return session;
   }
 
@@ -120,7 +117,7 @@ export class JobSession {
       void this.catchUp();
     });
     this.rebase();
-    this.tell({ plan: { plan: this.plan, patches: null }, aside: this.aside });
+    this.tell({ plan: { plan: this.plan, patches: null }, aside: this.asides.list });
     void this.send();
   }
 
@@ -194,7 +191,7 @@ export class JobSession {
 
   private keep(): void {
     const waiting = this.pending.map((change) => ({ change, aside: null }));
-    const aside = this.aside.map(({ change, says }) => ({ change, aside: says }));
+    const aside = this.asides.list.map(({ change, says }) => ({ change, aside: says }));
     void this.unsent.keep([...aside, ...waiting]).then((isKept) => {
       if (isKept === this.isKept) return;
       this.isKept = isKept;
@@ -268,45 +265,28 @@ export class JobSession {
   private setAside(id: string, says: string): void {
     const change = this.pending.find((p) => p.id === id);
     if (!change) return;
-    this.pending = this.pending.filter((p) => p.id !== id);
-    this.putAside([{ change, says }]);
-    this.rebase();
+    this.rebase([{ change, says }]);
     this.show();
-  }
-
-  private putAside(more: readonly SetAside[]): void {
-    for (const { change } of more) this.steps.drop(change.id);
-    this.aside = [...this.aside, ...more];
-    this.tell({ aside: this.aside });
   }
 
   /** Makes a change that was set aside again, on the plan as it is; what is wrong with it now is said, and it stays. */
   takeUp(id: string): void {
-    const found = this.aside.find((a) => a.change.id === id);
-    if (!found) return;
-    const { change } = found;
-    const long = change.steps.find((step) => this.options.elsewhere.has(step.name));
-    if (long) this.tell({ again: long });
-    else {
-      const again: Edited =
-        change.steps.length > 0
-          ? makeEdits(this.plan, change.name, change.steps)
-          : applyChange(this.plan, change.patches, change.name);
-      const problems = this.accept(again, change.steps);
-      if (problems.length > 0) {
-        const says = problemWords(problems, this.plan);
-        this.aside = this.aside.map((a) => (a === found ? { change, says } : a));
-        return this.tell({ aside: this.aside });
-      }
-    }
-    this.letGo(id);
+    const change = this.asides.find(id)?.change;
+    if (!change) return;
+    const { name, steps, patches } = change;
+    const step = steps.find((s) => this.options.elsewhere.has(s.name));
+    if (step) return this.tell({ again: { id, step } });
+    const again =
+      steps.length > 0 ? makeEdits(this.plan, name, steps) : applyChange(this.plan, patches, name);
+    const problems = this.accept(again, steps);
+    if (problems.length > 0) this.asides.say(id, problemWords(problems, this.plan));
+    else this.letGo(id);
   }
 
   /** Lets a change go that was set aside. */
   letGo(id: string): void {
-    this.aside = this.aside.filter((a) => a.change.id !== id);
+    this.asides.letGo(id);
     this.keep();
-    this.tell({ aside: this.aside });
   }
 
   /** The server's data were put back to an earlier state: the job is opened anew, ours is laid on it, and what it had of ours and has no more is set aside. */
@@ -319,7 +299,7 @@ export class JobSession {
     this.steps.clear();
     this.rebase();
     const says = 'The server had it, and its data were put back to before it.';
-    if (lost.length > 0) this.putAside(lost.map((change) => ({ change, says })));
+    this.asides.add(lost.map((change) => ({ change, says })));
     this.keep();
     this.tell({
       notice:
@@ -385,16 +365,17 @@ export class JobSession {
   }
 
   /** Lays what is pending on the server’s plan again, in its order. What was replaced of others’ is said; what cannot be laid is set aside. */
-  private rebase(): void {
+  private rebase(refused: readonly SetAside[] = []): void {
     const changeOf = (id: string) => this.steps.changeOf(id);
-    const laid = laidAll(this.serverPlan, this.pending, changeOf, this.options.elsewhere);
+    const laid = laidAll(this.serverPlan, this.pending, changeOf, this.options.elsewhere, refused);
     this.plan = laid.plan;
     this.pending = [...laid.kept];
     for (const change of laid.kept) this.steps.madeAgain(change.id, change);
     for (const id of laid.gone) this.steps.drop(id);
-    if (laid.unfit.length > 0) this.putAside(laid.unfit);
-    for (const again of laid.again) this.tell({ again });
+    const underWay = laid.again.map(({ change }) => ({ change, says: 'It is worked out again.' }));
+    this.asides.add([...laid.unfit, ...underWay]);
     this.keep();
+    for (const { change, step } of laid.again) this.tell({ again: { id: change.id, step } });
     if (laid.renames.size > 0) this.tell({ renames: laid.renames });
     if (laid.said.length > 0) this.tell({ notice: laid.said.join(' ') });
   }

@@ -14,6 +14,8 @@ import {
   toldProblem,
 } from '@fieldchalk/core';
 
+import type { SetAside } from './setAsides.ts';
+
 /** A change that was made here and that the server has not acknowledged yet. */
 export interface Pending extends Change {
   readonly id: string;
@@ -147,45 +149,70 @@ export interface LaidAll {
   readonly plan: Plan;
   /** Those that are in it, in their order, as they are now. */
   readonly kept: readonly Pending[];
-  /** Those that no longer fit, with why. */
-  readonly unfit: readonly { readonly change: Pending; readonly says: string }[];
-  /** Ids of all that are not in it: unfit, without effect, taken back, or worked out again. */
+  /** Those that are not, with why: refused before, or no longer fitting. */
+  readonly unfit: readonly SetAside[];
+  /** Those that the worker must work out again. */
+  readonly again: readonly { readonly change: Pending; readonly step: EditStep }[];
+  /** Ids of all that are not in it. */
   readonly gone: ReadonlySet<string>;
-  readonly again: readonly EditStep[];
   readonly renames: Renames;
   /** What a person is told of those that are in it. */
   readonly said: readonly string[];
+}
+
+/** Changes that are not in the plan. One that is taken back here again need not be told of; made again after that, it is. */
+class Unfit {
+  readonly gone = new Set<string>();
+  private readonly entries = new Map<string, SetAside>();
+  private readonly takenBack = new Set<string>();
+  /** The change that one stands for, through however many that take it back and make it again. */
+  private readonly standsFor = new Map<string, string>();
+
+  add(entry: SetAside): void {
+    this.entries.set(entry.change.id, entry);
+    this.gone.add(entry.change.id);
+  }
+
+  /** Whether a change takes back, or makes again, one that is not in the plan; then it is not in it either. */
+  takes({ id, undoes }: Pending): boolean {
+    if (undoes === null || !this.gone.has(undoes)) return false;
+    const first = this.standsFor.get(undoes) ?? undoes;
+    this.standsFor.set(id, first);
+    this.gone.add(id);
+    if (!this.takenBack.delete(first)) this.takenBack.add(first);
+    return true;
+  }
+
+  get list(): SetAside[] {
+    return [...this.entries].filter(([id]) => !this.takenBack.has(id)).map(([, entry]) => entry);
+  }
+
+  isTakenBack(id: string): boolean {
+    return this.takenBack.has(id);
+  }
 }
 
 /**
  * Lays changes on a plan in their order. What is done with a new thing follows it to another id; what takes another back takes back what that came to.
  *
  * @param changeOf a change by its id, as it was last made; none for one that is not known
+ * @param refused those of them that the server would not have
  */
 export function laidAll(
   on: Plan,
   pending: readonly Pending[],
   changeOf: (id: string) => Change | undefined,
   elsewhere: ReadonlySet<string>,
+  refused: readonly SetAside[] = [],
 ): LaidAll {
   let plan = on;
   const made = new Map<string, Change>();
   const kept: Pending[] = [];
-  const unfit: { change: Pending; says: string }[] = [];
-  const [gone, renames, again, said] = [
-    new Set<string>(),
-    new Map<string, string>(),
-    [] as EditStep[],
-    [] as string[],
-  ];
+  const again: { change: Pending; step: EditStep }[] = [];
+  const [unfit, renames, said] = [new Unfit(), new Map<string, string>(), [] as string[]];
+  for (const entry of refused) unfit.add(entry);
   for (const change of pending) {
-    // What was taken back here again need not be told that it no longer fits.
-    if (change.undoes !== null && gone.has(change.undoes)) {
-      gone.add(change.id);
-      const at = unfit.findIndex((u) => u.change.id === change.undoes);
-      if (at >= 0) unfit.splice(at, 1);
-      continue;
-    }
+    if (unfit.gone.has(change.id) || unfit.takes(change)) continue;
     const target = change.undoes === null ? undefined : (made.get(change.undoes) ?? changeOf(change.undoes));
     const own = target ? { ...change, patches: target.inverse, inverse: target.patches } : change;
     const laid = laidAgain(plan, own, renames, elsewhere);
@@ -197,10 +224,11 @@ export function laidAll(
       if (laid.says) said.push(laid.says);
       continue;
     }
-    gone.add(own.id);
-    if (laid.is === 'unfit') unfit.push({ change: own, says: laid.says });
+    unfit.gone.add(own.id);
+    if (laid.is === 'unfit') unfit.add({ change: own, says: laid.says });
     if (laid.is === 'already so') said.push(`Someone else did the same: “${editWords(own.name)}”.`);
-    if (laid.is === 'worked out elsewhere') again.push(laid.step);
+    if (laid.is === 'worked out elsewhere') again.push({ change: own, step: laid.step });
   }
-  return { plan, kept, unfit, gone, again, renames, said };
+  const wanted = again.filter(({ change }) => !unfit.isTakenBack(change.id));
+  return { plan, kept, unfit: unfit.list, again: wanted, gone: unfit.gone, renames, said };
 }

@@ -21,7 +21,8 @@ import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
 import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
-import { JobSession, type Saving, type SessionNews, type SetAside } from '../session/jobSession.ts';
+import { JobSession, type Saving, type SessionNews } from '../session/jobSession.ts';
+import type { SetAside } from '../session/setAsides.ts';
 import type { Renames } from '../session/pendingChange.ts';
 import type { Answer, Trial } from '../worker/answer.ts';
 import { tallyOf, type Tally } from './tally.ts';
@@ -96,7 +97,7 @@ export const useSession = defineStore('session', () => {
     }
     if (news.aside) aside.value = news.aside;
     if (news.renames) renames.value = news.renames;
-    if (news.again) edit(news.again.name, news.again.args);
+    if (news.again) workAgain(news.again);
     if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
     plan.value = news.plan.plan;
@@ -158,13 +159,27 @@ export const useSession = defineStore('session', () => {
     if (!job) return false;
     notice.value = '';
     if (laidInWorker.has(name)) {
-      const asked = givenUp;
-      const own = () =>
-        name === 'propose' ? propose(args as EditArgs<'propose'>) : work(editStep(name, args));
-      proposals = proposals.then(() => (asked === givenUp ? own() : undefined)).catch(() => undefined);
+      inTurn(editStep(name, args));
       return true;
     }
     return taken(job.edit(name, args));
+  }
+
+  /** Has the worker work out an edit after those that wait already; `done` hears whether it was taken. Given up meanwhile, it is not begun. */
+  function inTurn(step: EditStep, done: (isTaken: boolean) => void = () => undefined): void {
+    const asked = givenUp;
+    const own = () => (step.name === 'propose' ? propose(step.args) : work(step));
+    proposals = proposals
+      .then(async () => done(asked === givenUp ? await own() : false))
+      .catch(() => done(false));
+  }
+
+  /** An edit whose plan has gone on is worked out again; what it was stays set aside until that is taken. */
+  function workAgain({ id, step }: NonNullable<SessionNews['again']>): void {
+    const own = job;
+    inTurn(step, (isTaken) => {
+      if (isTaken && own === job) own?.letGo(id);
+    });
   }
 
   /** Several edits as one: one gesture is one undo step. */
@@ -191,26 +206,27 @@ export const useSession = defineStore('session', () => {
   }
 
   /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
-  async function propose(args: EditArgs<'propose'>): Promise<void> {
+  async function propose(args: EditArgs<'propose'>): Promise<boolean> {
     const own = job;
     const done = await ofPlanAsItStands((a) => a.propose(args, progressFrom()));
     atRest();
-    if (!done || !own) return;
-    if (!done.ok) taken(done.problems);
-    else if (done.change.patches.length === 0)
+    if (!done || !own) return false;
+    if (!done.ok) return taken(done.problems);
+    if (done.change.patches.length === 0) {
       notice.value = args.anew ? 'It comes out as it is.' : 'Nothing is missing here.';
-    else {
-      taken(own.replay(editStep('propose', args), done.change.patches));
-      if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
+      return true;
     }
+    const isTaken = taken(own.replay(editStep('propose', args), done.change.patches));
+    if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
+    return isTaken;
   }
 
   /** An edit that lays cable is worked out there too. */
-  async function work(step: EditStep): Promise<void> {
+  async function work(step: EditStep): Promise<boolean> {
     const own = job;
     const done = await ofPlanAsItStands((a) => a.work(step));
-    if (!done || !own) return;
-    taken(done.ok ? own.replay(step, done.change.patches) : done.problems);
+    if (!done || !own) return false;
+    return taken(done.ok ? own.replay(step, done.change.patches) : done.problems);
   }
 
   /** What laying all cable anew came to. */

@@ -1,0 +1,36 @@
+import type { Pending } from './pendingChange.ts';
+
+/** A change that is not in the plan, with what is wrong with it: to be taken up again, or let go. */
+export interface SetAside {
+  readonly change: Pending;
+  readonly says: string;
+}
+
+/** What was set aside in a window, first set aside first; whoever listens is told of each change to it. */
+export class SetAsides {
+  constructor(private readonly told: (list: readonly SetAside[]) => void) {}
+
+  list: readonly SetAside[] = [];
+
+  find(id: string): SetAside | undefined {
+    return this.list.find((a) => a.change.id === id);
+  }
+
+  add(more: readonly SetAside[]): void {
+    if (more.length > 0) this.set([...this.list, ...more]);
+  }
+
+  /** Says anew what is wrong with one. */
+  say(id: string, says: string): void {
+    this.set(this.list.map((a) => (a.change.id === id ? { ...a, says } : a)));
+  }
+
+  letGo(id: string): void {
+    this.set(this.list.filter((a) => a.change.id !== id));
+  }
+
+  private set(list: readonly SetAside[]): void {
+    this.list = list;
+    this.told(list);
+  }
+}
