@@ -228,17 +228,12 @@ describe('what cannot be sent', () => {
 
   test('one request at a time, also after a refusal: the next goes when the last is answered', async () => {
     const { session } = await open();
-    let under = 0;
-    let most = 0;
-    server.delay = async () => {
-      most = Math.max(most, ++under);
-      await settled(5);
-      under--;
-    };
+    server.delay = () => settled(5).then(() => undefined);
+    server.most = 0;
     server.other('removeBoxes', removed(server.plan, 'b9'));
     for (const place of [50, 55, 60]) session.edit('moveBox', { box: 'b1', at: place });
     await settled(150);
-    expect(most).toBe(1);
+    expect(server.most).toBe(1);
     expect(at(server.plan, 'b1')).toBe(60);
     expect(server.changes.filter((c) => c.name === 'moveBox')).toHaveLength(3);
   });

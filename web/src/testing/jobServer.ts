@@ -27,6 +27,9 @@ export class JobServer {
   /** Held back before it is answered. */
   delay: () => Promise<void> = async () => undefined;
   marks: readonly MarkRecord[] = [];
+  /** How many requests were under way at once, at most. */
+  most = 0;
+  private under = 0;
 
   constructor(plan: Plan = study()) {
     this.plan = plan;
@@ -117,7 +120,8 @@ export class JobServer {
 
   readonly fetch = async (path: string, init: { method?: string; body?: string | null } = {}) => {
     if (this.unplugged) throw new TypeError('no network');
-    await this.delay();
+    this.most = Math.max(this.most, ++this.under);
+    await this.delay().finally(() => this.under--);
     const body = init.body ? (JSON.parse(init.body) as ChangeRequest) : null;
     this.asked.push({ method: init.method ?? 'GET', path, body });
     const { status, body: answer } = this.answer(init.method ?? 'GET', path, body);
