@@ -10,7 +10,7 @@ test.describe('no view has an accessibility violation', () => {
       await page.goto(`/jobs/${job}/${stage}`);
       await expect(page.locator('[data-box=b2]')).toBeVisible();
       if (stage === 'boxes') await page.locator('[data-box=b2]').click();
-      if (stage === 'crew') await page.getByRole('button', { name: 'Make a share link' }).click();
+      if (stage === 'crew') await page.getByRole('button', { name: 'Make a link for a phone' }).click();
       await expectAccessible(page);
     }
   });

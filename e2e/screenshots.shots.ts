@@ -30,8 +30,7 @@ test('workspace', async ({ page }) => {
       await page.getByRole('button', { name: 'See through the house' }).click();
       await page.locator('[data-see-through][aria-label*="round"]').waitFor();
     }
-    if (stage === 'crew' && (await page.locator('[data-share]').count()) === 0)
-      await page.getByRole('button', { name: 'Make a share link' }).click();
+    if (stage === 'crew') await page.getByRole('button', { name: 'Make a link for a phone' }).click();
     await settle(page);
     await page.screenshot(shot(stage === 'runs' ? 'seen-through' : stage));
   }
@@ -42,6 +41,15 @@ test('dark workspace', async ({ page }) => {
   await study(page, 'runs');
   await settle(page);
   await page.screenshot(shot('runs-dark'));
+});
+
+test('people', async ({ page }) => {
+  await page.goto('/people');
+  await page.getByLabel('Whom you invite').fill('Rowan');
+  await page.getByRole('button', { name: 'Make an invitation' }).click();
+  await page.locator('[data-share]').waitFor();
+  await settle(page);
+  await page.screenshot(shot('people'));
 });
 
 test('house rules', async ({ page }) => {
@@ -65,11 +73,8 @@ test('a room list read', async ({ page }) => {
 
 test('phones', async ({ page }) => {
   const job = await demoJob(page);
-  const { token } = (await (await page.request.post(`/api/jobs/${job}/shares`, { data: {} })).json()) as {
-    token: string;
-  };
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(`/crew/${token}`);
+  await page.goto(`/crew/${job}`);
   await page.locator('[data-task]').first().click();
   await settle(page);
   await page.screenshot(shot('crew-phone'));

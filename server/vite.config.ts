@@ -6,8 +6,14 @@ export default defineConfig({
     outDir: 'dist',
     target: 'node20',
     emptyOutDir: true,
-    // The thread that reads files of other programs is a file of its own, beside the server's.
-    rollupOptions: { input: { start: 'src/start.ts', importWorker: 'src/importing/importWorker.ts' } },
+    // Threads are files of their own, beside the server's.
+    rollupOptions: {
+      input: {
+        start: 'src/start.ts',
+        importWorker: 'src/importing/importWorker.ts',
+        crewWorker: 'src/crewViews/crewWorker.ts',
+      },
+    },
   },
   ssr: { noExternal: ['@fieldchalk/core', '@fieldchalk/contracts'], external: ['better-sqlite3', 'knex'] },
 });

@@ -7,7 +7,7 @@ import {
   measurementSchema,
   newJobSchema,
   newMarksSchema,
-  newShareSchema,
+  newPhoneLinkSchema,
   patchSchema,
   sinceSchema,
   windowErrorSchema,
@@ -99,8 +99,8 @@ test('a query is read from its text', () => {
   expect(importQuerySchema.safeParse({ file: ' ' }).success).toBe(false);
 });
 
-test('a share and an error of a window have what is left out filled in', () => {
-  expect(newShareSchema.parse({})).toEqual({ label: 'Crew' });
+test('a link for a phone and an error of a window have what is left out filled in', () => {
+  expect(newPhoneLinkSchema.parse({})).toEqual({ label: 'Crew', role: 'crew', days: 7 });
   expect(windowErrorSchema.parse({ message: 'broke' })).toEqual({ message: 'broke', where: '', stack: '' });
   expect(windowErrorSchema.safeParse({ message: 'x'.repeat(2001) }).success).toBe(false);
 });

@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { planSchema } from '@fieldchalk/core';
+import { type CrewView, planSchema } from '@fieldchalk/core';
+import { id } from './fields.ts';
 
 /** What crosses the API, in and out: shared by server and web. The OpenAPI page is made from these. */
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/, 'must be 1 to 60 letters, digits, “-” or “_”');
-
 export const patchSchema = z.strictObject({
   op: z.enum(['add', 'remove', 'replace']),
   /** Names of parts, entries and fields. A list is given whole, so no step is a number. */
@@ -35,7 +34,6 @@ export const sinceSchema = z.object({
   /** The change that led to `since`, where the window knows it. */
   after: id.optional(),
 });
-export const newShareSchema = z.strictObject({ label: z.string().trim().max(80).default('Crew') });
 /** What the crew ticks off. */
 export const markKinds = ['box', 'hole', 'pull', 'staple', 'makeup'] as const;
 /** Ticks are sent so many at a time. */
@@ -119,7 +117,6 @@ export const jobSchema = jobSummarySchema.extend({
 export const storedChangeSchema = changeSchema
   .omit({ base: true, after: true, inverse: true })
   .extend({ revision: z.number() });
-export const shareSchema = z.object({ token: z.string(), label: z.string(), madeAt: z.number() });
 export const markSchema = z.object({
   sequence: z.number(),
   id,
@@ -135,8 +132,15 @@ export const markSchema = z.object({
 /** A tick that came after its link was withdrawn: the lead takes it or not. */
 export const lateMarkSchema = markSchema.extend({ label: z.string() });
 
-/** What a share link opens: the job, with what has been ticked off. */
-export const crewJobSchema = jobSchema.extend({ marks: z.array(markSchema) });
+/** A job as the crew sees it: without prices and service, with what has been ticked off, and what the one who asks may do. */
+export const crewJobSchema = jobSummarySchema.extend({
+  marks: z.array(markSchema),
+  /** The plan, what is worked out of it, and every room unrolled. */
+  view: z.object({ plan: planSchema, result: z.unknown(), rooms: z.unknown() }),
+  mayTick: z.boolean(),
+});
+/** A job that was put away, and when it goes for good. */
+export const awayJobSchema = jobSummarySchema.extend({ goesAt: z.number() });
 
 /** What the house rules say of one rule; null for the usual value, no reason for none. */
 const ruleSaid = z.strictObject({ value: z.unknown(), reason: z.string().max(1000).default('') });
@@ -160,14 +164,19 @@ export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type Job = z.infer<typeof jobSchema>;
 export type ChangeRequest = z.infer<typeof changeSchema>;
 export type StoredChange = z.infer<typeof storedChangeSchema>;
-export type Share = z.infer<typeof shareSchema>;
+export type AwayJob = z.infer<typeof awayJobSchema>;
 export type NewMarks = z.infer<typeof newMarksSchema>;
 export type MarkRecord = Omit<z.infer<typeof markSchema>, 'kind'> & { readonly kind: MarkKind };
 export type LateMark = MarkRecord & { readonly label: string };
 
-export type CrewJob = Job & { readonly marks: readonly MarkRecord[] };
+export type CrewJob = Omit<z.infer<typeof crewJobSchema>, 'marks' | 'view'> & {
+  readonly marks: readonly MarkRecord[];
+  readonly view: CrewView;
+};
 export type MarkKind = (typeof markKinds)[number];
 export type Measurement = z.infer<typeof measurementSchema>;
 export type WindowError = z.input<typeof windowErrorSchema>;
 
 export { marksStanding, newerMark, type Numbered } from './standing.ts';
+export * from './access.ts';
+export * from './people.ts';

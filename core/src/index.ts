@@ -77,6 +77,7 @@ export {
   lightKinds,
   switchKinds,
 } from './boxes/index.ts';
+export { crewView, type CrewView } from './compute/crewView.ts';
 export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts, identityOf } from './findings/index.ts';

@@ -7,6 +7,8 @@ import helmet from 'helmet';
 import type { Knex } from 'knex';
 import pino from 'pino';
 import { pinoHttp } from 'pino-http';
+import { guard } from './access/guard.ts';
+import { ownSiteOnly } from './access/site.ts';
 import type { Config } from './config.ts';
 import { isStorage } from './db/dataError.ts';
 import { ApiError, errorCatalogue } from './errors.ts';
@@ -16,22 +18,25 @@ import { crewRoutes } from './routes/crew.ts';
 import { importRoutes } from './routes/imports.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { ruleRoutes } from './routes/rules.ts';
-import { shareRoutes } from './routes/shares.ts';
+import { companyRoutes } from './routes/company.ts';
+import { peopleRoutes } from './routes/people.ts';
+import { phoneRoutes } from './routes/phones.ts';
+import { sessionRoutes } from './routes/session.ts';
 import { makeServices, type Services } from './services/index.ts';
 
 function apiRoutes(services: Services): express.Router {
   const router = express.Router();
   router.use(
     aboutRoutes(services),
+    sessionRoutes(services),
+    peopleRoutes(services),
+    companyRoutes(services),
     jobRoutes(services),
-    shareRoutes(services),
+    phoneRoutes(services),
     crewRoutes(services),
     ruleRoutes(services),
     importRoutes(services),
   );
-  router.use((request) => {
-    throw new ApiError('not-found', `There is no ${request.method} ${request.originalUrl}.`);
-  });
   return router;
 }
 
@@ -98,19 +103,28 @@ const answerWithProblem =
 export interface App {
   readonly express: Express;
   readonly live: Live;
+  readonly services: Services;
 }
 
 /** Builds the server on an open database; does not listen. */
 export function buildApp(
   db: Knex,
-  config: Pick<Config, 'webFolder' | 'log'>,
+  config: Pick<Config, 'webFolder' | 'log' | 'origin' | 'demo'>,
   now: () => number = Date.now,
 ): App {
   const log = pino({ level: config.log });
-  const services = makeServices(db, log, now);
+  const services = makeServices(db, log, now, config);
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log, autoLogging: config.log === 'info' }));
+  // A proxy on this machine says whom it asks for.
+  app.set('trust proxy', 'loopback');
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: config.log === 'info',
+      redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'],
+    }),
+  );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -122,6 +136,7 @@ export function buildApp(
         },
       },
       strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
     }),
   );
   app.use(
@@ -134,7 +149,7 @@ export function buildApp(
     response.setHeader('cache-control', 'no-store');
     next();
   });
-  app.use('/api', jsonUnlessFile, apiRoutes(services));
+  app.use('/api', ownSiteOnly(config.origin), guard(services), jsonUnlessFile, apiRoutes(services));
   const web = resolve(config.webFolder);
   if (existsSync(join(web, 'index.html'))) {
     app.use(
@@ -149,5 +164,5 @@ export function buildApp(
     app.get('/{*path}', (_request, response) => response.sendFile(join(web, 'index.html')));
   }
   app.use(answerWithProblem(log));
-  return { express: app, live: services.live };
+  return { express: app, live: services.live, services };
 }

@@ -175,9 +175,9 @@ describe('one request stops nobody', () => {
 });
 
 test('an unknown job is not there for any address', async () => {
-  for (const what of ['', '/changes', '/events', '/marks', '/shares', '/late-marks', '/document'])
+  for (const what of ['', '/changes', '/events', '/marks', '/phones', '/late-marks', '/document'])
     expect([what, (await server.api.get(`/api/jobs/none${what}`)).status]).toEqual([what, 404]);
-  for (const what of ['/changes', '/shares', '/late-marks', '/measurements']) {
+  for (const what of ['/changes', '/phones', '/late-marks', '/measurements']) {
     const body =
       what === '/changes' ? moved(study(), 60, 'x1') : what === '/measurements' ? { metres: 2 } : {};
     expect([what, (await server.api.post(`/api/jobs/none${what}`).send(body)).status]).toEqual([what, 404]);

@@ -7,6 +7,11 @@ const environment = z.object({
   HOST: z.string().default('127.0.0.1'),
   FIELDCHALK_DATA: z.string().default('data/fieldchalk.sqlite'),
   FIELDCHALK_WEB: z.string().default('web/dist'),
+  /** The address people use, where a proxy with a certificate stands before the server: `https://chalk.example.com`. */
+  FIELDCHALK_ORIGIN: z
+    .string()
+    .regex(/^https?:\/\/[^/\s]+$/, 'is an address without a path, like https://chalk.example.com')
+    .optional(),
   FIELDCHALK_DEMO: z.enum(['0', '1']).default('0'),
   FIELDCHALK_LOG: z.enum(['silent', 'error', 'info']).default('error'),
 });
@@ -16,6 +21,8 @@ export interface Config {
   readonly host: string;
   readonly dataFile: string;
   readonly webFolder: string;
+  /** Null where the address is the one requests name. */
+  readonly origin: string | null;
   readonly demo: boolean;
   readonly log: 'silent' | 'error' | 'info';
 }
@@ -32,6 +39,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: e.HOST,
     dataFile: e.FIELDCHALK_DATA,
     webFolder: e.FIELDCHALK_WEB,
+    origin: e.FIELDCHALK_ORIGIN ?? null,
     demo: e.FIELDCHALK_DEMO === '1',
     log: e.FIELDCHALK_LOG,
   };

@@ -3,7 +3,11 @@ import type { Problem } from '@fieldchalk/core';
 /** Every error the API can answer with, and its status. */
 export const errorCatalogue = {
   'not-found': { status: 404, title: 'There is nothing here' },
-  'share-ended': { status: 410, title: 'This link has been withdrawn' },
+  'not-signed-in': { status: 401, title: 'Nobody is signed in' },
+  'not-allowed': { status: 403, title: 'This is for others to do' },
+  'wrong-site': { status: 403, title: 'This comes from another site' },
+  'share-ended': { status: 410, title: 'This job has been taken back' },
+  'link-over': { status: 410, title: 'This link opens nothing any more' },
   'bad-request': { status: 400, title: 'The request cannot be read' },
   'bad-plan': { status: 422, title: 'The plan has problems' },
   unreadable: { status: 422, title: 'What is stored cannot be read' },

@@ -2,17 +2,22 @@ import { createServer, type Server } from 'node:http';
 import { connect } from 'node:net';
 import express from 'express';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { Live } from './live.ts';
+import { Live, type Listening } from './live.ts';
 
 let live: Live;
+const mayStill = vi.fn(async (_listening: Listening) => true);
 let server: Server;
 let port: number;
 beforeEach(async () => {
-  live = new Live({ perAddress: 3, inAll: 5, unread: 200_000 });
+  mayStill.mockReset().mockResolvedValue(true);
+  live = new Live(mayStill, { perAddress: 3, inAll: 5, unread: 200_000 });
   const app = express();
   app.get('/:job', (request, response) => {
     try {
-      live.listen(String(request.params.job), request, response);
+      const job = String(request.params.job);
+      const role = request.query['as'] === 'crew' ? 'crew' : 'lead';
+      const action = role === 'crew' ? 'job.view' : 'job.read';
+      live.listen({ job, role, action, who: { kind: 'phone', id: role } }, request, response);
     } catch {
       response.status(429).end();
     }
@@ -28,9 +33,9 @@ afterEach(() => {
 });
 
 /** A listener that reads, with what it has heard. */
-async function ear(job: string) {
+async function ear(job: string, as = 'lead') {
   const abort = new AbortController();
-  const response = await fetch(`http://127.0.0.1:${port}/${job}`, { signal: abort.signal });
+  const response = await fetch(`http://127.0.0.1:${port}/${job}?as=${as}`, { signal: abort.signal });
   const heard: string[] = [];
   const reading = (async () => {
     for await (const part of response.body ?? []) heard.push(new TextDecoder().decode(part as Uint8Array));
@@ -45,6 +50,28 @@ test('those at a job hear what is told of it, others do not; who leaves is forgo
   expect(other.heard.join('')).not.toContain('marks');
   one.leave();
   await vi.waitFor(() => expect(live.size).toBe(1));
+});
+
+test('each hears only what their role may', async () => {
+  const [lead, crew] = [await ear('a'), await ear('a', 'crew')];
+  live.tell('a', 'change', { patches: ['secret'] });
+  live.tell('a', 'late', {});
+  live.tell('a', 'plan', { revision: 4 });
+  await vi.waitFor(() => expect(crew.heard.join('')).toContain('{"revision":4}'));
+  expect(crew.heard.join('')).not.toMatch(/secret|late/);
+  await vi.waitFor(() => expect(lead.heard.join('')).toMatch(/secret[^]*late/));
+});
+
+test('who may listen no more is cut off when it is asked again; a database that fails ends nobody', async () => {
+  const [lead, crew] = [await ear('a'), await ear('a', 'crew')];
+  mayStill.mockRejectedValue(new Error('no answer'));
+  await live.recheck(() => true);
+  expect(live.size).toBe(2);
+  mayStill.mockResolvedValue(false);
+  await live.recheck(({ role }) => role === 'crew');
+  await crew.reading;
+  await vi.waitFor(() => expect(live.size).toBe(1));
+  lead.leave();
 });
 
 test('more than may listen from one address are sent away; one that leaves makes room', async () => {

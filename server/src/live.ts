@@ -1,4 +1,6 @@
+import { type Action, events, type LiveEvent, reachOf, type Role } from '@fieldchalk/contracts';
 import type { Request, Response } from 'express';
+import type { Who } from './access/who.ts';
 import { ApiError } from './errors.ts';
 
 /** How many may listen, and how much waits for one that does not read. */
@@ -14,20 +16,32 @@ const usualLimits: LiveLimits = { perAddress: 400, inAll: 2000, unread: 1_000_00
 /** So often a listener is told that the server is still there, in milliseconds. */
 const stillHere = 20_000;
 
-interface Listener {
+/** Who listens, as what, to which job. */
+export interface Listening {
+  readonly job: string;
+  readonly who: Who;
+  readonly role: Role;
+  /** What they were let in for. */
+  readonly action: Action;
+}
+interface Listener extends Listening {
   readonly response: Response;
   readonly address: string;
 }
 
-/** Server-sent events: who listens to which job, and telling them. */
+/** Server-sent events: who listens to which job, and telling each what they may hear, for as long as they may. */
 export class Live {
   private readonly listeners = new Map<string, Set<Listener>>();
   private readonly perAddress = new Map<string, number>();
   private count = 0;
 
-  constructor(private readonly limits: LiveLimits = usualLimits) {}
+  constructor(
+    private readonly mayStill: (listening: Listening) => Promise<boolean>,
+    private readonly limits: LiveLimits = usualLimits,
+  ) {}
 
-  listen(job: string, request: Request, response: Response): void {
+  listen(listening: Listening, request: Request, response: Response): void {
+    const { job } = listening;
     const address = request.ip ?? '';
     const fromThere = this.perAddress.get(address) ?? 0;
     if (fromThere >= this.limits.perAddress || this.count >= this.limits.inAll)
@@ -38,12 +52,15 @@ export class Live {
       'x-accel-buffering': 'no',
     });
     response.flushHeaders();
-    const listener = { response, address };
+    const listener: Listener = { ...listening, response, address };
     const group = this.listeners.get(job) ?? new Set();
     this.listeners.set(job, group.add(listener));
     this.perAddress.set(address, fromThere + 1);
     this.count++;
-    const heartbeat = setInterval(() => this.write(listener, ': still here\n\n'), stillHere);
+    const heartbeat = setInterval(() => {
+      this.write(listener, ': still here\n\n');
+      void this.check(listener);
+    }, stillHere);
     response.on('close', () => {
       clearInterval(heartbeat);
       this.forget(job, listener);
@@ -71,11 +88,23 @@ export class Live {
     return this.count;
   }
 
-  tell(job: string, event: string, data: unknown): void {
+  private async check(listener: Listener): Promise<void> {
+    // A database that does not answer just now ends nobody's access.
+    if (!(await this.mayStill(listener).catch(() => true))) listener.response.end();
+  }
+
+  /** Somebody's access has changed: who may listen no more is cut off. */
+  async recheck(concerns: (listening: Listening) => boolean): Promise<void> {
+    const all = [...this.listeners.values()].flatMap((group) => [...group]).filter(concerns);
+    await Promise.all(all.map((listener) => this.check(listener)));
+  }
+
+  tell(job: string, event: LiveEvent, data: unknown): void {
     const group = this.listeners.get(job);
     if (!group) return;
     const text = `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
-    for (const listener of group) this.write(listener, text);
+    for (const listener of group)
+      if (reachOf(listener.role, events[event]) !== 'no') this.write(listener, text);
   }
 
   close(): void {

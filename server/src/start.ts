@@ -1,13 +1,12 @@
 import { createServer, type Server } from 'node:http';
 import { resolve } from 'node:path';
-import { marlStreet } from '@fieldchalk/core/demo';
 import { buildApp } from './app.ts';
 import { type Config, readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';
 import { DataError } from './db/dataError.ts';
 import { holdDataFile } from './db/hold.ts';
-import { Jobs } from './services/jobs.ts';
-import { Plans } from './services/plans.ts';
+import { demoJob } from './services/demo.ts';
+import type { Services } from './services/index.ts';
 
 /** Seconds until a request that is not sent on is ended; so that slow ones hold nobody up. */
 const [headSeconds, requestSeconds] = [10, 60];
@@ -27,26 +26,43 @@ async function listening(server: Server, { port, host }: Config): Promise<number
   return typeof address === 'object' && address ? address.port : port;
 }
 
+/** The one-time link that makes an owner; an earlier one opens nothing any more. */
+async function ownerLink({ invitations, people }: Services): Promise<string> {
+  const orphan = await people.orphan();
+  await invitations.end({ kind: 'owner' });
+  const { secret } = await invitations.make({
+    kind: 'owner',
+    company: orphan?.id ?? null,
+    role: 'owner',
+    label: '',
+    days: 1,
+  });
+  return `/join#${secret}`;
+}
+
 async function start(): Promise<void> {
   const config = readConfig(process.env);
   const letGo = holdDataFile(resolve(config.dataFile));
   const db = await openDatabase(config.dataFile);
-  const jobs = new Jobs(db, new Plans(), Date.now);
-  let path = '/';
-  if (config.demo) {
-    const known = (await jobs.list()).at(-1);
-    const job =
-      known ?? (await jobs.create({ name: 'Marl Street addition', kind: 'addition', plan: marlStreet() }));
-    path = `/jobs/${job.id}`;
-  }
-  const { express, live } = buildApp(db, config);
+  const { express, live, services } = buildApp(db, config);
+  const path = config.demo ? `/jobs/${await demoJob(services)}` : '/';
   const server = createServer(
     { headersTimeout: headSeconds * 1000, requestTimeout: requestSeconds * 1000 },
     express,
   );
   const port = await listening(server, config);
   const shown = config.host === '0.0.0.0' ? 'localhost' : config.host;
-  process.stdout.write(`Field Chalk is at http://${shown}:${port}${path}\n`);
+  const address = config.origin ?? `http://${shown}:${port}`;
+  process.stdout.write(`Field Chalk is at ${address}${path}\n`);
+  if (!config.demo && !(await services.people.isOwned()))
+    process.stdout.write(
+      `Nobody owns it yet. Whoever opens this link first does: ${address}${await ownerLink(services)}\n`,
+    );
+  const isOpen = config.host !== '127.0.0.1' && config.host !== 'localhost' && config.host !== '::1';
+  if (isOpen && !address.startsWith('https:'))
+    process.stdout.write(
+      'Without HTTPS phones keep no pages for when there is no signal, and passkeys do not work: docs/https.md says how.\n',
+    );
 
   async function stop(): Promise<void> {
     live.close();

@@ -9,7 +9,9 @@ import { TestServer } from './testing/server.ts';
 const server = new TestServer();
 const api = () => server.api;
 const store = (plan: string) =>
-  server.db('jobs').insert({ id: 'old', name: 'Old job', revision: 3, plan, changed_at: 5 });
+  server
+    .db('jobs')
+    .insert({ id: 'old', company: server.company, name: 'Old job', revision: 3, plan, changed_at: 5 });
 
 describe('documents that were stored before', () => {
   test('a version-1 document is read with what came later filled in', async () => {
@@ -48,7 +50,9 @@ describe('documents that were stored before', () => {
   });
 
   test('house rules that cannot be read say so', async () => {
-    await server.db('rule_books').insert({ id: 'company', rules: '{"values":{"no.rule":1}}', changed_at: 1 });
+    await server
+      .db('rule_books')
+      .insert({ id: server.company, rules: '{"values":{"no.rule":1}}', changed_at: 1 });
     expect((await api().get('/api/rules')).body).toMatchObject({ code: 'unreadable' });
   });
 });
@@ -87,8 +91,9 @@ test('what is without end is not taken for ever: errors of windows, and links th
     204: 30,
     429: 10,
   });
-  expect(await statuses(70, async () => api().get('/api/crew/nobody-made-this'))).toEqual({
-    404: 60,
+  const secret = 'nobody-made-this-link-ever';
+  expect(await statuses(30, async () => server.anyone.post('/api/join/look').send({ secret }))).toEqual({
+    404: 20,
     429: 10,
   });
   expect((await api().get('/api/jobs')).headers['cache-control']).toBe('no-store');

@@ -17,7 +17,18 @@ export const router = createRouter({
     { path: '/jobs/:job/cuts', component: () => import('./views/CutsView.vue') },
     { path: '/jobs/:job/drilling', component: () => import('./views/DrillingView.vue') },
     { path: '/jobs/:job/:stage?', component: () => import('./views/JobView.vue') },
-    { path: '/crew/:token', component: () => import('./views/CrewView.vue') },
+    { path: '/sign-in', component: () => import('./views/SignInView.vue'), meta: { isForAll: true } },
+    { path: '/join', component: () => import('./views/JoinView.vue'), meta: { isForAll: true } },
+    { path: '/people', component: () => import('./views/PeopleView.vue') },
+    { path: '/own', component: () => import('./views/OwnView.vue') },
+    {
+      path: '/crew/:job',
+      component: () => import('./views/CrewView.vue'),
+      meta: { isForAll: true },
+      // Links of before there were people carried their secret here.
+      beforeEnter: ({ params }) =>
+        String(params['job']).length < 22 || { path: '/join', hash: `#${String(params['job'])}` },
+    },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 });

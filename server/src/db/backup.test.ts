@@ -37,7 +37,7 @@ async function withJobs(count: number): Promise<Knex> {
   const plans = new Plans();
   const [jobs, changes] = [new Jobs(db, plans, () => 1000), new Changes(db, plans, () => 1000)];
   for (let i = 0; i < count; i++) {
-    const job = await jobs.create({ name: `Job ${i}`, kind: 'addition', plan: study() });
+    const job = await jobs.create('c1', { name: `Job ${i}`, kind: 'addition', plan: study() });
     await changes.change(job.id, changeOf(job.plan, ['moveBox', { box: 'b1', at: 60 }], { id: `x${i}` }));
   }
   return db;

@@ -1,6 +1,6 @@
-import { Worker } from 'node:worker_threads';
 import type { ImportStep } from '@fieldchalk/core/import';
 import { ApiError } from '../errors.ts';
+import { threadOf } from '../threads.ts';
 import type { ImportWord } from './importWorker.ts';
 import type { FileAsked, FileRead } from './read.ts';
 
@@ -20,14 +20,6 @@ export const usualLimits: ImportLimits = { seconds: 30, megabytes: 1024, atOnce:
 const lookEvery = 100;
 const megabyte = 1024 * 1024;
 const memory = () => process.memoryUsage.rss() / megabyte;
-
-/** Built, the thread is a file beside this one; run from source, a step before it has it translated. */
-const isSource = import.meta.url.endsWith('.ts');
-const threadFile = new URL(isSource ? './importWorker.ts' : './importWorker.js', import.meta.url);
-const fromSource = `import('tsx/esm/api').then(({ register }) => {
-  register();
-  return import(${JSON.stringify(threadFile.href)});
-})`;
 
 const tooMuch = (file: string, what: string): FileRead => ({
   ok: false,
@@ -84,8 +76,7 @@ export class Importer {
   ): Promise<FileRead | null> {
     const { seconds, megabytes } = this.limits;
     const began = memory();
-    const thread = new Worker(isSource ? fromSource : threadFile, {
-      eval: isSource,
+    const thread = threadOf('./importing/importWorker.ts', {
       workerData: { asked, bytes },
       resourceLimits: { maxOldGenerationSizeMb: megabytes, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
       stdout: true,

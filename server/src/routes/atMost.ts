@@ -1,5 +1,6 @@
-import type { RequestHandler, Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import type { Request, RequestHandler, Response } from 'express';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import { askedBy } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
 
 /** So many requests a minute from one address, of those that count; more are sent away until it is over. */
@@ -21,5 +22,19 @@ export function atMost(
       : {}),
     handler: (_request, _response, next) =>
       next(new ApiError('busy', `Too many ${what} in a minute from here. Wait a minute.`)),
+  });
+}
+
+/** So many of something an hour by one person or phone; by the address where nobody is signed in. */
+export function atMostEach(count: number, what: string, windowMs = 3_600_000): RequestHandler {
+  return rateLimit({
+    windowMs,
+    limit: count,
+    standardHeaders: false,
+    legacyHeaders: false,
+    keyGenerator: (request: Request, response: Response) =>
+      askedBy(response).who?.id ?? ipKeyGenerator(request.ip ?? ''),
+    handler: (_request, _response, next) =>
+      next(new ApiError('busy', `Too many ${what} at once. Wait a while.`)),
   });
 }

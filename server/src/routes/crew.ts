@@ -1,36 +1,51 @@
-import { newMarksSchema } from '@fieldchalk/contracts';
+import { lateMarksSchema, newMarksSchema, reachOf } from '@fieldchalk/contracts';
 import express from 'express';
+import { askedBy } from '../access/who.ts';
 import type { Services } from '../services/index.ts';
-import { atMost } from './atMost.ts';
+import { listen } from './listen.ts';
 import { idOf, parsed } from './request.ts';
 
-/** What a share link opens, for the crew on their phones. */
-export function crewRoutes({ jobs, crew, live }: Services): express.Router {
+/** A job as the crew sees it, what they tick, and what the lead makes of ticks that came late. */
+export function crewRoutes(services: Services): express.Router {
+  const { jobs, crew, live, audit } = services;
   const router = express.Router();
-  // Who tries links that nobody made is soon sent away; those that are known are never counted.
-  router.use(
-    '/crew',
-    atMost(60, 'links that are not known', (response) => response.statusCode === 404),
-  );
-  router.get('/crew/:token', async (request, response) => {
-    const job = await crew.jobOf(idOf(request, 'token'));
-    response.json({ ...(await jobs.get(job)), marks: await crew.marks(job) });
+  router.get('/crew/:job', async (request, response) => {
+    const job = idOf(request, 'job');
+    const { role } = askedBy(response);
+    const mayTick = role !== null && reachOf(role, 'job.tick') !== 'no';
+    const seen = await jobs.forCrew(job);
+    const head = JSON.stringify({ ...seen.job, marks: await crew.marks(job), mayTick });
+    // The view is text already, and long.
+    response.type('json').send(`${head.slice(0, -1)},"view":${seen.view}}`);
   });
-  router.post('/crew/:token/marks', async (request, response) => {
+  router.post('/crew/:job/marks', async (request, response) => {
+    const job = idOf(request, 'job');
     const { device, marks } = parsed(newMarksSchema, request.body);
-    const share = await crew.share(idOf(request, 'token'));
-    if (share.isOpen) {
-      const { stored, fresh } = await crew.add(share.job, device, marks);
-      if (fresh.length > 0) live.tell(share.job, 'marks', fresh);
-      return void response.status(201).json(stored);
+    const { hasEnded, label } = askedBy(response);
+    if (hasEnded) {
+      await crew.addLate(job, label, device, marks);
+      live.tell(job, 'late', {});
+      return void response.status(202).json([]);
     }
-    await crew.addLate(share, device, marks);
-    live.tell(share.job, 'late', {});
-    response.status(202).json([]);
+    const { stored, fresh } = await crew.add(job, device, marks);
+    if (fresh.length > 0) live.tell(job, 'marks', fresh);
+    response.status(201).json(stored);
   });
-  router.get('/crew/:token/events', async (request, response) => {
-    const job = await crew.jobOf(idOf(request, 'token'));
-    live.listen(job, request, response);
+  router.get('/crew/:job/events', listen(services, 'job.view'));
+  router.get('/jobs/:job/marks', async (request, response) => {
+    response.json(await crew.marks(idOf(request, 'job')));
+  });
+  router.get('/jobs/:job/late-marks', async (request, response) => {
+    response.json(await crew.lateMarks(idOf(request, 'job')));
+  });
+  router.post('/jobs/:job/late-marks', async (request, response) => {
+    const job = idOf(request, 'job');
+    const { take, drop } = parsed(lateMarksSchema, request.body);
+    const marks = await crew.settleLate(job, take, drop);
+    await audit.write(response, 'settled late ticks', `${take.length} count, ${drop.length} do not`, job);
+    if (marks.length > 0) live.tell(job, 'marks', marks);
+    live.tell(job, 'late', {});
+    response.json(marks);
   });
   return router;
 }

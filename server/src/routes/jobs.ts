@@ -1,15 +1,27 @@
 import { changeSchema, measurementSchema, newJobSchema, sinceSchema } from '@fieldchalk/contracts';
 import express from 'express';
+import { askedBy, personOf } from '../access/who.ts';
 import type { Services } from '../services/index.ts';
+import { listen } from './listen.ts';
+import { atMostEach } from './atMost.ts';
 import { idOf, parsed } from './request.ts';
 
 /** Jobs, the changes made to them, and what a meter measures for them. */
-export function jobRoutes({ jobs, changes, books, live }: Services): express.Router {
+export function jobRoutes(services: Services): express.Router {
+  const { jobs, changes, books, live, given, audit } = services;
   const router = express.Router();
-  router.get('/jobs', async (_request, response) => void response.json(await jobs.list()));
-  router.post('/jobs', async (request, response) => {
+  router.get('/jobs', async (_request, response) => {
+    const { who, role } = askedBy(response);
+    if (who?.kind === 'person' && (role === 'owner' || role === 'lead'))
+      return void response.json(await jobs.list(who.company));
+    response.json(who ? await jobs.some(await given.jobsOf(who)) : []);
+  });
+  router.post('/jobs', atMostEach(200, 'new jobs'), async (request, response) => {
+    const { company } = personOf(response);
     const asked = parsed(newJobSchema, request.body);
-    response.status(201).json(await jobs.create(asked, await books.company()));
+    const job = await jobs.create(company, asked, await books.of(company));
+    await audit.write(response, 'made a job', job.name, job.id);
+    response.status(201).json(job);
   });
   router.get('/jobs/:job', async (request, response) => {
     response.json(await jobs.get(idOf(request, 'job')));
@@ -19,29 +31,35 @@ export function jobRoutes({ jobs, changes, books, live }: Services): express.Rou
     response.attachment(`${name}.json`).type('application/octet-stream').send(Buffer.from(document));
   });
   router.delete('/jobs/:job', async (request, response) => {
-    await jobs.remove(idOf(request, 'job'));
+    const id = idOf(request, 'job');
+    await jobs.putAway(id);
+    await audit.write(response, 'put a job away', '', id);
+    await live.recheck(({ job }) => job === id);
     response.status(204).end();
+  });
+  router.get('/away-jobs', async (_request, response) => {
+    response.json(await jobs.away(personOf(response).company));
+  });
+  router.post('/away-jobs/:away', async (request, response) => {
+    const job = await jobs.bringBack(personOf(response).company, idOf(request, 'away'));
+    await audit.write(response, 'brought a job back', job.name, job.id);
+    response.json(job);
   });
   router.post('/jobs/:job/changes', async (request, response) => {
     const job = idOf(request, 'job');
-    const change = await changes.change(job, parsed(changeSchema, request.body));
+    const change = await changes.change(job, parsed(changeSchema, request.body), personOf(response).id);
     live.tell(job, 'change', change);
+    live.tell(job, 'plan', { revision: change.revision });
     response.json(change);
   });
   router.get('/jobs/:job/changes', async (request, response) => {
     const { since, after } = parsed(sinceSchema, request.query);
     response.json(await changes.since(idOf(request, 'job'), since, after));
   });
-  router.get('/jobs/:job/events', async (request, response) => {
-    const id = idOf(request, 'job');
-    await jobs.expect(id);
-    live.listen(id, request, response);
-  });
+  router.get('/jobs/:job/events', listen(services, 'job.read'));
   router.post('/jobs/:job/measurements', async (request, response) => {
-    const id = idOf(request, 'job');
-    await jobs.expect(id);
     const measurement = parsed(measurementSchema, request.body);
-    live.tell(id, 'measurement', measurement);
+    live.tell(idOf(request, 'job'), 'measurement', measurement);
     response.status(202).json(measurement);
   });
   return router;

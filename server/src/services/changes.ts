@@ -14,6 +14,8 @@ interface RevisionRow {
 }
 
 interface Waiting {
+  /** The person who makes it. */
+  readonly by: string;
   readonly request: ChangeRequest;
   readonly taken: (change: StoredChange) => void;
   readonly refused: (error: unknown) => void;
@@ -25,7 +27,7 @@ type Verdict = { readonly stored: StoredChange } | { readonly error: unknown };
 /** A job within a transaction, as far as the changes before have taken it. */
 interface Standing {
   open: OpenPlan;
-  readonly rows: (RevisionRow & { inverse: string; at: number })[];
+  readonly rows: (RevisionRow & { inverse: string; at: number; made_by: string })[];
   readonly known: Map<string, StoredChange>;
 }
 
@@ -61,9 +63,9 @@ export class Changes {
   ) {}
 
   /** Sent twice, a change is stored once: its id is known within the job and its window. */
-  change(job: string, request: ChangeRequest): Promise<StoredChange> {
+  change(job: string, request: ChangeRequest, by = ''): Promise<StoredChange> {
     return new Promise((taken, refused) => {
-      const one = { request, taken, refused };
+      const one = { request, by, taken, refused };
       const queue = this.waiting.get(job);
       if (queue) return void queue.push(one);
       this.waiting.set(job, [one]);
@@ -116,9 +118,9 @@ export class Changes {
     const known = new Map(rows.map((r) => [keyOf(r.client, r.change), storedOf(r)]));
     const standing: Standing = { open, rows: [], known };
     const verdicts: Verdict[] = [];
-    for (const { request } of batch) {
+    for (const { request, by } of batch) {
       try {
-        verdicts.push({ stored: await this.judge(tx, job, standing, request) });
+        verdicts.push({ stored: await this.judge(tx, job, standing, request, by) });
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         verdicts.push({ error });
@@ -133,6 +135,7 @@ export class Changes {
     job: string,
     standing: Standing,
     request: ChangeRequest,
+    by: string,
   ): Promise<StoredChange> {
     const { open, known, rows } = standing;
     const { id, base, after, name, client } = request;
@@ -171,6 +174,7 @@ export class Changes {
       patches: JSON.stringify(patches),
       inverse: JSON.stringify(done.change.inverse),
       at: this.now(),
+      made_by: by,
     };
     const stored = { id, revision, name, client, patches: request.patches };
     standing.rows.push(row);

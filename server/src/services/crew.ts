@@ -1,15 +1,7 @@
-import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { LateMark, MarkKind, MarkRecord, NewMarks, Share } from '@fieldchalk/contracts';
+import type { LateMark, MarkKind, MarkRecord, NewMarks } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 
-interface ShareRow {
-  token: string;
-  job: string;
-  label: string;
-  made_at: number;
-  revoked_at: number | null;
-}
 interface MarkRow {
   sequence: number;
   id: string;
@@ -29,13 +21,6 @@ interface LateRow extends MarkRow {
 }
 type Sent = NewMarks['marks'];
 
-/** A link as it stands: the job it is for, and whether it still opens it. */
-export interface ShareStanding {
-  readonly job: string;
-  readonly label: string;
-  readonly isOpen: boolean;
-}
-
 /** So many ticks that came after their link was withdrawn are kept for a job. */
 const mostLate = 2000;
 
@@ -52,45 +37,12 @@ const markOf = (r: MarkRow): MarkRecord => ({
   madeAt: Number(r.made_at),
 });
 
-/** Share links and what the crew ticks. Marks are only ever added; which of those about a thing stands, their makers’ numbers say. */
+/** What the crew ticks. Marks are only ever added; which of those about a thing stands, their makers’ numbers say. */
 export class Crew {
   constructor(
     private readonly db: Knex,
     private readonly now: () => number,
   ) {}
-
-  async makeShare(job: string, label: string): Promise<Share> {
-    const token = randomBytes(18).toString('base64url');
-    const madeAt = this.now();
-    await this.db('shares').insert({ token, job, label, made_at: madeAt, revoked_at: null });
-    return { token, label, madeAt };
-  }
-
-  async shares(job: string): Promise<Share[]> {
-    const rows = await this.db<ShareRow>('shares').where({ job, revoked_at: null }).orderBy('made_at');
-    return rows.map((r) => ({ token: r.token, label: r.label, madeAt: Number(r.made_at) }));
-  }
-
-  async revoke(job: string, token: string): Promise<void> {
-    const done = await this.db('shares')
-      .where({ job, token, revoked_at: null })
-      .update({ revoked_at: this.now() });
-    if (done === 0) throw new ApiError('not-found', 'There is no such link.');
-  }
-
-  /** A link, open or withdrawn; an unknown one says so. */
-  async share(token: string): Promise<ShareStanding> {
-    const row = await this.db<ShareRow>('shares').where({ token }).first();
-    if (!row) throw new ApiError('not-found', 'This link is not known. Ask the lead for a new one.');
-    return { job: row.job, label: row.label, isOpen: row.revoked_at === null };
-  }
-
-  /** The job a link opens; a withdrawn link and an unknown one say so. */
-  async jobOf(token: string): Promise<string> {
-    const { job, isOpen } = await this.share(token);
-    if (!isOpen) throw new ApiError('share-ended', 'The lead has withdrawn this link. Ask for a new one.');
-    return job;
-  }
 
   async marks(job: string): Promise<MarkRecord[]> {
     return (await this.db<MarkRow>('marks').where({ job }).orderBy('sequence')).map(markOf);
@@ -124,13 +76,13 @@ export class Crew {
     return { stored: all, fresh: all.filter((m) => !known.has(m.id)) };
   }
 
-  /** Ticks made on a link that was withdrawn meanwhile wait for the lead. */
-  async addLate({ job, label }: ShareStanding, device: string, marks: Sent): Promise<void> {
+  /** Ticks made before the job was taken back from their maker wait for the lead. */
+  async addLate(job: string, label: string, device: string, marks: Sent): Promise<void> {
     const [{ n = 0 } = {}] = await this.db('late_marks').where({ job, settled: false }).count({ n: '*' });
     if (Number(n) + marks.length > mostLate)
       throw new ApiError(
         'share-ended',
-        'The lead has withdrawn this link, and as many ticks wait as are kept.',
+        'The lead has taken this job back, and as many ticks wait as are kept.',
       );
     const rows = this.rowsOf(job, device, marks).map((row) => ({ ...row, label }));
     await this.db('late_marks').insert(rows).onConflict(['job', 'device', 'id']).ignore();

@@ -1,15 +1,27 @@
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
+import { Audit } from '../access/audit.ts';
+import { GivenJobs } from '../access/given.ts';
+import { type Gates, mayStill } from '../access/guard.ts';
+import { Invitations } from '../access/invitations.ts';
+import { Joining } from '../access/joining.ts';
+import { Passkeys } from '../access/passkeys.ts';
+import { People } from '../access/people.ts';
+import { Sessions } from '../access/sessions.ts';
+import type { Config } from '../config.ts';
+import { CrewViews } from '../crewViews/crewViews.ts';
 import { Importer } from '../importing/importer.ts';
 import { Live } from '../live.ts';
 import { Changes } from './changes.ts';
+import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
+import { type Demo, demoPerson } from './demo.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
 import { RuleBooks } from './ruleBooks.ts';
 
 /** What the routes call. */
-export interface Services {
+export interface Services extends Gates {
   readonly db: Knex;
   readonly log: Logger;
   readonly live: Live;
@@ -18,18 +30,51 @@ export interface Services {
   readonly crew: Crew;
   readonly books: RuleBooks;
   readonly importer: Importer;
+  readonly views: CrewViews;
+  readonly companies: Companies;
+  readonly people: People;
+  readonly passkeys: Passkeys;
+  readonly invitations: Invitations;
+  readonly joining: Joining;
+  readonly audit: Audit;
+  /** Who the demo signs in; null where this is none. */
+  readonly demo: Demo | null;
 }
 
-export function makeServices(db: Knex, log: Logger, now: () => number): Services {
-  const plans = new Plans();
+export function makeServices(
+  db: Knex,
+  log: Logger,
+  now: () => number,
+  { origin, demo }: Pick<Config, 'origin' | 'demo'>,
+): Services {
+  const [plans, views] = [new Plans(), new CrewViews()];
+  const access = {
+    people: new People(db, now),
+    passkeys: new Passkeys(db, now),
+    sessions: new Sessions(db, now),
+    given: new GivenJobs(db, now),
+    invitations: new Invitations(db, now),
+    audit: new Audit(db, now),
+  };
+  const gates: Gates = {
+    ...access,
+    origin,
+    otherwise: async (request) => (demo ? demoPerson(db, request) : null),
+  };
   return {
+    ...access,
+    ...gates,
     db,
     log,
-    live: new Live(),
-    jobs: new Jobs(db, plans, now),
+    live: new Live(({ who, action, job }) => mayStill(who, action, job, gates)),
+    jobs: new Jobs(db, plans, now, views),
     changes: new Changes(db, plans, now),
     crew: new Crew(db, now),
     books: new RuleBooks(db, now),
     importer: new Importer(),
+    views,
+    companies: new Companies(db, plans),
+    joining: new Joining({ db, ...access }),
+    demo: demo ? { signIn: 'demo' } : null,
   };
 }

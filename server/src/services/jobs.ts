@@ -1,36 +1,64 @@
-import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import { emptyPlan, readPlan, type Plan, type RulesFile } from '@fieldchalk/core';
-import type { Job, JobSummary, NewJob } from '@fieldchalk/contracts';
+import type { AwayJob, Job, JobSummary, NewJob } from '@fieldchalk/contracts';
+import { newId } from '../access/secrets.ts';
+import { CrewViews } from '../crewViews/crewViews.ts';
 import { ApiError } from '../errors.ts';
-import { type JobRow, type Plans } from './plans.ts';
+import { type JobHead, type JobRow, type Plans } from './plans.ts';
 
-/** Jobs: made, listed, read and deleted. Clock and database come from the caller. */
+/** So long a job that was put away is kept, in milliseconds. */
+export const awayFor = 30 * 86_400_000;
+/** So many jobs a company has at most, those put away among them. */
+const mostJobs = 5000;
+
+const summaryOf = (r: JobHead): JobSummary => ({
+  id: r.id,
+  name: r.name,
+  revision: r.revision,
+  changedAt: Number(r.changed_at),
+});
+
+/** Jobs: made, listed, read and put away. Whether someone may is asked before. Clock and database come from the caller. */
 export class Jobs {
   constructor(
     private readonly db: Knex,
     private readonly plans: Plans,
     private readonly now: () => number,
+    private readonly views = new CrewViews(),
   ) {}
 
-  async list(): Promise<JobSummary[]> {
-    const rows = await this.db<JobRow>('jobs')
+  /** Jobs of a company that are not put away, newest change first. */
+  async list(company: string): Promise<JobSummary[]> {
+    return this.summaries((q) => q.where({ company }));
+  }
+
+  async some(ids: readonly string[]): Promise<JobSummary[]> {
+    return this.summaries((q) => q.whereIn('id', [...ids]));
+  }
+
+  private async summaries(which: (q: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<JobSummary[]> {
+    const all = this.db<JobRow>('jobs')
       .select('id', 'name', 'revision', 'changed_at')
-      .orderBy('changed_at', 'desc');
-    return rows.map((r) => ({ id: r.id, name: r.name, revision: r.revision, changedAt: r.changed_at }));
+      .whereNull('put_away_at');
+    const rows = (await which(all).orderBy('changed_at', 'desc')) as JobHead[];
+    return rows.map(summaryOf);
   }
 
   /** A job from a plan as it is, or an empty one that starts with the company's rules. */
-  async create({ name, kind, plan }: NewJob, company?: RulesFile): Promise<Job> {
-    const { values = {}, reasons = {} } = company ?? {};
+  async create(company: string, { name, kind, plan }: NewJob, rules?: RulesFile): Promise<Job> {
+    const { values = {}, reasons = {} } = rules ?? {};
     const empty = emptyPlan(name, kind);
     const read = readPlan(plan ?? { ...empty, rules: { ...empty.rules, values, reasons } });
     if (!read.ok)
       throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
-    const job = { id: randomBytes(9).toString('base64url'), name, revision: 0, changedAt: this.now() };
+    const [{ n = 0 } = {}] = await this.db('jobs').where({ company }).count({ n: '*' });
+    if (Number(n) >= mostJobs)
+      throw new ApiError('busy', `A company has at most ${mostJobs} jobs. Put some away.`);
+    const job = { id: newId(), name, revision: 0, changedAt: this.now() };
     const stored: Plan = { ...read.plan, job: { ...read.plan.job, name } };
     await this.db('jobs').insert({
       id: job.id,
+      company,
       name,
       revision: 0,
       plan: JSON.stringify(stored),
@@ -46,26 +74,48 @@ export class Jobs {
     return { name: row.name, document: row.plan };
   }
 
-  /** That there is such a job. */
-  async expect(id: string): Promise<void> {
-    await this.plans.row(this.db, id);
-  }
-
   async get(id: string): Promise<Job> {
     const { row, plan, lastChange } = await this.plans.open(this.db, id);
-    return {
-      id: row.id,
-      name: row.name,
-      revision: row.revision,
-      changedAt: row.changed_at,
-      plan,
-      lastChange,
-    };
+    return { ...summaryOf(row), plan, lastChange };
   }
 
-  async remove(id: string): Promise<void> {
-    const gone = await this.db('jobs').where({ id }).delete();
-    this.plans.forget(id);
-    if (gone === 0) throw new ApiError('not-found', `There is no job “${id}”.`);
+  /** A job as the crew sees it, and its plan worked out for them, as text. */
+  async forCrew(id: string): Promise<{ job: JobSummary; view: string }> {
+    const { row, plan } = await this.plans.open(this.db, id);
+    return { job: summaryOf(row), view: await this.views.of(id, row.revision, plan) };
+  }
+
+  /** Puts a job away: as if it were not there, until it is brought back or goes for good. */
+  async putAway(id: string): Promise<void> {
+    await this.db('jobs').where({ id }).update({ put_away_at: this.now() });
+  }
+
+  async away(company: string): Promise<AwayJob[]> {
+    const rows = await this.db<JobRow>('jobs')
+      .where({ company })
+      .whereNotNull('put_away_at')
+      .orderBy('put_away_at', 'desc')
+      .select('id', 'name', 'revision', 'changed_at', 'put_away_at');
+    return rows.map((r) => ({ ...summaryOf(r), goesAt: Number(r.put_away_at) + awayFor }));
+  }
+
+  async bringBack(company: string, id: string): Promise<JobSummary> {
+    const done = await this.db('jobs')
+      .where({ company, id })
+      .whereNotNull('put_away_at')
+      .update({ put_away_at: null });
+    if (done === 0) throw new ApiError('not-found', 'No such job was put away.');
+    return summaryOf(await this.plans.row(this.db, id));
+  }
+
+  /** Takes away for good what was put away long enough ago. */
+  async sweep(): Promise<void> {
+    const gone = await this.db('jobs')
+      .where('put_away_at', '<', this.now() - awayFor)
+      .select('id');
+    for (const { id } of gone) {
+      await this.db('jobs').where({ id }).delete();
+      this.plans.forget(id as string);
+    }
   }
 }

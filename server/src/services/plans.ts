@@ -1,15 +1,21 @@
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
 import { readPlanText, type Plan } from '@fieldchalk/core';
+import { held } from '../db/dialect.ts';
 import { ApiError } from '../errors.ts';
 
 export interface JobRow {
   id: string;
+  company: string;
+  put_away_at: number | null;
   name: string;
   revision: number;
   plan: string;
   changed_at: number;
 }
+
+/** What of a job is read without its plan. */
+export type JobHead = Pick<JobRow, 'id' | 'name' | 'revision' | 'changed_at'>;
 
 /** A job's plan as it stands at a revision, and the change that led there; null for none. */
 export interface OpenPlan {
@@ -38,15 +44,15 @@ export class Plans {
   private readonly kept = new LRUCache<string, OpenPlan>({ max: mostOpen });
 
   /** The row of a job without its plan. */
-  async row(db: Knex, id: string): Promise<Omit<JobRow, 'plan'>> {
+  async row(db: Knex, id: string): Promise<JobHead> {
     const row = await db<JobRow>('jobs').where({ id }).first('id', 'name', 'revision', 'changed_at');
     if (!row) throw new ApiError('not-found', `There is no job “${id}”.`);
     return row;
   }
 
-  /** `held`: within a transaction that is going to change it, so that no other process does meanwhile. */
-  async open(db: Knex, id: string, held = false): Promise<OpenPlan & { readonly row: Omit<JobRow, 'plan'> }> {
-    if (held && db.client.config.client === 'pg') await db('jobs').where({ id }).forUpdate().first('id');
+  /** `isHeld`: within a transaction that is going to change it, so that no other process does meanwhile. */
+  async open(db: Knex, id: string, isHeld = false): Promise<OpenPlan & { readonly row: JobHead }> {
+    if (isHeld) await held(db, 'jobs', id);
     const row = await this.row(db, id);
     const known = this.kept.get(id);
     if (known?.revision === row.revision) return { ...known, row };

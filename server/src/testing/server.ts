@@ -2,25 +2,76 @@ import type { Knex } from 'knex';
 import request from 'supertest';
 import { afterEach, beforeEach } from 'vitest';
 import { type EditArgs, type EditName, makeEdit, type Plan } from '@fieldchalk/core';
-import type { ChangeRequest, Job } from '@fieldchalk/contracts';
+import type { ChangeRequest, Job, MadeLink, Role } from '@fieldchalk/contracts';
 import { type App, buildApp } from '../app.ts';
 import { openDatabase } from '../db/connect.ts';
 
-/** A server on an empty database of its own for each test; its clock stands at 1000. */
+/** Someone who asks, with a cookie or without; cookies that are answered are not kept. */
+export type Asker = Record<'get' | 'post' | 'delete' | 'put', (path: string) => request.Test>;
+
+/** A server on an empty database of its own for each test, with a company and its owner; its clock stands at 1000 until it is moved on. */
 export class TestServer {
   db!: Knex;
   app!: App;
+  now = 1000;
+  /** The company’s owner, who asks unless somebody else is said to. */
+  api!: Asker;
+  company = '';
+  private people = 0;
 
   constructor() {
     beforeEach(async () => {
+      this.now = 1000;
       this.db = await openDatabase(':memory:');
-      this.app = buildApp(this.db, { webFolder: 'nowhere', log: 'silent' }, () => 1000);
+      this.app = this.another();
+      this.company = await this.newCompany('Own company');
+      this.api = (await this.person('owner')).asks;
     });
     afterEach(() => this.db.destroy());
   }
 
-  get api() {
-    return request(this.app.express);
+  /** Another server on the same database. */
+  another(): App {
+    const config = { webFolder: 'nowhere', log: 'silent', origin: null, demo: false } as const;
+    return buildApp(this.db, config, () => this.now);
+  }
+
+  /** Somebody without a cookie. */
+  get anyone(): Asker {
+    return this.withCookie('');
+  }
+
+  async newCompany(name: string): Promise<string> {
+    return (await this.app.services.people.newCompany(name)).id;
+  }
+
+  /** A person who is signed in. */
+  async person(role: Role, company = this.company): Promise<{ id: string; secret: string; asks: Asker }> {
+    const { people, sessions } = this.app.services;
+    const signIn = `${role}-${this.people++}`;
+    const { id } = await people.add({ company, name: `A ${role}`, role, signIn, password: null });
+    const secret = await sessions.begin(id, 'test');
+    return { id, secret, asks: this.withCookie(`fieldchalk=${secret}`) };
+  }
+
+  withCookie(cookie: string): Asker {
+    const ask = (method: keyof Asker) => (path: string) => {
+      const asked = request(this.app.express)[method](path);
+      return cookie === '' ? asked : asked.set('Cookie', cookie);
+    };
+    return { get: ask('get'), post: ask('post'), delete: ask('delete'), put: ask('put') };
+  }
+
+  /** A phone that a link let into a job; asks with its cookie. */
+  async phone(
+    job: string,
+    role: 'crew' | 'guest' = 'crew',
+    label = 'Crew',
+  ): Promise<{ asks: Asker; cookie: string }> {
+    const link = await this.api.post(`/api/jobs/${job}/phones`).send({ role, label });
+    const joined = await this.anyone.post('/api/join').send({ secret: (link.body as MadeLink).secret });
+    const cookie = String(joined.headers['set-cookie']).split(';')[0] ?? '';
+    return { asks: this.withCookie(cookie), cookie };
   }
 
   async newJob(plan?: Plan, name = 'Test job'): Promise<Job> {

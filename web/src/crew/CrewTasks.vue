@@ -10,6 +10,8 @@ defineProps<{
   result: Result | null;
   tasks: readonly Task[];
   isDone: (task: Task) => boolean;
+  /** A guest looks and ticks nothing. */
+  mayTick: boolean;
 }>();
 const emit = defineEmits<{ tick: [task: Task] }>();
 /** The box whose make-up is open. */
@@ -26,6 +28,7 @@ const opened = ref<string | null>(null);
         type="button"
         class="mb-2 flex min-h-14 w-full items-center gap-3 rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-left"
         :aria-pressed="isDone(t)"
+        :disabled="!mayTick"
         :data-task="`${t.kind} ${t.about}`"
         @click="emit('tick', t)"
       >

@@ -69,13 +69,25 @@ test('a server that fails is no dead link either; one that was withdrawn says it
   expect(await (await database()).count('jobs')).toBe(0);
 });
 
+test('a phone that is not let in any more forgets the job, and is told the way back in', async () => {
+  await link().open();
+  await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
+  server.instead = () => ({ status: 401, body: { detail: 'Sign in first.' } });
+  await link().open();
+  expect(state).toMatchObject({
+    job: null,
+    ended: expect.stringContaining('Ask the lead for a link, or sign in'),
+  });
+  expect(await (await database()).count('jobs')).toBe(0);
+});
+
 test('the lead’s changes fetch the job anew, once at a time and once more for those that came meanwhile; ticks are added', async () => {
   await link().open();
   server.delay = () => settled(5).then(() => undefined);
   server.most = 0;
   server.asked.length = 0;
   server.instead = () => jobAnswer('Renamed');
-  for (let i = 0; i < 6; i++) server.tell('change', {});
+  for (let i = 0; i < 6; i++) server.tell('plan', {});
   await vi.waitFor(() => expect(state.job!.name).toBe('Renamed'));
   await settled(40);
   expect(server.most).toBe(1);

@@ -2,7 +2,7 @@ import type { CrewJob, MarkRecord } from '@fieldchalk/contracts';
 import { forgetJob, keepJob, keptJob } from '../kept/keptJob.ts';
 import { call, Refusal } from '../session/api.ts';
 
-/** How a link stands on this phone. */
+/** How a job that is given to this phone stands on it. */
 export interface LinkState {
   /** The job as last fetched, or as kept; null while there is neither. */
   readonly job: CrewJob | null;
@@ -11,17 +11,19 @@ export interface LinkState {
   readonly isOffline: boolean;
   /** Whether the phone keeps the job for when there is no signal. */
   readonly isKept: boolean;
-  /** Why the link opens nothing, in the server's words; empty while it does. */
+  /** Why the job does not open any more, in the server's words; empty while it does. */
   readonly ended: string;
 }
 
-/** Statuses that say a link opens nothing. */
-const ends: ReadonlySet<number> = new Set([404, 410]);
+/** Statuses that say the job is not this phone’s to open. */
+const ends: ReadonlySet<number> = new Set([401, 403, 404, 410]);
+const notLetIn =
+  'This phone is not let in here, or not any more. Ask the lead for a link, or sign in where you have a sign-in.';
 /** Between one attempt and the next, in milliseconds. */
 const again = 4000;
 
 /**
- * A job as a link opens it: fetched, kept on the phone, followed while the server tells of changes. The job is shown before it is kept, and kept where there is
+ * A job as it is given to a phone: fetched, kept on the phone, followed while the server tells of changes. The job is shown before it is kept, and kept where there is
  * room; without a signal the kept one serves, and where there is none it is asked for until it comes.
  */
 export class CrewLink {
@@ -33,7 +35,7 @@ export class CrewLink {
   private isClosed = false;
 
   constructor(
-    private readonly token: string,
+    private readonly job: string,
     private readonly told: (state: LinkState) => void,
   ) {}
 
@@ -67,27 +69,27 @@ export class CrewLink {
 
   private async fetchOnce(): Promise<void> {
     try {
-      const job = await call<CrewJob>('GET', `/crew/${this.token}`);
+      const job = await call<CrewJob>('GET', `/crew/${this.job}`);
       this.tell({ job, marks: job.marks, isOffline: false });
-      void keepJob(this.token, job).then((isKept) => this.tell({ isKept }));
+      void keepJob(this.job, job).then((isKept) => this.tell({ isKept }));
     } catch (error) {
       const status = error instanceof Refusal ? error.status : 0;
-      if (ends.has(status)) return this.end((error as Error).message);
-      const job = this.state.job ?? (await keptJob(this.token).catch(() => null));
+      if (ends.has(status)) return this.end(status === 401 ? notLetIn : (error as Error).message);
+      const job = this.state.job ?? (await keptJob(this.job).catch(() => null));
       this.tell({ job, marks: this.state.job ? this.state.marks : (job?.marks ?? []), isOffline: true });
     }
   }
 
-  /** A link that was withdrawn opens nothing, and what was kept of its job is forgotten. */
+  /** A job that was taken back opens no more, and what was kept of it is forgotten. */
   private async end(ended: string): Promise<void> {
     this.events?.close();
     this.tell({ job: null, ended });
-    await forgetJob(this.token).catch(() => undefined);
+    await forgetJob(this.job).catch(() => undefined);
   }
 
   private follow(): void {
     if (this.events && this.events.readyState !== EventSource.CLOSED) return;
-    this.events = new EventSource(`/api/crew/${this.token}/events`);
+    this.events = new EventSource(`/api/crew/${this.job}/events`);
     this.events.addEventListener('marks', (e) =>
       this.tell({ marks: [...this.state.marks, ...(JSON.parse(e.data) as MarkRecord[])] }),
     );
@@ -97,7 +99,7 @@ export class CrewLink {
       if (!isFirst) void this.fetch();
       isFirst = false;
     });
-    for (const news of ['change', 'shares']) this.events.addEventListener(news, () => void this.fetch());
+    this.events.addEventListener('plan', () => void this.fetch());
     this.events.addEventListener('error', () => {
       if (this.events?.readyState === EventSource.CLOSED) this.openLater();
     });

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { marksAtOnce, type NewMarks } from '@fieldchalk/contracts';
 import { database } from '../kept/database.ts';
-import { MarksQueue, type QueueState, type Ticked } from './marksQueue.ts';
+import { MarksQueue, moveTicks, type QueueState, type Ticked } from './marksQueue.ts';
 
 /** A server that can be unplugged, is slow when asked, has withdrawn the link, and refuses ticks about what it is told. */
 class TicksServer {
@@ -209,4 +209,14 @@ test('where the phone has no room it is said, and the tick is sent all the same'
   server.unplugged = false;
   await q.send();
   expect(server.abouts).toEqual(['b1']);
+});
+
+test('ticks that wait under an old link go on under the job it opened', async () => {
+  server.unplugged = true;
+  const q = await open();
+  await q.add(tick('b1'));
+  await moveTicks('t1', 'the-job');
+  const moved = new MarksQueue('the-job', (now) => (state = now));
+  await moved.open();
+  expect(state.list.map((m) => m.about)).toEqual(['b1']);
 });

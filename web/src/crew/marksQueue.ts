@@ -5,6 +5,7 @@ import { call, Refusal } from '../session/api.ts';
 
 /** A tick made on this phone that the server does not have yet. */
 export interface QueuedMark extends Numbered {
+  /** The job; before there were people, the token of a link. */
   readonly token: string;
   readonly kind: MarkRecord['kind'];
   readonly about: string;
@@ -33,6 +34,13 @@ const inOrder = (a: QueuedMark, b: QueuedMark) => a.number - b.number || a.madeA
 
 /** Refusals that say the ticks themselves will not do; any other may go away. */
 const isAboutTicks = ({ status }: Refusal) => status === 400 || status === 413 || status === 422;
+
+/** Ticks that wait under an old link go on under the job it opened. */
+export async function moveTicks(link: string, job: string): Promise<void> {
+  const db = await database().catch(() => null);
+  for (const mark of (await db?.getAllFromIndex('ticks', 'token', link)) ?? [])
+    await db?.put('ticks', { ...mark, token: job });
+}
 
 /** The name of this phone among the makers of ticks; the windows of one browser share it. */
 export function thisDevice(): string {

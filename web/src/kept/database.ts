@@ -2,7 +2,7 @@ import type { CrewJob } from '@fieldchalk/contracts';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { QueuedMark } from '../crew/marksQueue.ts';
 
-/** A job as a crew link opened it. */
+/** A job as the crew sees it. `token` is its id. */
 export interface KeptJob {
   readonly token: string;
   readonly job: CrewJob;
@@ -21,11 +21,12 @@ let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
 /** The browser’s database. Rejects where there is none, or no room for it. */
 export async function database(): Promise<IDBPDatabase<Kept>> {
-  opened ??= openDB<Kept>('fieldchalk', 2, {
+  opened ??= openDB<Kept>('fieldchalk', 3, {
     upgrade: (db, from) => {
-      // The first kept jobs under their token, without when; they are fetched again.
-      if (from === 1) db.deleteObjectStore('jobs');
+      // Jobs are kept as the crew sees them; earlier ones are fetched again.
+      if (from > 0) db.deleteObjectStore('jobs');
       db.createObjectStore('jobs', { keyPath: 'token' });
+      if (from === 2) return;
       db.createObjectStore('ticks', { keyPath: 'id' }).createIndex('token', 'token');
       db.createObjectStore('unsent');
     },

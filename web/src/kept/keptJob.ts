@@ -8,7 +8,7 @@ const mostKept = 20;
 const oldestFirst = (jobs: readonly KeptJob[]) => [...jobs].sort((a, b) => a.at - b.at);
 
 /**
- * Keeps a job on the phone, by its share link, for when there is no signal. Where there is no room, jobs not opened for longest are let go first.
+ * Keeps a job on the phone, by its id, for when there is no signal. Where there is no room, jobs not opened for longest are let go first.
  * Answers whether it is kept.
  */
 export async function keepJob(token: string, job: CrewJob, now = Date.now()): Promise<boolean> {
@@ -29,13 +29,13 @@ export async function keepJob(token: string, job: CrewJob, now = Date.now()): Pr
   }
 }
 
-/** The job kept for a share link; null when the phone has never had it, or has let it go. */
+/** A job kept by its id; null when the phone has never had it, or has let it go. */
 export async function keptJob(token: string): Promise<CrewJob | null> {
   const db = await database().catch(() => null);
   return (await db?.get('jobs', token))?.job ?? null;
 }
 
-/** Forgets a job whose link the lead has withdrawn. */
+/** Forgets a job that was taken back. */
 export async function forgetJob(token: string): Promise<void> {
   const db = await database().catch(() => null);
   await db?.delete('jobs', token);

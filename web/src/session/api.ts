@@ -15,11 +15,18 @@ export class Refusal extends Error {
   /** Whether the request itself will not do, however often it is sent. */
   get isFinal(): boolean {
     const { status } = this;
-    return status >= 400 && status < 500 && status !== 408 && status !== 429;
+    return status >= 400 && status < 500 && status !== 401 && status !== 408 && status !== 429;
   }
 }
 
 export type ImportAnswer = ImportReport & { scale?: ScaleReading; layers?: readonly DrawnLayer[] };
+
+let signedOut: () => void = () => undefined;
+
+/** Who is told when the server no longer knows who asks. */
+export function whenSignedOut(told: () => void): void {
+  signedOut = told;
+}
 
 /** A server that says nothing for so long, in milliseconds, is one that cannot be reached. */
 const longestWait = 60_000;
@@ -104,6 +111,7 @@ async function reached(path: string, request: RequestInit): Promise<Response> {
 
 async function refusalOf(response: Response): Promise<Refusal> {
   const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  if (answer['detail'] === 'Sign in first.') signedOut();
   return new Refusal(
     response.status,
     String(answer['detail'] ?? response.statusText),

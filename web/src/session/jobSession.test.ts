@@ -6,6 +6,7 @@ import { study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { database } from '../kept/database.ts';
 import { fillStorage, JobServer, settled, stubLocks } from '../testing/jobServer.ts';
+import { whenSignedOut } from './api.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
 
 let server: JobServer;
@@ -346,4 +347,37 @@ test('a step of several edits is sent as one change', async () => {
   session.editAll('line up', steps);
   await settled();
   expect(server.changes.map((c) => c.name)).toEqual(['line up']);
+});
+
+describe('who may open the job no more', () => {
+  test('is told why, and nothing is shown of what others do meanwhile', async () => {
+    const { news } = await open();
+    server.instead = (path) =>
+      path.includes('since') ? { status: 404, body: { detail: 'no job “j1”' } } : null;
+    for (const listener of server.listeners) listener.refuse();
+    await vi.waitFor(() =>
+      expect(news.at(-1)?.ended).toBe('It was put away, or is not yours to open any more.'),
+    );
+  });
+
+  test('and is only signed out: nothing is set aside, and all of it goes on when they are in again', async () => {
+    const { session, news } = await open();
+    const out = { status: 401, body: { detail: 'Sign in first.' } };
+    let told = 0;
+    whenSignedOut(() => told++);
+    server.instead = () => out;
+    for (const listener of server.listeners) listener.refuse();
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    session.edit('moveBox', { box: 'b2', at: 150 });
+    await settled();
+    expect([told > 0, asideOf(news), news.findLast((n) => n.saving)?.saving]).toEqual([true, [], 'waiting']);
+    server.instead = null;
+    server.other('moveBox', [moveB2(140)]);
+    const before = server.listeners.length;
+    session.resume();
+    await vi.waitFor(() => expect(news.findLast((n) => n.saving)?.saving).toBe('saved'));
+    expect(server.listeners.length).toBe(before + 1);
+    expect([at(server.plan, 'b1'), at(server.plan, 'b2')]).toEqual([60, 150]);
+    whenSignedOut(() => undefined);
+  });
 });

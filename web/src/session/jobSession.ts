@@ -39,8 +39,11 @@ export interface SessionNews {
   /** A named edit that must be worked out again, as the plan it stood on has gone on; the change it was is set aside until then. */
   again?: { readonly id: string; readonly step: EditStep };
   marks?: readonly MarkRecord[];
-  shares?: true;
+  /** Who the job is given to has changed. */
+  phones?: true;
   late?: true;
+  /** Why the job opens here no more. */
+  ended?: string;
   /** The server is heard again: what was told meanwhile was missed. */
   inTouch?: true;
   measurement?: Measurement;
@@ -73,6 +76,7 @@ export class JobSession {
   private isKept = true;
   private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
+  private again: ReturnType<typeof setTimeout> | null = null;
   private events: EventSource | null = null;
   private readonly client = nanoid();
   private readonly unsent: Unsent;
@@ -104,20 +108,38 @@ export class JobSession {
   }
 
   start(): void {
+    this.follow();
+    this.rebase();
+    this.tell({ plan: { plan: this.plan, patches: null }, aside: this.asides.list });
+    void this.send();
+  }
+
+  /** Hears what others do. A stream the server refused is asked for again after a while, and why it was is found out. */
+  private follow(): void {
+    this.events?.close();
     this.events = new EventSource(`/api/jobs/${this.job.id}/events`);
     this.events.addEventListener('change', (e) => this.receive([JSON.parse(e.data) as StoredChange]));
     this.events.addEventListener('marks', (e) => this.tell({ marks: JSON.parse(e.data) as MarkRecord[] }));
     this.events.addEventListener('measurement', (e) =>
       this.tell({ measurement: JSON.parse(e.data) as Measurement }),
     );
-    this.events.addEventListener('shares', () => this.tell({ shares: true }));
+    this.events.addEventListener('phones', () => this.tell({ phones: true }));
     this.events.addEventListener('late', () => this.tell({ late: true }));
     this.events.addEventListener('open', () => {
       this.tell({ inTouch: true });
       void this.catchUp();
     });
-    this.rebase();
-    this.tell({ plan: { plan: this.plan, patches: null }, aside: this.asides.list });
+    this.events.addEventListener('error', () => {
+      if (this.events?.readyState !== EventSource.CLOSED || this.isClosed) return;
+      void this.catchUp();
+      this.again = setTimeout(() => this.follow(), longestWait / 3);
+    });
+  }
+
+  /** Somebody has signed in again: what waited goes on at once. */
+  resume(): void {
+    if (this.again) clearTimeout(this.again);
+    this.follow();
     void this.send();
   }
 
@@ -126,6 +148,7 @@ export class JobSession {
     this.events?.close();
     this.unsent.close();
     if (this.retry) clearTimeout(this.retry);
+    if (this.again) clearTimeout(this.again);
   }
 
   get canUndo(): boolean {
@@ -321,6 +344,7 @@ export class JobSession {
       }
     } catch (error) {
       if (error instanceof Refusal && error.body['code'] === 'history-turned') await this.turnBack();
+      else if (error instanceof Refusal && error.isFinal) this.tell({ ended: endedWords(error) });
       else this.tell({ notice: 'Others’ changes cannot be fetched just now.' });
     }
   }
@@ -380,6 +404,10 @@ export class JobSession {
     if (laid.said.length > 0) this.tell({ notice: laid.said.join(' ') });
   }
 }
+
+/** Why a job that was open is so no more. */
+const endedWords = ({ status, message }: Refusal): string =>
+  status === 404 ? 'It was put away, or is not yours to open any more.' : message;
 
 /** What the server says of a change, with the first of what is wrong with it. */
 const refusalWords = ({ message, problems }: Refusal, plan: Plan): string =>

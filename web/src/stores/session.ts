@@ -58,7 +58,7 @@ export const useSession = defineStore('session', () => {
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
-  const sharesChanged = ref(0);
+  const phonesChanged = ref(0);
   const history = shallowRef({ undo: false, redo: false });
   let job: JobSession | null = null;
   let answers: Answers | null = null;
@@ -68,6 +68,8 @@ export const useSession = defineStore('session', () => {
   let proposals: Promise<void> = Promise.resolve();
   /** Counts what was given up: proposals that waited their turn then are not begun. */
   let givenUp = 0;
+  /** The job that was asked for last. */
+  let askedFor: string | null = null;
   let hearing = 0;
 
   function show(answer: Answer, of: Plan, settled: boolean): void {
@@ -88,12 +90,13 @@ export const useSession = defineStore('session', () => {
     if (news.saving !== undefined) saving.value = news.saving;
     if (news.notice) notice.value = news.notice;
     if (news.marks) marks.value = [...marks.value, ...news.marks];
-    if (news.shares) sharesChanged.value++;
+    if (news.phones) phonesChanged.value++;
+    if (news.ended) failure.value = news.ended;
     if (news.late) lateChanged.value++;
     if (news.inTouch && job) {
       void fetchMarks(job.job.id);
       lateChanged.value++;
-      sharesChanged.value++;
+      phonesChanged.value++;
     }
     if (news.aside) aside.value = news.aside;
     if (news.renames) renames.value = news.renames;
@@ -107,6 +110,7 @@ export const useSession = defineStore('session', () => {
 
   async function open(id: string): Promise<void> {
     close();
+    askedFor = id;
     failure.value = '';
     const own = (answers = new Answers(show));
     try {
@@ -118,6 +122,12 @@ export const useSession = defineStore('session', () => {
     } catch (error) {
       failure.value = (error as Error).message;
     }
+  }
+
+  /** Somebody has signed in again: the job goes on, or is opened where it could not be. */
+  function resume(): void {
+    if (job && !failure.value) job.resume();
+    else if (askedFor && failure.value) void open(askedFor);
   }
 
   /** What was ticked; what was heard of meanwhile stays. */
@@ -305,7 +315,7 @@ export const useSession = defineStore('session', () => {
     notice: computed(() => notice.value),
     failure: computed(() => failure.value),
     saving: computed(() => saving.value),
-    sharesChanged: computed(() => sharesChanged.value),
+    phonesChanged: computed(() => phonesChanged.value),
     lateChanged: computed(() => lateChanged.value),
     aside: computed(() => aside.value),
     renames: computed(() => renames.value),
@@ -313,6 +323,7 @@ export const useSession = defineStore('session', () => {
     proposing: computed(() => proposing.value),
     done,
     open,
+    resume,
     close,
     edit,
     editAll,

@@ -11,6 +11,8 @@ interface Answered {
 /** One window's ear at the server. */
 interface Listener {
   hear(type: string, data: unknown): void;
+  /** The server refuses it: browsers do not try again by themselves. */
+  refuse(): void;
 }
 
 /** A server of one job in a few lines: takes what still stands as it was seen, answers 409 with what is new, tells its listeners, and can fail in every way. */
@@ -43,7 +45,13 @@ export class JobServer {
         readyState = 1;
         private readonly heard: Record<string, (e: { data: string }) => void> = {};
         constructor() {
-          hears().push({ hear: (type, data) => this.heard[type]?.({ data: JSON.stringify(data) }) });
+          hears().push({
+            hear: (type, data) => this.heard[type]?.({ data: JSON.stringify(data) }),
+            refuse: () => {
+              this.readyState = 2;
+              this.heard['error']?.({ data: '' });
+            },
+          });
         }
         addEventListener(type: string, hear: (e: { data: string }) => void) {
           this.heard[type] = hear;

@@ -9,8 +9,7 @@ import { useRoute } from 'vue-router';
 import { type MarkKind, marksStanding, type Numbered } from '@fieldchalk/contracts';
 import { CrewLink, type LinkState } from '../crew/crewLink.ts';
 import { MarksQueue, type QueueState } from '../crew/marksQueue.ts';
-import { AnswersReceived, type Answer } from '../worker/answer.ts';
-import { startCompute } from '../worker/client.ts';
+import type { Answer } from '../worker/answer.ts';
 import CrewTasks from '../crew/CrewTasks.vue';
 import { ceilingTasks, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
 import { wallName } from '../workspace/cards/onWall.ts';
@@ -21,41 +20,34 @@ import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 /** A tick, sent or waiting. */
 type Tick = Numbered & { readonly kind: MarkKind; readonly about: string; readonly done: boolean };
 
-const token = String(useRoute().params['token']);
+const job = String(useRoute().params['job']);
 const answer = shallowRef<Answer | null>(null);
-const failure = ref('');
 const room = ref<string | null>(null);
 const index = ref(0);
 const name = ref(localStorage.getItem('fieldchalk.crew.name') ?? '');
 const pane = ref<HTMLElement | null>(null);
 const { width } = useElementSize(pane);
 const none: ReadonlySet<string> = new Set();
-const { compute, stop } = startCompute();
-const received = new AnswersReceived();
 const state = shallowRef<LinkState>({ job: null, marks: [], isOffline: false, isKept: true, ended: '' });
 const queued = shallowRef<QueueState>({ list: [], problem: null, isKept: true, late: 0 });
-const queue = new MarksQueue(token, (now) => (queued.value = now));
-const link = new CrewLink(token, (now) => (state.value = now));
+const queue = new MarksQueue(job, (now) => (queued.value = now));
+const link = new CrewLink(job, (now) => (state.value = now));
 /** The plan that is drawn: the one the answer is of. */
 const plan = shallowRef<Plan | null>(null);
 const waiting = computed(() => queued.value.list.filter((m) => m.refused === undefined).length);
 const aside = computed(() => queued.value.list.filter((m) => m.refused !== undefined));
+const mayTick = computed(() => state.value.job?.mayTick ?? true);
 const isOffline = computed(() => state.value.isOffline || queued.value.problem?.status === 0);
 
-/** Plans are worked out in the order they come. */
-async function show(next: Plan) {
-  try {
-    const taken = received.take(await compute.load(next));
-    if (!room.value || !next.rooms[room.value]) room.value = Object.keys(next.rooms)[0] ?? null;
-    plan.value = next;
-    answer.value = taken;
-  } catch (error) {
-    failure.value = `The plan cannot be worked out here: ${(error as Error).message}`;
-  }
-}
 watch(
-  () => state.value.job?.plan,
-  (next) => next && void show(next),
+  () => state.value.job?.view,
+  (view) => {
+    if (!view) return;
+    const { rooms } = view.plan;
+    if (!room.value || !rooms[room.value]) room.value = Object.keys(rooms)[0] ?? null;
+    plan.value = view.plan;
+    answer.value = view;
+  },
 );
 watch(
   () => state.value.marks,
@@ -75,7 +67,6 @@ useIntervalFn(() => {
 }, 4000);
 onUnmounted(() => {
   link.close();
-  stop();
 });
 
 const unrolled = computed(() => answer.value?.rooms[room.value ?? ''] ?? null);
@@ -145,17 +136,16 @@ function tick(task: Task) {
 <template>
   <main class="min-h-full pb-24">
     <div v-if="state.ended" class="p-6">
-      <h1 class="text-2xl font-bold">This link does not open</h1>
+      <h1 class="text-2xl font-bold">This job does not open</h1>
       <p class="mt-2 text-lg">{{ state.ended }}</p>
       <p v-if="queued.late > 0" class="mt-2 text-lg" role="status">
         {{ queued.late === 1 ? 'The tick' : `The ${queued.late} ticks` }} you made before went to the lead,
         who takes {{ queued.late === 1 ? 'it' : 'them' }} or not.
       </p>
-      <p v-else-if="waiting" class="mt-2 text-lg" role="status">{{ waiting }} to send to the lead.</p>
-    </div>
-    <div v-else-if="failure" class="p-6" role="alert">
-      <h1 class="text-2xl font-bold">This plan cannot be shown</h1>
-      <p class="mt-2 text-lg">{{ failure }}</p>
+      <p v-else-if="waiting" class="mt-2 text-lg" role="status">
+        {{ waiting }} to send to the lead; this phone keeps them.
+      </p>
+      <RouterLink class="key mt-4 min-h-12" to="/sign-in">Sign in</RouterLink>
     </div>
     <template v-else-if="plan && one && wall">
       <header class="flex items-center gap-2 bg-bar px-3 py-2 text-bar-ink">
@@ -164,7 +154,8 @@ function tick(task: Task) {
           <p class="text-sm text-bar-quiet">
             {{ room ? plan.rooms[room]?.name : '' }} ·
             {{ isOffline ? 'no signal, kept on this phone' : 'in step'
-            }}<template v-if="waiting"> · {{ waiting }} to send</template>
+            }}<template v-if="waiting"> · {{ waiting }} to send</template
+            ><template v-if="!mayTick"> · to look at only</template>
           </p>
         </div>
         <ChoiceField
@@ -235,6 +226,7 @@ function tick(task: Task) {
         :result="answer?.result ?? null"
         :tasks="tasks"
         :is-done="isDone"
+        :may-tick="mayTick"
         @tick="tick"
       />
       <nav

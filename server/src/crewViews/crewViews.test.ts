@@ -1,0 +1,43 @@
+import { afterEach, describe, expect, test } from 'vitest';
+import { crewView, emptyPlan } from '@fieldchalk/core';
+import { gridHouse, wired } from '@fieldchalk/core/bench';
+import { study } from '@fieldchalk/core/demo';
+import { CrewViews } from './crewViews.ts';
+
+let views = new CrewViews();
+afterEach(async () => {
+  await views.close();
+  views = new CrewViews();
+});
+
+describe('a job for the crew', () => {
+  test('is what the core makes of the plan, worked out once for its revision and anew for the next', async () => {
+    const [first, second] = await Promise.all([views.of('j1', 1, study()), views.of('j1', 1, study())]);
+    expect(JSON.parse(first)).toEqual(JSON.parse(JSON.stringify(crewView(study()))));
+    expect(second).toBe(first);
+    // The plan is not looked at again: its revision says that it is the same.
+    expect(await views.of('j1', 1, emptyPlan())).toBe(first);
+    expect(await views.of('j1', 2, emptyPlan())).not.toBe(first);
+  });
+
+  test('that takes too long is stopped and said, and the next is worked out', async () => {
+    const house = wired(gridHouse(3, 3));
+    const slow = new CrewViews({ seconds: 0.05, megabytes: 1024, idle: 1000, characters: 1e6 });
+    await expect(slow.of('j1', 1, house)).rejects.toThrow(/takes more than 0.05 seconds/);
+    await slow.close();
+    expect(JSON.parse(await views.of('j1', 1, study()))).toHaveProperty('rooms');
+  });
+
+  test('is worked out while the server goes on answering', async () => {
+    const working = views.of('j1', 1, wired(gridHouse(3, 3)));
+    let longest = 0;
+    let last = performance.now();
+    const watch = setInterval(() => {
+      longest = Math.max(longest, performance.now() - last);
+      last = performance.now();
+    }, 5);
+    await working;
+    clearInterval(watch);
+    expect(longest).toBeLessThan(250);
+  });
+});

@@ -1,0 +1,45 @@
+import { auditQuerySchema, companyNameSchema } from '@fieldchalk/contracts';
+import express from 'express';
+import { personOf } from '../access/who.ts';
+import { ApiError } from '../errors.ts';
+import type { Services } from '../services/index.ts';
+import { parsed } from './request.ts';
+
+/** The company: its name, who did what in it, and all its data, taken out or away. */
+export function companyRoutes({ people, companies, audit, live }: Services): express.Router {
+  const router = express.Router();
+  router.get('/company', async (_request, response) => {
+    const { id, name } = await people.company(personOf(response).company);
+    response.json({ id, name });
+  });
+  router.post('/company', async (request, response) => {
+    const id = personOf(response).company;
+    const { name } = parsed(companyNameSchema, request.body);
+    await people.nameCompany(id, name);
+    await audit.write(response, 'named the company', name);
+    response.json({ id, name });
+  });
+  router.get('/company/export', async (_request, response) => {
+    const { company } = personOf(response);
+    await audit.write(response, 'took the data out');
+    response.attachment('field-chalk-company.json').type('json');
+    for await (const part of companies.exported(company)) response.write(part);
+    response.end();
+  });
+  router.post('/company/removal', async (request, response) => {
+    const { company } = personOf(response);
+    const { name } = parsed(companyNameSchema, request.body);
+    if (name !== (await people.company(company)).name)
+      throw new ApiError('bad-request', 'Some fields need another look.', [
+        { path: 'name', message: 'is not the company’s name; type it as it is written' },
+      ]);
+    await companies.remove(company);
+    await live.recheck(() => true);
+    response.status(204).end();
+  });
+  router.get('/audit', async (request, response) => {
+    const { before } = parsed(auditQuerySchema, request.query);
+    response.json(await audit.list(personOf(response).company, before));
+  });
+  return router;
+}

@@ -1,0 +1,49 @@
+import type { Request } from 'express';
+import type { Knex } from 'knex';
+import { marlStreet } from '@fieldchalk/core/demo';
+import type { PersonRow } from '../access/people.ts';
+import type { Person } from '../access/who.ts';
+import type { Services } from './index.ts';
+
+/** The demo's owner, who signs in by opening it. */
+export interface Demo {
+  readonly signIn: string;
+}
+
+const loopback: ReadonlySet<string> = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1']);
+
+/**
+ * In the demo, a program on this machine that is no browser asks as its owner. A browser signs in: it says by itself what kind of page asks, and what came through
+ * a proxy is not from here.
+ */
+export async function demoPerson(db: Knex, request: Request): Promise<Person | null> {
+  const isBrowser = request.get('sec-fetch-site') !== undefined || request.get('origin') !== undefined;
+  const isFromHere =
+    loopback.has(request.socket.remoteAddress ?? '') && request.get('x-forwarded-for') === undefined;
+  if (isBrowser || !isFromHere) return null;
+  const row = await db<PersonRow>('people').where({ sign_in: 'demo', ended_at: null }).first();
+  return row
+    ? { kind: 'person', id: row.id, company: row.company, role: row.role, name: row.name, session: '' }
+    : null;
+}
+
+/** The demo's company with its one job, made where they are not there; answers with the job. */
+export async function demoJob({
+  people,
+  jobs,
+  demo,
+}: Pick<Services, 'people' | 'jobs' | 'demo'>): Promise<string> {
+  const signIn = demo?.signIn ?? '';
+  const known = await people.bySignIn(signIn);
+  const company =
+    known?.company ?? ((await people.orphan()) ?? (await people.newCompany('Marl Street Electric'))).id;
+  if (!known) await people.add({ company, name: 'Demo owner', role: 'owner', signIn, password: null });
+  const job = (await jobs.list(company)).at(-1);
+  if (job) return job.id;
+  const made = await jobs.create(company, {
+    name: 'Marl Street addition',
+    kind: 'addition',
+    plan: marlStreet(),
+  });
+  return made.id;
+}
