@@ -174,6 +174,23 @@ describe('one request stops nobody', () => {
   });
 });
 
+test('a plan is written now and then: any server reads it as the changes have led it on', async () => {
+  const job = await server.newJob(study());
+  let plan = job.plan;
+  for (let i = 0; i < 53; i++) {
+    const change = changeOf(plan, ['moveBox', { box: 'b1', at: 40 + (i % 20) }], { id: `x${i}`, base: i });
+    expect((await server.send(job.id, change)).status).toBe(200);
+    plan = await server.planOf(job.id);
+  }
+  const [row] = await server.db('jobs').where({ id: job.id }).select('revision', 'plan_at', 'plan');
+  expect(row).toMatchObject({ revision: 53, plan_at: 50 });
+  expect(JSON.parse(row.plan as string)).not.toEqual(plan);
+  const another = await server.another().services.jobs.get(job.id);
+  expect([another.revision, another.plan]).toEqual([53, plan]);
+  const document = await server.api.get(`/api/jobs/${job.id}/document`);
+  expect(JSON.parse(String(document.body))).toEqual(plan);
+});
+
 test('an unknown job is not there for any address', async () => {
   for (const what of ['', '/changes', '/events', '/marks', '/phones', '/late-marks', '/document'])
     expect([what, (await server.api.get(`/api/jobs/none${what}`)).status]).toEqual([what, 404]);

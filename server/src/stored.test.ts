@@ -9,9 +9,15 @@ import { TestServer } from './testing/server.ts';
 const server = new TestServer();
 const api = () => server.api;
 const store = (plan: string) =>
-  server
-    .db('jobs')
-    .insert({ id: 'old', company: server.company, name: 'Old job', revision: 3, plan, changed_at: 5 });
+  server.db('jobs').insert({
+    id: 'old',
+    company: server.company,
+    name: 'Old job',
+    revision: 3,
+    plan_at: 3,
+    plan,
+    changed_at: 5,
+  });
 
 describe('documents that were stored before', () => {
   test('a version-1 document is read with what came later filled in', async () => {

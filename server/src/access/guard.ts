@@ -3,12 +3,18 @@ import { type Action, reachOf } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 import { operations, type Operation } from '../openapi.ts';
 import { readCookie, setCookie } from './cookies.ts';
-import type { GivenJobs } from './given.ts';
-import type { Sessions } from './sessions.ts';
+import type { GivenJobs, Standing } from './given.ts';
+import type { Remembered } from './remembered.ts';
+import type { FoundSession, Sessions } from './sessions.ts';
+import { hashOf } from './secrets.ts';
 import { siteOf } from './site.ts';
 import { type Asked, nobody, setAsked, type Who } from './who.ts';
 
 interface Gates {
+  readonly remembered: {
+    readonly sessions: Remembered<FoundSession>;
+    readonly standings: Remembered<Standing>;
+  };
   readonly sessions: Sessions;
   readonly given: GivenJobs;
   readonly origin: string | null;
@@ -16,16 +22,19 @@ interface Gates {
   readonly otherwise: (request: Request) => Promise<Who | null>;
 }
 
+/** Who asks, as what: with another role they stand otherwise. */
+const keyOf = (who: Who) =>
+  `${who.kind} ${who.id} ${who.kind === 'person' ? `${who.company} ${who.role}` : ''}`;
 const notSignedIn = () => new ApiError('not-signed-in', 'Sign in first.');
 const noSuchJob = (job: string) => new ApiError('not-found', `There is no job “${job}”.`);
 
 /** Who asks: a person by their session, or else a phone. Answers with both where there are both. */
 export async function whoAsks(request: Request, response: Response, gates: Gates): Promise<Who[]> {
-  const { sessions, given, origin, otherwise } = gates;
+  const { sessions, given, origin, otherwise, remembered } = gates;
   const site = siteOf(request, origin);
   const [session, phone] = [readCookie(request, 'session', site), readCookie(request, 'phone', site)];
   const who: Who[] = [];
-  const found = session === null ? null : await sessions.find(session);
+  const found = session && (await remembered.sessions.of(hashOf(session), () => sessions.find(session)));
   if (found) {
     who.push(found.person);
     if (found.secret !== undefined) setCookie(response, 'session', found.secret, site);
@@ -44,14 +53,19 @@ async function asked(
   who: readonly Who[],
   { action, takesLate }: Pick<Operation, 'action' | 'takesLate'>,
   job: string | undefined,
-  given: GivenJobs,
+  { given, remembered }: Gates,
 ): Promise<Asked> {
   if (action === 'anyone') return { ...nobody, who: who[0] ?? null };
   if (who.length === 0) throw notSignedIn();
   if (job === undefined) return withoutJob(who, action);
   let refusal = noSuchJob(job);
   for (const one of who) {
-    const standing = await given.standing(one, job);
+    // What has ended is looked up each time.
+    const open = await remembered.standings.of(`${keyOf(one)} ${job}`, async () => {
+      const now = await given.standing(one, job);
+      return now && !now.hasEnded ? now : null;
+    });
+    const standing = open ?? (await given.standing(one, job));
     if (!standing) continue;
     const { role, label, hasEnded } = standing;
     if (reachOf(role, action) === 'no')
@@ -99,7 +113,7 @@ export function guard(gates: Gates): express.Router {
     async (request, response, next) => {
       const who = await whoAsks(request, response, gates);
       const job = request.params['job'] === undefined ? undefined : String(request.params['job']);
-      setAsked(response, await asked(who, operation, job, gates.given));
+      setAsked(response, await asked(who, operation, job, gates));
       response.locals['known'] = true;
       next();
     };

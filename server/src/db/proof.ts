@@ -16,12 +16,23 @@ function tablesOf(db: Database.Database): string[] {
 
 /** Whether each job stands at its last change, and its plan can be read as JSON. */
 function expectWhole(db: Database.Database, file: string): void {
+  const columns = db.pragma('table_info(jobs)') as { name: string }[];
+  // Copies of before wrote a plan with each change.
+  const writtenAt = columns.some((c) => c.name === 'plan_at') ? 'plan_at' : 'revision';
   const jobs = db
     .prepare(
-      'select id, name, revision, plan, (select max(revision) from revisions where job = jobs.id) as last from jobs',
+      `select id, name, revision, plan, ${writtenAt} as plan_at, (select max(revision) from revisions where job = jobs.id) as last from jobs`,
     )
-    .iterate() as Iterable<{ name: string; revision: number; plan: string; last: number | null }>;
-  for (const { name, revision, plan, last } of jobs) {
+    .iterate() as Iterable<{
+    name: string;
+    revision: number;
+    plan: string;
+    plan_at: number;
+    last: number | null;
+  }>;
+  for (const { name, revision, plan, plan_at, last } of jobs) {
+    if (plan_at > revision)
+      throw new DataError(`${file}: the plan of “${name}” is written at a change there is not.`);
     if (last !== null && last !== revision)
       throw new DataError(`${file}: “${name}” stands at change ${revision}, and its changes end at ${last}.`);
     try {

@@ -6,7 +6,7 @@ import type { Services } from '../services/index.ts';
 import { parsed } from './request.ts';
 
 /** The company: its name, who did what in it, and all its data, taken out or away. */
-export function companyRoutes({ people, companies, audit, live }: Services): express.Router {
+export function companyRoutes({ people, companies, audit, accessEnded }: Services): express.Router {
   const router = express.Router();
   router.get('/company', async (_request, response) => {
     const { id, name } = await people.company(personOf(response).company);
@@ -34,7 +34,7 @@ export function companyRoutes({ people, companies, audit, live }: Services): exp
         { path: 'name', message: 'is not the company’s name; type it as it is written' },
       ]);
     await companies.remove(company);
-    await live.recheck(() => true);
+    await accessEnded(() => true);
     response.status(204).end();
   });
   router.get('/audit', async (request, response) => {

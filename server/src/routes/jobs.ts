@@ -8,7 +8,7 @@ import { idOf, parsed } from './request.ts';
 
 /** Jobs, the changes made to them, and what a meter measures for them. */
 export function jobRoutes(services: Services): express.Router {
-  const { jobs, changes, books, live, given, audit } = services;
+  const { jobs, changes, books, live, given, audit, accessEnded } = services;
   const router = express.Router();
   router.get('/jobs', async (_request, response) => {
     const { who, role } = askedBy(response);
@@ -34,7 +34,7 @@ export function jobRoutes(services: Services): express.Router {
     const id = idOf(request, 'job');
     await jobs.putAway(id);
     await audit.write(response, 'put a job away', '', id);
-    await live.recheck(({ job }) => job === id);
+    await accessEnded(({ job }) => job === id);
     response.status(204).end();
   });
   router.get('/away-jobs', async (_request, response) => {

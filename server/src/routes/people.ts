@@ -25,9 +25,9 @@ const shown = ({ id, agent, made_at, seen_at }: SessionRow) => ({
 
 /** One's own sign-in, and the people of the company. */
 export function peopleRoutes(services: Services): express.Router {
-  const { people, sessions, passkeys, invitations, given, jobs, live, audit, origin, db } = services;
+  const { people, sessions, passkeys, invitations, given, jobs, audit, origin, db, accessEnded } = services;
   const router = express.Router();
-  const cutOff = (person: string) => live.recheck(({ who }) => who.id === person);
+  const cutOff = (person: string) => accessEnded(({ who }) => who.id === person);
 
   async function own(response: Response): Promise<Own> {
     const { id, company, session } = personOf(response);

@@ -6,7 +6,14 @@ import type { Services } from '../services/index.ts';
 import { idOf, parsed } from './request.ts';
 
 /** Who a job is given to: phones, by a link each, and people of the company. */
-export function phoneRoutes({ invitations, given, people, live, audit }: Services): express.Router {
+export function phoneRoutes({
+  invitations,
+  given,
+  people,
+  live,
+  audit,
+  accessEnded,
+}: Services): express.Router {
   const router = express.Router();
   router.get('/jobs/:job/phones', async (request, response) => {
     const job = idOf(request, 'job');
@@ -40,7 +47,7 @@ export function phoneRoutes({ invitations, given, people, live, audit }: Service
       await audit.write(response, 'took a job back', label, job);
     }
     live.tell(job, 'phones', {});
-    await live.recheck((listening) => listening.job === job);
+    await accessEnded((listening) => listening.job === job);
     response.status(204).end();
   });
   return router;

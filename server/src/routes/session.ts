@@ -12,10 +12,15 @@ import type { PersonRow } from '../access/people.ts';
 import { siteOf } from '../access/site.ts';
 import { askedBy } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
+import type { Listening } from '../live.ts';
 import type { Services } from '../services/index.ts';
 import { atMost } from './atMost.ts';
 import { parsed } from './request.ts';
 
+const isSession =
+  (session: string) =>
+  ({ who }: Listening) =>
+    who.kind === 'person' && who.session === session;
 const agentOf = (request: Request): string => request.get('user-agent') ?? '';
 
 /** Signing in and out, and taking up the links that let somebody in. */
@@ -48,7 +53,10 @@ export function sessionRoutes(services: Services): express.Router {
     // What was signed in here before is signed out: a session is never carried over.
     const before = readCookie(request, 'session', site);
     const found = before === null ? null : await sessions.find(before);
-    if (found) await sessions.end(found.person.id, found.person.session);
+    if (found) {
+      await sessions.end(found.person.id, found.person.session);
+      await services.accessEnded(isSession(found.person.session));
+    }
     setCookie(response, 'session', await sessions.begin(person.id, agentOf(request)), site);
     await audit.add({ company: person.company, who: person.id, name: person.name, what: 'signed in' });
     response.json(await state(request, person));
@@ -98,7 +106,7 @@ export function sessionRoutes(services: Services): express.Router {
     if (who?.kind === 'person') {
       await sessions.end(who.id, who.session);
       await audit.add({ company: who.company, who: who.id, name: who.name, what: 'signed out' });
-      await services.live.recheck((l) => l.who.kind === 'person' && l.who.session === who.session);
+      await services.accessEnded(isSession(who.session));
     }
     setCookie(response, 'session', null, siteOf(request, origin));
     response.status(204).end();
@@ -117,6 +125,8 @@ export function sessionRoutes(services: Services): express.Router {
     const phone = readCookie(request, 'phone', site);
     const joined = await joining.take(asked, { site, agent: agentOf(request), phone });
     for (const [cookie, secret] of joined.cookies) setCookie(response, cookie, secret, site);
+    // Whoever was in as them before is not any more.
+    if (joined.kind === 'recovery') await services.accessEnded(({ who }) => who.kind === 'person');
     if (joined.job !== null) services.live.tell(joined.job, 'phones', {});
     response.json({ kind: joined.kind, job: joined.job });
   });

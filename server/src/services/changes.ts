@@ -33,6 +33,8 @@ interface Standing {
 
 /** So many changes to a job at most share a transaction. */
 const together = 64;
+/** A plan is long: it is written anew after so many changes. */
+const writtenEvery = 50;
 
 const storedOf = (row: RevisionRow): StoredChange => ({
   id: row.change,
@@ -179,7 +181,7 @@ export class Changes {
     const stored = { id, revision, name, client, patches: request.patches };
     standing.rows.push(row);
     standing.known.set(keyOf(client, id), stored);
-    standing.open = { revision, plan: done.plan, lastChange: id };
+    standing.open = { ...open, revision, plan: done.plan, lastChange: id };
     return stored;
   }
 
@@ -224,10 +226,12 @@ export class Changes {
 
   private async store(tx: Knex.Transaction, job: string, { open, rows }: Standing): Promise<void> {
     await tx.batchInsert('revisions', rows, 50);
-    const { revision, plan } = open;
+    const { revision, plan, writtenAt } = open;
+    const isDue = revision - writtenAt >= writtenEvery;
+    const written = isDue ? { plan: JSON.stringify(plan), plan_at: revision } : {};
     await tx('jobs')
       .where({ id: job })
-      .update({ revision, plan: JSON.stringify(plan), name: plan.job.name, changed_at: this.now() });
-    this.plans.keep(job, open);
+      .update({ revision, name: plan.job.name, changed_at: this.now(), ...written });
+    this.plans.keep(job, isDue ? { ...open, writtenAt: revision } : open);
   }
 }

@@ -49,6 +49,9 @@ export class Companies {
   /** All data of a company as one JSON document, part by part, so that nothing large is held. */
   async *exported(company: string): AsyncGenerator<string> {
     const { name } = (await this.db('companies').where({ id: company }).first('name')) as { name: string };
+    // The plans as they stand now, not as they were written last.
+    for (const { id } of (await this.db('jobs').where({ company }).select('id')) as { id: string }[])
+      await this.plans.write(this.db, id).catch(() => undefined);
     yield `{"format":"fieldchalk.company","version":1,"name":${JSON.stringify(name)}`;
     const rules = await this.db('rule_books').where({ id: company }).first('rules');
     yield `,"rules":${(rules?.rules as string | undefined) ?? 'null'}`;

@@ -1,17 +1,18 @@
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import { Audit } from '../access/audit.ts';
-import { GivenJobs } from '../access/given.ts';
+import { GivenJobs, type Standing } from '../access/given.ts';
 import { type Gates, mayStill } from '../access/guard.ts';
 import { Invitations } from '../access/invitations.ts';
 import { Joining } from '../access/joining.ts';
 import { Passkeys } from '../access/passkeys.ts';
 import { People } from '../access/people.ts';
-import { Sessions } from '../access/sessions.ts';
+import { Remembered } from '../access/remembered.ts';
+import { type FoundSession, Sessions } from '../access/sessions.ts';
 import type { Config } from '../config.ts';
 import { CrewViews } from '../crewViews/crewViews.ts';
 import { Importer } from '../importing/importer.ts';
-import { Live } from '../live.ts';
+import { Live, type Listening } from '../live.ts';
 import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
@@ -39,6 +40,8 @@ export interface Services extends Gates {
   readonly audit: Audit;
   /** Who the demo signs in; null where this is none. */
   readonly demo: Demo | null;
+  /** Somebody’s access has ended, or is another: it is asked of the database again, and streams that may not go on end. */
+  readonly accessEnded: (concerns: (listening: Listening) => boolean) => Promise<void>;
 }
 
 export function makeServices(
@@ -56,17 +59,28 @@ export function makeServices(
     invitations: new Invitations(db, now),
     audit: new Audit(db, now),
   };
+  const remembered = {
+    sessions: new Remembered<FoundSession>(now),
+    standings: new Remembered<Standing>(now),
+  };
   const gates: Gates = {
     ...access,
+    remembered,
     origin,
     otherwise: async (request) => (demo ? demoPerson(db, request) : null),
   };
+  const live = new Live(({ who, action, job }) => mayStill(who, action, job, gates));
   return {
     ...access,
     ...gates,
     db,
     log,
-    live: new Live(({ who, action, job }) => mayStill(who, action, job, gates)),
+    live,
+    accessEnded: async (concerns) => {
+      remembered.sessions.forget();
+      remembered.standings.forget();
+      await live.recheck(concerns);
+    },
     jobs: new Jobs(db, plans, now, views),
     changes: new Changes(db, plans, now),
     crew: new Crew(db, now),

@@ -61,6 +61,7 @@ export class Jobs {
       company,
       name,
       revision: 0,
+      plan_at: 0,
       plan: JSON.stringify(stored),
       changed_at: job.changedAt,
     });
@@ -69,6 +70,8 @@ export class Jobs {
 
   /** What is stored of a job, as it is: also when it cannot be read. */
   async document(id: string): Promise<{ name: string; document: string }> {
+    // What cannot be read stays as it was written.
+    await this.plans.write(this.db, id).catch(() => undefined);
     const row = await this.db<JobRow>('jobs').where({ id }).first('name', 'plan');
     if (!row) throw new ApiError('not-found', `There is no job “${id}”.`);
     return { name: row.name, document: row.plan };

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import { readPlanText, type Plan } from '@fieldchalk/core';
+import { type Patch, patched, type Plan, readPlanText } from '@fieldchalk/core';
 import { held } from '../db/dialect.ts';
 import { ApiError } from '../errors.ts';
 
@@ -11,6 +11,8 @@ export interface JobRow {
   name: string;
   revision: number;
   plan: string;
+  /** The revision the plan is written at; the changes after it lead on. */
+  plan_at: number;
   changed_at: number;
 }
 
@@ -21,6 +23,8 @@ export type JobHead = Pick<JobRow, 'id' | 'name' | 'revision' | 'changed_at'>;
 export interface OpenPlan {
   readonly revision: number;
   readonly plan: Plan;
+  /** The revision the plan is written at. */
+  readonly writtenAt: number;
   readonly lastChange: string | null;
 }
 
@@ -36,6 +40,8 @@ function planOf({ id, name, plan }: Pick<JobRow, 'id' | 'name' | 'plan'>): Plan 
   );
 }
 
+const noSuchJob = (id: string) => new ApiError('not-found', `There is no job “${id}”.`);
+
 /** So many plans stay read; another process may have gone on meanwhile, so each is asked for its revision first. */
 const mostOpen = 32;
 
@@ -46,7 +52,7 @@ export class Plans {
   /** The row of a job without its plan. */
   async row(db: Knex, id: string): Promise<JobHead> {
     const row = await db<JobRow>('jobs').where({ id }).first('id', 'name', 'revision', 'changed_at');
-    if (!row) throw new ApiError('not-found', `There is no job “${id}”.`);
+    if (!row) throw noSuchJob(id);
     return row;
   }
 
@@ -58,20 +64,47 @@ export class Plans {
     if (known?.revision === row.revision) return { ...known, row };
     const whole = await db<JobRow>('jobs')
       .where({ id })
-      .first('id', 'name', 'revision', 'plan', 'changed_at');
-    if (!whole) throw new ApiError('not-found', `There is no job “${id}”.`);
+      .first('id', 'name', 'revision', 'plan', 'plan_at', 'changed_at');
+    if (!whole) throw noSuchJob(id);
     const last = await db('revisions').where({ job: id, revision: whole.revision }).first('change');
     const open = {
       revision: whole.revision,
-      plan: planOf(whole),
+      plan: await this.ledOn(db, whole),
+      writtenAt: whole.plan_at,
       lastChange: (last?.change as string) ?? null,
     };
     this.kept.set(id, open);
     return { ...open, row: whole };
   }
 
-  keep(id: string, { revision, plan, lastChange }: OpenPlan): void {
-    this.kept.set(id, { revision, plan, lastChange });
+  /** The written plan with the changes after it. They were checked when they were taken. */
+  private async ledOn(
+    db: Knex,
+    row: Pick<JobRow, 'id' | 'name' | 'plan' | 'plan_at' | 'revision'>,
+  ): Promise<Plan> {
+    let plan = planOf(row);
+    if (row.plan_at === row.revision) return plan;
+    const changes = db('revisions').where({ job: row.id }).andWhere('revision', '>', row.plan_at);
+    for (const { patches } of await changes
+      .andWhere('revision', '<=', row.revision)
+      .orderBy('revision')
+      .select('patches'))
+      plan = patched(plan, JSON.parse(patches as string) as Patch[]);
+    return plan;
+  }
+
+  /** Writes a job's plan where changes have led on from the written one. */
+  async write(db: Knex, id: string): Promise<void> {
+    const { revision, plan, writtenAt } = await this.open(db, id);
+    if (writtenAt === revision) return;
+    // Another process may have written a later one.
+    const isBehind = db('jobs').where({ id, revision }).andWhere('plan_at', '<', revision);
+    await isBehind.update({ plan: JSON.stringify(plan), plan_at: revision });
+    this.forget(id);
+  }
+
+  keep(id: string, open: OpenPlan): void {
+    this.kept.set(id, open);
   }
 
   forget(id: string): void {

@@ -3,6 +3,7 @@ import * as firstTables from './2026-11-24-first-tables.ts';
 import * as companyRules from './2026-11-25-company-rules.ts';
 import * as changesAndMarks from './2026-11-27-changes-and-marks.ts';
 import * as people from './2026-11-28-people.ts';
+import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 
 /** Dated steps of the data file, oldest first, one file each; a step once released is never changed. */
 export const migrations: Readonly<Record<string, Knex.Migration>> = {
@@ -10,4 +11,5 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-25-company-rules': companyRules,
   '2026-11-27-changes-and-marks': changesAndMarks,
   '2026-11-28-people': people,
+  '2026-11-28-plans-now-and-then': plansNowAndThen,
 };
