@@ -1,6 +1,7 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { postgresPrograms } from './postgres.mjs';
 
 /** Steps the README's commands share. Each prints what it does and stops the command when it fails. */
 export const root = fileURLToPath(new URL('..', import.meta.url));
@@ -25,12 +26,27 @@ export function install() {
   if (!fresh) run('installing packages', 'npm', ['ci', '--no-audit', '--no-fund']);
 }
 
-export function installChromium() {
-  if (existsSync('/usr/bin/chromium')) return;
+/** Installs packages of Debian, unless what they bring is there. */
+function installDebian(isThere, ...packages) {
+  if (isThere) return;
   const isRoot = process.getuid?.() === 0;
   const apt = (args) => (isRoot ? ['apt-get', args] : ['sudo', ['apt-get', ...args]]);
   run('reading package lists', ...apt(['update']));
-  run('installing Debian’s Chromium', ...apt(['install', '-y', '--no-install-recommends', 'chromium']));
+  run(
+    `installing Debian’s ${packages.join(', ')}`,
+    ...apt(['install', '-y', '--no-install-recommends', ...packages]),
+  );
+}
+
+export const installChromium = () => installDebian(existsSync('/usr/bin/chromium'), 'chromium');
+
+export const installPostgres = () => installDebian(postgresPrograms() !== null, 'postgresql');
+
+/** Runs a command without holding this process up; answers with how it ended. */
+export function runAsync(title, command, args, env = {}) {
+  process.stdout.write(`— ${title}\n`);
+  const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  return new Promise((done) => child.on('exit', (code) => done(code ?? 1)));
 }
 
 export function build() {

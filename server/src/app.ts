@@ -40,7 +40,19 @@ function apiRoutes(services: Services): express.Router {
   return router;
 }
 
-const readJson = express.json({ limit: '8mb' });
+/** Text of ours has no character zero, and PostgreSQL takes none. */
+const noZero = () =>
+  new ApiError('bad-request', 'There is a character in it that text does not have (U+0000).');
+const readJson = express.json({
+  limit: '8mb',
+  verify: (_request, _response, body) => {
+    if (body.includes('\\u0000') || body.includes(0)) throw noZero();
+  },
+});
+const noZeroInAddress: express.RequestHandler = (request, _response, next) => {
+  if (request.originalUrl.includes('%00')) throw noZero();
+  next();
+};
 /** A file to import may itself be JSON; its route reads the bytes as they are. */
 const jsonUnlessFile: express.RequestHandler = (request, response, next) =>
   request.path === '/import' ? next() : readJson(request, response, next);
@@ -149,7 +161,14 @@ export function buildApp(
     response.setHeader('cache-control', 'no-store');
     next();
   });
-  app.use('/api', ownSiteOnly(config.origin), guard(services), jsonUnlessFile, apiRoutes(services));
+  app.use(
+    '/api',
+    noZeroInAddress,
+    ownSiteOnly(config.origin),
+    guard(services),
+    jsonUnlessFile,
+    apiRoutes(services),
+  );
   const web = resolve(config.webFolder);
   if (existsSync(join(web, 'index.html'))) {
     app.use(

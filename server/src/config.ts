@@ -6,6 +6,14 @@ const environment = z.object({
   PORT: z.coerce.number().int().min(0).max(65535).default(4170),
   HOST: z.string().default('127.0.0.1'),
   FIELDCHALK_DATA: z.string().default('data/fieldchalk.sqlite'),
+  /** A PostgreSQL database in place of the data file. */
+  FIELDCHALK_DATABASE: z
+    .string()
+    .regex(
+      /^postgres(ql)?:\/\/\S+$/,
+      'is the address of a PostgreSQL database, like postgres://user@host/fieldchalk',
+    )
+    .optional(),
   FIELDCHALK_WEB: z.string().default('web/dist'),
   /** The address people use, where a proxy with a certificate stands before the server: `https://chalk.example.com`. */
   FIELDCHALK_ORIGIN: z
@@ -20,6 +28,8 @@ export interface Config {
   readonly port: number;
   readonly host: string;
   readonly dataFile: string;
+  /** The address of a PostgreSQL database; null where the data are in a file. */
+  readonly database: string | null;
   readonly webFolder: string;
   /** Null where the address is the one requests name. */
   readonly origin: string | null;
@@ -38,6 +48,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     port: e.PORT,
     host: e.HOST,
     dataFile: e.FIELDCHALK_DATA,
+    database: e.FIELDCHALK_DATABASE ?? null,
     webFolder: e.FIELDCHALK_WEB,
     origin: e.FIELDCHALK_ORIGIN ?? null,
     demo: e.FIELDCHALK_DEMO === '1',

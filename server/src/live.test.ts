@@ -65,10 +65,10 @@ test('each hears only what their role may', async () => {
 test('who may listen no more is cut off when it is asked again; a database that fails ends nobody', async () => {
   const [lead, crew] = [await ear('a'), await ear('a', 'crew')];
   mayStill.mockRejectedValue(new Error('no answer'));
-  await live.recheck(() => true);
+  await live.recheck({});
   expect(live.size).toBe(2);
   mayStill.mockResolvedValue(false);
-  await live.recheck(({ role }) => role === 'crew');
+  await live.recheck({ person: 'crew' });
   await crew.reading;
   await vi.waitFor(() => expect(live.size).toBe(1));
   lead.leave();

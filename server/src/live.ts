@@ -1,6 +1,7 @@
 import { type Action, events, type LiveEvent, reachOf, type Role } from '@fieldchalk/contracts';
 import type { Request, Response } from 'express';
 import type { Who } from './access/who.ts';
+import { type AccessNews, type Bus, noBus } from './bus.ts';
 import { ApiError } from './errors.ts';
 
 /** How many may listen, and how much waits for one that does not read. */
@@ -29,11 +30,19 @@ interface Listener extends Listening {
   readonly address: string;
 }
 
+function concerns({ who, job }: Listening, about: AccessNews): boolean {
+  if (about.job !== undefined && about.job !== job) return false;
+  if (about.person !== undefined && about.person !== who.id) return false;
+  return about.session === undefined || (who.kind === 'person' && who.session === about.session);
+}
+
 /** Server-sent events: who listens to which job, and telling each what they may hear, for as long as they may. */
 export class Live {
   private readonly listeners = new Map<string, Set<Listener>>();
   private readonly perAddress = new Map<string, number>();
   private count = 0;
+  /** To the other server processes on the same database. */
+  bus: Bus = noBus;
 
   constructor(
     private readonly mayStill: (listening: Listening) => Promise<boolean>,
@@ -94,12 +103,19 @@ export class Live {
   }
 
   /** Somebody's access has changed: who may listen no more is cut off. */
-  async recheck(concerns: (listening: Listening) => boolean): Promise<void> {
-    const all = [...this.listeners.values()].flatMap((group) => [...group]).filter(concerns);
+  async recheck(about: AccessNews): Promise<void> {
+    const all = [...this.listeners.values()].flatMap((group) => [...group]).filter((l) => concerns(l, about));
     await Promise.all(all.map((listener) => this.check(listener)));
   }
 
+  /** Tells who listens here, and by the other processes who listens there. */
   tell(job: string, event: LiveEvent, data: unknown): void {
+    this.tellHere(job, event, data);
+    // Who misses it catches up with the next.
+    void this.bus.publish({ job, event, data }).catch(() => undefined);
+  }
+
+  tellHere(job: string, event: LiveEvent, data: unknown): void {
     const group = this.listeners.get(job);
     if (!group) return;
     const text = `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
@@ -107,8 +123,8 @@ export class Live {
       if (reachOf(listener.role, events[event]) !== 'no') this.write(listener, text);
   }
 
+  /** Ends all streams; windows come back and catch up. */
   close(): void {
     for (const group of this.listeners.values()) for (const { response } of group) response.end();
-    this.listeners.clear();
   }
 }

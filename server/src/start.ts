@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import { resolve } from 'node:path';
 import { buildApp } from './app.ts';
+import { PostgresBus } from './bus.ts';
 import { type Config, readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';
 import { DataError } from './db/dataError.ts';
@@ -42,9 +43,11 @@ async function ownerLink({ invitations, people }: Services): Promise<string> {
 
 async function start(): Promise<void> {
   const config = readConfig(process.env);
-  const letGo = holdDataFile(resolve(config.dataFile));
-  const db = await openDatabase(config.dataFile);
+  const letGo = config.database === null ? holdDataFile(resolve(config.dataFile)) : () => undefined;
+  const db = await openDatabase(config.database ?? config.dataFile);
   const { express, live, services } = buildApp(db, config);
+  if (config.database !== null)
+    live.bus = await PostgresBus.open(db, config.database, services.hearing, services.log);
   const path = config.demo ? `/jobs/${await demoJob(services)}` : '/';
   const server = createServer(
     { headersTimeout: headSeconds * 1000, requestTimeout: requestSeconds * 1000 },
@@ -67,6 +70,7 @@ async function start(): Promise<void> {
   async function stop(): Promise<void> {
     live.close();
     server.close();
+    await live.bus.close();
     await db.destroy();
     letGo();
     process.exit(0);

@@ -4,6 +4,7 @@ import { readPlanText } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { migrationSource } from './db/connect.ts';
 import { migrations } from './db/migrations/index.ts';
+import { tablesIn } from './testing/database.ts';
 import { TestServer } from './testing/server.ts';
 
 const server = new TestServer();
@@ -64,11 +65,7 @@ describe('documents that were stored before', () => {
 });
 
 test('every migration goes up, down and up again, newest first', async () => {
-  const tables = async () =>
-    (await server.db('sqlite_master').where({ type: 'table' }).select('name'))
-      .map((t: { name: string }) => t.name)
-      .filter((t) => !t.startsWith('sqlite_') && !t.startsWith('knex_'))
-      .sort();
+  const tables = async () => (await tablesIn(server.db)).filter((t) => !t.startsWith('knex_'));
   const full = await tables();
   expect(Object.keys(migrations)).toEqual([...Object.keys(migrations)].sort());
   for (let i = 0; i < Object.keys(migrations).length; i++) await server.db.migrate.down({ migrationSource });

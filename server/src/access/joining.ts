@@ -7,6 +7,7 @@ import type { GivenJobs } from './given.ts';
 import type { InvitationRow, Invitations } from './invitations.ts';
 import type { Passkeys, PasskeyRow } from './passkeys.ts';
 import type { People, PersonRow } from './people.ts';
+import { passwordHash } from './secrets.ts';
 import type { Sessions } from './sessions.ts';
 import type { Site } from './site.ts';
 
@@ -66,12 +67,13 @@ export class Joining {
       ? await this.means.passkeys.checkNew(browser.site, row.id, asked.passkey)
       : null;
     if (passkey === null && asked.password === undefined) throw needed('password', 'is needed, or a passkey');
+    const password = asked.password === undefined ? null : await passwordHash(asked.password);
     const person = await this.means.db.transaction(async (tx) => {
       await this.means.invitations.use(row, tx);
       const one =
         row.kind === 'recovery'
-          ? await this.helpBackIn(row, asked, tx)
-          : await this.letPersonIn(row, asked, tx);
+          ? await this.helpBackIn(row, password, tx)
+          : await this.letPersonIn(row, asked, password, tx);
       if (passkey) await this.means.passkeys.keep(one.id, passkey, tx);
       return one;
     });
@@ -79,9 +81,14 @@ export class Joining {
     return { kind: row.kind, job: row.job, cookies: [['session', session]] };
   }
 
-  private async letPersonIn(row: InvitationRow, asked: Join, tx: Knex): Promise<PersonRow> {
+  private async letPersonIn(
+    row: InvitationRow,
+    asked: Join,
+    password: string | null,
+    tx: Knex,
+  ): Promise<PersonRow> {
     const { people, given, audit } = this.means;
-    const { name, signIn, password = null } = asked;
+    const { name, signIn } = asked;
     if (name === undefined) throw needed('name', 'is needed: what others call you');
     if (signIn === undefined) throw needed('signIn', 'is needed: what you sign in with');
     const company = row.company ?? (await people.newCompany(asked.company ?? `${name}’s company`, tx)).id;
@@ -95,10 +102,10 @@ export class Joining {
   }
 
   /** A new password or passkey; whoever was signed in as this person before is not any more. */
-  private async helpBackIn(row: InvitationRow, asked: Join, tx: Knex): Promise<PersonRow> {
+  private async helpBackIn(row: InvitationRow, password: string | null, tx: Knex): Promise<PersonRow> {
     const { people, sessions, audit } = this.means;
     const person = await people.get(row.person ?? '', row.company ?? '', tx);
-    if (asked.password !== undefined) await people.setPassword(person.id, asked.password, tx);
+    if (password !== null) await people.setPassword(person.id, password, tx);
     await sessions.endAll(person.id, '', tx);
     await audit.add(
       { company: person.company, who: person.id, name: person.name, what: 'changed a sign-in' },

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import type { Role } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
-import { isPassword, newId, passwordHash } from './secrets.ts';
+import { held } from '../db/dialect.ts';
+import { isPassword, newId } from './secrets.ts';
 
 export interface PersonRow {
   id: string;
@@ -22,8 +23,12 @@ export interface CompanyRow {
 /** How a person is let in from now on. */
 export type NewPerson = Pick<PersonRow, 'company' | 'name' | 'role'> & {
   readonly signIn: string;
+  /** Its hash: making one takes a while, and no transaction waits for it. */
   readonly password: string | null;
 };
+
+const isTaken = (error: unknown) =>
+  ['23505', 'SQLITE_CONSTRAINT_UNIQUE'].includes(String((error as { code?: unknown }).code));
 
 const taken = (signIn: string) =>
   new ApiError('bad-request', 'Some fields need another look.', [
@@ -66,16 +71,20 @@ export class People {
 
   async add({ signIn, password, ...person }: NewPerson, db: Knex = this.db): Promise<PersonRow> {
     if (await db('people').where({ sign_in: signIn }).first('id')) throw taken(signIn);
-    const hash = password === null ? null : await passwordHash(password);
     const row = {
       ...person,
       id: newId(),
       sign_in: signIn,
-      password: hash,
+      password,
       made_at: this.now(),
       ended_at: null,
     };
-    await db('people').insert(row);
+    await db('people')
+      .insert(row)
+      .catch((error: unknown) => {
+        // Another took it at the same moment.
+        throw isTaken(error) ? taken(signIn) : error;
+      });
     return row;
   }
 
@@ -106,10 +115,9 @@ export class People {
     return (await this.db<PersonRow>('people').where({ sign_in: signIn, ended_at: null }).first()) ?? null;
   }
 
+  /** `password`: its hash. */
   async setPassword(id: string, password: string, db: Knex = this.db): Promise<void> {
-    await db('people')
-      .where({ id })
-      .update({ password: await passwordHash(password) });
+    await db('people').where({ id }).update({ password });
   }
 
   async setOwn(
@@ -130,6 +138,7 @@ export class People {
 
   /** A company always keeps one owner. */
   private async expectOther(company: string, id: string, db: Knex): Promise<void> {
+    await held(db, 'companies', company);
     const other = await db('people')
       .where({ company, role: 'owner', ended_at: null })
       .whereNot({ id })

@@ -2,6 +2,7 @@ import { entryOf } from '@fieldchalk/core';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import createKnex, { type Knex } from 'knex';
+import pg from 'pg';
 import { inWords } from './dataError.ts';
 import { migrations } from './migrations/index.ts';
 
@@ -11,14 +12,14 @@ interface RawConnection {
 
 const pragmas = ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'busy_timeout = 5000'];
 
-/** Opens the data file, safe against a killed process (WAL, synchronous FULL), and brings its tables up to date. `:memory:` for tests. Throws a DataError where it cannot. */
-export async function openDatabase(file: string): Promise<Knex> {
-  try {
-    if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
-  } catch (error) {
-    throw inWords(error, file);
-  }
-  const knex = createKnex({
+/** Whether a place of data is a PostgreSQL database, and not a file. */
+export const isPostgresUrl = (where: string): boolean => /^postgres(ql)?:\/\//.test(where);
+
+/** An address as it may be shown: without its password. */
+export const withoutPassword = (url: string): string => url.replace(/(\/\/[^:/@]*):[^@/]*@/, '$1:…@');
+
+function sqlite(file: string): Knex {
+  return createKnex({
     client: 'better-sqlite3',
     connection: { filename: file },
     useNullAsDefault: true,
@@ -38,12 +39,63 @@ export async function openDatabase(file: string): Promise<Knex> {
       },
     },
   });
+}
+
+/** Times and counts are int8 there; all of ours are whole numbers a JavaScript number holds. */
+const int8 = 20;
+const types = {
+  getTypeParser: (oid: number, format?: string) =>
+    oid === int8 ? Number : (pg.types.getTypeParser(oid, format as 'text') as (text: string) => unknown),
+};
+
+function postgres(url: string, most: number): Knex {
+  return createKnex({
+    client: 'pg',
+    connection: {
+      connectionString: url,
+      types,
+      application_name: 'fieldchalk',
+      connectionTimeoutMillis: 5000,
+    },
+    pool: { min: 0, max: most },
+    acquireConnectionTimeout: 10_000,
+  });
+}
+
+/** Held by the one process that brings the tables up to date. */
+const migrationLock = 4_170_001;
+
+/** Brings the tables up to date, one process at a time; a lock of one that was killed meanwhile is nobody’s. */
+async function migrate(db: Knex): Promise<void> {
+  const latest = async () => {
+    await db.migrate.forceFreeMigrationsLock({ migrationSource });
+    await db.migrate.latest({ migrationSource });
+  };
+  if (db.client.config.client !== 'pg') return latest();
+  await db.transaction(async (tx) => {
+    await tx.raw('select pg_advisory_xact_lock(?)', [migrationLock]);
+    await latest();
+  });
+}
+
+/**
+ * Opens the data and brings their tables up to date: a SQLite file, safe against a killed process (WAL, synchronous FULL), `:memory:` for tests, or a
+ * PostgreSQL database by its address. Throws a DataError where it cannot.
+ */
+export async function openDatabase(where: string, most = 10): Promise<Knex> {
+  const isFile = !isPostgresUrl(where);
   try {
-    await knex.migrate.latest({ migrationSource });
+    if (isFile && where !== ':memory:') mkdirSync(dirname(where), { recursive: true });
+  } catch (error) {
+    throw inWords(error, where);
+  }
+  const knex = isFile ? sqlite(where) : postgres(where, most);
+  try {
+    await migrate(knex);
     return knex;
   } catch (error) {
     await knex.destroy();
-    throw inWords(error, file);
+    throw inWords(error, isFile ? where : withoutPassword(where));
   }
 }
 

@@ -28,6 +28,21 @@ const meanings: readonly (readonly [RegExp, (file: string) => string])[] = [
     (file) =>
       `${file} cannot be opened or made: its folder is missing, or is no folder. Set FIELDCHALK_DATA to a file in a folder that is there.`,
   ],
+  [
+    /^ECONNREFUSED|^ENOTFOUND|^EAI_AGAIN|^ETIMEDOUT|^EHOSTUNREACH|^57P03/,
+    (url) => `PostgreSQL at ${url} does not answer. Start it, or set FIELDCHALK_DATABASE to where it is.`,
+  ],
+  [
+    /^28|^42501/,
+    (url) =>
+      `PostgreSQL at ${url} does not let this user in, or not make tables. Set user and password in FIELDCHALK_DATABASE, or grant it.`,
+  ],
+  [
+    /^3D000/,
+    (url) =>
+      `There is no such database: ${url}. Make it with “createdb”, or set FIELDCHALK_DATABASE to another.`,
+  ],
+  [/^53/, (url) => `PostgreSQL at ${url} has no room or no connections left. Make room there.`],
   [/^SQLITE_BUSY|^SQLITE_LOCKED/, (file) => `${file} is held by another program. End that first.`],
   [/^SQLITE_IOERR/, (file) => `The disk that holds ${file} fails to read or write. Look after the disk.`],
 ];
@@ -38,6 +53,10 @@ export function inWords(error: unknown, file: string): Error {
   const { code = '', message } = error as Coded;
   const meaning = meanings.find(([pattern]) => pattern.test(code));
   if (meaning) return new DataError(meaning[1](file));
+  if (/timeout expired|Timeout acquiring a connection/i.test(message))
+    return new DataError(
+      `PostgreSQL at ${file} does not answer in time. See whether it is up and reached from here.`,
+    );
   if (/migration directory is corrupt/.test(message))
     return new DataError(
       `${file} was written by a newer Field Chalk than this one. It is left as it is. Start the newer one, or set FIELDCHALK_DATA to another file.`,
@@ -45,6 +64,8 @@ export function inWords(error: unknown, file: string): Error {
   return error instanceof Error ? error : new Error(String(error));
 }
 
-/** Whether an error says that the disk will not store just now. */
+/** Whether an error says that the disk or the database will not store just now. */
 export const isStorage = (error: unknown): boolean =>
-  /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN|BUSY|LOCKED)/.test((error as Partial<Coded>).code ?? '');
+  /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN|BUSY|LOCKED)|^(08|53|57P|25006|58030)|^ECONN/.test(
+    (error as Partial<Coded>).code ?? '',
+  ) || /Timeout acquiring a connection|Connection terminated/i.test((error as Partial<Coded>).message ?? '');

@@ -34,7 +34,7 @@ export function companyRoutes({ people, companies, audit, accessEnded }: Service
         { path: 'name', message: 'is not the company’s name; type it as it is written' },
       ]);
     await companies.remove(company);
-    await accessEnded(() => true);
+    await accessEnded({});
     response.status(204).end();
   });
   router.get('/audit', async (request, response) => {

@@ -34,7 +34,7 @@ export function jobRoutes(services: Services): express.Router {
     const id = idOf(request, 'job');
     await jobs.putAway(id);
     await audit.write(response, 'put a job away', '', id);
-    await accessEnded(({ job }) => job === id);
+    await accessEnded({ job: id });
     response.status(204).end();
   });
   router.get('/away-jobs', async (_request, response) => {

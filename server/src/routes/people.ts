@@ -7,7 +7,7 @@ import {
   personChangeSchema,
 } from '@fieldchalk/contracts';
 import express, { type Response } from 'express';
-import { isPassword } from '../access/secrets.ts';
+import { isPassword, passwordHash } from '../access/secrets.ts';
 import type { SessionRow } from '../access/sessions.ts';
 import { siteOf } from '../access/site.ts';
 import { personOf } from '../access/who.ts';
@@ -27,7 +27,7 @@ const shown = ({ id, agent, made_at, seen_at }: SessionRow) => ({
 export function peopleRoutes(services: Services): express.Router {
   const { people, sessions, passkeys, invitations, given, jobs, audit, origin, db, accessEnded } = services;
   const router = express.Router();
-  const cutOff = (person: string) => accessEnded(({ who }) => who.id === person);
+  const cutOff = (person: string) => accessEnded({ person });
 
   async function own(response: Response): Promise<Own> {
     const { id, company, session } = personOf(response);
@@ -58,7 +58,7 @@ export function peopleRoutes(services: Services): express.Router {
       throw new ApiError('bad-request', 'Some fields need another look.', [
         { path: 'old', message: 'is not your password' },
       ]);
-    await people.setPassword(id, password);
+    await people.setPassword(id, await passwordHash(password));
     await sessions.endAll(id, session);
     await audit.write(response, 'changed a sign-in', 'password');
     await cutOff(id);

@@ -47,7 +47,7 @@ export function phoneRoutes({
       await audit.write(response, 'took a job back', label, job);
     }
     live.tell(job, 'phones', {});
-    await accessEnded((listening) => listening.job === job);
+    await accessEnded({ job });
     response.status(204).end();
   });
   return router;

@@ -12,15 +12,10 @@ import type { PersonRow } from '../access/people.ts';
 import { siteOf } from '../access/site.ts';
 import { askedBy } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
-import type { Listening } from '../live.ts';
 import type { Services } from '../services/index.ts';
 import { atMost } from './atMost.ts';
 import { parsed } from './request.ts';
 
-const isSession =
-  (session: string) =>
-  ({ who }: Listening) =>
-    who.kind === 'person' && who.session === session;
 const agentOf = (request: Request): string => request.get('user-agent') ?? '';
 
 /** Signing in and out, and taking up the links that let somebody in. */
@@ -55,7 +50,7 @@ export function sessionRoutes(services: Services): express.Router {
     const found = before === null ? null : await sessions.find(before);
     if (found) {
       await sessions.end(found.person.id, found.person.session);
-      await services.accessEnded(isSession(found.person.session));
+      await services.accessEnded({ session: found.person.session });
     }
     setCookie(response, 'session', await sessions.begin(person.id, agentOf(request)), site);
     await audit.add({ company: person.company, who: person.id, name: person.name, what: 'signed in' });
@@ -106,7 +101,7 @@ export function sessionRoutes(services: Services): express.Router {
     if (who?.kind === 'person') {
       await sessions.end(who.id, who.session);
       await audit.add({ company: who.company, who: who.id, name: who.name, what: 'signed out' });
-      await services.accessEnded(isSession(who.session));
+      await services.accessEnded({ session: who.session });
     }
     setCookie(response, 'session', null, siteOf(request, origin));
     response.status(204).end();
@@ -126,7 +121,7 @@ export function sessionRoutes(services: Services): express.Router {
     const joined = await joining.take(asked, { site, agent: agentOf(request), phone });
     for (const [cookie, secret] of joined.cookies) setCookie(response, cookie, secret, site);
     // Whoever was in as them before is not any more.
-    if (joined.kind === 'recovery') await services.accessEnded(({ who }) => who.kind === 'person');
+    if (joined.kind === 'recovery') await services.accessEnded({});
     if (joined.job !== null) services.live.tell(joined.job, 'phones', {});
     response.json({ kind: joined.kind, job: joined.job });
   });

@@ -9,10 +9,11 @@ import { Passkeys } from '../access/passkeys.ts';
 import { People } from '../access/people.ts';
 import { Remembered } from '../access/remembered.ts';
 import { type FoundSession, Sessions } from '../access/sessions.ts';
+import type { AccessNews, Hearing } from '../bus.ts';
 import type { Config } from '../config.ts';
 import { CrewViews } from '../crewViews/crewViews.ts';
 import { Importer } from '../importing/importer.ts';
-import { Live, type Listening } from '../live.ts';
+import { Live } from '../live.ts';
 import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
@@ -41,7 +42,9 @@ export interface Services extends Gates {
   /** Who the demo signs in; null where this is none. */
   readonly demo: Demo | null;
   /** Somebody’s access has ended, or is another: it is asked of the database again, and streams that may not go on end. */
-  readonly accessEnded: (concerns: (listening: Listening) => boolean) => Promise<void>;
+  readonly accessEnded: (about: AccessNews) => Promise<void>;
+  /** What other server processes tell. */
+  readonly hearing: Hearing;
 }
 
 export function makeServices(
@@ -70,16 +73,30 @@ export function makeServices(
     otherwise: async (request) => (demo ? demoPerson(db, request) : null),
   };
   const live = new Live(({ who, action, job }) => mayStill(who, action, job, gates));
+  const accessEndedHere = async (about: AccessNews) => {
+    remembered.sessions.forget();
+    remembered.standings.forget();
+    await live.recheck(about);
+  };
   return {
     ...access,
     ...gates,
     db,
     log,
     live,
-    accessEnded: async (concerns) => {
-      remembered.sessions.forget();
-      remembered.standings.forget();
-      await live.recheck(concerns);
+    accessEnded: async (about) => {
+      await accessEndedHere(about);
+      await live.bus.publish({ access: about });
+    },
+    hearing: {
+      heard: (news) => {
+        if ('access' in news) void accessEndedHere(news.access);
+        else live.tellHere(news.job, news.event, news.data);
+      },
+      missed: () => {
+        void accessEndedHere({});
+        live.close();
+      },
     },
     jobs: new Jobs(db, plans, now, views),
     changes: new Changes(db, plans, now),

@@ -5,6 +5,7 @@ import { type EditArgs, type EditName, makeEdit, type Plan } from '@fieldchalk/c
 import type { ChangeRequest, Job, MadeLink, Role } from '@fieldchalk/contracts';
 import { type App, buildApp } from '../app.ts';
 import { openDatabase } from '../db/connect.ts';
+import { TestSchema, testPostgres } from './database.ts';
 
 /** Someone who asks, with a cookie or without; cookies that are answered are not kept. */
 export type Asker = Record<'get' | 'post' | 'delete' | 'put', (path: string) => request.Test>;
@@ -17,12 +18,16 @@ export class TestServer {
   /** The company’s owner, who asks unless somebody else is said to. */
   api!: Asker;
   company = '';
+  /** The address of its database, where that is PostgreSQL. */
+  url = '';
   private people = 0;
 
   constructor() {
+    const schema = testPostgres === undefined ? null : new TestSchema(testPostgres);
     beforeEach(async () => {
       this.now = 1000;
-      this.db = await openDatabase(':memory:');
+      this.url = schema?.url ?? '';
+      this.db = schema ? await schema.openEmpty() : await openDatabase(':memory:');
       this.app = this.another();
       this.company = await this.newCompany('Own company');
       this.api = (await this.person('owner')).asks;

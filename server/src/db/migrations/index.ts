@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import * as firstTables from './2026-11-24-first-tables.ts';
 import * as companyRules from './2026-11-25-company-rules.ts';
 import * as changesAndMarks from './2026-11-27-changes-and-marks.ts';
+import * as notices from './2026-11-28-notices.ts';
 import * as people from './2026-11-28-people.ts';
 import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 
@@ -10,6 +11,7 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-24-first-tables': firstTables,
   '2026-11-25-company-rules': companyRules,
   '2026-11-27-changes-and-marks': changesAndMarks,
+  '2026-11-28-notices': notices,
   '2026-11-28-people': people,
   '2026-11-28-plans-now-and-then': plansNowAndThen,
 };
