@@ -12,7 +12,7 @@ const asks = [
 
 installPostgres();
 const postgres = await beginPostgres({ fsync: 'off' });
-let failed = true;
+let failed;
 try {
   const files = process.argv.slice(2);
   const args = ['vitest', 'run', '--project', 'core and server', ...(files.length > 0 ? files : asks)];

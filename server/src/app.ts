@@ -18,6 +18,7 @@ import { crewRoutes } from './routes/crew.ts';
 import { importRoutes } from './routes/imports.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { ruleRoutes } from './routes/rules.ts';
+import { atMostEach } from './routes/atMost.ts';
 import { companyRoutes } from './routes/company.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { phoneRoutes } from './routes/phones.ts';
@@ -121,7 +122,7 @@ export interface App {
 /** Builds the server on an open database; does not listen. */
 export function buildApp(
   db: Knex,
-  config: Pick<Config, 'webFolder' | 'log' | 'origin' | 'demo'>,
+  config: Pick<Config, 'webFolder' | 'log' | 'origin' | 'demo' | 'database' | 'dataFile' | 'requests'>,
   now: () => number = Date.now,
 ): App {
   const log = pino({ level: config.log });
@@ -165,7 +166,9 @@ export function buildApp(
     '/api',
     noZeroInAddress,
     ownSiteOnly(config.origin),
+    services.metrics.timing,
     guard(services),
+    atMostEach(config.requests, 'requests', 60_000),
     jsonUnlessFile,
     apiRoutes(services),
   );

@@ -20,6 +20,8 @@ const environment = z.object({
     .string()
     .regex(/^https?:\/\/[^/\s]+$/, 'is an address without a path, like https://chalk.example.com')
     .optional(),
+  /** So many requests a minute one person or phone may make. */
+  FIELDCHALK_REQUESTS: z.coerce.number().int().min(60).default(6000),
   FIELDCHALK_DEMO: z.enum(['0', '1']).default('0'),
   FIELDCHALK_LOG: z.enum(['silent', 'error', 'info']).default('error'),
 });
@@ -33,6 +35,7 @@ export interface Config {
   readonly webFolder: string;
   /** Null where the address is the one requests name. */
   readonly origin: string | null;
+  readonly requests: number;
   readonly demo: boolean;
   readonly log: 'silent' | 'error' | 'info';
 }
@@ -51,6 +54,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     database: e.FIELDCHALK_DATABASE ?? null,
     webFolder: e.FIELDCHALK_WEB,
     origin: e.FIELDCHALK_ORIGIN ?? null,
+    requests: e.FIELDCHALK_REQUESTS,
     demo: e.FIELDCHALK_DEMO === '1',
     log: e.FIELDCHALK_LOG,
   };

@@ -22,9 +22,21 @@ export const operations: readonly Operation[] = [
     action: 'anyone',
     method: 'get',
     path: '/api/health',
-    says: 'Whether the server and its data file answer',
+    says: 'Whether the server answers',
   },
   { action: 'anyone', method: 'get', path: '/api/openapi.json', says: 'This description' },
+  {
+    action: 'anyone',
+    method: 'get',
+    path: '/api/ready',
+    says: 'Whether all is there that it takes to store a change; 503 with what is not',
+  },
+  {
+    action: 'anyone',
+    method: 'get',
+    path: '/api/metrics',
+    says: 'What the server counts, as Prometheus reads it; on its own machine only',
+  },
   {
     action: 'jobs.list',
     method: 'get',

@@ -7,10 +7,13 @@ import { openDatabase } from './db/connect.ts';
 import { DataError } from './db/dataError.ts';
 import { holdDataFile } from './db/hold.ts';
 import { demoJob } from './services/demo.ts';
+import { ownerLink } from './services/owner.ts';
 import type { Services } from './services/index.ts';
 
 /** Seconds until a request that is not sent on is ended; so that slow ones hold nobody up. */
 const [headSeconds, requestSeconds] = [10, 60];
+/** So long what is under way when the server is told to stop may take. */
+const stopSeconds = 10;
 
 async function listening(server: Server, { port, host }: Config): Promise<number> {
   await new Promise<void>((up, fail) => {
@@ -27,18 +30,15 @@ async function listening(server: Server, { port, host }: Config): Promise<number
   return typeof address === 'object' && address ? address.port : port;
 }
 
-/** The one-time link that makes an owner; an earlier one opens nothing any more. */
-async function ownerLink({ invitations, people }: Services): Promise<string> {
-  const orphan = await people.orphan();
-  await invitations.end({ kind: 'owner' });
-  const { secret } = await invitations.make({
-    kind: 'owner',
-    company: orphan?.id ?? null,
-    role: 'owner',
-    label: '',
-    days: 1,
-  });
-  return `/join#${secret}`;
+/** So often is taken away what is over: sessions, and jobs that were put away long enough. */
+const sweepEvery = 6 * 3_600_000;
+
+function sweeping({ sessions, jobs, log }: Services): () => void {
+  const sweep = () =>
+    void Promise.all([sessions.sweep(), jobs.sweep()]).catch((error: unknown) => log.error(error));
+  sweep();
+  const timer = setInterval(sweep, sweepEvery);
+  return () => clearInterval(timer);
 }
 
 async function start(): Promise<void> {
@@ -67,9 +67,17 @@ async function start(): Promise<void> {
       'Without HTTPS phones keep no pages for when there is no signal, and passkeys do not work: docs/https.md says how.\n',
     );
 
+  const endSweeping = sweeping(services);
+  /** What is under way is answered and stored; streams end, and windows come back to another server or wait. */
   async function stop(): Promise<void> {
+    if (services.state.isStopping) return;
+    services.state.isStopping = true;
+    endSweeping();
     live.close();
-    server.close();
+    const closed = new Promise((done) => server.close(done));
+    server.closeIdleConnections();
+    await Promise.race([closed, new Promise((late) => setTimeout(late, stopSeconds * 1000))]);
+    await services.views.close();
     await live.bus.close();
     await db.destroy();
     letGo();

@@ -111,15 +111,15 @@ export function guard(gates: Gates): express.Router {
   const gate =
     (operation: Operation): RequestHandler =>
     async (request, response, next) => {
+      response.locals['operation'] = operation.path;
       const who = await whoAsks(request, response, gates);
       const job = request.params['job'] === undefined ? undefined : String(request.params['job']);
       setAsked(response, await asked(who, operation, job, gates));
-      response.locals['known'] = true;
       next();
     };
   for (const operation of operations) router[operation.method](pathOf(operation), gate(operation));
   router.use((request, response, next) => {
-    if (response.locals['known'] !== true)
+    if (response.locals['operation'] === undefined)
       throw new ApiError('not-found', `There is no ${request.method} ${request.originalUrl.slice(0, 200)}.`);
     next();
   });

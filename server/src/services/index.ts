@@ -1,3 +1,4 @@
+import { dirname, resolve } from 'node:path';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import { Audit } from '../access/audit.ts';
@@ -14,6 +15,7 @@ import type { Config } from '../config.ts';
 import { CrewViews } from '../crewViews/crewViews.ts';
 import { Importer } from '../importing/importer.ts';
 import { Live } from '../live.ts';
+import { Metrics } from '../metrics.ts';
 import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
@@ -43,6 +45,8 @@ export interface Services extends Gates {
   readonly demo: Demo | null;
   /** Somebody’s access has ended, or is another: it is asked of the database again, and streams that may not go on end. */
   readonly accessEnded: (about: AccessNews) => Promise<void>;
+  readonly metrics: Metrics;
+  readonly state: { isStopping: boolean; readonly folder: string | null };
   /** What other server processes tell. */
   readonly hearing: Hearing;
 }
@@ -51,7 +55,7 @@ export function makeServices(
   db: Knex,
   log: Logger,
   now: () => number,
-  { origin, demo }: Pick<Config, 'origin' | 'demo'>,
+  { origin, demo, database, dataFile }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile'>,
 ): Services {
   const [plans, views] = [new Plans(), new CrewViews()];
   const access = {
@@ -106,6 +110,11 @@ export function makeServices(
     views,
     companies: new Companies(db, plans),
     joining: new Joining({ db, ...access }),
+    metrics: new Metrics(live),
+    state: {
+      isStopping: false,
+      folder: database === null && dataFile !== ':memory:' ? dirname(resolve(dataFile)) : null,
+    },
     demo: demo ? { signIn: 'demo' } : null,
   };
 }

@@ -4,6 +4,7 @@ import { afterEach, beforeEach } from 'vitest';
 import { type EditArgs, type EditName, makeEdit, type Plan } from '@fieldchalk/core';
 import type { ChangeRequest, Job, MadeLink, Role } from '@fieldchalk/contracts';
 import { type App, buildApp } from '../app.ts';
+import { type Config, readConfig } from '../config.ts';
 import { openDatabase } from '../db/connect.ts';
 import { TestSchema, testPostgres } from './database.ts';
 
@@ -22,7 +23,7 @@ export class TestServer {
   url = '';
   private people = 0;
 
-  constructor() {
+  constructor(private readonly set: Partial<Config> = {}) {
     const schema = testPostgres === undefined ? null : new TestSchema(testPostgres);
     beforeEach(async () => {
       this.now = 1000;
@@ -37,7 +38,13 @@ export class TestServer {
 
   /** Another server on the same database. */
   another(): App {
-    const config = { webFolder: 'nowhere', log: 'silent', origin: null, demo: false } as const;
+    const config = {
+      ...readConfig({}),
+      webFolder: 'nowhere',
+      dataFile: ':memory:',
+      log: 'silent',
+      ...this.set,
+    } as const;
     return buildApp(this.db, config, () => this.now);
   }
 
