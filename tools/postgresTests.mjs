@@ -7,6 +7,7 @@ const asks = [
   'server/src/access',
   'server/src/services',
   'server/src/db/move.test.ts',
+  'server/soak',
   ...['bus', 'changes', 'rulesAndMeter', 'stored'].map((name) => `server/src/${name}.test.ts`),
 ];
 

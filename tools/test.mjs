@@ -1,10 +1,12 @@
 import { checkShare } from './share.mjs';
-import { build, install, installChromium, run } from './steps.mjs';
+import { build, install, installChromium, installPostgres, run } from './steps.mjs';
 
 install();
 installChromium();
+installPostgres();
 checkShare();
 run('types, lint and format', 'npm', ['run', '--silent', 'check']);
-run('unit tests', 'npm', ['run', '--silent', 'unit']);
 build();
+run('unit tests', 'npx', ['vitest', 'run']);
+run('the server’s tests on PostgreSQL', 'node', ['tools/postgresTests.mjs']);
 run('end to end', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']);

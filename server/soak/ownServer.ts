@@ -1,0 +1,51 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+
+const root = new URL('../..', import.meta.url).pathname;
+
+/** The server as it is built, a process of its own that can be killed and begun again on the same data. A program on its machine asks as the demo's owner. */
+export class OwnServer {
+  private child: ChildProcess | null = null;
+  address = '';
+
+  constructor(private readonly env: Readonly<Record<string, string>>) {}
+
+  async start(): Promise<void> {
+    const own = {
+      PORT: '0',
+      HOST: '127.0.0.1',
+      FIELDCHALK_DEMO: '1',
+      FIELDCHALK_LOG: 'silent',
+      FIELDCHALK_REQUESTS: '10000000',
+    };
+    const child = spawn(process.execPath, ['server/dist/start.js'], {
+      cwd: root,
+      env: { ...process.env, ...own, ...this.env },
+    });
+    this.child = child;
+    let said = '';
+    child.stderr.on('data', (text: Buffer) => (said += String(text)));
+    this.address = await new Promise<string>((up, fail) => {
+      child.stdout.on('data', (text: Buffer) => {
+        const found = /http:\/\/[\d.]+:\d+/.exec(String(text));
+        if (found) up(found[0]);
+      });
+      child.on('exit', (code) => fail(new Error(`the server ended with ${code}: ${said}`)));
+    });
+  }
+
+  get pid(): number {
+    return this.child?.pid ?? 0;
+  }
+
+  get isUp(): boolean {
+    return this.child !== null && this.child.exitCode === null && this.child.signalCode === null;
+  }
+
+  async end(signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
+    const { child } = this;
+    if (!child || !this.isUp) return;
+    const ended = new Promise((done) => child.on('exit', done));
+    child.kill(signal);
+    await ended;
+  }
+}
