@@ -69,7 +69,7 @@ describe('a request', () => {
       'referrer-policy': 'no-referrer',
       'cache-control': 'no-store',
       'content-security-policy': expect.stringMatching(
-        /default-src 'self'.*frame-ancestors 'self'.*object-src 'none'/,
+        /default-src 'self'.*frame-ancestors 'none'.*object-src 'none'/,
       ),
     });
     expect(headers['access-control-allow-origin']).toBe(undefined);
