@@ -1,4 +1,4 @@
-import { demoJob, expect, studyJob, test } from './helpers.ts';
+import { demoJob, expect, studyJob, test, phoneOn } from './helpers.ts';
 
 interface PlanFile {
   boxes: Record<string, { on: Record<string, unknown> }>;
@@ -159,23 +159,13 @@ test('a three-way is made up: conductors in its cables, joints by name; the shee
   await expect(sheet).toContainText('Grounds:');
   await expect(sheet.getByRole('img')).toContainText('FROM');
 
-  const share = (await (
-    await page.request.post(`/api/jobs/${job}/shares`, { data: { label: 'Crew' } })
-  ).json()) as { token: string };
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    isMobile: true,
-  });
-  const phone = await context.newPage();
-  await phone.goto(`/crew/${share.token}`);
-  await expect(phone.getByText('Wall A').last()).toBeVisible();
+  const phone = await phoneOn(browser, page, job);
   const open = phone.locator('[data-open-makeup]').first();
   await open.tap();
   await expect(phone.locator('[data-makeup]').first()).toContainText('Safe off');
   await phone.locator('[data-task^="makeup "]').first().tap();
   await expect(phone.locator('[data-task^="makeup "]').first()).toHaveAttribute('aria-pressed', 'true');
-  await context.close();
+  await phone.context().close();
 });
 const planOf2 = async (page: Page, job: string) =>
   ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: PlanFile }).plan;

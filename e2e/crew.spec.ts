@@ -1,4 +1,4 @@
-import { studyJob, expect, expectAccessible, test } from './helpers.ts';
+import { studyJob, expect, expectAccessible, phoneOn, test } from './helpers.ts';
 
 test.use({ allowed: /422|Failed to load resource|ERR_INTERNET_DISCONNECTED|410|401/ });
 
@@ -95,4 +95,54 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
   await phone.reload();
   await expect(phone.getByText('taken this job back', { exact: false })).toBeVisible();
   await phoneContext.close();
+});
+
+test('600 ticks made without a signal all arrive, in order, while the phone says how many wait', async ({
+  page,
+  browser,
+}) => {
+  const job = await studyJob(page, 'Many ticks');
+  const phone = await phoneOn(browser, page, job);
+  const context = phone.context();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await phone.reload();
+  await expect(phone.locator('[data-task]').first()).toBeVisible();
+  await context.setOffline(true);
+  // As the page keeps them: pressing six hundred times is the same, and slow.
+  const about = ((await phone.locator('[data-task^="box "]').first().getAttribute('data-task')) ?? '').slice(
+    4,
+  );
+  await phone.evaluate(
+    async ([token, about]) => {
+      const open = indexedDB.open('fieldchalk');
+      const db = await new Promise<IDBDatabase>((done) => (open.onsuccess = () => done(open.result)));
+      const store = db.transaction('ticks', 'readwrite').objectStore('ticks');
+      for (let n = 0; n < 600; n++)
+        store.put({
+          id: `many-${n}`,
+          token,
+          device: 'this-phone',
+          kind: 'box',
+          about,
+          done: n % 2 === 1,
+          by: 'Apprentice',
+          number: n + 1,
+          madeAt: 1000 + n,
+        });
+      await new Promise((done) => (store.transaction.oncomplete = done));
+      db.close();
+    },
+    [job, about] as const,
+  );
+  await phone.reload();
+  await expect(phone.getByText('600 to send')).toBeVisible();
+  await context.setOffline(false);
+  const stored = async () =>
+    (await (await page.request.get(`/api/jobs/${job}/marks`)).json()) as { id: string; number: number }[];
+  await expect.poll(async () => (await stored()).length).toBe(600);
+  expect((await stored()).map((m) => m.number)).toEqual(Array.from({ length: 600 }, (_, n) => n + 1));
+  await expect(phone.getByText('to send')).toHaveCount(0);
+  // The last of them stands: done.
+  await expect(phone.locator(`[data-task="box ${about}"]`)).toHaveAttribute('aria-pressed', 'true');
+  await context.close();
 });

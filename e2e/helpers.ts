@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
+import { type Browser, expect, test as base, type Page } from '@playwright/test';
 
 /** Every test fails on a console error, an uncaught error or a request that fails without being expected to. */
 export const test = base.extend<{ allowed: RegExp; watched: void }>({
@@ -48,4 +48,20 @@ export async function expectAccessible(page: Page): Promise<void> {
 
 export async function tally(page: Page, label: string): Promise<string> {
   return (await page.locator(`[data-tally="${label}"] span`).first().textContent()) ?? '';
+}
+
+/** A phone that a link of its own lets into a job, in a browser of its own. */
+export async function phoneOn(browser: Browser, page: Page, job: string): Promise<Page> {
+  const made = await page.request.post(`/api/jobs/${job}/phones`, { data: {} });
+  const { secret } = (await made.json()) as { secret: string };
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  const phone = await context.newPage();
+  await phone.goto(`/join#${secret}`);
+  await phone.getByRole('button', { name: 'Open the job on this phone' }).tap();
+  await expect(phone.locator('[data-task]').first()).toBeVisible();
+  return phone;
 }

@@ -4,6 +4,7 @@ import type { Problem } from '@fieldchalk/core';
 export const errorCatalogue = {
   'not-found': { status: 404, title: 'There is nothing here' },
   'not-signed-in': { status: 401, title: 'Nobody is signed in' },
+  'wrong-sign-in': { status: 401, title: 'This is not how anybody signs in' },
   'not-allowed': { status: 403, title: 'This is for others to do' },
   'wrong-site': { status: 403, title: 'This comes from another site' },
   'share-ended': { status: 410, title: 'This job has been taken back' },

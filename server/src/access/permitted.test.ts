@@ -111,7 +111,7 @@ async function asked({ method, path }: Operation, one: Someone, job: string): Pr
   const full = path.replace('{job}', job).replace(/\{\w+\}/g, 'none');
   const { status, body } = await one.asks[method](full).send({}).timeout(20_000);
   const { code, detail } = body as { code?: string; detail?: string };
-  if (code === 'not-signed-in' && detail === 'Sign in first.') return ['sign in', status];
+  if (code === 'not-signed-in') return ['sign in', status];
   if (code === 'not-allowed') return ['not allowed', status];
   if (code === 'share-ended') return ['ended', status];
   if (status === 404 && detail === `There is no job “${job}”.`) return ['not there', status];

@@ -1,5 +1,6 @@
 import { importQuerySchema } from '@fieldchalk/contracts';
 import express from 'express';
+import { askedBy } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
 import type { Services } from '../services/index.ts';
 import { parsed } from './request.ts';
@@ -30,7 +31,7 @@ export function importRoutes({ importer, log }: Services): express.Router {
       // What is compressed waits for more, unless it is told to go.
       response.flush();
     };
-    const person = `${request.ip ?? ''} ${request.get('x-window') ?? ''}`;
+    const person = `${askedBy(response).who?.id ?? ''} ${request.get('x-window') ?? ''}`;
     const read = await importer.read(person, query, bytes, told, given.signal);
     if (read === null) return void log.info('an import was given up');
     if (!read.ok && !response.headersSent) throw new ApiError(read.code, read.detail, read.problems);

@@ -76,7 +76,7 @@ export function sessionRoutes(services: Services): express.Router {
           about: request.ip ?? '',
         });
       throw new ApiError(
-        'not-signed-in',
+        'wrong-sign-in',
         'Nobody has this sign-in with this password. Whoever owns the company can help you back in.',
       );
     }

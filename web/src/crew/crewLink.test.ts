@@ -72,7 +72,7 @@ test('a server that fails is no dead link either; one that was withdrawn says it
 test('a phone that is not let in any more forgets the job, and is told the way back in', async () => {
   await link().open();
   await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
-  server.instead = () => ({ status: 401, body: { detail: 'Sign in first.' } });
+  server.instead = () => ({ status: 401, body: { code: 'not-signed-in', detail: 'Sign in first.' } });
   await link().open();
   expect(state).toMatchObject({
     job: null,

@@ -73,3 +73,14 @@ test('changes kept before they said whose they are go with the others', async ()
     { change: { ...old[0], client: 'w9', steps: [], undoes: null }, aside: null },
   ]);
 });
+
+test('what another person left in this browser is theirs: it waits for them', async () => {
+  const first = new Unsent('j1', 'w1', 'hazel');
+  await first.keep([change('a')]);
+  first.close();
+  await Promise.resolve();
+  const other = new Unsent('j1', 'w2', 'rowan');
+  expect(await other.adopt()).toEqual([]);
+  other.close();
+  expect(ids(await new Unsent('j1', 'w3', 'hazel').adopt())).toEqual(['a']);
+});

@@ -8,6 +8,9 @@ export interface UnsentChange {
   readonly aside: string | null;
 }
 
+/** As it is written: with whose it is, where that is known. */
+type Written = UnsentChange & { readonly by?: string };
+
 const begin = 'fieldchalk.unsent.';
 
 /** A lock that a window holds as long as it is open; the browser lets go of it with the window. */
@@ -30,9 +33,9 @@ async function ifClosed(client: string, work: () => Promise<void>): Promise<void
 type OldChange = Pick<Pending, 'id' | 'name' | 'patches' | 'inverse'>;
 
 /** What a window has written, where it can be read. */
-function read(text: string | null | undefined, client: string): UnsentChange[] {
+function read(text: string | null | undefined, client: string): Written[] {
   try {
-    const written = JSON.parse(text ?? '[]') as (UnsentChange | OldChange)[];
+    const written = JSON.parse(text ?? '[]') as (Written | OldChange)[];
     return written.map((u) =>
       'change' in u ? u : { change: { ...u, client, steps: [], undoes: null }, aside: null },
     );
@@ -53,13 +56,16 @@ export class Unsent {
   constructor(
     private readonly job: string,
     private readonly client: string,
+    /** The person who is signed in: what another left is theirs, and waits for them. */
+    private readonly by = '',
   ) {
     void locks()?.request(lockOf(client), () => new Promise<void>((end) => (this.letGo = end)));
   }
 
   /** Keeps these in place of those before; answers whether they are kept. */
   keep(changes: readonly UnsentChange[]): Promise<boolean> {
-    const text = changes.length > 0 ? JSON.stringify(changes) : null;
+    const { by } = this;
+    const text = changes.length > 0 ? JSON.stringify(changes.map((change) => ({ ...change, by }))) : null;
     const isPlain = this.keptPlain(text);
     const done = this.writing
       .then(() => (isPlain && !this.isInDatabase ? true : this.keptInDatabase(isPlain ? null : text)))
@@ -91,7 +97,9 @@ export class Unsent {
     const taken: UnsentChange[] = [];
     for (const client of await this.others())
       await ifClosed(client, async () => {
-        taken.push(...(await this.of(client)));
+        const left = await this.of(client);
+        if (left.some(({ by }) => by !== undefined && by !== '' && by !== this.by)) return;
+        taken.push(...left.map(({ change, aside }) => ({ change, aside })));
         await this.keep(taken);
         await this.forget(client);
       });
@@ -107,7 +115,7 @@ export class Unsent {
     return [...new Set(clients)].filter((client) => client !== this.client);
   }
 
-  private async of(client: string): Promise<UnsentChange[]> {
+  private async of(client: string): Promise<Written[]> {
     const db = await database().catch(() => null);
     const plain = read(localStorage.getItem(this.keyOf(client)), client);
     return plain.length > 0 ? plain : read(await db?.get('unsent', this.keyOf(client)), client);

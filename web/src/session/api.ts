@@ -111,7 +111,7 @@ async function reached(path: string, request: RequestInit): Promise<Response> {
 
 async function refusalOf(response: Response): Promise<Refusal> {
   const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (answer['detail'] === 'Sign in first.') signedOut();
+  if (answer['code'] === 'not-signed-in') signedOut();
   return new Refusal(
     response.status,
     String(answer['detail'] ?? response.statusText),

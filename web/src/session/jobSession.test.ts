@@ -362,7 +362,7 @@ describe('who may open the job no more', () => {
 
   test('and is only signed out: nothing is set aside, and all of it goes on when they are in again', async () => {
     const { session, news } = await open();
-    const out = { status: 401, body: { detail: 'Sign in first.' } };
+    const out = { status: 401, body: { code: 'not-signed-in', detail: 'Sign in first.' } };
     let told = 0;
     whenSignedOut(() => told++);
     server.instead = () => out;

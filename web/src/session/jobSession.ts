@@ -52,6 +52,8 @@ export interface SessionNews {
 /** Edits that the worker works out. */
 export interface JobSessionOptions {
   readonly elsewhere: ReadonlySet<string>;
+  /** The id of who is signed in; empty where nobody is known to be. */
+  readonly person?: string;
 }
 
 /** Between one attempt to reach the server and the next, in milliseconds: longer each time. */
@@ -89,7 +91,7 @@ export class JobSession {
     this.plan = this.serverPlan = frozen(job.plan);
     this.revision = job.revision;
     this.lastChange = job.lastChange;
-    this.unsent = new Unsent(job.id, this.client);
+    this.unsent = new Unsent(job.id, this.client, options.person);
   }
 
   /** Opens a job, with what a window closed before could not send. */

@@ -26,6 +26,7 @@ import type { SetAside } from '../session/setAsides.ts';
 import type { Renames } from '../session/pendingChange.ts';
 import type { Answer, Trial } from '../worker/answer.ts';
 import { tallyOf, type Tally } from './tally.ts';
+import { useWho } from './who.ts';
 
 /** Edits that find ways for cable, which takes a while in a large house. */
 const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
@@ -114,7 +115,10 @@ export const useSession = defineStore('session', () => {
     failure.value = '';
     const own = (answers = new Answers(show));
     try {
-      const opened = await JobSession.open(id, hear, { elsewhere: laidInWorker });
+      const opened = await JobSession.open(id, hear, {
+        elsewhere: laidInWorker,
+        person: useWho().person?.id ?? '',
+      });
       if (own !== answers) return opened.close();
       job = opened;
       opened.start();
