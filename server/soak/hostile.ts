@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { study } from '@fieldchalk/core/demo';
-import { operations } from '../src/openapi.ts';
+import { operations } from '../src/operations.ts';
 import { OwnServer } from './ownServer.ts';
 
 export interface HostileAsked {

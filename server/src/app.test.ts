@@ -6,7 +6,8 @@ import { describe, expect, test } from 'vitest';
 import { emptyPlan, type Plan, makeEdit } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { importSchema } from '@fieldchalk/contracts';
-import { openApi, operations } from './openapi.ts';
+import { openApi } from './openapi.ts';
+import { operations } from './operations.ts';
 import { TestServer } from './testing/server.ts';
 
 const server = new TestServer();

@@ -1,7 +1,7 @@
 import express, { type Request, type RequestHandler, type Response } from 'express';
 import { type Action, reachOf } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
-import { operations, type Operation } from '../openapi.ts';
+import { operations, type Operation } from '../operations.ts';
 import { readCookie, setCookie } from './cookies.ts';
 import type { GivenJobs, Standing } from './given.ts';
 import type { Remembered } from './remembered.ts';

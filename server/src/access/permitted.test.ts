@@ -13,7 +13,7 @@ import {
   type Role,
   roles,
 } from '@fieldchalk/contracts';
-import { operations, type Operation } from '../openapi.ts';
+import { operations, type Operation } from '../operations.ts';
 import { type Asker, TestServer } from '../testing/server.ts';
 
 const server = new TestServer();

@@ -18,3 +18,13 @@ test('a yes is good for a second, or until it is forgotten; a no is asked again 
   answer = { is: 2 };
   expect(await ask()).toEqual({ is: 2 });
 });
+
+test('a yes that was on its way when all was forgotten is not kept', async () => {
+  const remembered = new Remembered<object>(() => 0);
+  let answer: (yes: object | null) => void = () => undefined;
+  const first = remembered.of('key', () => new Promise<object | null>((done) => (answer = done)));
+  remembered.forget();
+  answer({});
+  expect(await first).toEqual({});
+  expect(await remembered.of('key', async () => null)).toBe(null);
+});

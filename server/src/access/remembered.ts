@@ -11,19 +11,24 @@ const most = 10_000;
 export class Remembered<T extends object> {
   private readonly answers = new LRUCache<string, { readonly at: number; readonly answer: T }>({ max: most });
 
+  /** How often all was forgotten: what was asked before is not kept after. */
+  private forgotten = 0;
+
   constructor(private readonly now: () => number) {}
 
   async of(key: string, ask: () => Promise<T | null>): Promise<T | null> {
     const known = this.answers.get(key);
     const age = known ? this.now() - known.at : Infinity;
     if (known && age >= 0 && age < goodFor) return known.answer;
+    const { forgotten } = this;
     const answer = await ask();
-    if (answer) this.answers.set(key, { at: this.now(), answer });
+    if (answer && forgotten === this.forgotten) this.answers.set(key, { at: this.now(), answer });
     else this.answers.delete(key);
     return answer;
   }
 
   forget(): void {
+    this.forgotten++;
     this.answers.clear();
   }
 }

@@ -21,6 +21,7 @@ import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
+import { JobEvents } from './jobEvents.ts';
 import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
 import { type SetAside, SetAsides } from './setAsides.ts';
 import { UndoStack } from './undoStack.ts';
@@ -78,8 +79,7 @@ export class JobSession {
   private isKept = true;
   private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
-  private again: ReturnType<typeof setTimeout> | null = null;
-  private events: EventSource | null = null;
+  private readonly events: JobEvents;
   private readonly client = nanoid();
   private readonly unsent: Unsent;
 
@@ -92,6 +92,16 @@ export class JobSession {
     this.revision = job.revision;
     this.lastChange = job.lastChange;
     this.unsent = new Unsent(job.id, this.client, options.person);
+    this.events = new JobEvents(job.id, {
+      change: (change) => this.receive([change]),
+      news: (news) => this.tell(news),
+      opened: () => {
+        this.tell({ inTouch: true });
+        void this.catchUp();
+      },
+      // Why it is refused the next answer says.
+      refused: () => void this.catchUp(),
+    });
   }
 
   /** Opens a job, with what a window closed before could not send. */
@@ -110,47 +120,23 @@ export class JobSession {
   }
 
   start(): void {
-    this.follow();
+    this.events.follow();
     this.rebase();
     this.tell({ plan: { plan: this.plan, patches: null }, aside: this.asides.list });
     void this.send();
   }
 
-  /** Hears what others do. A stream the server refused is asked for again after a while, and why it was is found out. */
-  private follow(): void {
-    this.events?.close();
-    this.events = new EventSource(`/api/jobs/${this.job.id}/events`);
-    this.events.addEventListener('change', (e) => this.receive([JSON.parse(e.data) as StoredChange]));
-    this.events.addEventListener('marks', (e) => this.tell({ marks: JSON.parse(e.data) as MarkRecord[] }));
-    this.events.addEventListener('measurement', (e) =>
-      this.tell({ measurement: JSON.parse(e.data) as Measurement }),
-    );
-    this.events.addEventListener('phones', () => this.tell({ phones: true }));
-    this.events.addEventListener('late', () => this.tell({ late: true }));
-    this.events.addEventListener('open', () => {
-      this.tell({ inTouch: true });
-      void this.catchUp();
-    });
-    this.events.addEventListener('error', () => {
-      if (this.events?.readyState !== EventSource.CLOSED || this.isClosed) return;
-      void this.catchUp();
-      this.again = setTimeout(() => this.follow(), longestWait / 3);
-    });
-  }
-
   /** Somebody has signed in again: what waited goes on at once. */
   resume(): void {
-    if (this.again) clearTimeout(this.again);
-    this.follow();
+    this.events.follow();
     void this.send();
   }
 
   close(): void {
     this.isClosed = true;
-    this.events?.close();
+    this.events.close();
     this.unsent.close();
     if (this.retry) clearTimeout(this.retry);
-    if (this.again) clearTimeout(this.again);
   }
 
   get canUndo(): boolean {
