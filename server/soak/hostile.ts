@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { study } from '@fieldchalk/core/demo';
 import { operations } from '../src/operations.ts';
-import { OwnServer } from './ownServer.ts';
+import { ServerProcess } from './serverProcess.ts';
 
 export interface HostileAsked {
   readonly requests: number;
@@ -219,7 +219,7 @@ export async function hostile(
   { requests, files, data, seed = 1 }: HostileAsked,
   told: (line: string) => void = () => undefined,
 ): Promise<HostileSeen> {
-  const server = new OwnServer({ FIELDCHALK_DATA: data });
+  const server = new ServerProcess({ FIELDCHALK_DATA: data });
   const faults: string[] = [];
   const isOver = { yes: false };
   const waits: number[] = [];

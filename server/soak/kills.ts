@@ -1,7 +1,7 @@
 import type { Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
-import { OwnServer } from './ownServer.ts';
+import { ServerProcess } from './serverProcess.ts';
 
 export interface KillsAsked {
   /** How often the server is killed. */
@@ -13,7 +13,7 @@ export interface KillsSeen {
   readonly kills: number;
   readonly changes: number;
   readonly ticks: number;
-  readonly jobs: number;
+  readonly invitations: number;
   /** What was acknowledged and is not there, or is there twice; empty where all is well. */
   readonly faults: readonly string[];
 }
@@ -83,10 +83,10 @@ function maker(name: string): Writer {
   return {
     acknowledged,
     async step(address) {
-      // The number goes on also where no answer came: a job is not made again.
-      const job = `${name}-${n++}`;
-      await ask(address, 'POST', '/invitations', { role: 'crew', label: job });
-      acknowledged.push(job);
+      // The number goes on also where no answer came: one is not made again.
+      const label = `${name}-${n++}`;
+      await ask(address, 'POST', '/invitations', { role: 'crew', label });
+      acknowledged.push(label);
       await new Promise((go) => setTimeout(go, 40));
     },
   };
@@ -116,7 +116,7 @@ export async function kills(
   { count, env }: KillsAsked,
   told: (kill: number) => void = () => undefined,
 ): Promise<KillsSeen> {
-  const server = new OwnServer(env);
+  const server = new ServerProcess(env);
   try {
     await server.start();
     const job = await ask<Job>(server.address, 'POST', '/jobs', {
@@ -171,7 +171,7 @@ export async function kills(
       kills: count,
       changes: of(edits).length,
       ticks: of(ticks).length,
-      jobs: of(made).length,
+      invitations: of(made).length,
       faults,
     };
   } finally {

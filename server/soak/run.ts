@@ -12,7 +12,7 @@ const say = (line: string) => void process.stdout.write(`${line}\n`);
 let faults = 0;
 const tell = (where: string, seen: KillsSeen) => {
   say(
-    `${where}: ${seen.kills} kills, ${seen.changes} changes, ${seen.ticks} ticks and ${seen.jobs} invitations acknowledged, ${seen.faults.length} faults`,
+    `${where}: ${seen.kills} kills, ${seen.changes} changes, ${seen.ticks} ticks and ${seen.invitations} invitations acknowledged, ${seen.faults.length} faults`,
   );
   for (const fault of seen.faults.slice(0, 20)) say(`  ${fault}`);
   faults += seen.faults.length;

@@ -10,7 +10,8 @@ import { hashOf } from './secrets.ts';
 import { siteOf } from './site.ts';
 import { type Asked, nobody, setAsked, type Who } from './who.ts';
 
-interface Gates {
+/** What the gate asks. */
+export interface Gates {
   readonly remembered: {
     readonly sessions: Remembered<FoundSession>;
     readonly standings: Remembered<Standing>;
@@ -60,12 +61,13 @@ async function asked(
   if (job === undefined) return withoutJob(who, action);
   let refusal = noSuchJob(job);
   for (const one of who) {
-    // What has ended is looked up each time.
+    // What has ended, or is not there, is looked up each time.
+    let looked: Standing | null = null;
     const open = await remembered.standings.of(`${keyOf(one)} ${job}`, async () => {
-      const now = await given.standing(one, job);
-      return now && !now.hasEnded ? now : null;
+      looked = await given.standing(one, job);
+      return looked?.hasEnded ? null : looked;
     });
-    const standing = open ?? (await given.standing(one, job));
+    const standing: Standing | null = open ?? looked;
     if (!standing) continue;
     const { role, label, hasEnded } = standing;
     if (reachOf(role, action) === 'no')
@@ -125,5 +127,3 @@ export function guard(gates: Gates): express.Router {
   });
   return router;
 }
-
-export type { Gates };

@@ -5,7 +5,7 @@ import type { Audit } from './audit.ts';
 import type { CookieName } from './cookies.ts';
 import type { GivenJobs } from './given.ts';
 import type { InvitationRow, Invitations } from './invitations.ts';
-import type { Passkeys, PasskeyRow } from './passkeys.ts';
+import type { Passkeys } from './passkeys.ts';
 import type { People, PersonRow } from './people.ts';
 import { passwordHash } from './secrets.ts';
 import type { Sessions } from './sessions.ts';
@@ -133,5 +133,3 @@ export class Joining {
     });
   }
 }
-
-export type { PasskeyRow };

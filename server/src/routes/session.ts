@@ -12,6 +12,7 @@ import type { PersonRow } from '../access/people.ts';
 import { siteOf } from '../access/site.ts';
 import { askedBy } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
+import { demoSignIn } from '../services/demo.ts';
 import type { Services } from '../services/index.ts';
 import { atMost } from './atMost.ts';
 import { parsed } from './request.ts';
@@ -20,7 +21,7 @@ const agentOf = (request: Request): string => request.get('user-agent') ?? '';
 
 /** Signing in and out, and taking up the links that let somebody in. */
 export function sessionRoutes(services: Services): express.Router {
-  const { sessions, people, passkeys, joining, audit, origin, demo } = services;
+  const { sessions, people, passkeys, joining, audit, origin, isDemo } = services;
   const router = express.Router();
   // Guesses are few: of passwords, and of links.
   const guesses = atMost(20, 'attempts to sign in', ({ statusCode }) => statusCode >= 400);
@@ -39,7 +40,7 @@ export function sessionRoutes(services: Services): express.Router {
             }
           : null,
       passkeys: siteOf(request, origin).hasPasskeys,
-      demo: demo !== null,
+      demo: isDemo,
       isNew: person === null && !(await people.isOwned()),
     };
   }
@@ -83,8 +84,8 @@ export function sessionRoutes(services: Services): express.Router {
     await signIn(request, response, person);
   });
   router.post('/session/demo', async (request, response) => {
-    if (demo === null) throw new ApiError('not-found', 'This server is no demo.');
-    const person = await people.bySignIn(demo.signIn);
+    if (!isDemo) throw new ApiError('not-found', 'This server is no demo.');
+    const person = await people.bySignIn(demoSignIn);
     if (!person) throw new ApiError('not-found', 'The demo has nobody to sign in.');
     await signIn(request, response, person);
   });

@@ -5,10 +5,8 @@ import type { PersonRow } from '../access/people.ts';
 import type { Person } from '../access/who.ts';
 import type { Services } from './index.ts';
 
-/** The demo's owner, who signs in by opening it. */
-export interface Demo {
-  readonly signIn: string;
-}
+/** What the demo's owner signs in as, by opening it. */
+export const demoSignIn = 'demo';
 
 const loopback: ReadonlySet<string> = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1']);
 
@@ -21,13 +19,13 @@ export async function demoPerson(db: Knex, request: Request): Promise<Person | n
   const isFromHere =
     loopback.has(request.socket.remoteAddress ?? '') && request.get('x-forwarded-for') === undefined;
   if (isBrowser || !isFromHere) return null;
-  const row = await db<PersonRow>('people').where({ sign_in: 'demo', ended_at: null }).first();
+  const row = await db<PersonRow>('people').where({ sign_in: demoSignIn, ended_at: null }).first();
   return row
     ? { kind: 'person', id: row.id, company: row.company, role: row.role, name: row.name, session: '' }
     : null;
 }
 
-type DemoNeeds = Pick<Services, 'people' | 'jobs' | 'demo'>;
+type DemoNeeds = Pick<Services, 'people' | 'jobs'>;
 
 /** The demo's company with its one job, made where they are not there; answers with the job. */
 export async function demoJob(services: DemoNeeds): Promise<string> {
@@ -35,8 +33,8 @@ export async function demoJob(services: DemoNeeds): Promise<string> {
   return made(services).catch(() => made(services));
 }
 
-async function made({ people, jobs, demo }: DemoNeeds): Promise<string> {
-  const signIn = demo?.signIn ?? '';
+async function made({ people, jobs }: DemoNeeds): Promise<string> {
+  const signIn = demoSignIn;
   const known = await people.bySignIn(signIn);
   const company =
     known?.company ?? ((await people.orphan()) ?? (await people.newCompany('Marl Street Electric'))).id;

@@ -19,7 +19,7 @@ import { Metrics } from '../metrics.ts';
 import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
-import { type Demo, demoPerson } from './demo.ts';
+import { demoPerson } from './demo.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
 import { RuleBooks } from './ruleBooks.ts';
@@ -41,8 +41,8 @@ export interface Services extends Gates {
   readonly invitations: Invitations;
   readonly joining: Joining;
   readonly audit: Audit;
-  /** Who the demo signs in; null where this is none. */
-  readonly demo: Demo | null;
+  /** Whether this is the demo, which signs its owner in. */
+  readonly isDemo: boolean;
   /** Somebody’s access has ended, or is another: it is asked of the database again, and streams that may not go on end. */
   readonly accessEnded: (about: AccessNews) => Promise<void>;
   readonly metrics: Metrics;
@@ -115,6 +115,6 @@ export function makeServices(
       isStopping: false,
       folder: database === null && dataFile !== ':memory:' ? dirname(resolve(dataFile)) : null,
     },
-    demo: demo ? { signIn: 'demo' } : null,
+    isDemo: demo,
   };
 }

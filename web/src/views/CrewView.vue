@@ -7,7 +7,7 @@ import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { type MarkKind, marksStanding, type Numbered } from '@fieldchalk/contracts';
-import { CrewLink, type LinkState } from '../crew/crewLink.ts';
+import { GivenJob, type GivenJobState } from '../crew/givenJob.ts';
 import { MarksQueue, type QueueState } from '../crew/marksQueue.ts';
 import type { Answer } from '../worker/answer.ts';
 import CrewTasks from '../crew/CrewTasks.vue';
@@ -28,10 +28,10 @@ const name = ref(localStorage.getItem('fieldchalk.crew.name') ?? '');
 const pane = ref<HTMLElement | null>(null);
 const { width } = useElementSize(pane);
 const none: ReadonlySet<string> = new Set();
-const state = shallowRef<LinkState>({ job: null, marks: [], isOffline: false, isKept: true, ended: '' });
+const state = shallowRef<GivenJobState>({ job: null, marks: [], isOffline: false, isKept: true, ended: '' });
 const queued = shallowRef<QueueState>({ list: [], problem: null, isKept: true, late: 0 });
 const queue = new MarksQueue(job, (now) => (queued.value = now));
-const link = new CrewLink(job, (now) => (state.value = now));
+const given = new GivenJob(job, (now) => (state.value = now));
 /** The plan that is drawn: the one the answer is of. */
 const plan = shallowRef<Plan | null>(null);
 const waiting = computed(() => queued.value.list.filter((m) => m.refused === undefined).length);
@@ -54,7 +54,7 @@ watch(
   (marks) => queue.heard(marks),
 );
 async function inTouchAgain() {
-  await link.open();
+  await given.open();
   await queue.send();
 }
 onMounted(async () => {
@@ -66,7 +66,7 @@ useIntervalFn(() => {
   if (waiting.value > 0) void queue.send();
 }, 4000);
 onUnmounted(() => {
-  link.close();
+  given.close();
 });
 
 const unrolled = computed(() => answer.value?.rooms[room.value ?? ''] ?? null);

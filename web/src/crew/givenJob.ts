@@ -3,7 +3,7 @@ import { forgetJob, keepJob, keptJob } from '../kept/keptJob.ts';
 import { call, Refusal } from '../session/api.ts';
 
 /** How a job that is given to this phone stands on it. */
-export interface LinkState {
+export interface GivenJobState {
   /** The job as last fetched, or as kept; null while there is neither. */
   readonly job: CrewJob | null;
   readonly marks: readonly MarkRecord[];
@@ -26,8 +26,8 @@ const again = 4000;
  * A job as it is given to a phone: fetched, kept on the phone, followed while the server tells of changes. The job is shown before it is kept, and kept where there is
  * room; without a signal the kept one serves, and where there is none it is asked for until it comes.
  */
-export class CrewLink {
-  private state: LinkState = { job: null, marks: [], isOffline: false, isKept: true, ended: '' };
+export class GivenJob {
+  private state: GivenJobState = { job: null, marks: [], isOffline: false, isKept: true, ended: '' };
   private events: EventSource | null = null;
   private fetching: Promise<void> | null = null;
   private isStale = false;
@@ -36,7 +36,7 @@ export class CrewLink {
 
   constructor(
     private readonly job: string,
-    private readonly told: (state: LinkState) => void,
+    private readonly told: (state: GivenJobState) => void,
   ) {}
 
   /** Fetches the job and follows it; called again whenever the phone may be back in touch. */
@@ -105,7 +105,7 @@ export class CrewLink {
     });
   }
 
-  private tell(news: Partial<LinkState>): void {
+  private tell(news: Partial<GivenJobState>): void {
     if (this.isClosed) return;
     this.state = { ...this.state, ...news };
     this.told(this.state);

@@ -3,15 +3,18 @@ import { spawn, type ChildProcess } from 'node:child_process';
 const root = new URL('../..', import.meta.url).pathname;
 
 /** The server as it is built, a process of its own that can be killed and begun again on the same data. A program on its machine asks as the demo's owner. */
-export class OwnServer {
+export class ServerProcess {
   private child: ChildProcess | null = null;
   address = '';
+  /** All it has printed, errors as well. */
+  said = '';
 
   constructor(private readonly env: Readonly<Record<string, string>>) {}
 
   async start(): Promise<void> {
     const own = {
-      PORT: '0',
+      // Begun again it is where it was.
+      PORT: this.address === '' ? '0' : new URL(this.address).port,
       HOST: '127.0.0.1',
       FIELDCHALK_DEMO: '1',
       FIELDCHALK_LOG: 'silent',
@@ -22,14 +25,16 @@ export class OwnServer {
       env: { ...process.env, ...own, ...this.env },
     });
     this.child = child;
-    let said = '';
-    child.stderr.on('data', (text: Buffer) => (said += String(text)));
+    this.said = '';
     this.address = await new Promise<string>((up, fail) => {
-      child.stdout.on('data', (text: Buffer) => {
-        const found = /http:\/\/[\d.]+:\d+/.exec(String(text));
+      const hear = (text: Buffer) => {
+        this.said += String(text);
+        const found = /http:\/\/[\w.]+:\d+/.exec(this.said);
         if (found) up(found[0]);
-      });
-      child.on('exit', (code) => fail(new Error(`the server ended with ${code}: ${said}`)));
+      };
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.on('exit', (code) => fail(new Error(`the server ended with ${code}: ${this.said}`)));
     });
   }
 

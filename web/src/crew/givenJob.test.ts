@@ -4,17 +4,17 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
 import { database } from '../kept/database.ts';
 import { JobServer, settled } from '../testing/jobServer.ts';
-import { CrewLink, type LinkState } from './crewLink.ts';
+import { GivenJob, type GivenJobState } from './givenJob.ts';
 
 let server: JobServer;
-let state: LinkState;
-let told: LinkState[];
-const links: CrewLink[] = [];
+let state: GivenJobState;
+let told: GivenJobState[];
+const opened: GivenJob[] = [];
 const jobAnswer = (name = 'Test') => ({ status: 200, body: { ...server.job, name, marks: [] } });
-function link(): CrewLink {
+function given(): GivenJob {
   told = [];
-  const one = new CrewLink('t1', (now) => told.push((state = now)));
-  links.push(one);
+  const one = new GivenJob('t1', (now) => told.push((state = now)));
+  opened.push(one);
   return one;
 }
 beforeEach(async () => {
@@ -23,31 +23,31 @@ beforeEach(async () => {
   server.instead = () => jobAnswer();
 });
 afterEach(() => {
-  for (const one of links.splice(0)) one.close();
+  for (const one of opened.splice(0)) one.close();
   vi.useRealTimers();
   vi.restoreAllMocks();
   vi.unstubAllGlobals();
 });
 
 test('the job shows before it is kept, is kept, and opens from the phone when there is no signal', async () => {
-  await link().open();
+  await given().open();
   expect(told[0]).toMatchObject({ job: { name: 'Test' }, isOffline: false, ended: '' });
   await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
   server.unplugged = true;
-  await link().open();
+  await given().open();
   expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: true });
 });
 
 test('where the phone has no room the job is shown all the same, and it is said', async () => {
   vi.spyOn(await database(), 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
-  await link().open();
+  await given().open();
   await vi.waitFor(() => expect(state.isKept).toBe(false));
   expect(state.job).not.toBe(null);
 });
 
-test('no signal and nothing kept: it goes on asking until the job comes, and never says the link is dead', async () => {
+test('no signal and nothing kept: it goes on asking until the job comes, and never says the job is gone', async () => {
   server.unplugged = true;
-  const one = link();
+  const one = given();
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
   await one.open();
   expect(state).toMatchObject({ job: null, isOffline: true, ended: '' });
@@ -57,23 +57,23 @@ test('no signal and nothing kept: it goes on asking until the job comes, and nev
   await vi.waitFor(() => expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: false }));
 });
 
-test('a server that fails is no dead link either; one that was withdrawn says its word, and its job is forgotten', async () => {
-  await link().open();
+test('a server that fails takes no job back either; one that was taken back says its word, and is forgotten', async () => {
+  await given().open();
   await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
   server.instead = () => ({ status: 503, body: { detail: 'busy' } });
-  await link().open();
+  await given().open();
   expect(state).toMatchObject({ job: { name: 'Test' }, ended: '' });
-  server.instead = () => ({ status: 410, body: { detail: 'The lead has withdrawn this link.' } });
-  await link().open();
-  expect(state).toMatchObject({ job: null, ended: 'The lead has withdrawn this link.' });
+  server.instead = () => ({ status: 410, body: { detail: 'The lead has taken this job back.' } });
+  await given().open();
+  expect(state).toMatchObject({ job: null, ended: 'The lead has taken this job back.' });
   expect(await (await database()).count('jobs')).toBe(0);
 });
 
 test('a phone that is not let in any more forgets the job, and is told the way back in', async () => {
-  await link().open();
+  await given().open();
   await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
   server.instead = () => ({ status: 401, body: { code: 'not-signed-in', detail: 'Sign in first.' } });
-  await link().open();
+  await given().open();
   expect(state).toMatchObject({
     job: null,
     ended: expect.stringContaining('Ask the lead for a link, or sign in'),
@@ -82,7 +82,7 @@ test('a phone that is not let in any more forgets the job, and is told the way b
 });
 
 test('the lead’s changes fetch the job anew, once at a time and once more for those that came meanwhile; ticks are added', async () => {
-  await link().open();
+  await given().open();
   server.delay = () => settled(5).then(() => undefined);
   server.most = 0;
   server.asked.length = 0;
