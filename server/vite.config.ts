@@ -6,13 +6,19 @@ export default defineConfig({
     outDir: 'dist',
     target: 'node20',
     emptyOutDir: true,
-    // Threads are files of their own, beside the server's.
+    // Threads and commands are files of their own, beside the server's.
     rollupOptions: {
       input: {
         start: 'src/start.ts',
+        backupCommand: 'src/backupCommand.ts',
+        moveCommand: 'src/moveCommand.ts',
+        ownerCommand: 'src/ownerCommand.ts',
         importWorker: 'src/importing/importWorker.ts',
         crewWorker: 'src/crewViews/crewWorker.ts',
+        asideWorker: 'src/aside/asideWorker.ts',
       },
+      // All in one folder: where a thread's file is, is told from where the code that begins it is.
+      output: { chunkFileNames: '[name]-[hash].js' },
     },
   },
   ssr: { noExternal: ['@fieldchalk/core', '@fieldchalk/contracts'], external: ['better-sqlite3', 'knex'] },

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { study } from '@fieldchalk/core/demo';
 import { operations } from '../src/operations.ts';
-import { ServerProcess } from './serverProcess.ts';
+import { ServerProcess } from '../src/testing/serverProcess.ts';
 
 export interface HostileAsked {
   readonly requests: number;
@@ -159,6 +159,25 @@ const malformed = (job: string): fc.Arbitrary<Malformed> =>
       };
     });
 
+/** Bodies as long as are read at all, for a new job and for a change. */
+const longBodies: readonly (readonly ['job' | 'change', () => string])[] = [
+  ['job', () => JSON.stringify({ name: 'x', plan: { ...study(), boxes: entries(60_000) } })],
+  ['job', () => JSON.stringify({ name: 'x', plan: { ...study(), ...entries(300_000) } })],
+  ['job', () => `{"name":"x","plan":${'['.repeat(2e6)}${']'.repeat(2e6)}}`],
+  ['job', () => `{"name":"x","plan":${JSON.stringify(entries(300_000)).slice(0, -1)}`],
+  ['job', () => `{"name":"${'x'.repeat(7e6)}"}`],
+  ['change', () => JSON.stringify({ ...change(study()), patches: Array(100_000).fill({ op: 'add' }) })],
+  ['change', () => longChange(['boxes'])],
+  ['change', () => longChange(['boxes', 'b1', 'x'])],
+  ['change', () => longChange(['constructor', 'prototype'])],
+];
+const entries = (count: number) =>
+  Object.fromEntries(Array.from({ length: count }, (_, i) => [`q${i}`, { on: i }]));
+function longChange(path: readonly string[]): string {
+  const patches = [{ op: 'replace', path, value: entries(200_000) }];
+  return JSON.stringify({ ...change(study()), patches });
+}
+
 /** Real files, to be made hostile: bytes turned, parts doubled, taken away or put elsewhere. */
 const real: readonly (readonly [string, Buffer])[] = [
   ['a.dxf', readFileSync('node_modules/dxf/test/resources/floorplan.dxf')],
@@ -231,6 +250,8 @@ export async function hostile(
       body: JSON.stringify({ name: 'Attacked', plan: study() }),
     });
     const { id } = (await made.json()) as { id: string };
+    // Made before anything is timed: that takes this process long.
+    const bodies = longBodies.map(([kind, make]) => ({ kind, body: new TextEncoder().encode(make()) }));
     const asking = (async () => {
       while (!isOver.yes) {
         const from = performance.now();
@@ -276,6 +297,20 @@ export async function hostile(
         .map(([s, n]) => `${n} × ${s}`)
         .join(', ')}`,
     );
+    const long = new Map<number, number>();
+    for (let n = 0; n < requests / 100; n++) {
+      const { kind, body } = bodies[n % bodies.length] as (typeof bodies)[number];
+      const response = await fetch(`${server.address}/api/jobs${kind === 'job' ? '' : `/${id}/changes`}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+        signal: AbortSignal.timeout(60_000),
+      });
+      await response.arrayBuffer();
+      long.set(response.status, (long.get(response.status) ?? 0) + 1);
+      if (response.status >= 500) faults.push(`${response.status} for a long ${kind}, ${n}`);
+    }
+    told(`long bodies: ${[...long].map(([s, n]) => `${n} × ${s}`).join(', ')}`);
     const bad = fc.sample(hostileFile, { numRuns: files, seed });
     let taken = 0;
     const read = new Map<string, number>();

@@ -1,7 +1,7 @@
 import type { Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
-import { ServerProcess } from './serverProcess.ts';
+import { ServerProcess } from '../src/testing/serverProcess.ts';
 
 export interface KillsAsked {
   /** How often the server is killed. */
@@ -87,9 +87,18 @@ function maker(name: string): Writer {
       const label = `${name}-${n++}`;
       await ask(address, 'POST', '/invitations', { role: 'crew', label });
       acknowledged.push(label);
-      await new Promise((go) => setTimeout(go, 40));
+      await pause(40);
     },
   };
+}
+
+const pause = (milliseconds: number) => new Promise((go) => setTimeout(go, milliseconds));
+const longest = 10_000;
+/** Until some of them have had two more acknowledged: a slow machine is not killed before anything is written. */
+async function written(writers: readonly Writer[]): Promise<void> {
+  const count = () => writers.reduce((sum, w) => sum + w.acknowledged.length, 0);
+  const [enough, until] = [count() + 2, performance.now() + longest];
+  while (count() < enough && performance.now() < until) await pause(5);
 }
 
 const doubles = (list: readonly string[]): string[] => list.filter((one, i) => list.indexOf(one) !== i);
@@ -137,7 +146,7 @@ export async function kills(
           if (!(error instanceof TypeError)) throw error;
         }
       });
-      await new Promise((go) => setTimeout(go, 60 + Math.random() * 340));
+      await Promise.all([written(edits), written(ticks), pause(60 + Math.random() * 340)]);
       await server.end('SIGKILL');
       await Promise.all(writing);
       await server.start();

@@ -9,6 +9,7 @@ import pino from 'pino';
 import { pinoHttp } from 'pino-http';
 import { guard } from './access/guard.ts';
 import { ownSiteOnly } from './access/site.ts';
+import { LongBody, readHere } from './aside/aside.ts';
 import type { Config } from './config.ts';
 import { isStorage } from './db/dataError.ts';
 import { ApiError, errorCatalogue } from './errors.ts';
@@ -44,19 +45,43 @@ function apiRoutes(services: Services): express.Router {
 /** Text of ours has no character zero, and PostgreSQL takes none. */
 const noZero = () =>
   new ApiError('bad-request', 'There is a character in it that text does not have (U+0000).');
-const readJson = express.json({
-  limit: '8mb',
-  verify: (_request, _response, body) => {
-    if (body.includes('\\u0000') || body.includes(0)) throw noZero();
-  },
-});
+const notJson = () => new ApiError('bad-request', 'The body is not JSON.');
+const verify = (_request: unknown, _response: unknown, body: Buffer): void => {
+  if (body.includes('\\u0000') || body.includes(0)) throw noZero();
+};
+const readShort = express.json({ limit: '512kb', verify });
+/** Whole plans, and changes of many parts of one; all else is short. */
+const mayBeLong = (path: string) => /^\/jobs(\/[^/]+\/changes)?\/?$/.test(path);
+const readBytes = express.raw({ type: 'application/json', limit: '8mb', verify });
+/** A body that may be long: what is, is not parsed here. */
+const readLong: express.RequestHandler = (request, response, next) => {
+  const { 'content-length': length, 'content-encoding': encoding = 'identity' } = request.headers;
+  if (encoding === 'identity' && Number(length) <= readHere) return readShort(request, response, next);
+  readBytes(request, response, (error?: unknown) => {
+    if (error !== undefined || !Buffer.isBuffer(request.body)) return next(error);
+    const charset = /charset=\s*"?([^\s;"]*)/i.exec(request.headers['content-type'] ?? '')?.[1] ?? 'utf-8';
+    if (!/^utf-?8$/i.test(charset))
+      return next(new ApiError('bad-request', `The body is in ${charset.slice(0, 40)}; send UTF-8.`));
+    const text = request.body.toString('utf8');
+    if (text.length > readHere) request.body = new LongBody(text);
+    else
+      try {
+        request.body = JSON.parse(text);
+      } catch {
+        return next(notJson());
+      }
+    next();
+  });
+};
 const noZeroInAddress: express.RequestHandler = (request, _response, next) => {
   if (request.originalUrl.includes('%00')) throw noZero();
   next();
 };
 /** A file to import may itself be JSON; its route reads the bytes as they are. */
 const jsonUnlessFile: express.RequestHandler = (request, response, next) =>
-  request.path === '/import' ? next() : readJson(request, response, next);
+  request.path === '/import'
+    ? next()
+    : (mayBeLong(request.path) ? readLong : readShort)(request, response, next);
 
 /** So many problems are answered; more of them tell nobody anything. */
 const mostProblems = 50;
@@ -80,7 +105,7 @@ const answerWithProblem =
     if (response.headersSent) return next(error);
     const type = (error as { type?: string }).type;
     let known = error instanceof ApiError ? error : null;
-    if (type === 'entity.parse.failed') known = new ApiError('bad-request', 'The body is not JSON.');
+    if (type === 'entity.parse.failed') known = notJson();
     if (type === 'entity.too.large') known = new ApiError('too-large', 'Send less at a time.');
     if (error instanceof URIError) known = new ApiError('bad-request', 'The address cannot be read.');
     if (!known && isSenders(error))

@@ -20,7 +20,7 @@ afterEach(() => {
 
 /** Starts a server as a person would; answers with what it says and how it ended, or with its address once it is up. */
 async function start(env: Record<string, string> = {}) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/start.ts'], {
+  const child = spawn(process.execPath, ['server/dist/start.js'], {
     env: {
       ...process.env,
       PORT: '0',

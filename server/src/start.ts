@@ -33,9 +33,11 @@ async function listening(server: Server, { port, host }: Config): Promise<number
 /** So often is taken away what is over: sessions, and jobs that were put away long enough. */
 const sweepEvery = 6 * 3_600_000;
 
-function sweeping({ sessions, jobs, log }: Services): () => void {
+function sweeping({ sessions, invitations, given, jobs, log }: Services): () => void {
   const sweep = () =>
-    void Promise.all([sessions.sweep(), jobs.sweep()]).catch((error: unknown) => log.error(error));
+    void Promise.all([sessions.sweep(), invitations.sweep(), given.sweep(), jobs.sweep()]).catch(
+      (error: unknown) => log.error(error),
+    );
   sweep();
   const timer = setInterval(sweep, sweepEvery);
   return () => clearInterval(timer);
@@ -77,7 +79,7 @@ async function start(): Promise<void> {
     const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();
     await Promise.race([closed, new Promise((late) => setTimeout(late, stopSeconds * 1000))]);
-    await services.views.close();
+    await Promise.all([services.views.close(), services.plans.aside.close()]);
     await live.bus.close();
     await db.destroy();
     letGo();

@@ -1,15 +1,10 @@
-import { Worker } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Plan } from '@fieldchalk/core';
 import { ApiError } from '../errors.ts';
-import { threadOf } from '../threads.ts';
+import { KeptThread, ThreadFailed, type ThreadLimits } from '../keptThread.ts';
 import type { CrewAnswered, CrewAsked } from './crewWorker.ts';
 
-export interface CrewLimits {
-  readonly seconds: number;
-  readonly megabytes: number;
-  /** So long the thread stays when nobody asks, in milliseconds. */
-  readonly idle: number;
+export interface CrewLimits extends ThreadLimits {
   /** Characters of jobs as they were answered that are kept. */
   readonly characters: number;
 }
@@ -28,11 +23,10 @@ interface Made {
 export class CrewViews {
   private readonly made: LRUCache<string, Made>;
   private readonly making = new Map<string, Promise<string>>();
-  private last: Promise<unknown> = Promise.resolve();
-  private thread: Worker | null = null;
-  private idle: ReturnType<typeof setTimeout> | undefined;
+  private readonly thread: KeptThread<CrewAsked, CrewAnswered>;
 
-  constructor(private readonly limits: CrewLimits = usualLimits) {
+  constructor(limits: CrewLimits = usualLimits) {
+    this.thread = new KeptThread('./crewViews/crewWorker.ts', limits);
     this.made = new LRUCache({ maxSize: limits.characters, sizeCalculation: ({ text }) => text.length });
   }
 
@@ -47,48 +41,24 @@ export class CrewViews {
     return making;
   }
 
-  private make(job: string, revision: number, plan: Plan): Promise<string> {
-    const text = this.last.then(() => this.inThread({ job, plan }));
-    this.last = text.catch(() => undefined);
-    return text.then((done) => {
-      this.made.set(job, { revision, text: done });
-      return done;
-    });
+  private async make(job: string, revision: number, plan: Plan): Promise<string> {
+    const text = await this.inThread({ job, plan });
+    this.made.set(job, { revision, text });
+    return text;
   }
 
   private async inThread(asked: CrewAsked): Promise<string> {
-    clearTimeout(this.idle);
-    const { seconds, megabytes, idle } = this.limits;
-    const thread = (this.thread ??= threadOf('./crewViews/crewWorker.ts', {
-      resourceLimits: { maxOldGenerationSizeMb: megabytes },
-    }));
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let settle: (answer: CrewAnswered) => void = () => undefined;
-    const failed = (error?: Error) => settle({ failed: error?.message ?? 'its thread ended' });
-    const heard = (answer: CrewAnswered) => settle(answer);
+    const cannot = (why: string) => new ApiError('unreadable', `This job cannot be worked out here: ${why}.`);
     try {
-      const answer = await new Promise<CrewAnswered>((done) => {
-        settle = done;
-        timer = setTimeout(() => done({ failed: `it takes more than ${seconds} seconds` }), seconds * 1000);
-        thread.on('message', heard).on('error', failed).on('exit', failed);
-        thread.postMessage(asked);
-      });
+      const answer = await this.thread.ask(asked);
       if ('text' in answer) return answer.text;
-      await this.close();
-      throw new ApiError('unreadable', `This job cannot be worked out here: ${answer.failed}.`);
-    } finally {
-      clearTimeout(timer);
-      thread.off('message', heard).off('error', failed).off('exit', failed);
-      this.idle = setTimeout(() => void this.close(), idle);
-      this.idle.unref();
+      throw cannot(answer.failed);
+    } catch (error) {
+      throw error instanceof ThreadFailed ? cannot(error.message) : error;
     }
   }
 
-  /** Lets the thread go; the next job begins another. */
-  async close(): Promise<void> {
-    clearTimeout(this.idle);
-    const { thread } = this;
-    this.thread = null;
-    await thread?.terminate();
+  close(): Promise<void> {
+    return this.thread.close();
   }
 }

@@ -45,7 +45,7 @@ async function withJobs(count: number): Promise<Knex> {
 const command = (what: string, file: string, env: Record<string, string> = {}, limit = '') =>
   spawnSync(
     'sh',
-    ['-c', `${limit} exec "${process.execPath}" --import tsx server/src/backupCommand.ts ${what} "${file}"`],
+    ['-c', `${limit} exec "${process.execPath}" server/dist/backupCommand.js ${what} "${file}"`],
     {
       env: { ...process.env, FIELDCHALK_DATA: data, ...env },
       encoding: 'utf8',
@@ -162,13 +162,9 @@ describe('put back', () => {
     await (await withJobs(1)).destroy();
     const seen = new Set<number>();
     for (let n = 0; n < 8; n++) {
-      const child = spawn(
-        process.execPath,
-        ['--import', 'tsx', 'server/src/backupCommand.ts', 'restore', copy],
-        {
-          env: { ...process.env, FIELDCHALK_DATA: data },
-        },
-      );
+      const child = spawn(process.execPath, ['server/dist/backupCommand.js', 'restore', copy], {
+        env: { ...process.env, FIELDCHALK_DATA: data },
+      });
       const ended = new Promise((end) => child.on('exit', end));
       let killed = false;
       // From when its lock is there, a little later each time.

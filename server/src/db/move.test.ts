@@ -97,15 +97,7 @@ describe('all data', () => {
 });
 
 describe('the command', () => {
-  const args = (from: string, to: string) => [
-    '--import',
-    'tsx',
-    'server/src/moveCommand.ts',
-    '--from',
-    from,
-    '--to',
-    to,
-  ];
+  const args = (from: string, to: string) => ['server/dist/moveCommand.js', '--from', from, '--to', to];
   const run = (from: string, to: string) =>
     spawnSync(process.execPath, args(from, to), { encoding: 'utf8', timeout: 20_000 });
 

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
+import { stalled } from '../testing/stall.ts';
 import { Importer, usualLimits, type ImportLimits } from './importer.ts';
 
 const bytesOf = (text: string) => new TextEncoder().encode(text);
@@ -9,19 +10,6 @@ const quiet = () => undefined;
 const importer = (limits: Partial<ImportLimits> = {}) => new Importer({ ...usualLimits, ...limits });
 const read = (file: string, text: string, limits: Partial<ImportLimits> = {}) =>
   importer(limits).read('me', { file }, bytesOf(text), quiet, never);
-
-/** How long this thread is kept from answering while something is under way, in milliseconds. */
-async function longestStall(work: Promise<unknown>): Promise<number> {
-  let longest = 0;
-  let last = performance.now();
-  const watch = setInterval(() => {
-    longest = Math.max(longest, performance.now() - last - 10);
-    last = performance.now();
-  }, 10);
-  await work;
-  clearInterval(watch);
-  return longest;
-}
 
 /** A drawing whose entities name each other as blocks, many times over: small to send, without end to lay out. */
 function blocksWithin(depth: number, times: number): string {
@@ -58,7 +46,7 @@ describe('a file in a thread of its own', () => {
     const drawing = readFileSync('node_modules/dxf/test/resources/floorplan.dxf');
     const steps: string[] = [];
     const work = importer().read('me', { file: 'a.dxf' }, drawing, (s) => steps.push(s), never);
-    expect(await longestStall(work)).toBeLessThan(1500);
+    expect((await stalled(work)).stall).toBeLessThan(1500);
     expect(steps).toEqual(['reading', 'walls', 'rooms', 'checking']);
   });
 });
@@ -80,8 +68,7 @@ describe('a file made to harm', () => {
   ])('that %s is stopped and said; this thread never stalls', async (_, text) => {
     const from = performance.now();
     const work = read('a.dxf', text, { seconds: 3, megabytes: 300 });
-    const stall = await longestStall(work);
-    const done = await work;
+    const { stall, done } = await stalled(work);
     expect(done?.ok).toBe(false);
     expect(done?.ok === false && done.detail).toMatch(/^a\.dxf .{10,}/);
     expect(stall).toBeLessThan(1500);

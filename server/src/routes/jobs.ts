@@ -1,5 +1,6 @@
-import { changeSchema, measurementSchema, newJobSchema, sinceSchema } from '@fieldchalk/contracts';
+import { changeSchema, measurementSchema, newJobAskedSchema, sinceSchema } from '@fieldchalk/contracts';
 import express from 'express';
+import { LongBody } from '../aside/aside.ts';
 import { askedBy, personOf } from '../access/who.ts';
 import type { Services } from '../services/index.ts';
 import { listen } from './listen.ts';
@@ -17,9 +18,10 @@ export function jobRoutes(services: Services): express.Router {
     response.json(who ? await jobs.some(await given.jobsOf(who)) : []);
   });
   router.post('/jobs', atMostEach(200, 'new jobs'), async (request, response) => {
-    const { company } = personOf(response);
-    const asked = parsed(newJobSchema, request.body);
-    const job = await jobs.create(company, asked, await books.of(company));
+    const { company, id: by } = personOf(response);
+    const body: unknown = request.body;
+    const asked = body instanceof LongBody ? body : parsed(newJobAskedSchema, body);
+    const job = await jobs.create(company, asked, { rules: await books.of(company), by });
     await audit.write(response, 'made a job', job.name, job.id);
     response.status(201).json(job);
   });
@@ -47,7 +49,9 @@ export function jobRoutes(services: Services): express.Router {
   });
   router.post('/jobs/:job/changes', async (request, response) => {
     const job = idOf(request, 'job');
-    const change = await changes.change(job, parsed(changeSchema, request.body), personOf(response).id);
+    const body: unknown = request.body;
+    const asked = body instanceof LongBody ? body : parsed(changeSchema, body);
+    const change = await changes.change(job, asked, personOf(response).id);
     live.tell(job, 'change', change);
     live.tell(job, 'plan', { revision: change.revision });
     response.json(change);

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
-import { applyChange, type Patch, seenOtherwise } from '@fieldchalk/core';
+import { type Patch, patched, type Plan } from '@fieldchalk/core';
 import { changesAtOnce, type ChangeRequest, type StoredChange } from '@fieldchalk/contracts';
+import { LongBody } from '../aside/aside.ts';
+import type { ChangeJudged } from '../aside/asideWorker.ts';
+import { judged, type Judgement } from '../aside/judgement.ts';
 import { ApiError } from '../errors.ts';
 import { type OpenPlan, type Plans } from './plans.ts';
 
@@ -13,10 +16,18 @@ interface RevisionRow {
   patches: string;
 }
 
+/** A change judged aside, and the plan it was judged on. */
+interface JudgedAside {
+  readonly on: Plan;
+  readonly change: ChangeJudged;
+}
+type Request = ChangeRequest | JudgedAside;
+const headOf = (request: Request) => ('on' in request ? request.change : request);
+
 interface Waiting {
   /** The person who makes it. */
   readonly by: string;
-  readonly request: ChangeRequest;
+  readonly request: Request;
   readonly taken: (change: StoredChange) => void;
   readonly refused: (error: unknown) => void;
 }
@@ -46,10 +57,35 @@ const storedOf = (row: RevisionRow): StoredChange => ({
 
 const keyOf = (client: string, change: string) => `${client} ${change}`;
 
-/** Whether a place is one of those a change says it saw, or within one. */
-function isSaid(place: readonly (string | number)[], inverse: readonly Patch[]): boolean {
-  return inverse.some(({ path }) => path.length <= place.length && path.every((key, i) => key === place[i]));
+/** The plan went on while a change was judged aside: it is judged again. */
+class PlanWentOn extends ApiError {
+  constructor() {
+    super('busy', 'Many write to this job just now. Send it again.');
+  }
 }
+/** A change that fits: the plan as it makes it, and what is stored of it. */
+interface Fits {
+  readonly plan: Plan;
+  readonly patches: StoredChange['patches'];
+  readonly texts: { readonly patches: string; readonly inverse: string };
+}
+
+/** A change judged on the plan as it stands; one that was judged aside, on the plan it was judged on. */
+function judgedOn(plan: Plan, request: Request): Omit<Judgement, 'done'> & { readonly done: Fits | null } {
+  if ('on' in request) {
+    if (request.on !== plan) throw new PlanWentOn();
+    const { judgement, done: texts } = request.change;
+    if (!texts || judgement.otherwise.length > 0) return { ...judgement, done: null };
+    const patches = JSON.parse(texts.patches) as StoredChange['patches'];
+    return { ...judgement, done: { plan: patched(plan, patches as Patch[]), patches, texts } };
+  }
+  const [patches, inverse] = [request.patches as Patch[], request.inverse as Patch[]];
+  const { done, ...judgement } = judged(plan, { name: request.name, patches, inverse });
+  const texts = done && { patches: JSON.stringify(patches), inverse: JSON.stringify(done.inverse) };
+  return { ...judgement, done: done && texts && { plan: done.plan, patches: request.patches, texts } };
+}
+/** So often a long change is judged before others are let go first. */
+const mostTries = 5;
 
 /**
  * Changes to jobs. A change is taken only where the plan still stands as its maker saw it, wherever it writes; else it is answered with what is new.
@@ -64,8 +100,21 @@ export class Changes {
     private readonly now: () => number,
   ) {}
 
-  /** Sent twice, a change is stored once: its id is known within the job and its window. */
-  change(job: string, request: ChangeRequest, by = ''): Promise<StoredChange> {
+  /** Sent twice, a change is stored once: its id is known within the job and its window. A long one is read and judged aside. */
+  async change(job: string, asked: ChangeRequest | LongBody, by = ''): Promise<StoredChange> {
+    if (!(asked instanceof LongBody)) return this.inTurn(job, asked, by);
+    for (let tries = 1; ; tries++) {
+      const { plan } = await this.plans.open(this.db, job);
+      const change = await this.plans.aside.change(asked, plan, by);
+      try {
+        return await this.inTurn(job, { on: plan, change }, by);
+      } catch (error) {
+        if (!(error instanceof PlanWentOn) || tries >= mostTries) throw error;
+      }
+    }
+  }
+
+  private inTurn(job: string, request: Request, by: string): Promise<StoredChange> {
     return new Promise((taken, refused) => {
       const one = { request, by, taken, refused };
       const queue = this.waiting.get(job);
@@ -100,6 +149,7 @@ export class Changes {
       const batch = (this.waiting.get(job) ?? []).splice(0, together);
       if (batch.length === 0) return void this.waiting.delete(job);
       try {
+        await this.plans.ready(this.db, job);
         const verdicts = await this.db.transaction((tx) => this.judgeAll(tx, job, batch));
         batch.forEach(({ taken, refused }, i) => {
           const verdict = verdicts[i] as Verdict;
@@ -115,7 +165,7 @@ export class Changes {
 
   private async judgeAll(tx: Knex.Transaction, job: string, batch: readonly Waiting[]): Promise<Verdict[]> {
     const open = await this.plans.open(tx, job, true);
-    const ids = batch.map(({ request }) => request.id);
+    const ids = batch.map(({ request }) => headOf(request).id);
     const rows = await tx<RevisionRow>('revisions').where({ job }).whereIn('change', ids);
     const known = new Map(rows.map((r) => [keyOf(r.client, r.change), storedOf(r)]));
     const standing: Standing = { open, rows: [], known };
@@ -136,35 +186,28 @@ export class Changes {
     tx: Knex.Transaction,
     job: string,
     standing: Standing,
-    request: ChangeRequest,
+    request: Request,
     by: string,
   ): Promise<StoredChange> {
     const { open, known, rows } = standing;
-    const { id, base, after, name, client } = request;
+    const { id, base, after, name, client } = headOf(request);
     const before = known.get(keyOf(client, id));
     if (before) return before;
     if (!rows.some((r) => r.revision === base))
       await this.expectHistory(tx, job, open.revision, base, after ?? undefined);
-    const [patches, inverse] = [request.patches as Patch[], request.inverse as Patch[]];
-    const otherwise = seenOtherwise(open.plan, inverse);
-    const done = applyChange(open.plan, patches, name);
-    if (otherwise.length > 0 || !done.ok) {
-      const places = otherwise.map(({ path }) => ({
-        path: path.join('.'),
-        message: 'is not as the change saw it',
-      }));
-      const problems = done.ok ? places : [...places, ...done.problems];
+    const { otherwise, wrong, unsaid, done } = judgedOn(open.plan, request);
+    if (otherwise.length > 0 || !done) {
+      const problems = [...otherwise, ...wrong];
       if (base < open.revision) throw await this.conflict(tx, job, standing, base, problems);
       if (otherwise.length > 0)
-        throw new ApiError('bad-request', 'The inverse does not say what stood there.', places);
+        throw new ApiError('bad-request', 'The inverse does not say what stood there.', otherwise);
       throw new ApiError('bad-plan', 'The change was not taken; nothing was stored.', problems);
     }
-    const unsaid = done.change.inverse.filter(({ path }) => !isSaid(path, inverse));
     if (unsaid.length > 0)
       throw new ApiError(
         'bad-request',
         'The inverse must say what stood at every place the change writes.',
-        unsaid.map(({ path }) => ({ path: path.join('.'), message: 'is written and not in the inverse' })),
+        unsaid,
       );
     const revision = open.revision + 1;
     const row = {
@@ -173,12 +216,12 @@ export class Changes {
       change: id,
       name,
       client,
-      patches: JSON.stringify(patches),
-      inverse: JSON.stringify(done.change.inverse),
+      patches: done.texts.patches,
+      inverse: done.texts.inverse,
       at: this.now(),
       made_by: by,
     };
-    const stored = { id, revision, name, client, patches: request.patches };
+    const stored = { id, revision, name, client, patches: done.patches };
     standing.rows.push(row);
     standing.known.set(keyOf(client, id), stored);
     standing.open = { ...open, revision, plan: done.plan, lastChange: id };

@@ -35,6 +35,7 @@ export interface Services extends Gates {
   readonly books: RuleBooks;
   readonly importer: Importer;
   readonly views: CrewViews;
+  readonly plans: Plans;
   readonly companies: Companies;
   readonly people: People;
   readonly passkeys: Passkeys;
@@ -76,7 +77,7 @@ export function makeServices(
     origin,
     otherwise: async (request) => (demo ? demoPerson(db, request) : null),
   };
-  const live = new Live(({ who, action, job }) => mayStill(who, action, job, gates));
+  const live = new Live((listening) => mayStill(listening, gates));
   const accessEndedHere = async (about: AccessNews) => {
     remembered.sessions.forget();
     remembered.standings.forget();
@@ -95,7 +96,7 @@ export function makeServices(
     hearing: {
       heard: (news) => {
         if ('access' in news) void accessEndedHere(news.access);
-        else live.tellHere(news.job, news.event, news.data);
+        else live.tellHere(news.topic, news.event, news.data);
       },
       missed: () => {
         void accessEndedHere({});
@@ -108,6 +109,7 @@ export function makeServices(
     books: new RuleBooks(db, now),
     importer: new Importer(),
     views,
+    plans,
     companies: new Companies(db, plans),
     joining: new Joining({ db, ...access }),
     metrics: new Metrics(live),

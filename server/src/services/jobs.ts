@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
-import { emptyPlan, readPlan, type Plan, type RulesFile } from '@fieldchalk/core';
-import type { AwayJob, Job, JobSummary, NewJob } from '@fieldchalk/contracts';
+import { emptyPlan, type Plan, readPlan, type RulesFile } from '@fieldchalk/core';
+import type { AwayJob, Job, JobSummary, NewJobAsked } from '@fieldchalk/contracts';
 import { newId } from '../access/secrets.ts';
+import { LongBody } from '../aside/aside.ts';
 import { CrewViews } from '../crewViews/crewViews.ts';
 import { ApiError } from '../errors.ts';
 import { type JobHead, type JobRow, type Plans } from './plans.ts';
@@ -44,18 +45,18 @@ export class Jobs {
     return rows.map(summaryOf);
   }
 
-  /** A job from a plan as it is, or an empty one that starts with the company's rules. */
-  async create(company: string, { name, kind, plan }: NewJob, rules?: RulesFile): Promise<Job> {
-    const { values = {}, reasons = {} } = rules ?? {};
-    const empty = emptyPlan(name, kind);
-    const read = readPlan(plan ?? { ...empty, rules: { ...empty.rules, values, reasons } });
-    if (!read.ok)
-      throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
+  /** A job from a plan, which is checked here, or an empty one that starts with the company's rules. */
+  async create(
+    company: string,
+    asked: NewJobAsked | LongBody,
+    { rules, by = '' }: { rules?: RulesFile; by?: string } = {},
+  ): Promise<Job> {
+    const { name, plan } = await this.planAsked(asked, rules, by);
     const [{ n = 0 } = {}] = await this.db('jobs').where({ company }).count({ n: '*' });
     if (Number(n) >= mostJobs)
       throw new ApiError('busy', `A company has at most ${mostJobs} jobs. Put some away.`);
     const job = { id: newId(), name, revision: 0, changedAt: this.now() };
-    const stored: Plan = { ...read.plan, job: { ...read.plan.job, name } };
+    const stored: Plan = { ...plan, job: { ...plan.job, name } };
     await this.db('jobs').insert({
       id: job.id,
       company,
@@ -66,6 +67,26 @@ export class Jobs {
       changed_at: job.changedAt,
     });
     return { ...job, plan: stored, lastChange: null };
+  }
+
+  private async planAsked(
+    asked: NewJobAsked | LongBody,
+    rules: RulesFile | undefined,
+    by: string,
+  ): Promise<{ name: string; plan: Plan }> {
+    const { values = {}, reasons = {} } = rules ?? {};
+    const begun = ({ name, kind }: Pick<NewJobAsked, 'name' | 'kind'>): Plan => {
+      const empty = emptyPlan(name, kind);
+      return { ...empty, rules: { ...empty.rules, values, reasons } };
+    };
+    if (asked instanceof LongBody) {
+      const read = await this.plans.aside.newJob(asked, by);
+      const plan = read.plan === null ? begun(read) : (JSON.parse(read.plan) as Plan);
+      return { name: read.name, plan };
+    }
+    const read = readPlan(asked.plan ?? begun(asked));
+    if (read.ok) return { name: asked.name, plan: read.plan };
+    throw new ApiError('bad-plan', 'The plan was not taken; nothing was stored.', read.problems);
   }
 
   /** What is stored of a job, as it is: also when it cannot be read. */

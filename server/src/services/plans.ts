@@ -1,8 +1,9 @@
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import { type Patch, patched, type Plan, readPlanText } from '@fieldchalk/core';
+import { type Patch, patched, type Plan, type PlanReading, readPlanText } from '@fieldchalk/core';
 import { held } from '../db/dialect.ts';
 import { ApiError } from '../errors.ts';
+import { Aside } from '../aside/aside.ts';
 
 export interface JobRow {
   id: string;
@@ -29,8 +30,7 @@ export interface OpenPlan {
 }
 
 /** The stored document as a plan: brought up to this version, and checked. What cannot be read is said field by field; the row stays as it is. */
-function planOf({ id, name, plan }: Pick<JobRow, 'id' | 'name' | 'plan'>): Plan {
-  const read = readPlanText(plan);
+function planOf({ id, name }: Pick<JobRow, 'id' | 'name'>, read: PlanReading): Plan {
   if (read.ok) return read.plan;
   throw new ApiError(
     'unreadable',
@@ -49,11 +49,19 @@ const mostOpen = 32;
 export class Plans {
   private readonly kept = new LRUCache<string, OpenPlan>({ max: mostOpen });
 
+  constructor(readonly aside = new Aside()) {}
+
   /** The row of a job without its plan. */
   async row(db: Knex, id: string): Promise<JobHead> {
     const row = await db<JobRow>('jobs').where({ id }).first('id', 'name', 'revision', 'changed_at');
     if (!row) throw noSuchJob(id);
     return row;
+  }
+
+  /** Has a plan read before a transaction asks for it. */
+  async ready(db: Knex, id: string): Promise<void> {
+    // What is wrong is said where it is asked for.
+    if (!this.kept.has(id)) await this.open(db, id).catch(() => undefined);
   }
 
   /** `isHeld`: within a transaction that is going to change it, so that no other process does meanwhile. */
@@ -69,7 +77,7 @@ export class Plans {
     const last = await db('revisions').where({ job: id, revision: whole.revision }).first('change');
     const open = {
       revision: whole.revision,
-      plan: await this.ledOn(db, whole),
+      plan: await this.ledOn(db, whole, isHeld),
       writtenAt: whole.plan_at,
       lastChange: (last?.change as string) ?? null,
     };
@@ -81,8 +89,10 @@ export class Plans {
   private async ledOn(
     db: Knex,
     row: Pick<JobRow, 'id' | 'name' | 'plan' | 'plan_at' | 'revision'>,
+    isHeld: boolean,
   ): Promise<Plan> {
-    let plan = planOf(row);
+    // A data file has one line to it, which a transaction holds: within one nobody waits for a thread.
+    let plan = planOf(row, isHeld ? readPlanText(row.plan) : await this.aside.plan(row.plan));
     if (row.plan_at === row.revision) return plan;
     const changes = db('revisions').where({ job: row.id }).andWhere('revision', '>', row.plan_at);
     for (const { patches } of await changes

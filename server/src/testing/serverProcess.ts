@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 
-const root = new URL('../..', import.meta.url).pathname;
+const here = new URL('../../..', import.meta.url).pathname;
 
 /** The server as it is built, a process of its own that can be killed and begun again on the same data. A program on its machine asks as the demo's owner. */
 export class ServerProcess {
@@ -9,7 +9,11 @@ export class ServerProcess {
   /** All it has printed, errors as well. */
   said = '';
 
-  constructor(private readonly env: Readonly<Record<string, string>>) {}
+  /** `root` is the tree it was built in. */
+  constructor(
+    private readonly env: Readonly<Record<string, string>>,
+    private readonly root = here,
+  ) {}
 
   async start(): Promise<void> {
     const own = {
@@ -21,7 +25,7 @@ export class ServerProcess {
       FIELDCHALK_REQUESTS: '10000000',
     };
     const child = spawn(process.execPath, ['server/dist/start.js'], {
-      cwd: root,
+      cwd: this.root,
       env: { ...process.env, ...own, ...this.env },
     });
     this.child = child;
