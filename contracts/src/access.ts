@@ -46,7 +46,7 @@ export type Action = keyof typeof actions;
 export const reachOf = (role: Role, action: Action): Reach =>
   actions[action].reach[roles.indexOf(role)] ?? 'no';
 
-/** What listeners of a job are told live, and what one must be allowed to hear it. */
+/** What listeners of a job, or of the house rules, are told live, and what one must be allowed to hear it. */
 export const events = {
   change: 'job.read',
   measurement: 'job.read',
@@ -54,6 +54,7 @@ export const events = {
   phones: 'job.give',
   plan: 'job.view',
   marks: 'job.view',
+  rules: 'rules.read',
 } as const satisfies Readonly<Record<string, Action>>;
 export type LiveEvent = keyof typeof events;
 

@@ -16,6 +16,8 @@ export const newJobSchema = z.strictObject({
   kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
   plan: planSchema.optional(),
 });
+/** A new job as the server takes it: its plan is checked by itself, in a thread where it is large. */
+export const newJobAskedSchema = newJobSchema.extend({ plan: z.unknown().optional() });
 /** A change as it is sent: what it makes of the plan, and by its inverse what stood there when it was made. Its id is its window’s own. */
 export const changeSchema = z.strictObject({
   id,
@@ -159,7 +161,7 @@ export const windowErrorSchema = z.strictObject({
   stack: z.string().max(8000).default(''),
 });
 
-export type NewJob = z.infer<typeof newJobSchema>;
+export type NewJobAsked = z.infer<typeof newJobAskedSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type Job = z.infer<typeof jobSchema>;
 export type ChangeRequest = z.infer<typeof changeSchema>;

@@ -149,7 +149,7 @@ describe.skipIf(testPostgres === undefined)('servers on one PostgreSQL', () => {
 
   test('are processes of their own: what is changed at one is heard at the other, and one that is killed takes nothing along', async () => {
     const start = async (): Promise<{ child: ChildProcess; address: string }> => {
-      const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/start.ts'], {
+      const child = spawn(process.execPath, ['server/dist/start.js'], {
         env: {
           ...process.env,
           PORT: '0',

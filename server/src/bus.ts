@@ -12,7 +12,7 @@ export interface AccessNews {
 }
 /** What one server process tells the others. */
 export type News =
-  | { readonly job: string; readonly event: LiveEvent; readonly data: unknown }
+  | { readonly topic: string; readonly event: LiveEvent; readonly data: unknown }
   | { readonly access: AccessNews };
 
 /** Between the server processes on one database. */

@@ -17,7 +17,7 @@ beforeEach(async () => {
       const job = String(request.params.job);
       const role = request.query['as'] === 'crew' ? 'crew' : 'lead';
       const action = role === 'crew' ? 'job.view' : 'job.read';
-      live.listen({ job, role, action, who: { kind: 'phone', id: role } }, request, response);
+      live.listen({ topic: job, job, role, action, who: { kind: 'phone', id: role } }, request, response);
     } catch {
       response.status(429).end();
     }

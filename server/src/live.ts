@@ -17,9 +17,15 @@ const usualLimits: LiveLimits = { perAddress: 400, inAll: 2000, unread: 1_000_00
 /** So often a listener is told that the server is still there, in milliseconds. */
 const stillHere = 20_000;
 
-/** Who listens, as what, to which job. */
+/** What is told to those at a company’s house rules; what is told of a job goes by the job’s id, which has no spaces. */
+export const rulesOf = (company: string): string => `rules of ${company}`;
+
+/** Who listens, as what, to what. */
 export interface Listening {
-  readonly job: string;
+  /** A job, or `rulesOf` a company. */
+  readonly topic: string;
+  /** The job, where it is one. */
+  readonly job: string | null;
   readonly who: Who;
   readonly role: Role;
   /** What they were let in for. */
@@ -36,7 +42,7 @@ function concerns({ who, job }: Listening, about: AccessNews): boolean {
   return about.session === undefined || (who.kind === 'person' && who.session === about.session);
 }
 
-/** Server-sent events: who listens to which job, and telling each what they may hear, for as long as they may. */
+/** Server-sent events: who listens to what, and telling each what they may hear, for as long as they may. */
 export class Live {
   private readonly listeners = new Map<string, Set<Listener>>();
   private readonly perAddress = new Map<string, number>();
@@ -50,7 +56,7 @@ export class Live {
   ) {}
 
   listen(listening: Listening, request: Request, response: Response): void {
-    const { job } = listening;
+    const { topic } = listening;
     const address = request.ip ?? '';
     const fromThere = this.perAddress.get(address) ?? 0;
     if (fromThere >= this.limits.perAddress || this.count >= this.limits.inAll)
@@ -62,8 +68,8 @@ export class Live {
     });
     response.flushHeaders();
     const listener: Listener = { ...listening, response, address };
-    const group = this.listeners.get(job) ?? new Set();
-    this.listeners.set(job, group.add(listener));
+    const group = this.listeners.get(topic) ?? new Set();
+    this.listeners.set(topic, group.add(listener));
     this.perAddress.set(address, fromThere + 1);
     this.count++;
     const heartbeat = setInterval(() => {
@@ -72,15 +78,16 @@ export class Live {
     }, stillHere);
     response.on('close', () => {
       clearInterval(heartbeat);
-      this.forget(job, listener);
+      this.forget(listener);
     });
     this.write(listener, 'retry: 1500\n\n');
   }
 
-  private forget(job: string, listener: Listener): void {
-    const group = this.listeners.get(job);
+  private forget(listener: Listener): void {
+    const { topic } = listener;
+    const group = this.listeners.get(topic);
     if (!group?.delete(listener)) return;
-    if (group.size === 0) this.listeners.delete(job);
+    if (group.size === 0) this.listeners.delete(topic);
     this.count--;
     const left = (this.perAddress.get(listener.address) ?? 1) - 1;
     if (left > 0) this.perAddress.set(listener.address, left);
@@ -109,14 +116,14 @@ export class Live {
   }
 
   /** Tells who listens here, and by the other processes who listens there. */
-  tell(job: string, event: LiveEvent, data: unknown): void {
-    this.tellHere(job, event, data);
+  tell(topic: string, event: LiveEvent, data: unknown): void {
+    this.tellHere(topic, event, data);
     // Who misses it catches up with the next.
-    void this.bus.publish({ job, event, data }).catch(() => undefined);
+    void this.bus.publish({ topic, event, data }).catch(() => undefined);
   }
 
-  tellHere(job: string, event: LiveEvent, data: unknown): void {
-    const group = this.listeners.get(job);
+  tellHere(topic: string, event: LiveEvent, data: unknown): void {
+    const group = this.listeners.get(topic);
     if (!group) return;
     const text = `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
     for (const listener of group)

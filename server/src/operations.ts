@@ -74,6 +74,12 @@ export const operations: readonly Operation[] = [
     answer: rulesFileSchema,
   },
   {
+    action: 'rules.read',
+    method: 'get',
+    path: '/api/rules/events',
+    says: 'The house rules as they are set anew, live (server-sent events)',
+  },
+  {
     action: 'rules.change',
     method: 'post',
     path: '/api/rules/changes',

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { mayStill } from './access/guard.ts';
 import { TestServer } from './testing/server.ts';
 
 const server = new TestServer();
@@ -52,6 +53,21 @@ describe('the company’s house rules', () => {
       expect((await api().post('/api/rules/changes').send(empty)).status).toBe(400);
     expect((await api().get('/api/rules')).body).toMatchObject(rules);
   });
+});
+
+test('who is no lead any more, or signed out, may hear the house rules no more', async () => {
+  const { services } = server.app;
+  const { id, secret, asks } = await server.person('lead');
+  const found = await services.sessions.find(secret);
+  const listening = { who: found!.person, action: 'rules.read', job: null } as const;
+  expect(await mayStill(listening, services)).toBe(true);
+  expect((await server.api.post(`/api/people/${id}`).send({ role: 'crew' })).status).toBe(204);
+  expect(await mayStill(listening, services)).toBe(false);
+  await server.api.post(`/api/people/${id}`).send({ role: 'lead' });
+  expect(await mayStill(listening, services)).toBe(true);
+  await asks.delete('/api/session');
+  expect(await mayStill(listening, services)).toBe(false);
+  expect(await mayStill({ ...listening, who: { kind: 'phone', id: 'p' } }, services)).toBe(false);
 });
 
 describe('measurements from a meter', () => {

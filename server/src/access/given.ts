@@ -140,6 +140,19 @@ export class GivenJobs {
     await db('given').where({ person, ended_at: null }).update({ ended_at: this.now() });
   }
 
+  /** Takes away phones that are let in no more: not seen for too long, or all that was given to them taken back as long ago. */
+  async sweep(): Promise<void> {
+    const since = this.now() - phoneIdle;
+    const standing = this.db('given')
+      .whereNotNull('device')
+      .andWhere((q) => void q.where({ ended_at: null }).orWhere('ended_at', '>=', since))
+      .select('device');
+    await this.db('devices')
+      .where('seen_at', '<', since - day)
+      .orWhere((q) => void q.where('made_at', '<', since).whereNotIn('id', standing))
+      .delete();
+  }
+
   /** Who a job is given to. */
   async of(job: string): Promise<Given[]> {
     const rows = (await this.db('given')

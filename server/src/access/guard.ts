@@ -93,15 +93,15 @@ function withoutJob(who: readonly Who[], action: Action): Asked {
   throw notSignedIn();
 }
 
-/** Whether somebody may still do what they were let do. */
+/** Whether somebody may still do what they were let do, with a job or without one. */
 export async function mayStill(
-  who: Who,
-  action: Action,
-  job: string,
-  { given, sessions }: Gates,
+  { who, action, job }: { who: Who; action: Action; job: string | null },
+  { given, sessions }: Pick<Gates, 'given' | 'sessions'>,
 ): Promise<boolean> {
   const now = who.kind === 'person' && who.session !== '' ? await sessions.stands(who.session) : who;
-  const standing = now && (await given.standing(now, job));
+  if (!now) return false;
+  if (job === null) return now.kind === 'person' && reachOf(now.role, action) !== 'no';
+  const standing = await given.standing(now, job);
   return !!standing && !standing.hasEnded && reachOf(standing.role, action) !== 'no';
 }
 

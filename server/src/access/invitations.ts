@@ -23,6 +23,8 @@ export type NewLink = Pick<InvitationRow, 'kind' | 'company' | 'role' | 'label'>
   Partial<Pick<InvitationRow, 'person' | 'job'>> & { readonly days: number };
 
 const day = 86_400_000;
+/** So long a link that is over still says why. */
+const saysWhy = 30 * day;
 
 const seen = ({ id, kind, role, label, made_at, expires_at }: InvitationRow): Invitation => ({
   id,
@@ -90,6 +92,16 @@ export class Invitations {
       .andWhere((q) => void q.where({ used_at: null }).orWhere({ is_for_many: true }))
       .orderBy('made_at', 'desc');
     return rows.map(seen);
+  }
+
+  /** Takes away what has been over for a while. */
+  async sweep(): Promise<void> {
+    const since = this.now() - saysWhy;
+    await this.db('invitations')
+      .where('expires_at', '<', since)
+      .orWhere('ended_at', '<', since)
+      .orWhere((q) => void q.where({ is_for_many: false }).andWhere('used_at', '<', since))
+      .delete();
   }
 
   /** Withdraws links; answers how many there were. */

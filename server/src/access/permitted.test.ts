@@ -13,6 +13,7 @@ import {
   type Role,
   roles,
 } from '@fieldchalk/contracts';
+import { rulesOf } from '../live.ts';
 import { operations, type Operation } from '../operations.ts';
 import { type Asker, TestServer } from '../testing/server.ts';
 
@@ -173,6 +174,7 @@ describe('live events', () => {
         `/api/jobs/${job}/events`,
         `/api/crew/${job}/events`,
         `/api/jobs/${other}/events`,
+        '/api/rules/events',
       ]) {
         const response = await fetch(`http://127.0.0.1:${port}${path}`, {
           headers: { cookie: one.cookie },
@@ -189,9 +191,18 @@ describe('live events', () => {
     const names = Object.keys(events) as LiveEvent[];
     for (const event of names) server.app.live.tell(job, event, { said: event });
     server.app.live.tell(other, 'change', { said: 'theirs' });
+    server.app.live.tell(rulesOf(server.company), 'rules', { said: 'house' });
     const said = ({ heard }: { heard: string[] }) =>
       [...heard.join('').matchAll(/"said":"(\w+)"/g)].map(([, event]) => event);
     const may = ({ one, path }: { one: Someone; path: string }) => {
+      const { role, kind } = one;
+      if (path.includes('rules'))
+        return kind === 'person' &&
+          !one.name.startsWith('another') &&
+          role &&
+          reachOf(role, 'rules.read') !== 'no'
+          ? ['house']
+          : [];
       if (path.includes(other)) return one.name === 'another company’s owner' ? ['theirs'] : [];
       const action = path.includes('/crew/') ? 'job.view' : 'job.read';
       const isIn =

@@ -138,3 +138,33 @@ describe('a job that was put away', () => {
     expect([await server.db('jobs'), await server.db('given')]).toEqual([[], []]);
   });
 });
+
+test('links and phones that are over stay so long as they can say why, and then go', async () => {
+  const { given, invitations } = server.app.services;
+  const rows = async () => [
+    (await server.db('invitations')).length,
+    (await server.db('devices')).length,
+    (await server.db('given')).length,
+  ];
+  const job = await server.newJob(study());
+  const [kept, back] = [
+    await server.phone(job.id, 'crew', 'Kept'),
+    await server.phone(job.id, 'crew', 'Back'),
+  ];
+  await server.phone(job.id, 'crew', 'Silent');
+  await takeBack(job.id, 'Back');
+  const sweep = async () => {
+    await invitations.sweep();
+    await given.sweep();
+    return rows();
+  };
+  expect(await sweep()).toEqual([3, 3, 3]);
+  server.now += 31 * 86_400_000;
+  expect(await sweep()).toEqual([0, 3, 3]);
+  expect((await back.asks.get(`/api/crew/${job.id}`)).status).toBe(410);
+  server.now += 31 * 86_400_000;
+  expect((await kept.asks.get(`/api/crew/${job.id}`)).status).toBe(200);
+  server.now += phoneIdle - 31 * 86_400_000;
+  expect(await sweep()).toEqual([0, 1, 1]);
+  expect((await kept.asks.get(`/api/crew/${job.id}`)).status).toBe(200);
+});

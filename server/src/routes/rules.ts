@@ -1,19 +1,25 @@
 import { ruleChangesSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import { personOf } from '../access/who.ts';
+import { rulesOf } from '../live.ts';
 import type { Services } from '../services/index.ts';
+import { listenToRules } from './listen.ts';
 import { parsed } from './request.ts';
 
 /** The company's house rules. */
-export function ruleRoutes({ books, audit }: Services): express.Router {
+export function ruleRoutes(services: Services): express.Router {
+  const { books, audit, live } = services;
   const router = express.Router();
+  router.get('/rules/events', listenToRules(services));
   router.get('/rules', async (_request, response) => {
     response.json(await books.of(personOf(response).company));
   });
   router.post('/rules/changes', async (request, response) => {
     const { changes } = parsed(ruleChangesSchema, request.body);
-    const rules = await books.change(personOf(response).company, changes);
+    const { company } = personOf(response);
+    const rules = await books.change(company, changes);
     await audit.write(response, 'changed house rules', changes.map((c) => c.rule).join(', '));
+    live.tell(rulesOf(company), 'rules', rules);
     response.json(rules);
   });
   return router;

@@ -1,16 +1,17 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { JobServer } from '../testing/jobServer.ts';
-import { JobEvents } from './jobEvents.ts';
+import { jobEvents } from './jobEvents.ts';
+import type { LiveStream } from './liveStream.ts';
 
 let server: JobServer;
 let heard: string[];
-let events: JobEvents;
+let events: LiveStream;
 beforeEach(() => {
   vi.useFakeTimers();
   server = new JobServer();
   heard = [];
-  events = new JobEvents('j1', {
+  events = jobEvents('j1', {
     change: ({ id }) => heard.push(`change ${id}`),
     news: (news) => heard.push(...Object.keys(news)),
     opened: () => heard.push('opened'),

@@ -21,7 +21,8 @@ import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
-import { JobEvents } from './jobEvents.ts';
+import { jobEvents } from './jobEvents.ts';
+import type { LiveStream } from './liveStream.ts';
 import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
 import { type SetAside, SetAsides } from './setAsides.ts';
 import { UndoStack } from './undoStack.ts';
@@ -79,7 +80,7 @@ export class JobSession {
   private isKept = true;
   private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
-  private readonly events: JobEvents;
+  private readonly events: LiveStream;
   private readonly client = nanoid();
   private readonly unsent: Unsent;
 
@@ -92,7 +93,7 @@ export class JobSession {
     this.revision = job.revision;
     this.lastChange = job.lastChange;
     this.unsent = new Unsent(job.id, this.client, options.person);
-    this.events = new JobEvents(job.id, {
+    this.events = jobEvents(job.id, {
       change: (change) => this.receive([change]),
       news: (news) => this.tell(news),
       opened: () => {

@@ -3,7 +3,6 @@ import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import {
-  compute,
   entryOf,
   formatLength,
   must,
@@ -19,6 +18,7 @@ import type { ImportStep } from '@fieldchalk/core/import';
 import { computed, onUnmounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Job } from '@fieldchalk/contracts';
+import { Answers } from '../session/answers.ts';
 import { call, importFile, type ImportAnswer } from '../session/api.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { extentOf, planShapes } from '../workspace/plan/planShapes.ts';
@@ -28,7 +28,12 @@ const router = useRouter();
 const file = shallowRef<File | null>(null);
 const read = shallowRef<ImportAnswer | null>(null);
 const plan = shallowRef<Plan | null>(null);
-const result = shallowRef<Result | null>(null);
+/** The plan as it was last worked out, and what came of it: what is drawn. */
+const drawn = shallowRef<{ plan: Plan; result: Result } | null>(null);
+const answers = new Answers(({ result }, of) => {
+  // What comes late, of the file before, is not drawn.
+  if (of.walls === plan.value?.walls) drawn.value = { plan: of, result };
+});
 const level = ref('L1');
 const says = ref('');
 const busy = ref(false);
@@ -62,28 +67,33 @@ async function readAgain(unit?: string, layers?: readonly string[]) {
       given: own.signal,
     });
     read.value = answer;
+    drawn.value = null;
     show(answer.plan);
     settled.value = new Set();
     level.value = nth(Object.keys(answer.plan.levels), 0);
   } catch (error) {
     if (own !== reading) return;
     says.value = own.signal.aborted ? 'Given up. Nothing was stored.' : (error as Error).message;
-    read.value = plan.value = null;
+    read.value = plan.value = drawn.value = null;
   }
   if (own === reading) busy.value = false;
 }
 const giveUp = () => reading?.abort();
-onUnmounted(giveUp);
+onUnmounted(() => {
+  giveUp();
+  answers.stop();
+});
+/** The plan goes on at once; it is worked out and drawn as soon as the worker has it. */
 function show(next: Plan) {
   plan.value = next;
-  result.value = compute(next);
+  answers.follow(next, null);
 }
 function choose(event: Event) {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
   void readAgain();
 }
-const shapes = computed(() => (plan.value ? planShapes(plan.value, result.value, level.value) : null));
-const extent = computed(() => (plan.value ? extentOf(plan.value, level.value) : null));
+const shapes = computed(() => drawn.value && planShapes(drawn.value.plan, drawn.value.result, level.value));
+const extent = computed(() => drawn.value && extentOf(drawn.value.plan, level.value));
 const doubts = computed(() => read.value?.doubts ?? []);
 const doubtHere = computed(() =>
   doubts.value.flatMap((d, i) => (d.at && d.level === level.value ? [{ ...d.at, number: i + 1 }] : [])),
@@ -106,7 +116,7 @@ function rename(name: string) {
 const planRead = () => must(plan.value, 'the plan read from the file');
 function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
   const { rooms, ...rest } = planRead();
-  plan.value = { ...rest, rooms: { ...rooms, [id]: { ...entryOf(rooms, id), ...changes } } };
+  show({ ...rest, rooms: { ...rooms, [id]: { ...entryOf(rooms, id), ...changes } } });
 }
 function nameSpace(at: { x: number; y: number }) {
   const { rooms, ...rest } = planRead();
@@ -179,7 +189,9 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
       <button v-if="plan" class="key key-main" type="button" :disabled="busy || isTaking" @click="accept">
         Accept as a new job
       </button>
-      <span v-if="busy" role="status" data-step>{{ steps[step] }}</span>
+      <span v-if="busy || (plan && !drawn)" role="status" data-step>{{
+        busy ? steps[step] : 'Working out the framing…'
+      }}</span>
       <button v-if="busy" class="key" type="button" @click="giveUp">Give it up</button>
     </div>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>

@@ -11,6 +11,7 @@ import {
   type Plan,
   readRulesText,
   type Rule,
+  type RuleChange,
   ruleCatalogue,
   ruleChanges,
   type RuleId,
@@ -27,6 +28,7 @@ import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
 import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
 import type { Job, JobSummary } from '@fieldchalk/contracts';
+import { CompanyRules } from '../rules/companyRules.ts';
 import { call, Refusal } from '../session/api.ts';
 import { useSession } from '../stores/session.ts';
 
@@ -89,7 +91,7 @@ async function attempt(work: () => Promise<unknown>) {
 }
 onMounted(() =>
   attempt(async () => {
-    company.value = await call<RulesFile>('GET', '/rules');
+    company.value = await companyRules.open();
     if (jobId) return session.open(jobId);
     jobs.value = await call<JobSummary[]>('GET', '/jobs');
     tried.value = jobs.value[0]?.id ?? '';
@@ -97,6 +99,7 @@ onMounted(() =>
 );
 onUnmounted(() => {
   whatIf?.stop();
+  companyRules.close();
   if (jobId) session.close();
 });
 
@@ -105,11 +108,11 @@ async function planToTry(): Promise<Plan | null> {
   return tried.value ? (await call<Job>('GET', `/jobs/${tried.value}`)).plan : null;
 }
 /** Holds a change back and works out what it would do. */
-async function consider(next: RulesFile, about: readonly RuleId[]) {
+async function consider(next: RulesFile, about: readonly RuleId[], reason?: string) {
   pending.value = {
     rules: next,
     about,
-    reason: about.length === 1 ? (next.reasons[nth(about, 0)] ?? '') : '',
+    reason: reason ?? (about.length === 1 ? (next.reasons[nth(about, 0)] ?? '') : ''),
   };
   effect.value = null;
   isWorking.value = true;
@@ -151,20 +154,35 @@ async function takeForCompany(kept: RulesFile): Promise<boolean> {
   const changes = ruleChanges(company.value, kept);
   if (changes.length === 0) return true;
   try {
-    company.value = await call<RulesFile>('POST', '/rules/changes', { changes });
+    company.value = await companyRules.take(changes);
     return true;
   } catch (error) {
     const newest = error instanceof Refusal ? (error.body['rules'] as RulesFile | undefined) : undefined;
     if (!newest) throw error;
-    const both = (error as Refusal).problems.map((p) => p.path as RuleId);
-    const own = changes.map(({ rule }) => rule as RuleId);
-    company.value = newest;
-    await consider(withRuleChanges(newest, changes).rules, own);
+    await standOn(newest, changes);
+    return false;
+  }
+}
+const companyRules = new CompanyRules((now, before) => {
+  const held = pending.value;
+  // A job has rules of its own; the company’s are only shown beside them.
+  if (jobId || !held) company.value = now;
+  else void standOn(now, ruleChanges(before, held.rules), held.reason);
+});
+/** The company's rules have become others: a change held back is asked about again on top of them, and said is what both set. */
+async function standOn(newest: RulesFile, changes: readonly RuleChange[], reason?: string) {
+  const { rules, otherwise } = withRuleChanges(newest, changes);
+  company.value = newest;
+  await consider(
+    rules,
+    changes.map(({ rule }) => rule as RuleId),
+    reason,
+  );
+  const both = otherwise.map((id) => id as RuleId);
+  if (both.length > 0)
     says.value = `Someone else set this meanwhile: ${both
       .map((id) => `${ruleCatalogue[id].title} is ${words(id, valueOf(newest, id))} now`)
       .join('; ')}. Take it to put yours in its place, or leave theirs.`;
-    return false;
-  }
 }
 function download() {
   const url = URL.createObjectURL(

@@ -98,6 +98,11 @@ const ahead = new TypedAhead({
   },
 });
 watch(isReady, () => ahead.goOn());
+// Lines are for the job they were typed in.
+watch(
+  () => route.params['job'],
+  () => ahead.giveUp('Another job was opened.'),
+);
 
 /** The line in the field waits its turn already: Enter pressed again does not do it twice. */
 let isEntered = false;
@@ -106,8 +111,9 @@ const longestWait = 20_000;
 let late: ReturnType<typeof setTimeout> | undefined;
 onBeforeUnmount(() => clearTimeout(late));
 
+/** A line typed before the job has come waits as well. */
 function enter() {
-  if (!session.plan || isEntered) return;
+  if (isEntered) return;
   isEntered = true;
   ahead.add(text.value);
   clearTimeout(late);
