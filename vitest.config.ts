@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
 
@@ -11,6 +12,8 @@ export default defineConfig({
     // A machine that lends its time to others may take three times as long as by itself.
     testTimeout: 90_000,
     pool: 'threads',
+    // Of two cores the runner would leave one idle.
+    maxWorkers: availableParallelism(),
     projects: [
       {
         extends: true,
@@ -18,6 +21,8 @@ export default defineConfig({
           name: 'core and server',
           include: ['{core,contracts,cli,tools,server}/**/*.test.ts'],
           isolate: false,
+          globalSetup: 'server/src/testing/build.ts',
+          env: { FIELDCHALK_THREADS: 'built' },
         },
       },
       {

@@ -1,6 +1,10 @@
 import { studyJob, expect, expectAccessible, phoneOn, test } from './helpers.ts';
 
-test.use({ allowed: /422|Failed to load resource|ERR_INTERNET_DISCONNECTED|410|401/ });
+// The phone keeps its pages by a service worker; other journeys do without, which saves each the fetching of all pages.
+test.use({
+  allowed: /422|Failed to load resource|ERR_INTERNET_DISCONNECTED|410|401/,
+  serviceWorkers: 'allow',
+});
 
 test('the crew ticks on a phone, the lead sees it at once; a job that was taken back opens no more', async ({
   page,

@@ -24,7 +24,10 @@ export async function demoJob(page: Page): Promise<string> {
   return jobs.find((j) => j.name === 'Marl Street addition')!.id;
 }
 
-const study = JSON.parse(readFileSync(new URL('./fixtures/study.json', import.meta.url), 'utf8')) as object;
+/** A plan of one room. */
+export const study = JSON.parse(
+  readFileSync(new URL('./fixtures/study.json', import.meta.url), 'utf8'),
+) as object;
 
 /** A job of one planned room, its own for each test. */
 export async function studyJob(page: Page, name: string, plan: object = study): Promise<string> {
@@ -41,7 +44,9 @@ export async function chalk(page: Page, ...lines: string[]): Promise<void> {
   }
 }
 
+/** Judges the page once it has come; a page of which nothing is drawn yet lacks a heading on any machine that is slow. */
 export async function expectAccessible(page: Page): Promise<void> {
+  await expect(page.locator('h1').first()).toBeAttached();
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }

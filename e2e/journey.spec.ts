@@ -94,6 +94,11 @@ test('lines typed before the plan is worked out wait for it; one that is refused
     await new Promise((resolve) => setTimeout(resolve, 1500));
     await route.continue();
   });
+  // The job itself comes late too.
+  await page.route(`**/api/jobs/${job}`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await route.continue();
+  });
   await page.goto(`/jobs/${job}/walk`);
   const entry = page.getByRole('combobox', { name: 'chalk:' });
   await chalk(page, `door 24 at 12 wall A`, 'door 24 at 12 wall Z', 'window 30 at 120 wall A');

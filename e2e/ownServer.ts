@@ -34,6 +34,12 @@ export class OwnServer {
     this.port = new URL(this.address).port;
   }
 
+  /** The link it prints while nobody owns it. */
+  async ownerLink(): Promise<string> {
+    await expect.poll(() => this.said).toContain('/join#');
+    return /http:\S+\/join#\S+/.exec(this.said)?.[0] ?? '';
+  }
+
   async stop(): Promise<void> {
     const { child } = this;
     if (!child || child.exitCode !== null) return;
@@ -50,7 +56,7 @@ export class OwnServer {
 
   /** `npm run backup` or `restore`. */
   command(what: 'backup' | 'restore', copy: string): string {
-    const done = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/backupCommand.ts', what, copy], {
+    const done = spawnSync(process.execPath, ['server/dist/backupCommand.js', what, copy], {
       cwd: root,
       env: { ...process.env, FIELDCHALK_DATA: this.data },
       encoding: 'utf8',

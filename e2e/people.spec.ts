@@ -1,5 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { type Browser, type Page } from '@playwright/test';
-import { chalk, expect, expectAccessible, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, study, test } from './helpers.ts';
 import { OwnServer } from './ownServer.ts';
 
 test.use({ allowed: /Failed to load resource|ERR_|40[0-9]/ });
@@ -29,8 +30,7 @@ test('a server gets its owner by the link in its terminal, who joins and signs i
   const server = new OwnServer({ HOST: 'localhost' });
   try {
     await server.start();
-    await expect.poll(() => server.said).toContain('/join#');
-    const first = /http:\S+\/join#\S+/.exec(server.said)?.[0] ?? '';
+    const first = await server.ownerLink();
     await withAuthenticator(page);
     await page.goto(`${server.address}/`);
     await expect(page.getByText('Nobody owns this server yet')).toBeVisible();
@@ -95,6 +95,7 @@ test('a server gets its owner by the link in its terminal, who joins and signs i
     await expect(lead.getByText('No job is given to you yet')).toBeVisible();
 
     await page.goto(`${server.address}/own`);
+    await expect(page.getByRole('heading', { name: 'You', exact: true })).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(page.getByRole('heading', { name: 'Sign in to Field Chalk' })).toBeVisible();
@@ -117,6 +118,97 @@ test('a job that was put away is gone for everybody, and comes back', async ({ p
     await expect(page.locator('[data-away]')).toContainText('goes for good on');
     await page.getByRole('button', { name: 'Bring back' }).click();
     await expect(page.locator('[data-job="Marl Street addition"]')).toBeVisible();
+  } finally {
+    await server.remove();
+  }
+});
+
+test('a guest’s phone looks and ticks nothing; a lead who lost the password is helped back in; the company’s data goes out, and then away', async ({
+  page,
+  browser,
+}) => {
+  const server = new OwnServer({ HOST: 'localhost' });
+  try {
+    await server.start();
+    await page.goto(await server.ownerLink());
+    const joinAs = async (window: Page, name: string, signIn: string) => {
+      await window.getByLabel('Name', { exact: true }).fill(name);
+      await window.getByLabel('Sign-in name').fill(signIn);
+      await window.getByLabel('Password').fill('the long way round the barn');
+    };
+    await page.getByLabel('Company').fill('Alder Electric');
+    await joinAs(page, 'Alder', 'alder');
+    await page.getByLabel('Password').press('Enter');
+    await expect(page.getByText('Alder Electric')).toBeVisible();
+    const made = await page.request.post(`${server.address}/api/jobs`, {
+      data: { name: 'Attic', plan: study },
+      headers: { origin: server.address },
+    });
+    const { id: job } = (await made.json()) as { id: string };
+
+    await page.goto(`${server.address}/jobs/${job}/crew`);
+    await page.getByLabel('Whose phone').fill('Drywall');
+    await page.getByLabel('They').selectOption({ label: 'only look' });
+    await page.getByRole('button', { name: 'Make a link for a phone' }).click();
+    const guest = await (
+      await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+    ).newPage();
+    await guest.goto(await linkShown(page));
+    await expect(guest.getByText('look at the walls and marks')).toBeVisible();
+    await guest.getByRole('button', { name: 'Open the job on this phone' }).tap();
+    await expect(guest.getByText('to look at only')).toBeVisible();
+    await expect(guest.locator('[data-task]').first()).toBeDisabled();
+    const tick = {
+      device: 'x',
+      marks: [{ id: 'm', kind: 'box', about: 'b1', done: true, number: 1, madeAt: 1 }],
+    };
+    const forced = await guest.request.post(`${server.address}/api/crew/${job}/marks`, {
+      data: tick,
+      headers: { origin: server.address },
+    });
+    expect(forced.status()).toBe(403);
+
+    await page.goto(`${server.address}/people`);
+    await page.getByLabel('Whom you invite').fill('Birch');
+    await page.getByLabel('Whom you invite').press('Enter');
+    const lead = await another(browser);
+    await lead.goto(await linkShown(page));
+    await joinAs(lead, 'Birch', 'birch');
+    await lead.getByLabel('Password').press('Enter');
+    await expect(lead.getByRole('link', { name: 'Attic' })).toBeVisible();
+    await page.reload();
+    await page.locator('[data-person=Birch]').getByRole('button', { name: 'Help back in' }).click();
+    const elsewhere = await another(browser);
+    await elsewhere.goto(await linkShown(page));
+    await expect(elsewhere.getByText('Your sign-in name is birch.')).toBeVisible();
+    await expectAccessible(elsewhere);
+    await elsewhere.getByLabel('Password').fill('a new one, and a longer one');
+    await elsewhere.getByLabel('Password').press('Enter');
+    await expect(elsewhere.getByRole('link', { name: 'Attic' })).toBeVisible();
+    // The device before is signed out.
+    await lead.reload();
+    await expect(lead.getByRole('heading', { name: 'Sign in to Field Chalk' })).toBeVisible();
+
+    const download = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Take all data out' }).click();
+    const taken = readFileSync(await (await download).path(), 'utf8');
+    expect(JSON.parse(taken)).toMatchObject({
+      name: 'Alder Electric',
+      jobs: [{ name: 'Attic' }],
+    });
+    const removal = page.getByLabel('Type the company’s name');
+    await removal.fill('Alder');
+    await removal.press('Enter');
+    await expect(page.getByRole('alert')).toBeVisible();
+    await removal.fill('Alder Electric');
+    await removal.press('Enter');
+    await expect(page.getByText('Nobody owns this server yet')).toBeVisible();
+    await elsewhere.reload();
+    await expect(elsewhere.getByRole('heading', { name: 'Sign in to Field Chalk' })).toBeVisible();
+    // The phone is told that its job is no more, and keeps nothing of it.
+    await guest.reload();
+    await expect(guest.locator('[data-task]')).toHaveCount(0);
+    await expect(guest.getByText('not let in here')).toBeVisible();
   } finally {
     await server.remove();
   }

@@ -90,30 +90,38 @@ test('with the browser’s storage full an edit reaches the server; cut off, it 
   expect(Object.keys((await planOf(page, job)).boxes)).toHaveLength(before + 2);
 });
 
-test('two windows set the same house rule: the second is shown what it is now, and asks again', async ({
+test('two windows set the same house rule: who has it under way is told at once and asks again, who only looks sees it', async ({
   page,
   context,
 }) => {
-  const other = await context.newPage();
-  for (const window of [page, other]) {
+  const [other, looking] = [await context.newPage(), await context.newPage()];
+  for (const window of [page, other, looking]) {
     await window.goto('/rules');
     await window.getByLabel('Find a rule').fill('minutes.box');
     await expect(window.locator('[data-rule="minutes.box"]')).toBeVisible();
   }
+  const field = (window: Page) => window.locator('[data-rule="minutes.box"] input');
   const set = async (window: Page, feet: string) => {
-    const field = window.locator('[data-rule="minutes.box"] input');
-    await field.fill(feet);
-    await field.blur();
-    await window.getByRole('button', { name: 'Take it' }).click();
+    await field(window).fill(feet);
+    await field(window).blur();
   };
-  await set(page, '6');
-  await expect(page.locator('[data-pending]')).toHaveCount(0);
   await set(other, '7');
+  await other.getByLabel('Reason').fill('Slower in old houses');
+  await set(page, '6');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.locator('[data-pending]')).toHaveCount(0);
   await expect(other.getByRole('alert')).toContainText(/Someone else set this meanwhile: .*is 6/);
+  await expect(field(looking)).toHaveValue('6');
+  await expect(other.getByLabel('Reason')).toHaveValue('Slower in old houses');
   await other.getByRole('button', { name: 'Take it' }).click();
   await expect(other.locator('[data-pending]')).toHaveCount(0);
   const rules = (await (await page.request.get('/api/rules')).json()) as { values: Record<string, number> };
   expect(rules.values['minutes.box']).toBe(7);
-  const undo = { rule: 'minutes.box', saw: { value: 7 }, set: { value: null } };
+  await expect(field(looking)).toHaveValue('7');
+  const undo = {
+    rule: 'minutes.box',
+    saw: { value: 7, reason: 'Slower in old houses' },
+    set: { value: null },
+  };
   expect((await page.request.post('/api/rules/changes', { data: { changes: [undo] } })).ok()).toBe(true);
 });

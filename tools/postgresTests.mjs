@@ -5,6 +5,7 @@ import { installPostgres, runAsync } from './steps.mjs';
 /** Those that ask the database anything. */
 const asks = [
   'server/src/access',
+  'server/src/aside',
   'server/src/services',
   'server/src/db/move.test.ts',
   'server/soak',

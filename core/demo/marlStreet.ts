@@ -4,6 +4,7 @@ import { readPlan } from '../src/plan/read.ts';
 import { isOnWall, type Plan, type PlanInput } from '../src/plan/index.ts';
 import type { Height } from '../src/rules/index.ts';
 import { done } from './done.ts';
+import { madeOnce } from './madeOnce.ts';
 import { identityOf } from '../src/index.ts';
 
 /** Our invented job: a back addition on Marl Street. Places in inches; the existing house lies to the south. */
@@ -469,10 +470,12 @@ function accepted(plan: Plan): Plan {
   );
 }
 
-/** The whole addition in space and framing, with boxes, circuits and runs laid out by the rules. */
-export function marlStreet(): Plan {
+function wiredAddition(): Plan {
   const read = readPlan(plan);
   if (!read.ok) throw new Error(`Demo: ${read.problems.map((p) => `${p.path}: ${p.message}`).join('; ')}`);
   const boxes = decided(done(read.plan, 'propose', { only: ['boxes'] }));
   return accepted(done(boxes, 'propose', { only: ['circuits', 'runs', 'models'] }));
 }
+
+/** The whole addition in space and framing, with boxes, circuits and runs laid out by the rules. */
+export const marlStreet = madeOnce(wiredAddition);

@@ -1,6 +1,7 @@
 import { emptyPlan, type Plan } from '../src/plan/index.ts';
 import { parseLength } from '../src/units/index.ts';
 import { done } from './done.ts';
+import { madeOnce } from './madeOnce.ts';
 
 function length(text: string): number {
   const read = parseLength(text);
@@ -8,8 +9,7 @@ function length(text: string): number {
   return read.inches;
 }
 
-/** One L-shaped room of the Marl Street addition by itself, walked, wired from the basement panel, with a receptacle circuit. */
-export function study(): Plan {
+function wiredStudy(): Plan {
   let plan = emptyPlan('Study', 'addition');
   plan = done(plan, 'startRoom', { name: 'Study', use: 'office' });
   const legs: [string, number][] = [
@@ -70,3 +70,6 @@ export function study(): Plan {
     plan = done(plan, 'setPrice', { item, cents, per });
   return plan;
 }
+
+/** One L-shaped room of the Marl Street addition by itself, walked, wired from the basement panel, with a receptacle circuit. */
+export const study = madeOnce(wiredStudy);

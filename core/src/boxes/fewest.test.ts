@@ -9,7 +9,7 @@ import { computed, edited, randomFrom, roomOf } from '../../testing/index.ts';
  */
 
 const reach = 72;
-const rooms = Number(process.env['FIELDCHALK_SEEDS'] ?? 200);
+const rooms = Number(process.env['FIELDCHALK_SEEDS'] ?? 100);
 const boxWidth = 2.25;
 const boxHeight = 3.25;
 const usualBottom = 16 - boxHeight / 2 + 0.75;

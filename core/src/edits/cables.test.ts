@@ -148,7 +148,7 @@ describe('a splice box in a cable', () => {
     let put = 0;
     for (const [id, run] of Object.entries(runs)
       .filter(([, r]) => r.cable !== 'data' && r.path.length > 0)
-      .slice(0, 12)) {
+      .slice(0, 6)) {
       try {
         const by = edited(house, 'spliceRun', { run: id, along: Math.floor(run.length.path / 2) });
         put++;
@@ -157,6 +157,6 @@ describe('a splice box in a cable', () => {
         expect(String(error)).toContain('never hidden');
       }
     }
-    expect(put).toBeGreaterThan(4);
+    expect(put).toBeGreaterThan(2);
   });
 });
