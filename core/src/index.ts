@@ -13,6 +13,7 @@ export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
 export type { Change, Edited, Patch } from './plan/gate.ts';
+export { spentAmong, withoutSpent } from './plan/spent.ts';
 export { seenOtherwise, standsAt, type SeenOtherwise } from './plan/seen.ts';
 export {
   argumentProblems,

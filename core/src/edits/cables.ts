@@ -68,7 +68,7 @@ function startOf(draft: Plan, circuit: string): string | null {
 /** Adds a cable between two ends of a circuit, or uses the one that is there. */
 function link(draft: Plan, circuit: string, from: string, to: string): void {
   if (cablesOf(draft, circuit).some(([, r]) => isBetween(r, from, to))) return;
-  draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({ from, to, circuit });
+  draft.runs[nextId(draft, 'runs')] = entrySchemas.runs.parse({ from, to, circuit });
 }
 
 /** Places a cable goes through with one more, where it makes the cable least longer, as the crow flies. */
@@ -247,10 +247,10 @@ export const cableEdits = {
           'along',
           'has no place near it where a box stays in reach: a splice is never hidden',
         );
-      const box = nextId(draft.boxes, 'b');
+      const box = nextId(draft, 'boxes');
       const reason = 'A splice in a cable: its cover stays in reach, NEC 314.29.';
       draft.boxes[box] = entrySchemas.boxes.parse({ ...on, reason });
-      draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
         box,
         kind: 'splice',
         circuit: run.circuit,
@@ -262,7 +262,7 @@ export const cableEdits = {
       for (const key of to === null ? [runId] : beside.map(([key]) => key)) {
         const first = entryOf(draft.runs, key);
         first.through = [];
-        draft.runs[nextId(draft.runs, 'k')] = { ...first, from: box };
+        draft.runs[nextId(draft, 'runs')] = { ...first, from: box };
         delete first.endsAt;
         Object.assign(first, { to: box, tail: 0 });
       }

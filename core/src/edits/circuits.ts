@@ -68,7 +68,7 @@ export const circuitEdits = {
       const poles = args.poles ?? 1;
       if (args.panel) need(draft.panels, args.panel, 'panel');
       const space = args.space ?? (args.panel ? firstSpace(draft, args.panel, poles) : null);
-      const id = nextId(draft.circuits, 'c');
+      const id = nextId(draft, 'circuits');
       const circuit = parsed(entrySchemas.circuits, { ...args, space }, 'circuit');
       refuseLargeBreaker(circuit);
       draft.circuits[id] = circuit;
@@ -172,7 +172,7 @@ export const circuitEdits = {
         Object.values(draft.devices).filter((d) => d.circuit === args.circuit).length - moved.length;
       if (moved.length === 0 || rest === 0)
         throw new EditRefused('devices', 'must leave something on each side');
-      const id = nextId(draft.circuits, 'c');
+      const id = nextId(draft, 'circuits');
       const space = c.panel === null ? null : firstSpace(draft, c.panel, c.poles);
       const half =
         space === null && c.panel !== null && c.poles === 1 ? (freeHalves(draft, c.panel)[0] ?? null) : null;
@@ -271,7 +271,7 @@ export const circuitEdits = {
           { ...(known ? draft.circuits[known] : {}), ...c, panel: args.panel, existing: true },
           'circuit',
         );
-        draft.circuits[known ?? nextId(draft.circuits, 'c')] = entry;
+        draft.circuits[known ?? nextId(draft, 'circuits')] = entry;
       }
     },
   ),

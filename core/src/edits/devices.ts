@@ -46,7 +46,7 @@ const newBox = z.strictObject({
 
 function addBox(draft: Plan, args: ArgsOf<typeof newBox>): void {
   need(draft.walls, args.wall, 'wall');
-  const id = nextId(draft.boxes, 'b');
+  const id = nextId(draft, 'boxes');
   const {
     wall,
     side,
@@ -62,7 +62,7 @@ function addBox(draft: Plan, args: ArgsOf<typeof newBox>): void {
   const on = { wall, side, at, ...(height ? { height } : {}) };
   draft.boxes[id] = entrySchemas.boxes.parse({ on, exact, gangs, reason });
   const load = va === undefined ? {} : { va };
-  draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({ box: id, kind, label, ...load });
+  draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({ box: id, kind, label, ...load });
 }
 
 /** Verbs for boxes and what is in them. */
@@ -159,7 +159,7 @@ export const deviceEdits = {
       if (!isOnWall(box.on)) throw new EditRefused('box', 'is not on a wall');
       const devices = Object.values(draft.devices).filter((d) => d.box === args.box);
       for (let k = 1; k <= args.count; k++) {
-        const id = nextId(draft.boxes, 'b');
+        const id = nextId(draft, 'boxes');
         const { on, gangs, model, exact } = box;
         draft.boxes[id] = entrySchemas.boxes.parse({
           on: { ...on, at: on.at + k * args.every },
@@ -168,7 +168,7 @@ export const deviceEdits = {
           exact,
         });
         for (const d of devices)
-          draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+          draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
             box: id,
             slot: d.slot,
             kind: d.kind,
@@ -204,7 +204,7 @@ export const deviceEdits = {
       const held = Object.values(draft.devices).filter((d) => d.box === args.box);
       const slot = held.length === 0 ? 0 : Math.max(...held.map((d) => d.slot)) + 1;
       if (slot > 7) throw new EditRefused('box', 'has no room for a ninth device');
-      draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
         box: args.box,
         slot,
         kind: args.kind,
@@ -248,10 +248,10 @@ export const deviceEdits = {
     }),
     (draft, args) => {
       need(draft.rooms, args.room, 'room');
-      const id = nextId(draft.boxes, 'b');
+      const id = nextId(draft, 'boxes');
       draft.boxes[id] = entrySchemas.boxes.parse({ on: { ceiling: args.room, x: args.x, y: args.y } });
       const va = args.va === undefined ? {} : { va: args.va };
-      draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
         box: id,
         kind: args.kind ?? 'light',
         ...va,
@@ -290,7 +290,7 @@ export const deviceEdits = {
         if (c.switches.length === 0 || c.loads.length === 0) delete draft.controls[id];
       }
       if (args.switches.length === 0 || args.loads.length === 0) return;
-      draft.controls[nextId(draft.controls, 'k')] = { switches: [...args.switches], loads: [...args.loads] };
+      draft.controls[nextId(draft, 'controls')] = { switches: [...args.switches], loads: [...args.loads] };
       args.switches.forEach((id, i) => {
         const device = entryOf(draft.devices, id);
         if (device.kind !== 'dimmer') device.kind = switchKind(args.switches.length, i);
@@ -298,7 +298,7 @@ export const deviceEdits = {
     },
   ),
   addModel: verb('Adds a box model to the catalogue.', modelSchema, (draft, args) => {
-    draft.models[nextId(draft.models, 'model')] = parsed(entrySchemas.models, args, 'model');
+    draft.models[nextId(draft, 'models')] = parsed(entrySchemas.models, args, 'model');
   }),
   removeModel: verb(
     'Takes a model out of the catalogue; boxes that were of it are chosen for again.',

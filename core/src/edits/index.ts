@@ -1,4 +1,3 @@
-import { dequal } from 'dequal';
 import { z } from 'zod';
 import { entryOf } from '../lookups/index.ts';
 import { isAbout } from '../plan/accepted.ts';
@@ -18,6 +17,7 @@ import {
 } from '../plan/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { propose, proposalKinds, type Proposing } from '../proposals/index.ts';
+import { keepSame } from '../proposals/sameAgain.ts';
 import { ruleCatalogue, ruleIds } from '../rules/index.ts';
 import { circuitEdits } from './circuits.ts';
 import { deviceEdits } from './devices.ts';
@@ -83,7 +83,7 @@ export const edits = {
       const reason = args.reason.trim();
       if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
       const known = Object.keys(draft.accepted).find((id) => isAbout(entryOf(draft.accepted, id), args));
-      draft.accepted[known ?? nextId(draft.accepted, 'a')] = { rule, about: [...about], wall, reason };
+      draft.accepted[known ?? nextId(draft, 'accepted')] = { rule, about: [...about], wall, reason };
     },
   ),
   reopenFinding: verb('Brings back a finding that was let stand.', finding, (draft, args) => {
@@ -108,22 +108,14 @@ export const edits = {
 type ProposeArgs = ArgsOf<typeof proposing>;
 
 function layOut(draft: Plan, { anew, ...asked }: ProposeArgs, how: Partial<Proposing>): void {
+  if (!anew) return propose(draft, { ...asked, ...how });
+  const before = settled(draft);
   const cablesOnly =
     asked.only !== undefined && !asked.only.includes('circuits') && asked.only.includes('runs');
-  if (anew && cablesOnly) layAgain(draft, () => propose(draft, { ...asked, ...how }));
-  else {
-    if (anew) releaseCircuits(draft);
-    propose(draft, { ...asked, ...how });
-  }
-}
-
-/** Takes up all cables that are not pinned and lays them anew. One that comes out as it was is no change. */
-function layAgain(draft: Plan, lay: () => void): void {
-  const before = settled(draft).runs;
-  for (const [id, run] of Object.entries(before)) if (!run.pinned) delete draft.runs[id];
-  lay();
-  for (const [id, run] of Object.entries(before))
-    if (dequal(settled(draft).runs[id], run)) draft.runs[id] = run;
+  if (!cablesOnly) releaseCircuits(draft);
+  else for (const [id, run] of Object.entries(before.runs)) if (!run.pinned) delete draft.runs[id];
+  propose(draft, { ...asked, ...how });
+  keepSame(draft, before);
 }
 
 /** The edit `propose`, worked out by a kept computer, which then follows what was proposed; `told` hears how far it is. */

@@ -53,10 +53,10 @@ export function layLightRows(
   const control = controlOf(draft, replaced);
   for (const id of old) dropEnd(draft, 'boxes', id);
   const made = places.map((p) => {
-    const box = nextId(draft.boxes, 'b');
+    const box = nextId(draft, 'boxes');
     const at = { x: Math.round(p.x * 4) / 4, y: Math.round(p.y * 4) / 4 };
     draft.boxes[box] = entrySchemas.boxes.parse({ on: { ceiling: args.room, ...at } });
-    const device = nextId(draft.devices, 'd');
+    const device = nextId(draft, 'devices');
     draft.devices[device] = entrySchemas.devices.parse({
       box,
       kind: args.kind,

@@ -20,7 +20,7 @@ export const panelEdits = {
       // Over a slab cable to a panel elsewhere leaves by the ceiling.
       const { below } = need(draft.levels, need(draft.points, own.from, 'point').level, 'level');
       const { wall, side, at, away = 0, leaves = below === 'slab' ? 'above' : 'below', ...rest } = args;
-      draft.panels[nextId(draft.panels, 'n')] = entrySchemas.panels.parse({
+      draft.panels[nextId(draft, 'panels')] = entrySchemas.panels.parse({
         ...rest,
         on: { wall, side, at, away, leaves },
       });

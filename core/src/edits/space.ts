@@ -34,7 +34,7 @@ const measuredAt = (draft: Plan, wall: string, at: number): string | null =>
 export const spaceEdits = {
   addOpening: verb('Adds a door, a window or another opening.', openingSchema, (draft, args) => {
     need(draft.walls, args.wall, 'wall');
-    draft.openings[nextId(draft.openings, 'o')] = parsed(entrySchemas.openings, args, 'opening');
+    draft.openings[nextId(draft, 'openings')] = parsed(entrySchemas.openings, args, 'opening');
   }),
   setOpening: verb(
     'Changes an opening.',
@@ -52,7 +52,7 @@ export const spaceEdits = {
     (draft, args) => {
       need(draft.walls, args.wall, 'wall');
       const known = measuredAt(draft, args.wall, args.was);
-      draft.members[known ?? nextId(draft.members, 'm')] = entrySchemas.members.parse({
+      draft.members[known ?? nextId(draft, 'members')] = entrySchemas.members.parse({
         ...(known === null ? {} : draft.members[known]),
         wall: args.wall,
         role: args.role ?? 'stud',
@@ -74,7 +74,7 @@ export const spaceEdits = {
       const { standing } = entryOf(new Computer().take(settled(draft)).framing.walls, args.wall);
       if (known === null && !standing.some((m) => Math.abs(m.at - args.at) < 0.05))
         throw new EditRefused('at', 'has no stud; measure the one that stands there first');
-      const member = known ?? nextId(draft.members, 'm');
+      const member = known ?? nextId(draft, 'members');
       draft.members[member] ??= entrySchemas.members.parse({
         wall: args.wall,
         role: args.role ?? 'stud',
@@ -96,7 +96,7 @@ export const spaceEdits = {
     obstacleSchema,
     (draft, args) => {
       need(draft.walls, args.wall, 'wall');
-      draft.obstacles[nextId(draft.obstacles, 'x')] = parsed(entrySchemas.obstacles, args, 'obstacle');
+      draft.obstacles[nextId(draft, 'obstacles')] = parsed(entrySchemas.obstacles, args, 'obstacle');
     },
   ),
   setObstacle: verb(
@@ -112,7 +112,7 @@ export const spaceEdits = {
 
   addFixture: verb('Adds something that stands in a room.', fixtureSchema, (draft, args) => {
     need(draft.rooms, args.room, 'room');
-    draft.fixtures[nextId(draft.fixtures, 'f')] = parsed(entrySchemas.fixtures, args, 'fixture');
+    draft.fixtures[nextId(draft, 'fixtures')] = parsed(entrySchemas.fixtures, args, 'fixture');
   }),
   setFixture: verb(
     'Changes a fixture.',
@@ -131,7 +131,7 @@ export const spaceEdits = {
     (draft, args) => {
       const top = Object.values(draft.levels).reduce((a, b) => (b.elevation > a.elevation ? b : a));
       const elevation = top.elevation + top.ceiling + top.joists.depth + 0.75;
-      draft.levels[nextId(draft.levels, 'L')] = entrySchemas.levels.parse({
+      draft.levels[nextId(draft, 'levels')] = entrySchemas.levels.parse({
         name: args.name,
         elevation,
         below: 'joists',

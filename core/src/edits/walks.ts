@@ -101,7 +101,7 @@ export const walkEdits = {
         ? startBehind(draft, args.behind)
         : { start: { x: xs.length === 0 ? 0 : Math.max(...xs) + 60, y: 0 }, heading: 0 };
       const walk = { ...start, heading, framing: args.framing ?? '2x4', legs: [] };
-      draft.rooms[nextId(draft.rooms, 'r')] = entrySchemas.rooms.parse({
+      draft.rooms[nextId(draft, 'rooms')] = entrySchemas.rooms.parse({
         level,
         ...start,
         name: args.name,

@@ -115,7 +115,7 @@ export const wallEdits = {
       const mirrored = args.mirrored ?? false;
       const x = (mirrored ? Math.min(...xs) + Math.max(...xs) - room.x : room.x) + args.by.x;
       const map = copyWalls(draft, walls, args.by, mirrored);
-      const copy = nextId(draft.rooms, 'r');
+      const copy = nextId(draft, 'rooms');
       draft.rooms[copy] = {
         level: room.level,
         x,
@@ -126,7 +126,7 @@ export const wallEdits = {
       for (const f of Object.values(draft.fixtures))
         if (f.room === args.room && f.wall !== undefined && map.has(f.wall)) {
           const side = mirrored ? (f.side === 'left' ? 'right' : 'left') : f.side;
-          draft.fixtures[nextId(draft.fixtures, 'f')] = entrySchemas.fixtures.parse({
+          draft.fixtures[nextId(draft, 'fixtures')] = entrySchemas.fixtures.parse({
             ...f,
             room: copy,
             wall: map.get(f.wall),
@@ -140,7 +140,7 @@ export const wallEdits = {
     z.strictObject({ level: id, at: xy, name: text, use: z.enum(roomUses) }),
     (draft, args) => {
       need(draft.levels, args.level, 'level');
-      draft.rooms[nextId(draft.rooms, 'r')] = {
+      draft.rooms[nextId(draft, 'rooms')] = {
         level: args.level,
         x: args.at.x,
         y: args.at.y,

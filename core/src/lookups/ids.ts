@@ -1,22 +1,28 @@
-const zero = 48;
+const isDigit = (code: number): boolean => code >= 48 && code <= 57;
 
-/** Where the number at the end of an id begins; the id's length when it has none. */
-function numberStart(id: string): number {
-  let start = id.length;
-  while (start > 0) {
-    const digit = id.charCodeAt(start - 1) - zero;
-    if (digit < 0 || digit > 9) break;
-    start--;
-  }
-  return start;
+/** Where the digits that begin at a place of an id end. */
+function digitsEnd(id: string, start: number): number {
+  let end = start;
+  while (end < id.length && isDigit(id.charCodeAt(end))) end++;
+  return end;
 }
 
-/** Order of ids as people read them: b2 before b10. */
+/** Order of ids as people read them, numbers as numbers: b2 before b10, k4-12 between k4 and k5. */
 export function compareIds(a: string, b: string): number {
   if (a === b) return 0;
-  const [atA, atB] = [numberStart(a), numberStart(b)];
-  const [wordA, wordB] = [a.slice(0, atA), b.slice(0, atB)];
-  if (wordA !== wordB) return wordA < wordB ? -1 : 1;
-  const numberOf = (id: string, at: number) => (at < id.length ? Number(id.slice(at)) || -1 : -1);
-  return numberOf(a, atA) - numberOf(b, atB) || (a < b ? -1 : 1);
+  let [i, j] = [0, 0];
+  while (i < a.length && j < b.length) {
+    const [codeA, codeB] = [a.charCodeAt(i), b.charCodeAt(j)];
+    if (isDigit(codeA) && isDigit(codeB)) {
+      const [endA, endB] = [digitsEnd(a, i), digitsEnd(b, j)];
+      const by = Number(a.slice(i, endA)) - Number(b.slice(j, endB));
+      if (by !== 0) return by;
+      [i, j] = [endA, endB];
+      continue;
+    }
+    if (codeA !== codeB) return codeA - codeB;
+    i++;
+    j++;
+  }
+  return a.length - i - (b.length - j) || (a < b ? -1 : 1);
 }

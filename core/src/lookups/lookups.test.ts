@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { compareIds } from './ids.ts';
 import { entryOf, valueIn, lastOf, must, never, nth } from './index.ts';
 
 describe('a look-up that misses names what is missing and what there is', () => {
@@ -25,4 +26,24 @@ describe('a look-up that misses names what is missing and what there is', () => 
       must(0, 'zero'),
     ]).toEqual([0, '', false, 2, 0]);
   });
+});
+
+test('ids are in the order people read them, whatever stands between their numbers', () => {
+  const ordered = [
+    'b',
+    'b0',
+    'b2',
+    'b10',
+    'k4',
+    'k4-12',
+    'k4-30',
+    'k5',
+    'w1/s9',
+    'w1/s10',
+    'w2/s1',
+    'w10/s1',
+  ];
+  expect([...ordered].reverse().sort(compareIds)).toEqual(ordered);
+  expect([compareIds('b07', 'b7'), compareIds('b7', 'b07')].map(Math.sign)).toEqual([-1, 1]);
+  expect(compareIds('b7', 'b7')).toBe(0);
 });

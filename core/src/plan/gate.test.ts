@@ -104,6 +104,8 @@ describe('what a change has not touched is not checked again', () => {
       } catch {
         continue;
       }
+      // Of spent numbers a patch that raises none is no change: see spent.test.ts.
+      if (patch.path[0] === 'spent') continue;
       const { ok } = applyChange(plan, [patch]);
       const mayWrite = placeProblem(plan, patch) === null;
       if (ok !== (mayWrite && isSound(changed)))

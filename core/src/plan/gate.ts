@@ -5,6 +5,7 @@ import { tooMany } from './limits.ts';
 import { mentioning, type Changed } from './mentions.ts';
 import { problemsFrom, type Problem } from './problems.ts';
 import { listsWhole, placeProblem } from './seen.ts';
+import { laidOn, spending, spentAmong, spentSeen, withoutSpent } from './spent.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
 import { collections, planSchema, type CollectionName, type Plan } from './index.ts';
@@ -39,6 +40,10 @@ export class EditRefused extends Error {
 export interface Given {
   /** A change from outside must bring its entries whole. */
   readonly from: 'us' | 'outside';
+  /** Whether what it adds has ids that it counted, and not those of things it brings back: it says what it saw of those given before. */
+  readonly counts: boolean;
+  /** Whether the ids of what it removes are spent. */
+  readonly spends: boolean;
   readonly names: (plan: Plan) => Names;
 }
 
@@ -161,10 +166,14 @@ export function applyEdit(
   given: Partial<Given> = {},
 ): Edited {
   try {
-    const [next, made, takenBack] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
-    const patches = listsWhole(made, plan, next);
-    const inverse = listsWhole(takenBack, next, plan);
-    const problems = problemsOf(next, patches, given.from ?? 'us');
+    const { from = 'us', counts = from === 'us', spends = from === 'us' } = given;
+    const [left, made, takenBack] = produceWithPatches(plan, (draft: Plan) => recipe(draft));
+    const spent = spends ? spending(left, made) : [];
+    const next = patched(left, spent);
+    const patches = [...listsWhole(made, plan, next), ...spent];
+    const seen = counts ? spentSeen(plan, made) : [];
+    const inverse = [...withoutSpent(listsWhole(takenBack, next, plan)), ...seen];
+    const problems = problemsOf(next, patches, from);
     return problems.length > 0
       ? { ok: false, problems: [...problems] }
       : { ok: true, plan: next, change: { name, patches, inverse } };
@@ -178,16 +187,22 @@ export function applyEdit(
 }
 
 /** Replays patches on a plan that may have moved on; problems when they lead where a change may not write, no longer fit, or the outcome is not valid. */
-export function applyChange(plan: Plan, patches: readonly Patch[], name = 'change'): Edited {
+export function applyChange(
+  plan: Plan,
+  patches: readonly Patch[],
+  name = 'change',
+  given: Partial<Pick<Given, 'counts' | 'spends'>> = {},
+): Edited {
   const replay = (draft: Plan) => {
     for (const patch of patches) {
-      const wrong = placeProblem(draft, patch);
+      const laid = laidOn(draft, patch);
+      const wrong = laid && placeProblem(draft, laid);
       if (wrong) throw new EditRefused(wrong.path, wrong.message);
-      applyPatches(draft, [patch]);
+      if (laid) applyPatches(draft, [laid]);
     }
   };
   try {
-    return applyEdit(plan, name, replay, { from: 'outside' });
+    return applyEdit(plan, name, replay, { ...given, from: 'outside' });
   } catch (error) {
     return { ok: false, problems: [{ path: '', message: `no longer fits: ${(error as Error).message}` }] };
   }
@@ -195,5 +210,9 @@ export function applyChange(plan: Plan, patches: readonly Patch[], name = 'chang
 
 /** Patches applied without checks, for a plan known to be valid at the other end. Unchanged parts keep their identity. */
 export function patched(plan: Plan, patches: readonly Patch[]): Plan {
-  return applyPatches(plan, patches as Patch[]);
+  const next = applyPatches(plan, withoutSpent(patches));
+  return spentAmong(patches).reduce((spent, patch) => {
+    const laid = laidOn(spent, patch);
+    return laid ? applyPatches(spent, [laid]) : spent;
+  }, next);
 }

@@ -1,19 +1,65 @@
+import { isDraft, original } from 'immer';
 import { nth } from '../lookups/index.ts';
+import type { CollectionName, Plan } from './plan.ts';
 
 export { compareIds } from '../lookups/ids.ts';
 
-/** Next free ids with a prefix: `w1`, `w2`, … past the highest in use, so that an id is not given twice in a session. */
-export function nextIds(taken: Readonly<Record<string, unknown>>, prefix: string, count: number): string[] {
+/** What the ids of a collection begin with: `b12` is the twelfth box. */
+const prefixOf: Readonly<Record<CollectionName, string>> = {
+  levels: 'L',
+  points: 'p',
+  walls: 'w',
+  openings: 'o',
+  members: 'm',
+  obstacles: 'x',
+  rooms: 'r',
+  fixtures: 'f',
+  boxes: 'b',
+  devices: 'd',
+  controls: 'k',
+  panels: 'n',
+  circuits: 'c',
+  runs: 'k',
+  stock: 's',
+  accepted: 'a',
+  models: 'model',
+};
+
+/** Numbers beyond this are not counted on from. */
+export const highestNumber = 1_000_000_000;
+
+/** The highest number among ids of a collection that were given by counting; 0 where none was. */
+export function highestOf(ids: readonly string[], collection: CollectionName): number {
+  const prefix = prefixOf[collection];
   let highest = 0;
-  for (const id of Object.keys(taken)) {
-    const match = id.startsWith(prefix) ? /^\d+$/.exec(id.slice(prefix.length)) : null;
-    if (match) highest = Math.max(highest, Number(match[0]));
+  for (const id of ids) {
+    const match = id.startsWith(prefix) ? /^(?:\d+-)?(\d+)$/.exec(id.slice(prefix.length)) : null;
+    const number = match ? Number(match[1]) : 0;
+    if (number <= highestNumber) highest = Math.max(highest, number);
   }
+  return highest;
+}
+
+export const isCounted = (name: string | number | undefined): name is CollectionName =>
+  name !== undefined && Object.hasOwn(prefixOf, name);
+
+/**
+ * Next free ids of a collection: `w1`, `w2`, … past the highest that is in use, was before the edit under way, or ever was. An id does not come back:
+ * what the crew ticked, wrote on a stud or reads on a printed sheet stays with the thing it was.
+ */
+export function nextIds(plan: Plan, collection: CollectionName, count: number): string[] {
+  const prefix = prefixOf[collection];
+  const before = isDraft(plan) ? original(plan) : undefined;
+  const highest = Math.max(
+    highestOf(Object.keys(plan[collection]), collection),
+    before ? highestOf(Object.keys(before[collection]), collection) : 0,
+    plan.spent[collection] ?? 0,
+  );
   return Array.from({ length: count }, (_, i) => `${prefix}${highest + 1 + i}`);
 }
 
-export function nextId(taken: Readonly<Record<string, unknown>>, prefix: string): string {
-  return nth(nextIds(taken, prefix, 1), 0);
+export function nextId(plan: Plan, collection: CollectionName): string {
+  return nth(nextIds(plan, collection, 1), 0);
 }
 
 /** Wall letters as people say them: A to Z, then A2, B2, … */

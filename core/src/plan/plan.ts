@@ -17,6 +17,7 @@ import { stockSchema } from './stock.ts';
 import { wallSchema } from './wall.ts';
 import { acceptedSchema } from './accepted.ts';
 import { idSchema, longText, text } from './fields.ts';
+import { highestNumber } from './ids.ts';
 import { priceSchema } from './price.ts';
 import { ruleValues } from './ruleValues.ts';
 import { serviceSchema } from './service.ts';
@@ -53,6 +54,28 @@ const collection = <S extends z.ZodType>(entry: S) => z.record(idSchema, entry).
 
 export const editions = ['2014', '2017', '2020', '2023'] as const;
 
+/** The collections keyed by id, in the order the format lists them. */
+export const collections = [
+  'levels',
+  'points',
+  'walls',
+  'openings',
+  'members',
+  'obstacles',
+  'rooms',
+  'fixtures',
+  'boxes',
+  'devices',
+  'controls',
+  'panels',
+  'circuits',
+  'runs',
+  'stock',
+  'accepted',
+  'models',
+] as const;
+export type CollectionName = (typeof collections)[number];
+
 export const planSchema = z.strictObject({
   format: z.literal('fieldchalk.plan'),
   version: z.literal(currentVersion),
@@ -88,33 +111,13 @@ export const planSchema = z.strictObject({
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),
   prices: z.record(text, priceSchema).default({}),
+  /** The highest number of an id in a collection that was given once and stands no more: see spent.ts. */
+  spent: z.partialRecord(z.enum(collections), z.number().int().min(1).max(highestNumber)).default({}),
 });
 
 export type Plan = z.infer<typeof planSchema>;
 export type PlanInput = z.input<typeof planSchema>;
 export type Edition = (typeof editions)[number];
-
-/** The collections keyed by id, in the order the format lists them. */
-export const collections = [
-  'levels',
-  'points',
-  'walls',
-  'openings',
-  'members',
-  'obstacles',
-  'rooms',
-  'fixtures',
-  'boxes',
-  'devices',
-  'controls',
-  'panels',
-  'circuits',
-  'runs',
-  'stock',
-  'accepted',
-  'models',
-] as const;
-export type CollectionName = (typeof collections)[number];
 
 /** An empty plan with one level. */
 export function emptyPlan(name = 'Untitled job', kind: Plan['job']['kind'] = 'addition'): Plan {

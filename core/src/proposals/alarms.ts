@@ -32,14 +32,14 @@ export function addAlarms(
   owed: readonly OwedAlarm[],
 ): number {
   for (const { room, why } of owed) {
-    const id = nextId(draft.boxes, 'b');
+    const id = nextId(draft, 'boxes');
     draft.boxes[id] = entrySchemas.boxes.parse({
       on: {
         ceiling: room,
         ...placeIn(must(entryOf(rooms, room).boundary, 'the boundary of the room'), framing),
       },
     });
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+    draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
       box: id,
       kind: 'smoke-alarm',
       va: 5,

@@ -13,8 +13,8 @@ export function addDutyBoxes(draft: Plan, duties: readonly OpenDuty[]): number {
     return first ? d.boxes : [];
   });
   const [boxIds, deviceIds] = [
-    nextIds(draft.boxes, 'b', boxes.length),
-    nextIds(draft.devices, 'd', boxes.length),
+    nextIds(draft, 'boxes', boxes.length),
+    nextIds(draft, 'devices', boxes.length),
   ];
   boxes.forEach((b, i) => {
     const on = { wall: b.wall, side: b.side, at: b.at, ...(b.height ? { height: b.height } : {}) };

@@ -9,7 +9,7 @@ const openerVa = 600;
 
 export function addFlat(draft: Plan, owed: readonly OwedFlat[]): void {
   for (const { on, room, at, kind, what } of owed) {
-    const id = nextId(draft.boxes, 'b');
+    const id = nextId(draft, 'boxes');
     const place = { x: Math.round(at.x * 4) / 4, y: Math.round(at.y * 4) / 4 };
     draft.boxes[id] = entrySchemas.boxes.parse({
       on: on === 'ceiling' ? { ceiling: room, ...place } : { floor: room, ...place },
@@ -18,7 +18,7 @@ export function addFlat(draft: Plan, owed: readonly OwedFlat[]): void {
           ? 'At the island: in the floor under it, none below its top.'
           : 'For the door opener.',
     });
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+    draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
       box: id,
       kind,
       ...(kind === 'opener' ? { va: openerVa } : {}),

@@ -93,14 +93,14 @@ export function addLowVoltage(draft: Plan, site: Site, rooms: Readonly<Record<st
       if (has(own, want, site)) continue;
       const place = placeFor(own, want, site);
       if (!place) continue;
-      const id = nextId(draft.boxes, 'b');
+      const id = nextId(draft, 'boxes');
       const height = want.height ?? place.local?.height;
       draft.boxes[id] = entrySchemas.boxes.parse({
         on: { wall: place.wall, side: place.side, at: place.at, ...(height ? { height } : {}) },
         exact: place.exact,
         reason: want.reason,
       });
-      draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+      draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
         box: id,
         kind: want.kind,
         label: want.label,

@@ -78,8 +78,8 @@ function clearOfEachOther(added: readonly ProposedReceptacle[]): ProposedRecepta
 /** Adds the proposed boxes, each with one receptacle, to a plan draft: in the order of the walls, whichever way a room was walked. */
 export function addReceptacles(draft: Plan, places: readonly ProposedReceptacle[]): string[] {
   const proposed = [...places].sort((a, b) => compareIds(a.wall, b.wall) || a.at - b.at);
-  const boxIds = nextIds(draft.boxes, 'b', proposed.length);
-  const deviceIds = nextIds(draft.devices, 'd', proposed.length);
+  const boxIds = nextIds(draft, 'boxes', proposed.length);
+  const deviceIds = nextIds(draft, 'devices', proposed.length);
   proposed.forEach((p, i) => {
     draft.boxes[nth(boxIds, i)] = entrySchemas.boxes.parse({
       on: { wall: p.wall, side: p.side, at: p.at, ...(p.local ? { height: p.local.height } : {}) },

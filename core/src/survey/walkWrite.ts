@@ -21,7 +21,7 @@ export function ownWalls(plan: Plan, roomId: string): string[][] {
 function pointFor(draft: Plan, level: string, at: XY, given: string | null, made: Map<string, XY>): string {
   if (given && draft.points[given]) return given;
   for (const [id, p] of made) if (distance(p, at) < 1e-6) return id;
-  const id = nextId(draft.points, 'p');
+  const id = nextId(draft, 'points');
   draft.points[id] = { level, x: at.x, y: at.y };
   made.set(id, at);
   return id;
@@ -50,7 +50,7 @@ function writePiece(
   const to = pointFor(draft, level, piece.to, piece.toPoint, made);
   const known = wallId ? draft.walls[wallId] : undefined;
   if (!known) {
-    const id = nextId(draft.walls, 'w');
+    const id = nextId(draft, 'walls');
     draft.walls[id] = entrySchemas.walls.parse({ from, to, framing });
     return id;
   }

@@ -184,13 +184,13 @@ export function addWall(
       (id) => entryOf(draft.points, id).level === level && distance(entryOf(draft.points, id), at) < 0.25,
     );
     if (known) return known;
-    const id = nextId(draft.points, 'p');
+    const id = nextId(draft, 'points');
     draft.points[id] = { level, x: at.x, y: at.y };
     return id;
   };
   const ends = { from: pointAt(from), to: pointAt(to) };
   if (ends.from === ends.to) throw new EditRefused('length', 'both ends of the wall are the same corner');
-  const id = nextId(draft.walls, 'w');
+  const id = nextId(draft, 'walls');
   draft.walls[id] = entrySchemas.walls.parse({ ...wall, ...ends });
   return id;
 }
@@ -211,14 +211,14 @@ export function splitWall(draft: Plan, wallId: string, at: number): string {
   );
   if (crossed) throw new EditRefused('at', (n) => `cuts through ${n.opening(crossed[0])}`);
   const things = hungOn(draft, wallId);
-  const point = nextId(draft.points, 'p');
+  const point = nextId(draft, 'points');
   const u = must(direction(a, b), 'the direction of a wall');
   draft.points[point] = {
     level: entryOf(draft.points, wall.from).level,
     x: a.x + u.x * at,
     y: a.y + u.y * at,
   };
-  const id = nextId(draft.walls, 'w');
+  const id = nextId(draft, 'walls');
   draft.walls[id] = { ...plain(wall), from: point, to: wall.to };
   wall.to = point;
   for (const thing of things) if (thing.at >= at) thing.put(id, thing.at - at, false);
@@ -274,14 +274,14 @@ export function copyWalls(
   const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
   const pointMap = new Map<string, string>();
   for (const id of points) {
-    const fresh = nextId(draft.points, 'p');
+    const fresh = nextId(draft, 'points');
     const p = entryOf(draft.points, id);
     draft.points[fresh] = { level: p.level, x: (mirrored ? 2 * middle - p.x : p.x) + by.x, y: p.y + by.y };
     pointMap.set(id, fresh);
   }
   const wallMap = new Map<string, string>();
   for (const id of walls) {
-    const fresh = nextId(draft.walls, 'w');
+    const fresh = nextId(draft, 'walls');
     const wall = plain(entryOf(draft.walls, id));
     const sides = (pair: { left: unknown; right: unknown }) =>
       mirrored ? { left: pair.right, right: pair.left } : pair;
@@ -297,10 +297,10 @@ export function copyWalls(
   for (const o of Object.values(plain(draft.openings)))
     if (wallMap.has(o.wall)) {
       const swing = mirrored ? (o.swing === 'left' ? 'right' : 'left') : o.swing;
-      draft.openings[nextId(draft.openings, 'o')] = { ...o, wall: valueIn(wallMap, o.wall), swing };
+      draft.openings[nextId(draft, 'openings')] = { ...o, wall: valueIn(wallMap, o.wall), swing };
     }
   for (const x of Object.values(plain(draft.obstacles)))
     if (wallMap.has(x.wall))
-      draft.obstacles[nextId(draft.obstacles, 'x')] = { ...x, wall: valueIn(wallMap, x.wall) };
+      draft.obstacles[nextId(draft, 'obstacles')] = { ...x, wall: valueIn(wallMap, x.wall) };
   return wallMap;
 }

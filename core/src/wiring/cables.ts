@@ -144,7 +144,7 @@ function fitCircuit(draft: Plan, plan: Plan, circuitId: string, school: NeutralS
       if (known) entryOf(draft.runs, known[0]).cable = cable;
       else {
         const { from, to, way } = nth(runs, 0)[1];
-        draft.runs[nextId(draft.runs, 'k')] = entrySchemas.runs.parse({
+        draft.runs[nextId(draft, 'runs')] = entrySchemas.runs.parse({
           from,
           to,
           way,

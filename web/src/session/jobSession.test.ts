@@ -23,9 +23,13 @@ afterEach(() => {
 
 async function open(
   elsewhere: readonly string[] = [],
+  isGiven = true,
 ): Promise<{ session: JobSession; news: SessionNews[] }> {
   const news: SessionNews[] = [];
-  const session = await JobSession.open('j1', (n) => news.push(n), { elsewhere: new Set(elsewhere) });
+  const session = await JobSession.open('j1', (n) => news.push(n), {
+    elsewhere: new Set(elsewhere),
+    isGiven: () => isGiven,
+  });
   opened.push(session);
   session.start();
   return { session, news };
@@ -137,6 +141,56 @@ describe('others’ changes', () => {
     expect(news.findLast((n) => n.renames)!.renames!.get(mine)).toBe(news2.find((id) => id !== mine));
     expect(session.plan).toEqual(server.plan);
     expect(asideOf(news)).toEqual([]);
+  });
+
+  test('what another gave an id and took away meanwhile: ours gets one that nobody has seen', async () => {
+    const { session } = await open();
+    const [wall] = Object.keys(session.plan.walls);
+    const add = (at: number) => ({ wall: wall!, side: 'left' as const, at, kind: 'receptacle' as const });
+    const boxes = Object.keys(session.plan.boxes).length;
+    const first = `b${boxes + 1}`;
+    server.unplugged = true;
+    session.edit('addBox', add(30));
+    expect(Object.keys(session.plan.boxes)).toContain(first);
+    await settled();
+    server.listeners = [];
+    for (const [name, args] of [
+      ['addBox', add(50)],
+      ['removeBoxes', { boxes: [first] }],
+    ] as const) {
+      const done = makeEdit(server.plan, name, args as never);
+      if (!done.ok) throw new Error('refused');
+      server.other(name, done.change.patches);
+    }
+    server.unplugged = false;
+    await session['send']();
+    await settled();
+    expect(Object.keys(server.plan.boxes)).not.toContain(first);
+    expect(Object.keys(server.plan.boxes)).toContain(`b${boxes + 2}`);
+    expect(server.plan).toEqual(session.plan);
+  });
+
+  test.each([
+    [true, 'has another number, as the crew may have seen the first'],
+    [false, 'has its number, as nobody has seen it'],
+  ])('an added box taken back and one added then: given to the crew %s, it %s', async (isGiven) => {
+    const { session } = await open([], isGiven);
+    const [wall] = Object.keys(session.plan.walls);
+    const add = (at: number) => session.edit('addBox', { wall: wall!, side: 'left', at, kind: 'receptacle' });
+    const before = new Set(Object.keys(session.plan.boxes));
+    const added = () => Object.keys(session.plan.boxes).filter((id) => !before.has(id));
+    add(30);
+    const [first] = added();
+    session.undo();
+    add(60);
+    expect(added()[0] === first).toBe(!isGiven);
+    session.undo();
+    session.undo();
+    await settled();
+    expect(Object.keys(server.plan.boxes)).toEqual([...before]);
+    session.redo();
+    await settled();
+    expect(server.plan).toEqual(session.plan);
   });
 
   test('an edit to something deleted elsewhere is set aside in words, and the rest goes on', async () => {

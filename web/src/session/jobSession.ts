@@ -15,6 +15,7 @@ import {
   type Plan,
   type Problem,
   seenOtherwise,
+  withoutSpent,
 } from '@fieldchalk/core';
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
@@ -56,7 +57,11 @@ export interface JobSessionOptions {
   readonly elsewhere: ReadonlySet<string>;
   /** The id of who is signed in; empty where nobody is known to be. */
   readonly person?: string;
+  /** Whether the crew may have seen what is taken back: then its ids do not come back. */
+  readonly isGiven: () => boolean;
 }
+
+const notGiven: JobSessionOptions = { elsewhere: new Set(), isGiven: () => false };
 
 /** Between one attempt to reach the server and the next, in milliseconds: longer each time. */
 const [firstWait, longestWait] = [2000, 30_000];
@@ -109,7 +114,7 @@ export class JobSession {
   static async open(
     id: string,
     tell: (news: SessionNews) => void,
-    options: JobSessionOptions = { elsewhere: new Set() },
+    options: JobSessionOptions = notGiven,
   ): Promise<JobSession> {
     const session = new JobSession(await call<Job>('GET', `/jobs/${id}`), tell, options);
     const unsent = await session.unsent.adopt();
@@ -159,7 +164,7 @@ export class JobSession {
 
   /** Takes a named edit worked out elsewhere, as patches to the plan as it was then. */
   replay(step: EditStep, patches: readonly Patch[]): readonly Problem[] {
-    return this.accept(applyChange(this.plan, patches, step.name), [step]);
+    return this.accept(applyChange(this.plan, patches, step.name, { counts: true }), [step]);
   }
 
   private accept(done: Edited, steps: readonly EditStep[]): readonly Problem[] {
@@ -182,9 +187,12 @@ export class JobSession {
     const last = this.steps.take(word);
     if (!last) return;
     const { step, change } = last;
-    const done = applyChange(this.plan, change.inverse, `${word} ${step.name}`.slice(0, 80));
+    const words = `${word} ${step.name}`.slice(0, 80);
+    const done = applyChange(this.plan, withoutSpent(change.inverse), words, {
+      spends: this.options.isGiven(),
+    });
     // What the change wrote is what its inverse must find.
-    if (!done.ok || seenOtherwise(this.plan, change.patches).length > 0)
+    if (!done.ok || seenOtherwise(this.plan, withoutSpent(change.patches)).length > 0)
       return this.tell({
         notice: `Cannot ${word} “${editWords(step.name)}”: someone has changed the same thing since.`,
       });

@@ -10,8 +10,10 @@ import {
   type Problem,
   type SeenOtherwise,
   seenOtherwise,
+  spentAmong,
   standsAt,
   toldProblem,
+  withoutSpent,
 } from '@fieldchalk/core';
 
 import type { SetAside } from './setAsides.ts';
@@ -57,7 +59,7 @@ const idsAdded = (patches: readonly Patch[]): Map<string, string[]> => {
   const added = new Map<string, string[]>();
   for (const { op, path } of patches) {
     const [collection, id] = path;
-    if (op === 'add' && path.length === 2)
+    if (op === 'add' && path.length === 2 && collection !== 'spent')
       added.set(String(collection), [...(added.get(String(collection)) ?? []), String(id)]);
   }
   return added;
@@ -84,6 +86,7 @@ function mentions({ patches, steps }: Pending, renames: Renames): boolean {
 
 /** Whether what someone else set at a place is no longer to be seen there. */
 function isReplaced({ path, saw, stands }: SeenOtherwise, plan: Plan): boolean {
+  if (path[0] === 'spent') return false;
   if (stands === undefined || saw === undefined) return false;
   const now = standsAt(plan, path);
   if (!Array.isArray(stands) || !Array.isArray(now)) return JSON.stringify(now) !== JSON.stringify(stands);
@@ -143,6 +146,12 @@ export function laidAgain(
     says: replacedWords(name, otherwise, plan, done.plan),
   };
 }
+
+/** What takes a change back. The numbers of ids it spends itself stay spent; those the change spent are not given back. */
+const takenBack = ({ patches, inverse }: Change, own: readonly Patch[]): Omit<Change, 'name'> => ({
+  patches: [...withoutSpent(inverse), ...spentAmong(own)],
+  inverse: withoutSpent(patches),
+});
 
 /** What becomes of all that is pending when it is laid on a plan that has gone on. */
 export interface LaidAll {
@@ -214,7 +223,7 @@ export function laidAll(
   for (const change of pending) {
     if (unfit.gone.has(change.id) || unfit.takes(change)) continue;
     const target = change.undoes === null ? undefined : (made.get(change.undoes) ?? changeOf(change.undoes));
-    const own = target ? { ...change, patches: target.inverse, inverse: target.patches } : change;
+    const own = target ? { ...change, ...takenBack(target, change.patches) } : change;
     const laid = laidAgain(plan, own, renames, elsewhere);
     if (laid.is === 'laid') {
       plan = laid.plan;

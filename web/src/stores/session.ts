@@ -25,6 +25,7 @@ import { JobSession, type Saving, type SessionNews } from '../session/jobSession
 import type { SetAside } from '../session/setAsides.ts';
 import type { Renames } from '../session/pendingChange.ts';
 import type { Answer, Trial } from '../worker/answer.ts';
+import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
 import { useWho } from './who.ts';
 
@@ -59,7 +60,8 @@ export const useSession = defineStore('session', () => {
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
-  const phonesChanged = ref(0);
+  const phones = new JobPhones();
+  const fetchPhones = () => void phones.fetch().catch(() => undefined);
   const history = shallowRef({ undo: false, redo: false });
   let job: JobSession | null = null;
   let answers: Answers | null = null;
@@ -91,13 +93,13 @@ export const useSession = defineStore('session', () => {
     if (news.saving !== undefined) saving.value = news.saving;
     if (news.notice) notice.value = news.notice;
     if (news.marks) marks.value = [...marks.value, ...news.marks];
-    if (news.phones) phonesChanged.value++;
+    if (news.phones) fetchPhones();
     if (news.ended) failure.value = news.ended;
     if (news.late) lateChanged.value++;
     if (news.inTouch && job) {
       void fetchMarks(job.job.id);
       lateChanged.value++;
-      phonesChanged.value++;
+      fetchPhones();
     }
     if (news.aside) aside.value = news.aside;
     if (news.renames) renames.value = news.renames;
@@ -118,9 +120,11 @@ export const useSession = defineStore('session', () => {
       const opened = await JobSession.open(id, hear, {
         elsewhere: laidInWorker,
         person: useWho().person?.id ?? '',
+        isGiven: () => phones.isGiven || marks.value.length > 0,
       });
       if (own !== answers) return opened.close();
       job = opened;
+      phones.of(id);
       opened.start();
       await fetchMarks(id);
     } catch (error) {
@@ -149,6 +153,7 @@ export const useSession = defineStore('session', () => {
     job?.close();
     answers?.stop();
     job = answers = null;
+    phones.of(null);
     givenUp++;
     atRest();
     plan.value = answered.value = result.value = tally.value = before.value = settledTally = null;
@@ -319,7 +324,8 @@ export const useSession = defineStore('session', () => {
     notice: computed(() => notice.value),
     failure: computed(() => failure.value),
     saving: computed(() => saving.value),
-    phonesChanged: computed(() => phonesChanged.value),
+    phones: computed(() => phones.list.value),
+    fetchPhones: () => phones.fetch(),
     lateChanged: computed(() => lateChanged.value),
     aside: computed(() => aside.value),
     renames: computed(() => renames.value),

@@ -120,7 +120,7 @@ function setRoom(id: string, changes: Partial<{ name: string; use: RoomUse }>) {
 }
 function nameSpace(at: { x: number; y: number }) {
   const { rooms, ...rest } = planRead();
-  const id = nextId(rooms, 'r');
+  const id = nextId(planRead(), 'rooms');
   const room = { level: level.value, ...at, name: `Room ${id.slice(1)}`, use: 'living' as const };
   show({ ...rest, rooms: { ...rooms, [id]: room } });
 }

@@ -250,7 +250,7 @@ export function addCircuits(
     if (loads.length === 0) continue;
     for (const planned of circuitsOfClass(kind, loads, s)) {
       const { protection, protectAt, lead } = protectionOf(planned.loads, kind, s);
-      const id = nextId(draft.circuits, 'c');
+      const id = nextId(draft, 'circuits');
       draft.circuits[id] = entrySchemas.circuits.parse({
         panel,
         amps: kind.amps,

@@ -8,7 +8,7 @@ export { addSwitches } from './switching.ts';
 /** Adds lights to a plan draft, each in a box of its own. Returns the ids of the boxes. */
 export function addLights(draft: Plan, lights: readonly ProposedLight[]): string[] {
   return lights.map((light) => {
-    const id = nextId(draft.boxes, 'b');
+    const id = nextId(draft, 'boxes');
     draft.boxes[id] = entrySchemas.boxes.parse(
       light.on === 'ceiling'
         ? { on: { ceiling: light.room, ...light.at } }
@@ -18,7 +18,7 @@ export function addLights(draft: Plan, lights: readonly ProposedLight[]): string
             reason: light.reason,
           },
     );
-    draft.devices[nextId(draft.devices, 'd')] = entrySchemas.devices.parse({
+    draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
       box: id,
       kind: light.kind,
       va: light.va,

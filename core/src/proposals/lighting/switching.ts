@@ -86,14 +86,14 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: Site): number {
     const place = switchPlace(way, entryOf(rooms, way.room), wants.length, { ...s, putUp });
     if (!place) continue;
     putUp.push(place.box);
-    const boxId = nextId(draft.boxes, 'b');
+    const boxId = nextId(draft, 'boxes');
     draft.boxes[boxId] = entrySchemas.boxes.parse({
       on: { wall: place.wall, side: place.side, at: place.at },
       gangs: wants.length,
       exact: place.exact,
     });
     inOrder(wants, place, s).forEach((want, slot) => {
-      const id = nextId(draft.devices, 'd');
+      const id = nextId(draft, 'devices');
       draft.devices[id] = entrySchemas.devices.parse({ box: boxId, slot, kind: 'switch' });
       nth(switches, want.index).push(id);
     });
@@ -102,7 +102,7 @@ export function addSwitches(draft: Plan, rooms: Rooms, s: Site): number {
     const ids = nth(switches, i);
     if (ids.length === 0) return;
     ids.forEach((id, k) => (entryOf(draft.devices, id).kind = switchKind(ids.length, k)));
-    draft.controls[nextId(draft.controls, 'k')] = { switches: ids, loads: [...group.loads] };
+    draft.controls[nextId(draft, 'controls')] = { switches: ids, loads: [...group.loads] };
   });
   return groups.filter((_, i) => nth(switches, i).length === 0).reduce((sum, g) => sum + g.loads.length, 0);
 }

@@ -154,7 +154,7 @@ export function addRuns(draft: Plan, ways: Ways, { only, told = () => undefined 
     if (lead !== null) guardAt(draft, plan, id, lead);
     return links.map((link) => ({ ...link, circuit: id }));
   });
-  const ids = nextIds(plan.runs, 'k', added.length);
+  const ids = nextIds(draft, 'runs', added.length);
   added.forEach(({ from, to, circuit }, i) => {
     draft.runs[nth(ids, i)] = entrySchemas.runs.parse({
       from,
@@ -180,7 +180,7 @@ export function addDataRuns(draft: Plan): number {
     .filter((d) => (d.kind === 'data' && d.label === '') || d.kind === 'tv')
     .map((d) => d.box);
   const missing = [...new Set(outlets)].filter((b) => b !== home && !reached.has(b)).sort(compareIds);
-  const ids = nextIds(draft.runs, 'k', missing.length);
+  const ids = nextIds(draft, 'runs', missing.length);
   missing.forEach((to, i) => {
     draft.runs[nth(ids, i)] = entrySchemas.runs.parse({ from: home, to, cable: 'data' });
   });

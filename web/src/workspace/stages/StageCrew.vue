@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
-import type { Colleague, MadeLink, NewPhoneLink, Phones } from '@fieldchalk/contracts';
+import type { Colleague, MadeLink, NewPhoneLink } from '@fieldchalk/contracts';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
 import { useAttempt } from '../../people/attempt.ts';
@@ -14,25 +14,18 @@ import LateMarks from './LateMarks.vue';
 const session = useSession();
 const route = useRoute();
 const job = computed(() => `/jobs/${String(route.params['job'])}`);
-const phones = shallowRef<Phones>({ links: [], given: [] });
+const phones = computed(() => session.phones);
 const people = shallowRef<readonly Colleague[]>([]);
 const made = shallowRef<MadeLink | null>(null);
 const label = ref('Crew');
 const role = ref<NewPhoneLink['role']>('crew');
 const { says, attempt } = useAttempt();
 
-async function fetchPhones() {
-  phones.value = await call<Phones>('GET', `${job.value}/phones`);
-}
 onMounted(() =>
   attempt(async () => {
-    await fetchPhones();
+    await session.fetchPhones();
     people.value = await call<Colleague[]>('GET', '/people');
   }),
-);
-watch(
-  () => session.phonesChanged,
-  () => void fetchPhones().catch(() => undefined),
 );
 const makeLink = () =>
   attempt(async () => {
@@ -40,13 +33,13 @@ const makeLink = () =>
       label: label.value,
       role: role.value,
     });
-    await fetchPhones();
+    await session.fetchPhones();
   });
 const takeBack = (id: string) =>
   attempt(async () => {
     await call('DELETE', `${job.value}/phones/${id}`);
     if (made.value?.id === id) made.value = null;
-    await fetchPhones();
+    await session.fetchPhones();
   });
 /** Crew and guests of the company who do not have the job yet. */
 const others = computed(() =>
@@ -57,7 +50,7 @@ const others = computed(() =>
 const give = (person: string) =>
   attempt(async () => {
     await call('POST', `${job.value}/people`, { person });
-    await fetchPhones();
+    await session.fetchPhones();
   });
 const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'medium' });
 const roleWords = { owner: 'owner', lead: 'lead', crew: 'ticks', guest: 'looks only' } as const;
