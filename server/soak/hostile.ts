@@ -228,11 +228,6 @@ const hostileFile = fc
     return { name, file };
   });
 
-const memoryOf = (pid: number): number => {
-  const found = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
-  return Math.round(Number(found?.[1] ?? 0) / 1024);
-};
-
 /** Sends malformed requests and hostile files to a server of its own, and asks it something plain all the while. No answer may be our fault, and nobody else waits. */
 export async function hostile(
   { requests, files, data, seed = 1 }: HostileAsked,
@@ -339,7 +334,7 @@ export async function hostile(
     isOver.yes = true;
     await asking;
     if (!server.isUp) faults.push('the server ended');
-    const megabytes = server.isUp ? memoryOf(server.pid) : 0;
+    const { megabytes } = server;
     const inOrder = [...waits].sort((a, b) => a - b);
     const longest = Math.round(inOrder.at(-1) ?? 0);
     told(

@@ -7,6 +7,7 @@ import { TestSchema, testPostgres } from '../src/testing/database.ts';
 import { proved } from '../src/db/proof.ts';
 import { hostile } from './hostile.ts';
 import { kills } from './kills.ts';
+import { growth, steady } from './steady.ts';
 
 /** The short runs of `npm run soak:server`, on the server as it is built (`npm run build`). */
 const schema = testPostgres === undefined ? null : new TestSchema(testPostgres);
@@ -24,6 +25,27 @@ test('a server killed forty times while twenty write has all that it acknowledge
   expect([seen.changes > 40, seen.ticks > 40]).toEqual([true, true]);
   if (!schema) expect(proved(data)).toMatchObject({ companies: 1 });
 }, 240_000);
+
+test('memory that goes on growing when all is warm is a fault; that which stays, or grows at first, is none', () => {
+  const through = (of: (n: number) => number) => growth(Array.from({ length: 60 }, (_, n) => of(n)));
+  expect(through((n) => 150 + 3 * n)).toEqual(['memory went on from 216 to 306 MB']);
+  expect(through((n) => 250 + (n % 7) * 10)).toEqual([]);
+  expect(through((n) => Math.min(300, 100 + n * 20))).toEqual([]);
+});
+
+test.skipIf(schema !== null)(
+  'a few seconds of work: nothing fails, and memory is read sixty times',
+  async () => {
+    const said: string[] = [];
+    const asked = { minutes: 0.1, listeners: 20, data: join(folder, 'hour.sqlite') };
+    const seen = await steady(asked, (line) => said.push(line));
+    expect(seen.faults).toEqual([]);
+    expect(seen.megabytes).toHaveLength(60);
+    expect(Math.min(...seen.megabytes)).toBeGreaterThan(20);
+    expect(said.at(-1)).toMatch(/[1-9]\d* edits, [1-9]\d* ticks, [1-9]\d* times opened, [1-9]\d* jobs/);
+  },
+  60_000,
+);
 
 test.skipIf(schema !== null)(
   'malformed requests and hostile files: nothing is the server’s fault, and nothing stops it',

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 
 const here = new URL('../../..', import.meta.url).pathname;
 
@@ -44,6 +45,13 @@ export class ServerProcess {
 
   get pid(): number {
     return this.child?.pid ?? 0;
+  }
+
+  /** Resident memory, in megabytes; 0 where it does not run. */
+  get megabytes(): number {
+    if (!this.isUp) return 0;
+    const found = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${this.pid}/status`, 'utf8'));
+    return Math.round(Number(found?.[1] ?? 0) / 1024);
   }
 
   get isUp(): boolean {
