@@ -5,7 +5,7 @@ import { LongBody } from '../aside/aside.ts';
 import type { ChangeJudged } from '../aside/asideWorker.ts';
 import { judged, type Judgement } from '../aside/judgement.ts';
 import { ApiError } from '../errors.ts';
-import { type OpenPlan, type Plans } from './plans.ts';
+import { type OpenPlan, type Plans, writtenEvery } from './plans.ts';
 
 interface RevisionRow {
   job: string;
@@ -44,8 +44,6 @@ interface Standing {
 
 /** So many changes to a job at most share a transaction. */
 const together = 64;
-/** A plan is long: it is written anew after so many changes. */
-const writtenEvery = 50;
 
 const storedOf = (row: RevisionRow): StoredChange => ({
   id: row.change,

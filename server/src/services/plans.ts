@@ -42,6 +42,8 @@ function planOf({ id, name }: Pick<JobRow, 'id' | 'name'>, read: PlanReading): P
 
 const noSuchJob = (id: string) => new ApiError('not-found', `There is no job “${id}”.`);
 
+/** A plan is long: it is written anew after so many changes. */
+export const writtenEvery = 50;
 /** So many plans stay read; another process may have gone on meanwhile, so each is asked for its revision first. */
 const mostOpen = 32;
 
@@ -70,6 +72,11 @@ export class Plans {
     const row = await this.row(db, id);
     const known = this.kept.get(id);
     if (known?.revision === row.revision) return { ...known, row };
+    const led = known && (await this.ledOnHere(db, id, known, row.revision));
+    if (led) {
+      this.kept.set(id, led);
+      return { ...led, row };
+    }
     const whole = await db<JobRow>('jobs')
       .where({ id })
       .first('id', 'name', 'revision', 'plan', 'plan_at', 'changed_at');
@@ -83,6 +90,28 @@ export class Plans {
     };
     this.kept.set(id, open);
     return { ...open, row: whole };
+  }
+
+  /** A plan that is kept, with the changes another process has made since. Null where there are many, or they do not lead on from it. */
+  private async ledOnHere(
+    db: Knex,
+    job: string,
+    known: OpenPlan,
+    revision: number,
+  ): Promise<OpenPlan | null> {
+    if (revision < known.revision || revision - known.revision > writtenEvery) return null;
+    const changes = await db('revisions')
+      .where({ job })
+      .whereBetween('revision', [known.revision, revision])
+      .orderBy('revision')
+      .select('revision', 'change', 'patches');
+    const isItsOwn = known.revision === 0 || (changes.shift()?.change as unknown) === known.lastChange;
+    if (!isItsOwn || changes.length !== revision - known.revision) return null;
+    const plan = changes.reduce<Plan>(
+      (on, { patches }) => patched(on, JSON.parse(patches as string) as Patch[]),
+      known.plan,
+    );
+    return { ...known, revision, plan, lastChange: changes.at(-1)?.change as string };
   }
 
   /** The written plan with the changes after it. They were checked when they were taken. */
