@@ -1,9 +1,23 @@
+import { readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
-/** Tests of these put other modules in place of the app's own, so each file has modules of its own. */
-const replacing = 'web/src/{stores,rules,kept}/**/*.test.ts';
+/** Tests that put other modules in place of the app's own: each file has modules of its own, which takes seconds to load. */
+const replacing = 'web/**/*.replacing.test.ts';
+
+/** Files that can share a thread come after one another: it is ended, with all that it has loaded, as soon as the next file is of another kind. */
+class KindByKind extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const kindOf = ({ project, moduleId }: TestSpecification) =>
+      `${project.name} ${/@vitest-environment (\S+)/.exec(readFileSync(moduleId, 'utf8'))?.[1] ?? ''}`;
+    const kinds = new Map<string, TestSpecification[]>();
+    for (const file of await super.sort(files))
+      kinds.set(kindOf(file), [...(kinds.get(kindOf(file)) ?? []), file]);
+    return [...kinds.values()].flat();
+  }
+}
 
 /** Files share a thread's modules, which saves loading the core for each; what a test puts in the global place it takes away again. */
 export default defineConfig({
@@ -12,6 +26,7 @@ export default defineConfig({
     // A machine that lends its time to others may take three times as long as by itself.
     testTimeout: 90_000,
     pool: 'threads',
+    sequence: { sequencer: KindByKind },
     // Of two cores the runner would leave one idle.
     maxWorkers: availableParallelism(),
     projects: [
