@@ -55,7 +55,13 @@ export function nextIds(plan: Plan, collection: CollectionName, count: number): 
     before ? highestOf(Object.keys(before[collection]), collection) : 0,
     plan.spent[collection] ?? 0,
   );
-  return Array.from({ length: count }, (_, i) => `${prefix}${highest + 1 + i}`);
+  const ids: string[] = [];
+  for (let number = highest + 1; ids.length < count; number++) {
+    const id = `${prefix}${number}`;
+    // Beyond the numbers that are counted one may be taken.
+    if (!Object.hasOwn(plan[collection], id)) ids.push(id);
+  }
+  return ids;
 }
 
 export function nextId(plan: Plan, collection: CollectionName): string {

@@ -66,6 +66,8 @@ describe('ids that were given', () => {
     const plan = emptyPlan();
     const walls = { w99999999999999999999: {} } as unknown as Plan['walls'];
     expect(nextId({ ...plan, walls }, 'walls')).toBe('w1');
+    const most = { w1000000000: {}, w1000000001: {} } as unknown as Plan['walls'];
+    expect(nextIds({ ...plan, walls: most }, 'walls', 2)).toEqual(['w1000000002', 'w1000000003']);
   });
 });
 
