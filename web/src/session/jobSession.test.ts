@@ -236,6 +236,25 @@ describe('others’ changes', () => {
 });
 
 describe('what cannot be sent', () => {
+  test('a window that is left while it sends asks nothing more and tells nothing; the next knows what the server has', async () => {
+    const { session, news } = await open();
+    server.delay = () => settled(2);
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    session.edit('moveBox', { box: 'b2', at: 70 });
+    session.close();
+    const told = news.length;
+    server.asked.length = 0;
+    await settled(6);
+    expect(server.asked.map((a) => a.method)).toEqual(['POST']);
+    expect(news).toHaveLength(told);
+    server.delay = () => Promise.resolve();
+    const { session: next } = await open();
+    await settled(6);
+    expect([at(server.plan, 'b1'), at(server.plan, 'b2')]).toEqual([60, 70]);
+    expect(server.changes).toHaveLength(2);
+    expect(next.plan).toEqual(server.plan);
+  });
+
   test('work made with no network outlives the window and is sent by the next one', async () => {
     const first = await open();
     server.unplugged = true;

@@ -25,6 +25,7 @@ import { call, Refusal } from './api.ts';
 import { jobEvents } from './jobEvents.ts';
 import type { LiveStream } from './liveStream.ts';
 import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
+import { endedWords, refusalWords } from './refusalWords.ts';
 import { type SetAside, SetAsides } from './setAsides.ts';
 import { UndoStack } from './undoStack.ts';
 
@@ -91,7 +92,7 @@ export class JobSession {
 
   private constructor(
     readonly job: Job,
-    private readonly tell: (news: SessionNews) => void,
+    private readonly told: (news: SessionNews) => void,
     private readonly options: JobSessionOptions,
   ) {
     this.plan = this.serverPlan = frozen(job.plan);
@@ -123,6 +124,11 @@ export class JobSession {
       aside === null ? [] : [{ change, says: aside }],
     );
     return session;
+  }
+
+  /** Of one that is closed nothing is heard any more: another job may be open in its place. */
+  private tell(news: SessionNews): void {
+    if (!this.isClosed) this.told(news);
   }
 
   start(): void {
@@ -251,6 +257,8 @@ export class JobSession {
     const body = { id, ...stood, name, client, patches, inverse };
     try {
       const stored = await call<StoredChange>('POST', `/jobs/${this.job.id}/changes`, body);
+      // Closed meanwhile, what was sent is known by its id to whoever adopts it.
+      if (this.isClosed) return;
       this.receive([stored]);
       if (stored.revision > this.revision) await this.catchUp();
       if (stored.revision > this.revision)
@@ -401,11 +409,3 @@ export class JobSession {
     if (laid.said.length > 0) this.tell({ notice: laid.said.join(' ') });
   }
 }
-
-/** Why a job that was open is so no more. */
-const endedWords = ({ status, message }: Refusal): string =>
-  status === 404 ? 'It was put away, or is not yours to open any more.' : message;
-
-/** What the server says of a change, with the first of what is wrong with it. */
-const refusalWords = ({ message, problems }: Refusal, plan: Plan): string =>
-  [message, problemWords(problems, plan)].filter(Boolean).join(' ');
