@@ -245,8 +245,10 @@ export async function hostile(
       body: JSON.stringify({ name: 'Attacked', plan: study() }),
     });
     const { id } = (await made.json()) as { id: string };
-    // Made before anything is timed: that takes this process long.
+    // All made before anything is timed: that takes this process long.
     const bodies = longBodies.map(([kind, make]) => ({ kind, body: new TextEncoder().encode(make()) }));
+    const list = fc.sample(malformed(id), { numRuns: requests, seed });
+    const bad = fc.sample(hostileFile, { numRuns: files, seed });
     const asking = (async () => {
       while (!isOver.yes) {
         const from = performance.now();
@@ -259,7 +261,6 @@ export async function hostile(
     })();
     let sent = 0;
     const statuses = new Map<number, number>();
-    const list = fc.sample(malformed(id), { numRuns: requests, seed });
     const next = async () => {
       for (let one = list[sent++]; one && server.isUp; one = list[sent++]) {
         const { path, ...asked } = one;
@@ -306,7 +307,6 @@ export async function hostile(
       if (response.status >= 500) faults.push(`${response.status} for a long ${kind}, ${n}`);
     }
     told(`long bodies: ${[...long].map(([s, n]) => `${n} × ${s}`).join(', ')}`);
-    const bad = fc.sample(hostileFile, { numRuns: files, seed });
     let taken = 0;
     const read = new Map<string, number>();
     const post = async (who: number) => {
