@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { beginPostgres } from '../../tools/postgres.mjs';
 import { proved } from '../src/db/proof.ts';
 import { hostile } from './hostile.ts';
@@ -47,7 +48,8 @@ try {
     faulty((await hostile({ requests, files, data: join(folder, 'hostile.sqlite') }, say)).faults);
   }
   if (isAsked('hour')) {
-    const seen = await steady({ minutes: 60, listeners: 200, data: join(folder, 'hour.sqlite') }, say);
+    const data = join(folder, 'hour.sqlite');
+    const seen = await steady({ minutes: 60, listeners: 200, data, house: marlStreet() }, say);
     faulty([...seen.faults, ...growth(seen.megabytes)]);
   }
 } finally {

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from 'vitest';
+import { study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { TestSchema, testPostgres } from '../src/testing/database.ts';
 import { proved } from '../src/db/proof.ts';
@@ -37,7 +38,7 @@ test.skipIf(schema !== null)(
   'a few seconds of work: nothing fails, and memory is read sixty times',
   async () => {
     const said: string[] = [];
-    const asked = { minutes: 0.1, listeners: 20, data: join(folder, 'hour.sqlite') };
+    const asked = { minutes: 0.1, listeners: 20, data: join(folder, 'hour.sqlite'), house: study() };
     const seen = await steady(asked, (line) => said.push(line));
     expect(seen.faults).toEqual([]);
     expect(seen.megabytes).toHaveLength(60);

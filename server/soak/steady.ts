@@ -1,5 +1,6 @@
-import { marlStreet, study } from '@fieldchalk/core/demo';
+import { study } from '@fieldchalk/core/demo';
 import type { Job } from '@fieldchalk/contracts';
+import type { Plan } from '@fieldchalk/core';
 import { ServerProcess } from '../src/testing/serverProcess.ts';
 import { ask, editor, pause, ticker, type Writer } from './writers.ts';
 
@@ -8,6 +9,8 @@ export interface SteadyAsked {
   readonly data: string;
   /** How many hear of all that happens. */
   readonly listeners: number;
+  /** A job beside the one that is written to, which is opened now and then. */
+  readonly house: Plan;
 }
 export interface SteadySeen {
   /** Resident memory through the time, in megabytes, sixty times. */
@@ -31,7 +34,7 @@ export function growth(megabytes: readonly number[]): readonly string[] {
 
 /** A day of a company’s work pressed together: ten edit one job and four tick, all hear it, jobs are opened, made and put away, drawings are read. */
 export async function steady(
-  { minutes, data, listeners }: SteadyAsked,
+  { minutes, data, listeners, house }: SteadyAsked,
   told: (line: string) => void = () => undefined,
 ): Promise<SteadySeen> {
   const server = new ServerProcess({ FIELDCHALK_DATA: data });
@@ -50,8 +53,6 @@ export async function steady(
       while (!isOver.yes && performance.now() < next) await pause(Math.min(every, 200));
     }
   };
-  // Made before anybody is connected: it takes this process seconds.
-  const house = marlStreet();
   try {
     await server.start();
     const { address } = server;
