@@ -228,6 +228,17 @@ const hostileFile = fc
     return { name, file };
   });
 
+/** Stands for the id of a job that is there. */
+const theJob = 'the-job-that-is-there';
+
+/** How long a server’s own turn of events stood still at most since this was asked last, in milliseconds, as it counts itself. */
+async function stalled(address: string): Promise<number> {
+  const text = await (await fetch(`${address}/api/metrics`)).text();
+  const found = /^fieldchalk_nodejs_eventloop_lag_max_seconds (\S+)/m.exec(text);
+  if (!found) throw new Error('the server does not say how long it stood still');
+  return Math.round(Number(found[1]) * 1000);
+}
+
 /** Sends malformed requests and hostile files to a server of its own, and asks it something plain all the while. No answer may be our fault, and nobody else waits. */
 export async function hostile(
   { requests, files, data, seed = 1 }: HostileAsked,
@@ -237,6 +248,10 @@ export async function hostile(
   const faults: string[] = [];
   const isOver = { yes: false };
   const waits: number[] = [];
+  // All made before anybody is connected: that takes this process long.
+  const list = fc.sample(malformed(theJob), { numRuns: requests, seed });
+  const bad = fc.sample(hostileFile, { numRuns: files, seed });
+  const bodies = longBodies.map(([kind, make]) => ({ kind, body: new TextEncoder().encode(make()) }));
   try {
     await server.start();
     const made = await fetch(`${server.address}/api/jobs`, {
@@ -245,10 +260,7 @@ export async function hostile(
       body: JSON.stringify({ name: 'Attacked', plan: study() }),
     });
     const { id } = (await made.json()) as { id: string };
-    // All made before anything is timed: that takes this process long.
-    const bodies = longBodies.map(([kind, make]) => ({ kind, body: new TextEncoder().encode(make()) }));
-    const list = fc.sample(malformed(id), { numRuns: requests, seed });
-    const bad = fc.sample(hostileFile, { numRuns: files, seed });
+    await stalled(server.address);
     const asking = (async () => {
       while (!isOver.yes) {
         const from = performance.now();
@@ -263,18 +275,20 @@ export async function hostile(
     const statuses = new Map<number, number>();
     const next = async () => {
       for (let one = list[sent++]; one && server.isUp; one = list[sent++]) {
-        const { path, ...asked } = one;
+        const path = one.path.replaceAll(theJob, id);
+        const { method, headers: own, body: said } = one;
         try {
           const response = await fetch(`${server.address}${path}`, {
-            ...asked,
-            ...(asked.body === null ? {} : { body: asked.body }),
+            method,
+            headers: own,
+            ...(said === null ? {} : { body: said }),
             signal: AbortSignal.timeout(20_000),
           });
           await response.arrayBuffer();
           statuses.set(response.status, (statuses.get(response.status) ?? 0) + 1);
           if (response.status >= 500)
             faults.push(
-              `${response.status} for ${asked.method} ${path.slice(0, 200)} ${String(asked.body).slice(0, 300)}`,
+              `${response.status} for ${method} ${path.slice(0, 200)} ${String(said).slice(0, 300)}`,
             );
         } catch (error) {
           // What fetch itself will not send is no request.
@@ -282,7 +296,7 @@ export async function hostile(
             !/Failed to parse URL|Invalid|invalid|TypeError: fetch failed/.test(String(error)) ||
             !server.isUp
           )
-            faults.push(`${String(error)} for ${asked.method} ${path.slice(0, 200)}`);
+            faults.push(`${String(error)} for ${method} ${path.slice(0, 200)}`);
         }
       }
     };
@@ -335,10 +349,11 @@ export async function hostile(
     await asking;
     if (!server.isUp) faults.push('the server ended');
     const { megabytes } = server;
+    const held = server.isUp ? await stalled(server.address) : 0;
     const inOrder = [...waits].sort((a, b) => a - b);
     const longest = Math.round(inOrder.at(-1) ?? 0);
     told(
-      `a plain answer took ${Math.round(inOrder[Math.floor(inOrder.length * 0.999)] ?? 0)} ms at most but for one in a thousand, ${longest} ms the longest; ${megabytes} MB of memory at the end`,
+      `a plain answer took ${Math.round(inOrder[Math.floor(inOrder.length * 0.999)] ?? 0)} ms at most but for one in a thousand, ${longest} ms the longest, of which the server stood still for ${held} ms; ${megabytes} MB of memory at the end`,
     );
     return { faults, longest, megabytes };
   } finally {
