@@ -11,7 +11,7 @@ import { countRuns } from '../incremental/index.ts';
 import { isOnWall, roomUses, type Plan } from '../plan/index.ts';
 import { Computer } from './index.ts';
 
-const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 3);
+const seeds = Number(process.env['FIELDCHALK_SEEDS'] ?? 2);
 const editsEach = 25;
 
 /** A random house with a panel, its rooms in use, all of it wired: new, partly finished, or framed otherwise. */

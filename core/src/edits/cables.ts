@@ -8,6 +8,7 @@ import { entrySchemas, mostStops, runSchema, type Plan, type RunPlace } from '..
 import { settled } from '../plan/settled.ts';
 import { isData } from '../materials/index.ts';
 import { growBoxes } from '../proposals/grown.ts';
+import { keepSame } from '../proposals/sameAgain.ts';
 import { addRuns, guardFirst } from '../proposals/runs/index.ts';
 import { pathBetween } from '../proposals/runs/links.ts';
 import { splicePlace } from '../proposals/runs/splicePlace.ts';
@@ -160,6 +161,7 @@ export const cableEdits = {
             ? 'have no panel and no old box to start from; give the circuit one first'
             : 'start after the panel, or after the old box that is tapped',
         );
+      const before = settled(draft);
       const chain = [start, ...boxes];
       const pairs = boxes.map((box, i) => [nth(chain, i), box] as const);
       const given = new Set<string | null>(chain);
@@ -172,6 +174,7 @@ export const cableEdits = {
       }
       for (const [a, b] of pairs) link(draft, circuit, a, b);
       layRest(draft, circuit, pairs);
+      keepSame(draft, before);
       guardFirst(draft, circuit, nth(boxes, 0));
     },
   ),
@@ -185,6 +188,7 @@ export const cableEdits = {
       if (from === to) throw new EditRefused('to', 'must be another box');
       if (cablesOf(draft, circuit).some(([, r]) => isBetween(r, from, to)))
         throw new EditRefused('to', 'is joined to it already');
+      const before = settled(draft);
       const { runs } = houseOf(draft);
       const loop = pathBetween(settled(draft), circuit, from, to) ?? [];
       const free = loop.filter((stretch) => stretch.every((run) => !entryOf(draft.runs, run).pinned));
@@ -198,6 +202,7 @@ export const cableEdits = {
       for (const run of longest) delete draft.runs[run];
       link(draft, circuit, from, to);
       layRest(draft, circuit, [[from, to]]);
+      keepSame(draft, before);
     },
   ),
   swapBoxes: verb(

@@ -44,6 +44,9 @@ const find = ref('');
 const pending = shallowRef<{ rules: RulesFile; about: readonly RuleId[]; reason: string } | null>(null);
 const effect = shallowRef<Effect | null>(null);
 const isWorking = ref(false);
+const isRead = ref(false);
+/** Until the rules have come none can be set: what is set stands on all the others. */
+const isThere = computed(() => isRead.value && (jobId === null || session.plan !== null));
 let whatIf: WhatIf | null = null;
 
 const rules = computed<RulesFile>(() =>
@@ -92,9 +95,13 @@ async function attempt(work: () => Promise<unknown>) {
 onMounted(() =>
   attempt(async () => {
     company.value = await companyRules.open();
-    if (jobId) return session.open(jobId);
-    jobs.value = await call<JobSummary[]>('GET', '/jobs');
-    tried.value = jobs.value[0]?.id ?? '';
+    try {
+      if (jobId) await session.open(jobId);
+      else jobs.value = await call<JobSummary[]>('GET', '/jobs');
+      tried.value = jobs.value[0]?.id ?? '';
+    } finally {
+      isRead.value = true;
+    }
   }),
 );
 onUnmounted(() => {
@@ -221,7 +228,11 @@ async function openFile(event: Event) {
         Code figures are from memory; local code decides.</template
       >
     </p>
-    <div class="mb-3 flex flex-wrap items-end gap-2">
+    <p v-if="session.failure" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">
+      {{ session.failure }}
+    </p>
+    <p v-if="!isThere && !says && !session.failure" class="text-quiet">Reading the rules…</p>
+    <div v-if="isThere" class="mb-3 flex flex-wrap items-end gap-2">
       <label class="flex-1 text-sm text-quiet"
         >Find a rule<input v-model="find" type="search" class="field text-base"
       /></label>
@@ -245,7 +256,7 @@ async function openFile(event: Event) {
       /></label>
     </div>
     <p v-if="says" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
-    <section v-for="[group, ids] in groups" :key="group" class="mb-4 bg-sheet p-3">
+    <section v-for="[group, ids] in isThere ? groups : []" :key="group" class="mb-4 bg-sheet p-3">
       <h2 class="text-xl font-bold">{{ ruleGroups[group] }}</h2>
       <div
         v-for="id in ids"

@@ -14,7 +14,11 @@ const names = computed(() => namesOf(session.opened));
 const selection = useSelection();
 const id = computed(() => selection.chosenId);
 const run = computed(() => session.opened.runs[id.value]);
-const laid = computed(() => session.result?.runs[id.value]);
+type Laid = NonNullable<typeof session.result>['runs'][string];
+/** As it lies; of a cable that has just taken another's place, as that lay until it is worked out. */
+const laid = computed<Laid | undefined>(
+  (before) => session.result?.runs[id.value] ?? (session.answered === session.plan ? undefined : before),
+);
 const title = computed(() =>
   run.value ? `${names.value.end(run.value.from)} → ${names.value.end(run.value.to)}` : '',
 );

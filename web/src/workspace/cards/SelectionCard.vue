@@ -34,8 +34,13 @@ const card = computed(() => {
   if (box && !isOnWall(box.on)) return CeilingCard;
   return kind && kind in cards ? cards[kind as keyof typeof cards] : null;
 });
+/** Cables of a circuit share a card: one that is ordered by hand makes room for another, and what is open stays open. */
+const key = computed(() => {
+  const run = selection.chosen?.kind === 'run' ? session.plan?.runs[selection.chosenId] : undefined;
+  return run?.circuit ? `cable of ${run.circuit}` : selection.chosen?.id;
+});
 </script>
 
 <template>
-  <component :is="card" v-if="card" :key="selection.chosen?.id" />
+  <component :is="card" v-if="card" :key="key" />
 </template>
