@@ -171,7 +171,18 @@ test('the laser stand-in fills a walk and the field in focus', async ({ page, co
 test('a company rule changed with a preview; new jobs start with it; a job overrides it with its reason', async ({
   page,
 }) => {
-  await studyJob(page, 'Rules job').then((job) => page.goto(`/jobs/${job}/rules`));
+  const job = await studyJob(page, 'Rules job');
+  let letCome = () => undefined as void;
+  const comes = new Promise<void>((go) => (letCome = go));
+  await page.route(`**/api/jobs/${job}`, async (route) => {
+    await comes;
+    await route.continue();
+  });
+  await page.goto(`/jobs/${job}/rules`);
+  // What is set stands on all the job's other rules, so none can be before they have come.
+  await expect(page.getByText('Reading the rules…')).toBeVisible();
+  await expect(page.locator('[data-rule]')).toHaveCount(0);
+  letCome();
   await expect(page.getByRole('heading', { name: 'Rules of this job' })).toBeVisible();
   await expectAccessible(page);
   const height = page.locator('[data-rule="height.receptacle"]');
