@@ -232,7 +232,7 @@ const hostileFile = fc
 const theJob = 'the-job-that-is-there';
 
 /** How long a server’s own turn of events stood still at most since this was asked last, in milliseconds, as it counts itself. */
-async function stalled(address: string): Promise<number> {
+async function stoodStill(address: string): Promise<number> {
   const text = await (await fetch(`${address}/api/metrics`)).text();
   const found = /^fieldchalk_nodejs_eventloop_lag_max_seconds (\S+)/m.exec(text);
   if (!found) throw new Error('the server does not say how long it stood still');
@@ -260,7 +260,7 @@ export async function hostile(
       body: JSON.stringify({ name: 'Attacked', plan: study() }),
     });
     const { id } = (await made.json()) as { id: string };
-    await stalled(server.address);
+    await stoodStill(server.address);
     const asking = (async () => {
       while (!isOver.yes) {
         const from = performance.now();
@@ -349,7 +349,7 @@ export async function hostile(
     await asking;
     if (!server.isUp) faults.push('the server ended');
     const { megabytes } = server;
-    const held = server.isUp ? await stalled(server.address) : 0;
+    const held = server.isUp ? await stoodStill(server.address) : 0;
     const inOrder = [...waits].sort((a, b) => a - b);
     const longest = Math.round(inOrder.at(-1) ?? 0);
     told(

@@ -1,5 +1,5 @@
 import type { Patch } from '../plan/gate.ts';
-import type { CollectionName, Plan } from '../plan/index.ts';
+import { isCollection, type CollectionName, type Plan } from '../plan/index.ts';
 import type { Problem } from '../plan/problems.ts';
 import { isRuleId, ruleCatalogue } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
@@ -88,8 +88,6 @@ function thingWords(collection: CollectionName, id: string, plan: Plan): string 
 
 /** Parts of an address that nobody says: the place of an item in a list, and what a thing is on. */
 const unsaid = /^(\d*|on)$/;
-
-const isCollection = (word: string): word is CollectionName => Object.hasOwn(unnamed, word);
 
 /** The rule an address under the rules’ values leads to; most ids have a dot of their own. */
 const ruleOf = (rest: readonly string[]) => [rest.slice(0, 2).join('.'), rest[0] ?? ''].find(isRuleId);

@@ -8,7 +8,7 @@ import { listsWhole, placeProblem } from './seen.ts';
 import { laidOn, spending, spentAmong, spentSeen, withoutSpent } from './spent.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
-import { collections, planSchema, type CollectionName, type Plan } from './index.ts';
+import { isCollection, planSchema, type CollectionName, type Plan } from './index.ts';
 
 enablePatches();
 
@@ -49,8 +49,6 @@ export interface Given {
 
 const isPart = (name: PropertyKey): name is keyof Plan =>
   typeof name === 'string' && Object.hasOwn(planSchema.shape, name);
-const isCollection = (name: keyof Plan): name is CollectionName =>
-  (collections as readonly string[]).includes(name);
 
 /** A part of a plan that a change has touched: one entry of a collection, a whole part, or all of it where the path is empty. */
 type Touched = readonly [] | readonly [keyof Plan] | readonly [CollectionName, string];

@@ -40,9 +40,6 @@ export function highestOf(ids: readonly string[], collection: CollectionName): n
   return highest;
 }
 
-export const isCounted = (name: string | number | undefined): name is CollectionName =>
-  name !== undefined && Object.hasOwn(prefixOf, name);
-
 /**
  * Next free ids of a collection: `w1`, `w2`, … past the highest that is in use, was before the edit under way, or ever was. An id does not come back:
  * what the crew ticked, wrote on a stud or reads on a printed sheet stays with the thing it was.

@@ -75,6 +75,9 @@ export const collections = [
   'models',
 ] as const;
 export type CollectionName = (typeof collections)[number];
+/** Whether a step of a path names a collection. */
+export const isCollection = (name: PropertyKey | undefined): name is CollectionName =>
+  (collections as readonly unknown[]).includes(name);
 
 export const planSchema = z.strictObject({
   format: z.literal('fieldchalk.plan'),

@@ -1,7 +1,6 @@
 import { dequal } from 'dequal';
 import type { Patch } from 'immer';
-import { collections, type Plan } from './index.ts';
-import { planSchema } from './plan.ts';
+import { isCollection, planSchema, type Plan } from './plan.ts';
 import type { Problem } from './problems.ts';
 
 /** What a change may ask of a plan at most. */
@@ -90,7 +89,7 @@ export function placeProblem(plan: Plan, { op, path }: Patch): Problem | null {
   if (bad !== undefined) return wrong(`has a step that is not a name: ${String(bad).slice(0, 40)}`);
   if (!isPart(String(part))) return wrong('is no part of a plan');
   if (rest.length === 0 && op === 'remove') return wrong('is a part every plan has');
-  if (rest.length === 0 && (part === 'spent' || (collections as readonly string[]).includes(String(part))))
+  if (rest.length === 0 && (part === 'spent' || isCollection(part)))
     return wrong('is a whole collection: change its entries');
   const within = path.slice(0, -1).reduce<unknown>((at, key) => {
     const record = recordOf(at);

@@ -1,6 +1,6 @@
 import type { Patch } from 'immer';
-import { highestOf, isCounted } from './ids.ts';
-import type { CollectionName, Plan } from './plan.ts';
+import { highestOf } from './ids.ts';
+import { isCollection, type CollectionName, type Plan } from './plan.ts';
 
 /**
  * The numbers of ids that were given once and stand no more. A plan holds the highest of each collection (`spent`) where nothing that stands has a
@@ -17,7 +17,7 @@ function entriesIn(patches: readonly Patch[], op: 'add' | 'remove'): Map<Collect
   const found = new Map<CollectionName, string[]>();
   for (const patch of patches) {
     const [collection, id] = patch.path;
-    if (patch.op !== op || patch.path.length !== 2 || !isCounted(collection)) continue;
+    if (patch.op !== op || patch.path.length !== 2 || !isCollection(collection)) continue;
     const ids = found.get(collection) ?? [];
     ids.push(String(id));
     found.set(collection, ids);
@@ -48,7 +48,7 @@ export function spentSeen(plan: Plan, patches: readonly Patch[]): Patch[] {
 function raising(plan: Plan, patch: Patch): Patch | null {
   const [, collection] = patch.path;
   const value: unknown = patch.value;
-  const spent = isCounted(collection) ? (plan.spent[collection] ?? 0) : 0;
+  const spent = isCollection(collection) ? (plan.spent[collection] ?? 0) : 0;
   if (patch.op === 'remove' || (typeof value === 'number' && value <= spent)) return null;
   return { ...patch, op: 'add' };
 }

@@ -22,6 +22,8 @@ const patience = 5 * 60_000;
 /** Loaded when somebody first signs in with a passkey: it takes almost a third of the time a server needs to begin. */
 const webauthn = () => import('@simplewebauthn/server');
 
+const expectedAt = ({ origin, rpId }: Site) => ({ expectedOrigin: origin, expectedRPID: rpId });
+
 const refused = () =>
   new ApiError('bad-request', 'This passkey was not taken. Try again, or sign in with your password.');
 
@@ -88,8 +90,7 @@ export class Passkeys {
       .verifyRegistrationResponse({
         response: credential as unknown as RegistrationResponseJSON,
         expectedChallenge,
-        expectedOrigin: site.origin,
-        expectedRPID: site.rpId,
+        ...expectedAt(site),
       })
       .catch(() => null);
     if (!verified?.verified) throw refused();
@@ -132,8 +133,7 @@ export class Passkeys {
       .verifyAuthenticationResponse({
         response: credential as unknown as AuthenticationResponseJSON,
         expectedChallenge,
-        expectedOrigin: site.origin,
-        expectedRPID: site.rpId,
+        ...expectedAt(site),
         credential: {
           id: row.id,
           publicKey: new Uint8Array(Buffer.from(row.public_key, 'base64url')),

@@ -40,6 +40,10 @@ function planOf({ id, name }: Pick<JobRow, 'id' | 'name'>, read: PlanReading): P
   );
 }
 
+/** A plan with the changes after it, in their order. They were checked when they were taken. */
+const ledBy = (plan: Plan, changes: readonly { patches: string }[]): Plan =>
+  changes.reduce((on, { patches }) => patched(on, JSON.parse(patches) as Patch[]), plan);
+
 const noSuchJob = (id: string) => new ApiError('not-found', `There is no job “${id}”.`);
 
 /** A plan is long: it is written anew after so many changes. */
@@ -107,29 +111,26 @@ export class Plans {
       .select('revision', 'change', 'patches');
     const isItsOwn = known.revision === 0 || (changes.shift()?.change as unknown) === known.lastChange;
     if (!isItsOwn || changes.length !== revision - known.revision) return null;
-    const plan = changes.reduce<Plan>(
-      (on, { patches }) => patched(on, JSON.parse(patches as string) as Patch[]),
-      known.plan,
-    );
-    return { ...known, revision, plan, lastChange: changes.at(-1)?.change as string };
+    return {
+      ...known,
+      revision,
+      plan: ledBy(known.plan, changes),
+      lastChange: changes.at(-1)?.change as string,
+    };
   }
 
-  /** The written plan with the changes after it. They were checked when they were taken. */
+  /** The written plan with the changes after it. */
   private async ledOn(
     db: Knex,
     row: Pick<JobRow, 'id' | 'name' | 'plan' | 'plan_at' | 'revision'>,
     isHeld: boolean,
   ): Promise<Plan> {
     // A data file has one line to it, which a transaction holds: within one nobody waits for a thread.
-    let plan = planOf(row, isHeld ? readPlanText(row.plan) : await this.aside.plan(row.plan));
+    const plan = planOf(row, isHeld ? readPlanText(row.plan) : await this.aside.plan(row.plan));
     if (row.plan_at === row.revision) return plan;
     const changes = db('revisions').where({ job: row.id }).andWhere('revision', '>', row.plan_at);
-    for (const { patches } of await changes
-      .andWhere('revision', '<=', row.revision)
-      .orderBy('revision')
-      .select('patches'))
-      plan = patched(plan, JSON.parse(patches as string) as Patch[]);
-    return plan;
+    const after = changes.andWhere('revision', '<=', row.revision).orderBy('revision').select('patches');
+    return ledBy(plan, await after);
   }
 
   /** Writes a job's plan where changes have led on from the written one. */
