@@ -1,8 +1,11 @@
 import { readFileSync } from 'node:fs';
 import * as fc from 'fast-check';
+import type { MadeLink } from '@fieldchalk/contracts';
 import { study } from '@fieldchalk/core/demo';
 import { operations } from '../src/operations.ts';
 import { ServerProcess } from '../src/testing/serverProcess.ts';
+import { Bystander, judgeWaits } from './bystander.ts';
+import { ask } from './writers.ts';
 
 export interface HostileAsked {
   readonly requests: number;
@@ -12,7 +15,7 @@ export interface HostileAsked {
 }
 export interface HostileSeen {
   readonly faults: readonly string[];
-  /** The longest that another had to wait for a plain answer meanwhile, in milliseconds. */
+  /** The longest that another had to wait for a plain answer meanwhile, in milliseconds, without what he stood still himself. */
   readonly longest: number;
   /** Resident memory at the end, in megabytes. */
   readonly megabytes: number;
@@ -239,6 +242,22 @@ async function stoodStill(address: string): Promise<number> {
   return Math.round(Number(found[1]) * 1000);
 }
 
+/** Another of the company, whose files are read beside the owner’s: what it asks with. */
+async function signedIn(address: string): Promise<Readonly<Record<string, string>>> {
+  const { secret } = await ask<MadeLink>(address, 'POST', '/invitations', {
+    role: 'lead',
+    label: 'Colleague',
+  });
+  const response = await fetch(`${address}/api/join`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ secret, name: 'Colleague', signIn: 'colleague', password: 'planks and nails' }),
+  });
+  const [cookie = ''] = response.headers.getSetCookie().map((set) => set.split(';')[0]);
+  if (!cookie) throw new Error(`no colleague could sign in: ${response.status} ${await response.text()}`);
+  return { cookie };
+}
+
 /** Sends malformed requests and hostile files to a server of its own, and asks it something plain all the while. No answer may be our fault, and nobody else waits. */
 export async function hostile(
   { requests, files, data, seed = 1 }: HostileAsked,
@@ -246,12 +265,11 @@ export async function hostile(
 ): Promise<HostileSeen> {
   const server = new ServerProcess({ FIELDCHALK_DATA: data });
   const faults: string[] = [];
-  const isOver = { yes: false };
-  const waits: number[] = [];
   // All made before anybody is connected: that takes this process long.
   const list = fc.sample(malformed(theJob), { numRuns: requests, seed });
   const bad = fc.sample(hostileFile, { numRuns: files, seed });
   const bodies = longBodies.map(([kind, make]) => ({ kind, body: new TextEncoder().encode(make()) }));
+  let bystander: Bystander | null = null;
   try {
     await server.start();
     const made = await fetch(`${server.address}/api/jobs`, {
@@ -260,17 +278,9 @@ export async function hostile(
       body: JSON.stringify({ name: 'Attacked', plan: study() }),
     });
     const { id } = (await made.json()) as { id: string };
+    const colleague = await signedIn(server.address);
     await stoodStill(server.address);
-    const asking = (async () => {
-      while (!isOver.yes) {
-        const from = performance.now();
-        await fetch(`${server.address}/api/health`)
-          .then((r) => r.text())
-          .catch(() => faults.push('the server does not answer'));
-        waits.push(performance.now() - from);
-        await new Promise((go) => setTimeout(go, 20));
-      }
-    })();
+    bystander = new Bystander(`${server.address}/api/health`, server.pid);
     let sent = 0;
     const statuses = new Map<number, number>();
     const next = async () => {
@@ -323,11 +333,11 @@ export async function hostile(
     told(`long bodies: ${[...long].map(([s, n]) => `${n} × ${s}`).join(', ')}`);
     let taken = 0;
     const read = new Map<string, number>();
-    const post = async (who: number) => {
+    const post = async (as: Readonly<Record<string, string>>) => {
       for (let one = bad[taken++]; one && server.isUp; one = bad[taken++]) {
         const response = await fetch(`${server.address}/api/import?file=${one.name}`, {
           method: 'POST',
-          headers: { 'content-type': 'application/octet-stream', 'x-window': `w${who}` },
+          headers: { 'content-type': 'application/octet-stream', ...as },
           body: new Uint8Array(one.file),
           signal: AbortSignal.timeout(90_000),
         }).catch((error: unknown) => void faults.push(`${String(error)} for ${one.name}`));
@@ -338,26 +348,25 @@ export async function hostile(
         if (response.status >= 500) faults.push(`${response.status} for a hostile ${one.name}`);
       }
     };
-    await Promise.all([post(0), post(1)]);
+    await Promise.all([post({}), post(colleague)]);
     told(
       `${files} hostile files: ${[...read]
         .sort()
         .map(([s, n]) => `${n} × ${s}`)
         .join(', ')}`,
     );
-    isOver.yes = true;
-    await asking;
+    const waits = await bystander.stop();
     if (!server.isUp) faults.push('the server ended');
     const { megabytes } = server;
     const held = server.isUp ? await stoodStill(server.address) : 0;
-    const inOrder = [...waits].sort((a, b) => a - b);
-    const longest = Math.round(inOrder.at(-1) ?? 0);
+    const { longest, says, faults: failed } = judgeWaits(waits);
+    faults.push(...failed);
     told(
-      `a plain answer took ${Math.round(inOrder[Math.floor(inOrder.length * 0.999)] ?? 0)} ms at most but for one in a thousand, ${longest} ms the longest, of which the server stood still for ${held} ms; ${megabytes} MB of memory at the end`,
+      `${says}; the server stood still for ${held} ms by its own count; ${megabytes} MB of memory at the end`,
     );
     return { faults, longest, megabytes };
   } finally {
-    isOver.yes = true;
+    await bystander?.end();
     await server.end('SIGKILL');
   }
 }

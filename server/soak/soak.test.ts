@@ -1,11 +1,14 @@
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, expect, test } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { TestSchema, testPostgres } from '../src/testing/database.ts';
 import { proved } from '../src/db/proof.ts';
+import { Bystander, judgeWaits } from './bystander.ts';
 import { hostile } from './hostile.ts';
 import { kills } from './kills.ts';
 import { growth, steady } from './steady.ts';
@@ -32,6 +35,45 @@ test('memory that goes on growing when all is warm is a fault; that which stays,
   expect(through((n) => 150 + 3 * n)).toEqual(['memory went on from 216 to 306 MB']);
   expect(through((n) => 250 + (n % 7) * 10)).toEqual([]);
   expect(through((n) => Math.min(300, 100 + n * 20))).toEqual([]);
+});
+
+describe('who only waits meanwhile', () => {
+  const fine = { status: 200, wait: 20, still: 0, inLine: 0 };
+
+  test('has waited too long over 250 ms, but for what the machine stood still; in vain where there is no answer', () => {
+    const long = { ...fine, wait: 260, still: 4, inLine: 90 };
+    const stood = { ...fine, wait: 900, still: 800 };
+    const seen = judgeWaits([...Array<typeof fine>(999).fill(fine), long, stood, { ...fine, status: 503 }]);
+    expect(seen.longest).toBe(256);
+    expect(seen.faults).toEqual([
+      'a plain question was answered 503',
+      'a plain answer took 260 ms, of which the machine stood still for 4 and the server was in line for a processor for 90',
+    ]);
+    expect(seen.says).toMatch(
+      /^1002 plain answers took 100 ms at most but for one in a thousand, the longest 260 ms/,
+    );
+  });
+
+  test('measures how long a server takes to answer', async () => {
+    let asked = 0;
+    const server = createServer((_request, response) => {
+      setTimeout(() => response.end('well'), ++asked === 3 ? 300 : 0);
+    }).listen(0, '127.0.0.1');
+    await once(server, 'listening');
+    const { port } = server.address() as { port: number };
+    const bystander = new Bystander(`http://127.0.0.1:${port}`, process.pid);
+    try {
+      await vi.waitFor(() => expect(asked).toBeGreaterThan(6), { timeout: 20_000 });
+      const waits = await bystander.stop();
+      expect(new Set(waits.map(({ status }) => status))).toEqual(new Set([200]));
+      expect(waits.filter(({ wait }) => wait >= 300).length).toBeGreaterThan(0);
+      expect(judgeWaits(waits).faults[0]).toMatch(/^a plain answer took [3-9]\d\d ms/);
+    } finally {
+      await bystander.end();
+      server.closeAllConnections();
+      server.close();
+    }
+  });
 });
 
 test.skipIf(schema !== null)(

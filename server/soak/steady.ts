@@ -84,7 +84,7 @@ export async function steady(
       keepDoing(3000, 'read', async () => {
         const response = await fetch(`${address}/api/import?file=rooms.csv`, {
           method: 'POST',
-          headers: { 'content-type': 'application/octet-stream', 'x-window': 'steady' },
+          headers: { 'content-type': 'application/octet-stream' },
           body: rooms,
         });
         if (!response.ok) throw new Error(`${response.status} ${await response.text()}`);

@@ -10,7 +10,7 @@ let server: Server;
 let port: number;
 beforeEach(async () => {
   mayStill.mockReset().mockResolvedValue(true);
-  live = new Live(mayStill, { perAddress: 3, inAll: 5, unread: 200_000 });
+  live = new Live(mayStill, { perPerson: 2, perAddress: 3, inAll: 5, unread: 200_000 });
   const app = express();
   app.get('/:job', (request, response) => {
     try {
@@ -74,9 +74,11 @@ test('who may listen no more is cut off when it is asked again; a database that 
   lead.leave();
 });
 
-test('more than may listen from one address are sent away; one that leaves makes room', async () => {
-  const ears = [await ear('a'), await ear('a'), await ear('b')];
+test('more than may listen of one person, or from one address, are sent away; one that leaves makes room', async () => {
+  const ears = [await ear('a'), await ear('b')];
   expect((await ear('a')).status).toBe(429);
+  expect((await ear('a', 'crew')).status).toBe(200);
+  expect((await ear('b', 'crew')).status).toBe(429);
   ears[0]!.leave();
   await vi.waitFor(() => expect(live.size).toBe(2));
   expect((await ear('a')).status).toBe(200);

@@ -6,6 +6,8 @@ import { ApiError } from './errors.ts';
 
 /** How many may listen, and how much waits for one that does not read. */
 export interface LiveLimits {
+  /** Of one person or phone. */
+  readonly perPerson: number;
   /** From one address. */
   readonly perAddress: number;
   readonly inAll: number;
@@ -13,7 +15,7 @@ export interface LiveLimits {
   readonly unread: number;
 }
 
-const usualLimits: LiveLimits = { perAddress: 400, inAll: 2000, unread: 1_000_000 };
+const usualLimits: LiveLimits = { perPerson: 250, perAddress: 400, inAll: 2000, unread: 1_000_000 };
 /** So often a listener is told that the server is still there, in milliseconds. */
 const stillHere = 20_000;
 
@@ -33,7 +35,8 @@ export interface Listening {
 }
 interface Listener extends Listening {
   readonly response: Response;
-  readonly address: string;
+  /** The person or phone, and the address, it counts for. */
+  readonly counted: readonly string[];
 }
 
 function concerns({ who, job }: Listening, about: AccessNews): boolean {
@@ -45,7 +48,8 @@ function concerns({ who, job }: Listening, about: AccessNews): boolean {
 /** Server-sent events: who listens to what, and telling each what they may hear, for as long as they may. */
 export class Live {
   private readonly listeners = new Map<string, Set<Listener>>();
-  private readonly perAddress = new Map<string, number>();
+  /** How many listen of each person and from each address. */
+  private readonly counts = new Map<string, number>();
   private count = 0;
   /** To the other server processes on the same database. */
   bus: Bus = noBus;
@@ -57,9 +61,9 @@ export class Live {
 
   listen(listening: Listening, request: Request, response: Response): void {
     const { topic } = listening;
-    const address = request.ip ?? '';
-    const fromThere = this.perAddress.get(address) ?? 0;
-    if (fromThere >= this.limits.perAddress || this.count >= this.limits.inAll)
+    const { perPerson, perAddress, inAll } = this.limits;
+    const [person, address] = [`who ${listening.who.id}`, `from ${request.ip ?? ''}`];
+    if (this.countOf(person) >= perPerson || this.countOf(address) >= perAddress || this.count >= inAll)
       throw new ApiError('busy', 'As many windows listen as can. Close one you do not use.');
     response.set({
       'content-type': 'text/event-stream',
@@ -67,10 +71,10 @@ export class Live {
       'x-accel-buffering': 'no',
     });
     response.flushHeaders();
-    const listener: Listener = { ...listening, response, address };
+    const listener: Listener = { ...listening, response, counted: [person, address] };
     const group = this.listeners.get(topic) ?? new Set();
     this.listeners.set(topic, group.add(listener));
-    this.perAddress.set(address, fromThere + 1);
+    for (const whose of listener.counted) this.counts.set(whose, this.countOf(whose) + 1);
     this.count++;
     const heartbeat = setInterval(() => {
       this.write(listener, ': still here\n\n');
@@ -89,9 +93,15 @@ export class Live {
     if (!group?.delete(listener)) return;
     if (group.size === 0) this.listeners.delete(topic);
     this.count--;
-    const left = (this.perAddress.get(listener.address) ?? 1) - 1;
-    if (left > 0) this.perAddress.set(listener.address, left);
-    else this.perAddress.delete(listener.address);
+    for (const whose of listener.counted) {
+      const left = this.countOf(whose) - 1;
+      if (left > 0) this.counts.set(whose, left);
+      else this.counts.delete(whose);
+    }
+  }
+
+  private countOf(whose: string): number {
+    return this.counts.get(whose) ?? 0;
   }
 
   private write({ response }: Listener, text: string): void {

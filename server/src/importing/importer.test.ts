@@ -96,18 +96,47 @@ describe('a file made to harm', () => {
 });
 
 describe('whose turn it is', () => {
-  test('one file at a time for one person; others have theirs read meanwhile, in turn', async () => {
-    const one = importer({ atOnce: 1, waiting: 1 });
-    const first = one.read('me', { file: 'a.csv' }, csv, quiet, never);
-    await expect(one.read('me', { file: 'b.csv' }, csv, quiet, never)).rejects.toMatchObject({
-      code: 'busy',
-    });
-    const second = one.read('you', { file: 'b.csv' }, csv, quiet, never);
-    await expect(one.read('they', { file: 'c.csv' }, csv, quiet, never)).rejects.toMatchObject({
-      code: 'busy',
-    });
-    expect(await Promise.all([first, second])).toMatchObject([{ ok: true }, { ok: true }]);
-    expect(await one.read('me', { file: 'a.csv' }, csv, quiet, never)).toMatchObject({ ok: true });
+  const busy = { code: 'busy' };
+  const asking = (limits: Partial<ImportLimits>) => {
+    const one = importer(limits);
+    const order: string[] = [];
+    return {
+      order,
+      of: async (person: string, file: string, given = never) => {
+        const done = await one.read(person, { file }, csv, quiet, given);
+        order.push(file);
+        return done;
+      },
+    };
+  };
+
+  test('more than wait are sent away; when all is read there is room again', async () => {
+    const { of, order } = asking({ atOnce: 1, waiting: 1 });
+    const work = [of('me', 'a.csv'), of('you', 'b.csv')];
+    await expect(of('they', 'c.csv')).rejects.toMatchObject(busy);
+    expect(await Promise.all(work)).toMatchObject([{ ok: true }, { ok: true }]);
+    expect(await of('they', 'c.csv')).toMatchObject({ ok: true });
+    expect(order).toEqual(['a.csv', 'b.csv', 'c.csv']);
+  });
+
+  test('one person’s files are read one after the other; who comes later does not wait for them', async () => {
+    const { of, order } = asking({ atOnce: 2 });
+    const mine = ['a.csv', 'b.csv', 'c.csv'].map((file) => of('me', file));
+    await expect(of('me', 'd.csv')).rejects.toMatchObject(busy);
+    const yours = of('you', 'x.csv');
+    await Promise.all([...mine, yours]);
+    expect(order.filter((file) => file !== 'x.csv')).toEqual(['a.csv', 'b.csv', 'c.csv']);
+    expect(order.indexOf('x.csv')).toBeLessThan(2);
+  });
+
+  test('one that is given up in the line leaves it', async () => {
+    const { of } = asking({ atOnce: 1, waiting: 1 });
+    const given = new AbortController();
+    const work = [of('me', 'a.csv'), of('you', 'b.csv', given.signal)];
+    given.abort();
+    expect(await work[1]).toBe(null);
+    work.push(of('they', 'c.csv'));
+    expect(await Promise.all(work)).toMatchObject([{ ok: true }, null, { ok: true }]);
   });
 
   test('one that is given up ends at once and makes room', async () => {

@@ -10,11 +10,18 @@ export interface ImportLimits {
   /** Of the thread's own memory, and of what the whole server grows by meanwhile. */
   readonly megabytes: number;
   readonly atOnce: number;
-  /** So many wait their turn; more are sent away. */
+  /** So many wait their turn, of all and of one person; more are sent away. */
   readonly waiting: number;
+  readonly waitingOfOne: number;
 }
 
-export const usualLimits: ImportLimits = { seconds: 30, megabytes: 1024, atOnce: 2, waiting: 8 };
+export const usualLimits: ImportLimits = {
+  seconds: 30,
+  megabytes: 1024,
+  atOnce: 2,
+  waiting: 8,
+  waitingOfOne: 2,
+};
 
 /** So often the memory is looked at, in milliseconds. */
 const lookEvery = 100;
@@ -28,14 +35,18 @@ const tooMuch = (file: string, what: string): FileRead => ({
   problems: [{ path: '(file)', message: `takes more than ${what}` }],
 });
 
+interface Waiting {
+  readonly person: string;
+  readonly go: () => void;
+}
+
 /**
  * Reads files of other programs, each in a thread of its own: a file made to take for ever, or all memory, is stopped and said, and nobody else waits. One person
- * has one file read at a time.
+ * has one file read at a time: those of another window wait for it.
  */
 export class Importer {
-  private readonly people = new Set<string>();
-  private readonly waiting: (() => void)[] = [];
-  private reading = 0;
+  private readonly reading = new Set<string>();
+  private line: Waiting[] = [];
 
   constructor(private readonly limits: ImportLimits = usualLimits) {}
 
@@ -47,25 +58,47 @@ export class Importer {
     told: (step: ImportStep) => void,
     given: AbortSignal,
   ): Promise<FileRead | null> {
-    if (this.people.has(person))
-      throw new ApiError('busy', 'Another file of yours is being read. Wait for it, or give it up.');
-    if (this.waiting.length >= this.limits.waiting)
-      throw new ApiError('busy', 'Many files are being read just now. Try again in a minute.');
-    this.people.add(person);
+    if (!(await this.turn(person, given))) return null;
     try {
-      await this.turn();
-      if (given.aborted) return null;
-      return await this.inThread(asked, bytes, told, given);
+      return given.aborted ? null : await this.inThread(asked, bytes, told, given);
     } finally {
-      this.people.delete(person);
-      this.reading--;
-      this.waiting.shift()?.();
+      this.reading.delete(person);
+      this.next();
     }
   }
 
-  private async turn(): Promise<void> {
-    if (this.reading >= this.limits.atOnce) await new Promise<void>((go) => this.waiting.push(go));
-    this.reading++;
+  private mayRead(person: string): boolean {
+    return this.reading.size < this.limits.atOnce && !this.reading.has(person);
+  }
+
+  private take(person: string): true {
+    this.reading.add(person);
+    return true;
+  }
+
+  /** Whether its turn has come: who gives up leaves the line. */
+  private async turn(person: string, given: AbortSignal): Promise<boolean> {
+    if (this.mayRead(person)) return this.take(person);
+    if (this.line.filter((one) => one.person === person).length >= this.limits.waitingOfOne)
+      throw new ApiError('busy', 'Other files of yours are being read. Wait for them, or give them up.');
+    if (this.line.length >= this.limits.waiting)
+      throw new ApiError('busy', 'Many files are being read just now. Try again in a minute.');
+    return new Promise((done) => {
+      const one: Waiting = { person, go: () => done(this.take(person)) };
+      this.line.push(one);
+      given.addEventListener('abort', () => {
+        this.line = this.line.filter((other) => other !== one);
+        done(false);
+      });
+    });
+  }
+
+  /** The first in line that may has its place before anybody else can ask. */
+  private next(): void {
+    const first = this.line.find(({ person }) => this.mayRead(person));
+    if (!first) return;
+    this.line = this.line.filter((one) => one !== first);
+    first.go();
   }
 
   private async inThread(

@@ -31,7 +31,7 @@ export function importRoutes({ importer, log }: Services): express.Router {
       // What is compressed waits for more, unless it is told to go.
       response.flush();
     };
-    const person = `${askedBy(response).who?.id ?? ''} ${request.get('x-window') ?? ''}`;
+    const person = askedBy(response).who?.id ?? '';
     const read = await importer.read(person, query, bytes, told, given.signal);
     if (read === null) return void log.info('an import was given up');
     if (!read.ok && !response.headersSent) throw new ApiError(read.code, read.detail, read.problems);

@@ -41,9 +41,6 @@ export function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string,
   });
 }
 
-/** The name of this window where one person may have one thing at a time done. */
-const thisWindow = Math.random().toString(36).slice(2);
-
 /** What a person says of a file, and how to hear of its reading and give it up. */
 export interface FileReading {
   readonly unit?: string | undefined;
@@ -63,7 +60,6 @@ export async function importFile(
   const headers = {
     'content-type': 'application/octet-stream',
     accept: 'application/x-ndjson',
-    'x-window': thisWindow,
   };
   const path = `/api/import?${query.toString()}`;
   const response = await reached(path, { method: 'POST', headers, body: file, signal: given });
