@@ -3,12 +3,16 @@ import { marlStreet } from '../../demo/marlStreet.ts';
 import { study } from '../../demo/study.ts';
 import { computed, edited } from '../../testing/index.ts';
 import { wrongRuns } from '../../testing/checkRuns.ts';
+import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 
-const linksOf = (plan: Plan, circuit = 'c1') =>
-  Object.values(plan.runs)
-    .filter((r) => r.circuit === circuit)
-    .map((r) => `${r.from}-${r.to}`);
+/** In the order of their ids. */
+const cablesOf = (plan: Plan, circuit = 'c1') =>
+  Object.keys(plan.runs)
+    .filter((id) => plan.runs[id]!.circuit === circuit)
+    .sort(compareIds);
+const linksOf = (plan: Plan, circuit?: string) =>
+  cablesOf(plan, circuit).map((id) => `${plan.runs[id]!.from}-${plan.runs[id]!.to}`);
 const pinned = (plan: Plan) =>
   Object.values(plan.runs)
     .filter((r) => r.pinned)
@@ -79,6 +83,20 @@ describe('the order of a circuit by hand', () => {
   test('two boxes exchanged', () => {
     const by = edited(plan, 'swapBoxes', { circuit: 'c1', a: 'b4', b: 'b3' });
     expect(linksOf(by)).toEqual(['n1-b3', 'b3-b5', 'b5-b1', 'b1-b2', 'b2-b4']);
+  });
+
+  test('of two boxes exchanged, a cable that goes elsewhere has an id that nothing had, in the place of the old; others stay', () => {
+    const by = edited(plan, 'swapBoxes', { circuit: 'c1', a: 'b4', b: 'b3' });
+    expect(cablesOf(plan)).toHaveLength(5);
+    const stay = cablesOf(plan).filter((id) => Object.hasOwn(by.runs, id));
+    expect(stay.map((id) => by.runs[id])).toEqual(stay.map((id) => plan.runs[id]));
+    expect(stay).toHaveLength(2);
+    const places = (of: Plan) => cablesOf(of).map((id) => id.split('-')[0]);
+    expect(places(by)).toEqual(places(plan));
+    // Exchanged again they are cables of their own once more.
+    const back = edited(by, 'swapBoxes', { circuit: 'c1', a: 'b4', b: 'b3' });
+    expect(linksOf(back)).toEqual(linksOf(plan));
+    expect(cablesOf(back).filter((id) => Object.hasOwn(plan.runs, id))).toEqual(stay);
   });
 
   test('in the wired house a switched light put first keeps its conductors, and no light is lost', () => {

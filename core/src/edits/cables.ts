@@ -8,7 +8,7 @@ import { entrySchemas, mostStops, runSchema, type Plan, type RunPlace } from '..
 import { settled } from '../plan/settled.ts';
 import { isData } from '../materials/index.ts';
 import { growBoxes } from '../proposals/grown.ts';
-import { keepSame } from '../proposals/sameAgain.ts';
+import { between, keepSame } from '../proposals/sameAgain.ts';
 import { addRuns, guardFirst } from '../proposals/runs/index.ts';
 import { pathBetween } from '../proposals/runs/links.ts';
 import { splicePlace } from '../proposals/runs/splicePlace.ts';
@@ -206,7 +206,7 @@ export const cableEdits = {
     },
   ),
   swapBoxes: verb(
-    'Exchanges the places of two boxes in the order of a circuit: what came to the one comes to the other.',
+    'Exchanges the places of two boxes in the order of a circuit: what came to the one comes to the other. A cable that goes elsewhere by it is a new one, in the place of the old.',
     z.strictObject({ circuit: id, a: id, b: id }),
     (draft, { circuit, a, b }) => {
       const { panel } = need(draft.circuits, circuit, 'circuit');
@@ -218,13 +218,17 @@ export const cableEdits = {
         needEnd(draft, circuit, end, field);
       }
       if (a === b) throw new EditRefused('b', 'must be another box');
+      const before = settled(draft);
       const swapped = (end: string) => (end === a ? b : end === b ? a : end);
-      for (const [, run] of cablesOf(draft, circuit)) {
-        run.through = [];
-        run.from = swapped(run.from);
-        run.to = swapped(must(run.to, 'the far end'));
+      for (const [key, run] of cablesOf(before, circuit)) {
+        const [from, to] = [swapped(run.from), swapped(must(run.to, 'the far end'))];
+        if (isBetween(run, from, to)) continue;
+        const fresh = between(key, nextId(draft, 'runs'));
+        delete draft.runs[key];
+        draft.runs[fresh] = { ...run, from, to, through: [] };
       }
       fitCables(draft, [circuit], ruleBook(draft.rules.values)('control.neutral'));
+      keepSame(draft, before);
       growBoxes(draft, circuit, () => houseOf(draft));
       const first = cablesOf(draft, circuit).find(([, r]) => r.from === panel || r.to === panel)?.[1];
       if (first)

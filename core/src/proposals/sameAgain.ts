@@ -42,8 +42,8 @@ function inOrder(found: ReadonlyMap<string, string>, fresh: readonly string[]): 
   return ids;
 }
 
-/** An id after one and before the next whole number, by a new number: `k4-81` of `k4` or `k4-30` and `k81`. */
-function between(last: string, fresh: string): string {
+/** A cable’s id after one and before the next whole number, by a new number: `k4-81` of `k4` or `k4-30` and `k81`. */
+export function between(last: string, fresh: string): string {
   const [, whole = '0'] = /^k(\d+)/.exec(last) ?? [];
   return `k${whole}-${fresh.slice(1)}`;
 }
