@@ -158,3 +158,30 @@ test('tags and sizes as drafters write them', () => {
   expect(readRoomSize(`21'2" x 20'10"`)).toEqual([254, 250]);
   expect(readRoomSize('2 CAR GARAGE')).toBeNull();
 });
+
+/** Rooms in a grid, each wall drawn by its two faces, with a gap for a door in each wall across. */
+function drawnGrid(columns: number, rows: number): { text: string; lines: number } {
+  const [width, depth, half, door] = [144, 132, 2.25, { from: 40, to: 72 }];
+  const lines: string[] = [];
+  const line = (x1: number, y1: number, x2: number, y2: number) =>
+    lines.push(`0\nLINE\n8\nWALLS\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}`);
+  for (let r = 0; r <= rows; r++)
+    for (let c = 0; c <= columns; c++)
+      for (const side of [-half, half]) {
+        const [x, y] = [c * width, r * depth];
+        if (c < columns) line(x + half, y + side, x + door.from, y + side);
+        if (c < columns) line(x + door.to, y + side, x + width - half, y + side);
+        if (r < rows) line(x + side, y + half, x + side, y + depth - half);
+      }
+  return { text: `0\nSECTION\n2\nENTITIES\n${lines.join('\n')}\n0\nENDSEC\n0\nEOF\n`, lines: lines.length };
+}
+
+test('a drawing of 2,000 lines is read within two seconds', () => {
+  const { text, lines } = drawnGrid(18, 18);
+  expect(lines).toBeGreaterThan(2000);
+  imported(drawnGrid(2, 2).text, { unit: 'inches' });
+  const from = performance.now();
+  const { counts } = imported(text, { unit: 'inches' });
+  expect(performance.now() - from).toBeLessThan(2000);
+  expect(counts.walls).toBeGreaterThan(300);
+});
