@@ -130,6 +130,7 @@ test('the order of a circuit is changed by hand, a splice box put in, and both a
   await page.getByRole('button', { name: 'box 2: one place sooner' }).press('Enter');
   await expect(order.first()).toContainText('box 2');
   await expect(order.nth(1)).toContainText('box 1');
+  await expect(order.first().getByRole('button').last()).toBeFocused();
   // Joined by a cable of their own.
   await page.getByLabel('From', { exact: true }).selectOption({ label: 'box 1' });
   await page.getByLabel('To', { exact: true }).selectOption({ label: 'box 4' });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatLength, namesOf, type OrderProof } from '@fieldchalk/core';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
@@ -72,6 +72,27 @@ const proofWords = computed(() => {
     ? `The best order costs ${percent} less, each cable by itself.`
     : `Within ${percent} of the least any order can cost, each cable by itself.`;
 });
+/** The box that a press moves: the keys stay with it. */
+const moved = ref<string | null>(null);
+const list = useTemplateRef<HTMLElement>('list');
+function move(box: string, act: () => unknown) {
+  moved.value = box;
+  act();
+}
+watch(
+  order,
+  (now, before) => {
+    const box = moved.value;
+    if (box === null || now.indexOf(box) === before.indexOf(box)) return;
+    moved.value = null;
+    // Who went on elsewhere meanwhile stays there.
+    const at = document.activeElement;
+    if (at !== null && at !== document.body && !list.value?.contains(at)) return;
+    const keys = list.value?.children[now.indexOf(box)]?.querySelectorAll('button') ?? [];
+    [...keys].at(-1)?.focus();
+  },
+  { flush: 'post' },
+);
 function join() {
   if (from.value && to.value)
     session.edit('joinBoxes', { circuit: props.circuit, from: from.value, to: to.value });
@@ -80,7 +101,7 @@ function join() {
 
 <template>
   <div :data-order="circuit">
-    <ol>
+    <ol ref="list">
       <li v-for="(box, i) in order" :key="box" class="row items-center gap-2">
         <button
           type="button"
@@ -98,7 +119,7 @@ function join() {
           type="button"
           class="key"
           :aria-label="`${names.end(box)}: first after ${sources.length > 0 ? 'the old box' : 'the panel'}`"
-          @click="session.edit('orderBoxes', { circuit, boxes: [box] })"
+          @click="move(box, () => session.edit('orderBoxes', { circuit, boxes: [box] }))"
         >
           First
         </button>
@@ -107,7 +128,7 @@ function join() {
           type="button"
           class="key"
           :aria-label="`${names.end(box)}: one place sooner`"
-          @click="session.edit('swapBoxes', { circuit, a: order[i - 1] ?? '', b: box })"
+          @click="move(box, () => session.edit('swapBoxes', { circuit, a: order[i - 1] ?? '', b: box }))"
         >
           ↑
         </button>
