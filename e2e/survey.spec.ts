@@ -1,6 +1,6 @@
 import { chalk, expect, expectAccessible, studyJob, tally, test } from './helpers.ts';
 import type { Page } from '@playwright/test';
-import { thirtyRooms } from './thirtyRooms.ts';
+import { gridOfRooms } from './rooms.ts';
 
 interface PlanFile {
   readonly walls: Record<string, { from: string; to: string }>;
@@ -234,7 +234,7 @@ test('levels: one added above, switched to and drawn on', async ({ page }) => {
 test('a proposal of a large house says how far it is and can be stopped: nothing of it is taken, and work goes on', async ({
   page,
 }) => {
-  await studyJob(page, 'Stopped', thirtyRooms()).then((job) => page.goto(`/jobs/${job}/boxes`));
+  await studyJob(page, 'Stopped', gridOfRooms(6, 5)).then((job) => page.goto(`/jobs/${job}/boxes`));
   await expect(page.getByText('Room 30', { exact: true }).first()).toBeVisible();
   await chalk(page, 'propose');
   const under = page.getByRole('status').filter({ hasText: /Placing|Sharing|Laying|Choosing/ });

@@ -1,6 +1,6 @@
 export type { XY } from './geometry/index.ts';
 export { compute, Computer } from './compute/index.ts';
-export type { Result, SpaceResult } from './compute/index.ts';
+export type { Placed, Result, SpaceResult } from './compute/index.ts';
 export { propose, proposalKinds } from './proposals/index.ts';
 export type { ProposalKind, ProposalProgress } from './proposals/index.ts';
 export { distancesOf, orderProof } from './proposals/runs/index.ts';

@@ -70,6 +70,9 @@ export interface Result {
   readonly findings: readonly Finding[];
 }
 
+/** What is known before any cable is laid. */
+export type Placed = Pick<Result, 'members' | 'rooms' | 'marks' | 'ceilings'>;
+
 function spaceResult({ line, points, farthest }: ProvenLine): SpaceResult {
   return {
     length: tidy(line.length),
@@ -123,6 +126,13 @@ const parts = {
   findings: findingsOf,
 } as const satisfies Partial<{ [P in keyof Result]: (house: House) => Result[P] }>;
 
+const placedOf = (house: House): Placed => ({
+  members: parts.members(house),
+  rooms: parts.rooms(house),
+  marks: parts.marks(house),
+  ceilings: parts.ceilings(house),
+});
+
 /**
  * Computes plans. Keep one computer for a plan being edited: whatever an edit left alone is not worked out again, and stays the same object.
  * What follows from the plan it was given last is `house`, which answers by queries.
@@ -140,16 +150,18 @@ export class Computer {
     return this.house;
   }
 
+  /** What is there long before all of a large house: `compute` then does only the rest. */
+  placed(plan: Plan): Placed {
+    return placedOf(this.take(plan));
+  }
+
   compute(plan: Plan): Result {
     const house = this.take(plan);
     return {
       format: 'fieldchalk.result',
       version: 1,
       planHash: this.hash.of(plan),
-      members: parts.members(house),
-      rooms: parts.rooms(house),
-      marks: parts.marks(house),
-      ceilings: parts.ceilings(house),
+      ...placedOf(house),
       runs: parts.runs(house),
       circuits: parts.circuits(house),
       boxes: parts.boxes(house),

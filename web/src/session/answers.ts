@@ -10,7 +10,7 @@ import {
   type WayOffered,
 } from '@fieldchalk/core';
 import { proxy } from 'comlink';
-import { AnswersReceived, type Answer, type Trial } from '../worker/answer.ts';
+import { AnswersReceived, type Answer, type Begun, type Trial } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
 
 /** An edit that a gesture stands for where it has got to, and who is shown what the plan would become. */
@@ -44,17 +44,28 @@ export class Answers {
   /** Counts the gestures that were given up or made. */
   private gesture = 0;
   private stopped = false;
+  private hasTold = false;
   /** What is asked of the worker and may be given up; each says so to whoever waits for it. */
   private readonly underWay = new Set<() => void>();
 
   /** `of` is the plan an answer is of: by the time it comes the window may be further on. */
-  constructor(private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void) {}
+  constructor(
+    private readonly tell: (answer: Answer, of: Plan, settled: boolean) => void,
+    /** Hears what can be drawn of a plan before the first answer. */
+    private readonly tellBegun: (begun: Begun, of: Plan) => void = () => undefined,
+  ) {}
 
   /** Follows the plan: by patches from the plan before, or anew where there are none. */
   follow(plan: Plan, patches: readonly Patch[] | null): void {
     this.latest = plan;
     void this.inTurn(async (compute) => {
       const asked = performance.now();
+      if (!this.hasTold) {
+        const begun = await compute.begin(plan);
+        if (this.stopped) return;
+        this.tellBegun(begun, plan);
+        this.hasTold = true;
+      }
       const change = patches ? await compute.follow(patches) : await compute.load(plan);
       if (this.stopped) return;
       this.tell(this.received.take(change), plan, true);

@@ -137,7 +137,7 @@ export const useSelection = defineStore('selection', () => {
   }
   /** Chooses a cable and brings it into view: the room in hand stays where it sees an end of it, else the room of its first end comes. */
   function showRun(id: string): void {
-    const { plan, result } = session;
+    const { plan, shown: result } = session;
     const run = plan?.runs[id];
     if (!plan || !result || !run) return;
     const ends = [run.from, run.to].flatMap((end): Focus[] => {
@@ -156,7 +156,7 @@ export const useSelection = defineStore('selection', () => {
 
   /** Boxes on the walls that the room in hand sees. */
   function boxesInHand(): string[] {
-    const { plan, result } = session;
+    const { plan, shown: result } = session;
     if (!plan || !result || room.value === null) return [];
     return boxesOfRoom(plan, room.value).filter((id) => id in result.marks);
   }

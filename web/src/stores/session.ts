@@ -24,7 +24,7 @@ import { call } from '../session/api.ts';
 import { JobSession, type Saving, type SessionNews } from '../session/jobSession.ts';
 import type { SetAside } from '../session/setAsides.ts';
 import type { Renames } from '../session/pendingChange.ts';
-import type { Answer, Trial } from '../worker/answer.ts';
+import type { Answer, Begun, Shown, Trial } from '../worker/answer.ts';
 import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
 import { useWho } from './who.ts';
@@ -47,6 +47,8 @@ export const useSession = defineStore('session', () => {
   const plan = shallowRef<Plan | null>(null);
   const answered = shallowRef<Plan | null>(null);
   const result = shallowRef<Result | null>(null);
+  /** What is drawn while the first result is worked out. */
+  const begun = shallowRef<Shown | null>(null);
   const rooms = shallowRef<Answer['rooms']>({});
   const tally = shallowRef<Tally | null>(null);
   const before = shallowRef<Tally | null>(null);
@@ -89,6 +91,12 @@ export const useSession = defineStore('session', () => {
     tally.value = next;
   }
 
+  function showBegun({ placed, rooms: unrolled }: Begun, of: Plan): void {
+    answered.value = of;
+    begun.value = { ...placed, runs: {}, findings: [] };
+    rooms.value = unrolled;
+  }
+
   function hear(news: SessionNews): void {
     if (news.saving !== undefined) saving.value = news.saving;
     if (news.notice) notice.value = news.notice;
@@ -115,7 +123,7 @@ export const useSession = defineStore('session', () => {
     close();
     askedFor = id;
     failure.value = '';
-    const own = (answers = new Answers(show));
+    const own = (answers = new Answers(show, showBegun));
     try {
       const opened = await JobSession.open(id, hear, {
         elsewhere: laidInWorker,
@@ -156,7 +164,8 @@ export const useSession = defineStore('session', () => {
     phones.of(null);
     givenUp++;
     atRest();
-    plan.value = answered.value = result.value = tally.value = before.value = settledTally = null;
+    plan.value = answered.value = result.value = begun.value = null;
+    tally.value = before.value = settledTally = null;
     rooms.value = {};
     marks.value = [];
     aside.value = [];
@@ -312,10 +321,13 @@ export const useSession = defineStore('session', () => {
     plan: computed(() => plan.value),
     /** The plan where a job is open for certain; throws where none is. */
     opened: computed(() => must(plan.value, 'the plan of an open job')),
-    /** The plan that `result` and `unrolled` are of: what draws from both draws this one, and never misses what is gone. */
+    /** The plan that `shown`, `result` and `unrolled` are of: what draws from both draws this one, and never misses what is gone. */
     answered: computed(() => answered.value),
     drawn: computed(() => must(answered.value, 'the plan of the answer')),
+    /** All that follows from the plan; null until that is worked out. */
     result: computed(() => result.value),
+    /** What is drawn of the result: before there is one, all but its cables and findings. */
+    shown: computed((): Shown | null => result.value ?? begun.value),
     unrolled: computed((): Unrolled | null => (room.value && rooms.value[room.value]) || null),
     tally: computed(() => tally.value),
     before: computed(() => before.value),

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { watch } from 'vue';
 import { marlStreet, study } from '@fieldchalk/core/demo';
 import { makeEdit, type Plan, type ProposalProgress } from '@fieldchalk/core';
 import { computeInThread } from '../testing/inThread.ts';
@@ -91,6 +92,30 @@ describe('the session', () => {
     expect(session.before).toEqual(before);
     await vi.waitFor(() => expect(sent.map((s) => s.body.name)).toEqual(['removeBoxes']));
     expect(session.history).toEqual({ undo: true, redo: false });
+  });
+
+  test('what is opened is drawn before its cable is laid: the marks first, without cables or figures', async () => {
+    const session = useSession();
+    const drawn: { marks: number; runs: number; isWhole: boolean; tally: boolean }[] = [];
+    const stop = watch(
+      () => session.shown,
+      (shown) => {
+        if (!shown) return;
+        const [marks, runs] = [Object.keys(shown.marks).length, Object.keys(shown.runs).length];
+        drawn.push({ marks, runs, isWhole: session.result !== null, tally: session.tally !== null });
+      },
+      { flush: 'sync' },
+    );
+    await open(study());
+    await vi.waitFor(() => expect(session.tally).not.toBe(null));
+    stop();
+    const { marks, runs } = session.result!;
+    expect(drawn).toEqual([
+      { marks: Object.keys(marks).length, runs: 0, isWhole: false, tally: false },
+      { marks: Object.keys(marks).length, runs: Object.keys(runs).length, isWhole: true, tally: false },
+    ]);
+    session.close();
+    expect(session.shown).toBe(null);
   });
 
   test('a refused edit changes nothing and says why; the next that fits clears it', async () => {

@@ -10,6 +10,7 @@ export function computeInThread() {
   };
   return {
     compute: {
+      begin: crossing(own.begin.bind(own)),
       load: crossing(own.load.bind(own)),
       follow: crossing(own.follow.bind(own)),
       tryOut: crossing(own.tryOut.bind(own)),

@@ -23,6 +23,16 @@ describe('answers as they cross', () => {
     expect(JSON.stringify(after)).toBe(JSON.stringify(anew));
   });
 
+  test('what is drawn before cable is laid is what the whole answer then has', async () => {
+    const { compute } = computeInThread();
+    const { placed, rooms } = await compute.begin(plan);
+    const whole = new AnswersReceived().take(await compute.load(plan));
+    const { members, marks, ceilings } = whole.result;
+    expect(placed).toEqual({ members, rooms: whole.result.rooms, marks, ceilings });
+    expect(rooms).toEqual(whole.rooms);
+    expect(Object.keys(marks).length).toBeGreaterThan(3);
+  });
+
   test('what an edit leaves alone stays the same object, so that who shows it need not draw again', async () => {
     const { compute } = computeInThread();
     const received = new AnswersReceived();

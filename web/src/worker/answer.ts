@@ -3,6 +3,7 @@ import {
   type EditArgs,
   must,
   type Patch,
+  type Placed,
   type Result,
   type Unrolled,
   type ValueChange,
@@ -13,6 +14,15 @@ import {
 export interface Answer {
   readonly result: Result;
   readonly rooms: Readonly<Record<string, Unrolled>>;
+}
+
+/** What of a result is drawn. */
+export type Shown = Pick<Result, keyof Placed | 'runs' | 'findings'>;
+
+/** What there is of an answer before any cable is laid: in a large house long before the rest. */
+export interface Begun {
+  readonly placed: Placed;
+  readonly rooms: Answer['rooms'];
 }
 
 /** An answer as it crosses: what is different in it from the answer before. They are numbered, so that none is laid on another. */

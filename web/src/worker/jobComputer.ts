@@ -20,7 +20,7 @@ import {
   waysOffered,
   whyOnCircuit,
 } from '@fieldchalk/core';
-import type { Answer, AnswerChange, Trial } from './answer.ts';
+import type { Answer, AnswerChange, Begun, Trial } from './answer.ts';
 
 type Told = (progress: ProposalProgress) => void;
 
@@ -52,6 +52,10 @@ export class JobComputer {
     return { number: ++this.number, change };
   }
 
+  /** What of a whole plan can be drawn before its cable is laid. Nothing is taken yet. */
+  begin(next: Plan): Begun {
+    return { placed: this.computer.placed(next), rooms: unrolledRooms(this.computer.house) };
+  }
   /** Takes a whole plan. What it has in common with the one before is not computed again. */
   load(next: Plan): AnswerChange {
     this.plan = next;

@@ -18,7 +18,7 @@ const boxId = computed(() =>
   selection.chosen?.kind === 'box' && session.plan?.boxes[selection.chosen.id] ? selection.chosen.id : null,
 );
 const box = computed(() => (boxId.value ? entryOf(session.opened.boxes, boxId.value) : null));
-const mark = computed(() => (boxId.value ? session.result?.marks[boxId.value] : undefined));
+const mark = computed(() => (boxId.value ? session.shown?.marks[boxId.value] : undefined));
 const fill = computed(() => (boxId.value ? session.result?.boxes[boxId.value] : undefined));
 const fixings = {
   nail: 'nails',

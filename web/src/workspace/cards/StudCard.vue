@@ -11,7 +11,7 @@ const selection = useSelection();
 const session = useSession();
 const stud = computed(() => {
   const { chosen } = selection;
-  return chosen?.kind === 'stud' ? session.result?.members.find((m) => m.id === chosen.id) : undefined;
+  return chosen?.kind === 'stud' ? session.shown?.members.find((m) => m.id === chosen.id) : undefined;
 });
 const studWall = computed(() => session.unrolled?.walls.find((w) => w.wall === stud.value?.wall));
 const studFromLeft = computed(() =>

@@ -72,7 +72,7 @@ const inLine = computed(() => {
   <div v-if="wall" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
       :title="many > 1 ? `${many} walls` : sentence(wallName(session.opened, session.unrolled, id))"
-      :says="`${formatLength(span)} between centres · ${roomsAt(session.opened, session.result?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
+      :says="`${formatLength(span)} between centres · ${roomsAt(session.opened, session.shown?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
     />
     <div class="grid grid-cols-3 gap-2">
       <LengthField

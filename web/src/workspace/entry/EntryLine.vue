@@ -25,7 +25,7 @@ const context = (): EntryContext => ({
   room: selection.room,
   level: selection.level,
   unrolled: session.unrolled,
-  result: session.result,
+  result: session.shown,
   turn: walk.turn,
 });
 /** Up to a dozen lines that begin as what is typed so far. */
@@ -41,7 +41,7 @@ const offers = computed(() => {
 function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: string) {
   if (what === 'room') return selection.chooseRoom(id);
   selection.choose({ kind: what, id });
-  const place = what === 'box' ? session.result?.marks[id] : null;
+  const place = what === 'box' ? session.shown?.marks[id] : null;
   const home =
     place && Object.keys(session.opened.rooms).length > 1 ? selection.roomSeeing(place) : undefined;
   if (home && home !== selection.room) {
@@ -49,7 +49,7 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
     selection.choose({ kind: what, id });
   }
   if (place) return selection.look({ wall: place.wall, side: place.side, at: place.at });
-  const stud = what === 'stud' ? session.result?.members.find((m) => m.id === id) : undefined;
+  const stud = what === 'stud' ? session.shown?.members.find((m) => m.id === id) : undefined;
   const wall = session.unrolled?.walls.find((w) => w.wall === (stud?.wall ?? id));
   if (wall)
     selection.look({

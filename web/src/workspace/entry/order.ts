@@ -1,4 +1,5 @@
-import type { EditStep, Plan, Result, Unrolled } from '@fieldchalk/core';
+import type { EditStep, Plan, Unrolled } from '@fieldchalk/core';
+import type { Shown } from '../../worker/answer.ts';
 
 /** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
 export type Order =
@@ -18,7 +19,7 @@ export interface EntryContext {
   /** The level in hand, where a new room is walked. */
   readonly level: string | null;
   readonly unrolled: Unrolled | null;
-  readonly result: Result | null;
+  readonly result: Shown | null;
   /** The turn to take before the next wall, degrees to the right. */
   readonly turn: number;
 }

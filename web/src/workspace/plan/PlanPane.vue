@@ -45,7 +45,7 @@ const looks = computed(() =>
 /** Among circuits only the cables of the one in hand are drawn. */
 const shapes = computed(() => {
   if (!gesture.plan) return null;
-  const all = planShapes(gesture.plan, session.result, level.value);
+  const all = planShapes(gesture.plan, session.shown, level.value);
   if (selection.stage !== 'circuits') return all;
   const own = (id: string) =>
     selection.circuitInHand !== null && session.plan?.runs[id]?.circuit === selection.circuitInHand;
@@ -59,7 +59,7 @@ const stops = computed(() => {
 });
 const isEmpty = computed(() => Object.keys(session.plan?.walls ?? {}).length === 0);
 const distances = computed(() => {
-  const mark = selection.chosen?.kind === 'box' ? session.result?.ceilings[selection.chosen.id] : undefined;
+  const mark = selection.chosen?.kind === 'box' ? session.shown?.ceilings[selection.chosen.id] : undefined;
   return mark && shapes.value && gesture.plan ? distanceLines(shapes.value, gesture.plan, mark) : [];
 });
 const levels = computed(() =>
@@ -94,7 +94,7 @@ function grab(kind: Kind, id: string, event: PointerEvent) {
   });
 }
 function orderFor(kind: Kind, id: string, by: { x: number; y: number }, fine: boolean) {
-  const { opened: plan, result } = session;
+  const { opened: plan, shown: result } = session;
   return planOrder(kind, { plan, result, level: level.value, id, by, fine, scale: scale.value });
 }
 /** A cable being drawn goes through what is pressed: in a wall at the line of holes, in a room over its ceiling, or under its floor where it is told to go under. */

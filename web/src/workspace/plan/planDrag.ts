@@ -8,9 +8,9 @@ import {
   snappedOffset,
   wallSegment,
   type Plan,
-  type Result,
 } from '@fieldchalk/core';
 import type { Kind } from '../../stores/selection.ts';
+import type { Shown } from '../../worker/answer.ts';
 import { order, type Order } from '../drag.ts';
 
 interface Place {
@@ -21,7 +21,7 @@ interface Place {
 /** Something of the plan on its way from one place to another. Plan coordinates, y up; `scale` in pixels an inch. */
 export interface PlanDrag {
   readonly plan: Plan;
-  readonly result: Result | null;
+  readonly result: Shown | null;
   readonly level: string;
   readonly id: string;
   readonly by: Place;

@@ -10,6 +10,7 @@ import {
   type WallSegment,
   type XY,
 } from '@fieldchalk/core';
+import type { Shown } from '../../worker/answer.ts';
 import { at, block, bow, show } from './planLines.ts';
 import { wallShape, type WallShape } from './wallShapes.ts';
 
@@ -142,7 +143,7 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
 /** What is asked of every layer: the plan as it is shown, the last result, and which walls are on the level. */
 interface Sheet {
   readonly plan: Plan;
-  readonly result: Result | null;
+  readonly result: Shown | null;
   readonly level: string;
   readonly onLevel: (wall: string) => boolean;
 }
@@ -232,7 +233,7 @@ function panelsOn({ plan, onLevel }: Sheet): PlanShapes['panels'] {
 }
 
 /** Everything on one level, from the plan as it is shown and the last result. */
-export function planShapes(plan: Plan, result: Result | null, level: string): PlanShapes {
+export function planShapes(plan: Plan, result: Shown | null, level: string): PlanShapes {
   const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
   const sheet: Sheet = { plan, result, level, onLevel };
   const flat = flatShapes(plan, level);

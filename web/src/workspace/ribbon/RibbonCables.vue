@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { jacketColours } from './jackets.ts';
-import type { Plan, Result, Unrolled } from '@fieldchalk/core';
+import type { Plan, Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
+import type { Shown } from '../../worker/answer.ts';
 import { cableLabels, cableLines } from './ribbonCables.ts';
 
 /** Cables on the ribbon in the colour of their jackets, each with its label where there is room. */
 const props = defineProps<{
   plan: Plan;
-  result: Result;
+  result: Shown;
   unrolled: Unrolled;
   scale: number;
   selected: string | null;

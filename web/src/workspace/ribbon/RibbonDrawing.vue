@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatLength, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
+import type { Shown } from '../../worker/answer.ts';
 import { computed } from 'vue';
 import {
   boxRects,
@@ -19,7 +20,7 @@ import RibbonProfile from './RibbonProfile.vue';
 
 const props = defineProps<{
   plan: Plan;
-  result: Result;
+  result: Shown;
   unrolled: Unrolled;
   /** Pixels an inch. */
   scale: number;

@@ -58,7 +58,7 @@ function grab(box: RibbonBox, event: PointerEvent) {
   if (selection.painting) return selection.paint(box.id);
   if (event.shiftKey) return selection.pick({ kind: 'box', id: box.id });
   selection.choose({ kind: 'box', id: box.id });
-  const from = session.result?.marks[box.id]?.at;
+  const from = session.shown?.marks[box.id]?.at;
   if (selection.stage === 'circuits' || from === undefined) return;
   const { wall } = box;
   const [low, high] = [wallAt(wall, wall.x), wallAt(wall, wall.x + wall.length)].sort((a, b) => a - b);
@@ -90,7 +90,7 @@ function grabStud(wall: UnrolledWall, stud: Result['members'][number], event: Po
 /** Arrows step from stud face to stud face; with Shift a sixteenth, which makes the place exact. */
 function step(box: RibbonBox, event: KeyboardEvent) {
   const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
-  const { result } = session;
+  const { shown: result } = session;
   const at = result?.marks[box.id]?.at;
   if (!result || at === undefined) return;
   if (event.shiftKey) {
@@ -161,9 +161,9 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
     @pointerdown.capture="thread"
   >
     <RibbonDrawing
-      v-if="session.answered && session.result && session.unrolled && session.unrolled.walls.length > 0"
+      v-if="session.answered && session.shown && session.unrolled && session.unrolled.walls.length > 0"
       :plan="session.answered"
-      :result="session.result"
+      :result="session.shown"
       :unrolled="session.unrolled"
       :scale="scale"
       :selected="selectedBox"

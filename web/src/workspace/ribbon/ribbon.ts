@@ -9,6 +9,7 @@ import {
   type Unrolled,
   type UnrolledWall,
 } from '@fieldchalk/core';
+import type { Shown } from '../../worker/answer.ts';
 
 /** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
 export function ribbonX(wall: UnrolledWall, at: number): number {
@@ -40,7 +41,7 @@ export interface RibbonRect {
 }
 
 /** At an outside corner the wall that runs through shows its end where this wall's own plates stop. */
-function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
+function cornerEnds(result: Shown, wall: UnrolledWall): RibbonRect[] {
   const plate = result.members.find((m) => m.wall === wall.wall && m.role === 'top-plate');
   if (!plate) return [];
   const edges = [ribbonX(wall, plate.at - plate.width / 2), ribbonX(wall, plate.at + plate.width / 2)];
@@ -68,7 +69,7 @@ function cornerEnds(result: Result, wall: UnrolledWall): RibbonRect[] {
 }
 
 /** Framing as rectangles on the ribbon, cut at the edges of each stretch. */
-export function framingRects(result: Result, unrolled: Unrolled): RibbonRect[] {
+export function framingRects(result: Shown, unrolled: Unrolled): RibbonRect[] {
   return unrolled.walls.flatMap((wall) => [
     ...cornerEnds(result, wall),
     ...result.members
@@ -162,7 +163,7 @@ export interface RibbonBox {
   readonly label: string;
 }
 
-export function boxRects(plan: Plan, result: Result, unrolled: Unrolled): RibbonBox[] {
+export function boxRects(plan: Plan, result: Shown, unrolled: Unrolled): RibbonBox[] {
   const catalogue = catalogueOf(plan);
   return Object.entries(result.marks).flatMap(([id, mark]): RibbonBox[] => {
     const wall = unrolled.walls.find((w) => w.wall === mark.wall && w.side === mark.side && isOn(w, mark.at));
@@ -218,7 +219,7 @@ export interface RibbonHole {
   readonly hole: string;
 }
 
-export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
+export function holesOn(result: Shown, unrolled: Unrolled): RibbonHole[] {
   const seen = new Set<string>();
   return Object.entries(result.runs).flatMap(([run, r]) =>
     r.bores.flatMap((b) =>
@@ -247,7 +248,7 @@ export function holesOn(result: Result, unrolled: Unrolled): RibbonHole[] {
 }
 
 /** Stud faces a box of this width can be nailed to, along the wall, for stepping with the keys. */
-export function facePlaces(result: Result, wallId: string, width: number): number[] {
+export function facePlaces(result: Shown, wallId: string, width: number): number[] {
   return result.members
     .filter((m) => m.wall === wallId && m.number !== null && m.role !== 'jack')
     .flatMap((m) => [m.at - 0.75 - width / 2, m.at + 0.75 + width / 2])

@@ -1,13 +1,5 @@
-import {
-  cables,
-  entryOf,
-  lastOf,
-  nth,
-  type Plan,
-  type Result,
-  type Unrolled,
-  type XY,
-} from '@fieldchalk/core';
+import { cables, entryOf, lastOf, nth, type Plan, type Unrolled, type XY } from '@fieldchalk/core';
+import type { Shown } from '../../worker/answer.ts';
 import { ribbonX } from './ribbon.ts';
 
 export interface RibbonCable {
@@ -70,7 +62,7 @@ function shownOn(path: readonly Local[], bounds: readonly [Bounds, Bounds, Bound
 }
 
 /** Cables on the stretches they pass; parts over the plates or under the floor show where they leave the wall. */
-export function cableLines(plan: Plan, result: Result, unrolled: Unrolled): RibbonCable[] {
+export function cableLines(plan: Plan, result: Shown, unrolled: Unrolled): RibbonCable[] {
   const height = unrolled.height;
   return Object.entries(result.runs).flatMap(([id, run]) =>
     unrolled.walls.flatMap((wall): RibbonCable[] => {

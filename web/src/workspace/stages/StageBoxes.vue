@@ -18,7 +18,7 @@ const kindOf = (box: string) => {
   return held ? deviceWords(held.kind) : 'empty';
 };
 const ceilings = computed(() =>
-  Object.entries(session.result?.ceilings ?? {}).filter(([, c]) => c.room === selection.room),
+  Object.entries(session.shown?.ceilings ?? {}).filter(([, c]) => c.room === selection.room),
 );
 const rules = computed(() => ruleBook(session.opened.rules.values));
 const letter = (wall: string, side: string) =>
@@ -29,7 +29,7 @@ const marks = computed(() => {
     const wall = session.unrolled?.walls.find((w) => w.wall === m.wall && w.side === m.side);
     return wall ? wall.x + (m.at - wall.origin) * wall.sign : null;
   };
-  return Object.entries(session.result?.marks ?? {})
+  return Object.entries(session.shown?.marks ?? {})
     .flatMap((entry) => {
       const x = place(entry[1]);
       return x === null ? [] : [{ entry, x }];
@@ -38,7 +38,7 @@ const marks = computed(() => {
     .map(({ entry }) => entry);
 });
 const proof = computed(() =>
-  selection.room ? (session.result?.rooms[selection.room]?.spaces ?? []).filter((s) => s.required) : [],
+  selection.room ? (session.shown?.rooms[selection.room]?.spaces ?? []).filter((s) => s.required) : [],
 );
 </script>
 

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
+import { useTimeout } from '@vueuse/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import EntryLine from '../entry/EntryLine.vue';
 import { partsOf } from './tallyParts.ts';
 
 const session = useSession();
+/** What is there at once needs no word that it is coming. */
+const isLong = useTimeout(400);
 const money = (cents: number) => `$${Math.round(cents / 100).toLocaleString('en-US')}`;
 const items = computed(() => {
   const now = session.tally;
@@ -53,6 +56,9 @@ const items = computed(() => {
         </p>
       </PopoverPanel>
     </Popover>
+    <p v-if="session.plan && !session.tally && isLong" role="status" class="text-bar-quiet">
+      Cable and figures are being worked out…
+    </p>
     <EntryLine class="ml-auto min-w-72 flex-1" />
   </footer>
 </template>
