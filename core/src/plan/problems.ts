@@ -18,12 +18,23 @@ function sentenceFor(issue: Issue): string {
     case 'invalid_value':
       return `must be ${issue.values.length > 1 ? 'one of: ' : ''}${issue.values.map(String).join(', ')}`;
     case 'too_small':
-      return `must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}`;
+      if (issue.origin === 'string' && issue.minimum === 1) return 'is needed';
+      return `${countedIn(issue)} ${issue.inclusive ? 'at least' : 'more than'} ${counted(issue, issue.minimum)}`;
     case 'too_big':
-      return `must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}`;
+      return `${countedIn(issue)} ${issue.inclusive ? 'at most' : 'less than'} ${counted(issue, issue.maximum)}`;
     default:
       return issue.message;
   }
+}
+
+/** What a limit counts: the letters of a text, the entries of a list, or the number itself. */
+const units: Partial<Record<string, string>> = { string: 'letter', array: 'entry', set: 'entry' };
+const countedIn = ({ origin }: { origin: string }) => (units[origin] ? 'must have' : 'must be');
+function counted({ origin }: { origin: string }, count: number | bigint): string {
+  const unit = units[origin];
+  if (unit === undefined) return String(count);
+  const many = unit === 'entry' ? 'entries' : 'letters';
+  return `${count} ${count === 1 ? unit : many}`;
 }
 
 function article(expected: string): string {
