@@ -4,13 +4,13 @@ import { chalk, expect, studyJob, test } from './helpers.ts';
 test.use({ allowed: /Failed to load resource|ERR_FAILED|422|409|QuotaExceededError: full/ });
 
 interface Planned {
-  readonly boxes: Record<string, { on: { at: number } }>;
+  readonly boxes: Record<string, { on: { at: number; height?: { at: number } } }>;
 }
 const planOf = async (page: Page, job: string) =>
   ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: Planned }).plan;
 const sending = '**/changes';
 
-test('two windows cut off add boxes and move one box: each new box is there, and who replaced what is said', async ({
+test('two windows cut off add boxes and set the height of one: each new box is there, and who replaced what is said', async ({
   page,
   context,
 }) => {
@@ -25,7 +25,16 @@ test('two windows cut off add boxes and move one box: each new box is there, and
   const before = Object.keys((await planOf(page, job)).boxes).length;
   await chalk(page, 'receptacle 40 wall A');
   await chalk(other, 'receptacle 70 wall A', 'receptacle 30 wall B');
-  for (const window of [page, other]) await expect(window.getByText('not sent yet, kept here')).toBeVisible();
+  for (const [window, height] of [
+    [page, '20'],
+    [other, '30'],
+  ] as const) {
+    await window.locator('[data-box=b2]').click();
+    const field = window.locator('[data-card]').getByLabel('Height', { exact: true });
+    await field.fill(height);
+    await field.press('Enter');
+    await expect(window.getByText('not sent yet, kept here')).toBeVisible();
+  }
   for (const window of [page, other]) {
     await window.unroute(sending);
     await window.unroute('**/events');
@@ -35,6 +44,15 @@ test('two windows cut off add boxes and move one box: each new box is there, and
     .toBe(before + 3);
   const places = Object.values((await planOf(page, job)).boxes).map((b) => Math.round(b.on.at));
   expect(new Set(places).size).toBeGreaterThanOrEqual(3);
+  // Who came second is told, in sight of where they were.
+  for (const window of [page, other]) await expect(window.getByText('saved', { exact: true })).toBeVisible();
+  const told = (window: Page) => window.getByText(/^Someone else had changed this meanwhile, and your/);
+  await expect.poll(async () => (await told(page).count()) + (await told(other).count())).toBe(1);
+  const second = (await told(page).count()) === 1 ? page : other;
+  await expect(told(second)).toContainText('Box 2');
+  await expect(told(second)).toBeInViewport();
+  const stands = (await planOf(page, job)).boxes['b2'];
+  expect(JSON.stringify(stands)).toContain(second === page ? '20' : '30');
 });
 
 test('a change the server will not have is set aside with its words; the next goes; it is made again', async ({

@@ -37,7 +37,8 @@ async function open(
 const at = (plan: Plan, box: string) => (plan.boxes[box]!.on as { at: number }).at;
 const moveB2 = (value: number): Patch => ({ op: 'replace', path: ['boxes', 'b2', 'on', 'at'], value });
 const asideOf = (news: SessionNews[]) => news.findLast((n) => n.aside)?.aside ?? [];
-const notices = (news: SessionNews[]) => news.flatMap((n) => n.notice ?? []).join(' | ');
+const notices = (news: SessionNews[]) =>
+  news.flatMap((n) => [...(n.notice ? [n.notice] : []), ...(n.said ?? [])]).join(' | ');
 
 /** Takes a box away with all that goes with it. */
 function removed(plan: Plan, box: string): Patch[] {
@@ -116,6 +117,24 @@ describe('others’ changes', () => {
     expect(notices(news)).toMatch(
       /someone else had changed this meanwhile.*“move box” has replaced it: Box 2, Study, wall [A-Z]/i,
     );
+  });
+
+  test('also where nothing was set before, or where someone else took away what was: each time it is said', async () => {
+    const { session, news } = await open();
+    server.listeners = [];
+    const height = (value: number) => ({ value, to: 'center', from: 'finished' }) as const;
+    const path = ['boxes', 'b2', 'on', 'height'];
+    const said = () => news.flatMap((n) => n.said ?? []).length;
+    server.other('setBoxHeight', [{ op: 'add', path, value: height(20) }]);
+    session.edit('setBoxHeight', { box: 'b2', height: height(30) });
+    await settled();
+    expect(JSON.stringify(server.plan.boxes['b2'])).toContain('"value":30');
+    expect(said()).toBe(1);
+    server.other('setBoxHeight', [{ op: 'remove', path }]);
+    session.edit('setBoxHeight', { box: 'b2', height: height(32) });
+    await settled();
+    expect(JSON.stringify(server.plan.boxes['b2'])).toContain('"value":32');
+    expect(said()).toBe(2);
   });
 
   test('what both add and count to the same id: ours gets another, and what we did with it goes with it', async () => {
@@ -253,6 +272,20 @@ describe('what cannot be sent', () => {
     expect([at(server.plan, 'b1'), at(server.plan, 'b2')]).toEqual([60, 70]);
     expect(server.changes).toHaveLength(2);
     expect(next.plan).toEqual(server.plan);
+  });
+
+  test('that the server cannot be reached is said until it is', async () => {
+    const { session, news } = await open();
+    server.unplugged = true;
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    expect(notices(news)).toContain('cannot be reached');
+    server.unplugged = false;
+    await session['send']();
+    expect(news.findLast((n) => n.saving)).toMatchObject({ saving: 'saved', over: notices(news) });
+    session.edit('moveBox', { box: 'b1', at: 62 });
+    await settled();
+    expect(news.findLast((n) => n.saving)).toEqual({ saving: 'saved', over: '' });
   });
 
   test('work made with no network outlives the window and is sent by the next one', async () => {

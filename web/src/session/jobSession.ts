@@ -36,6 +36,10 @@ export type Saving = 'saved' | 'sending' | 'waiting' | 'not kept';
 export interface SessionNews {
   plan?: { plan: Plan; patches: readonly Patch[] | null };
   notice?: string;
+  /** A notice that no longer holds. */
+  over?: string;
+  /** What became of our own work on that of others; to be read, whatever is told next. */
+  said?: readonly string[];
   saving?: Saving;
   aside?: readonly SetAside[];
   /** Ids that new things have now, as another had given theirs. */
@@ -83,6 +87,8 @@ export class JobSession {
   private readonly steps = new UndoStack();
   private sending = false;
   private wait = firstWait;
+  /** What kept the last changes from being sent; empty where nothing does. */
+  private trouble = '';
   private isKept = true;
   private isClosed = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -239,12 +245,11 @@ export class JobSession {
       for (let next = this.pending[0]; next && !this.isClosed; next = this.pending[0])
         await this.sendNext(next);
       this.wait = firstWait;
-      this.tell({ saving: 'saved' });
+      this.tell({ saving: 'saved', over: this.trouble });
+      this.trouble = '';
     } catch (error) {
-      this.tell({
-        saving: this.isKept ? 'waiting' : 'not kept',
-        notice: error instanceof Refusal ? error.message : String(error),
-      });
+      this.trouble = error instanceof Refusal ? error.message : String(error);
+      this.tell({ saving: this.isKept ? 'waiting' : 'not kept', notice: this.trouble });
       this.retry = setTimeout(() => void this.send(), this.wait);
       this.wait = Math.min(this.wait * 2, longestWait);
     } finally {
@@ -406,6 +411,6 @@ export class JobSession {
     this.keep();
     for (const { change, step } of laid.again) this.tell({ again: { id: change.id, step } });
     if (laid.renames.size > 0) this.tell({ renames: laid.renames });
-    if (laid.said.length > 0) this.tell({ notice: laid.said.join(' ') });
+    if (laid.said.length > 0) this.tell({ said: laid.said });
   }
 }

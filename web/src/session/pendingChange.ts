@@ -85,9 +85,8 @@ function mentions({ patches, steps }: Pending, renames: Renames): boolean {
 }
 
 /** Whether what someone else set at a place is no longer to be seen there. */
-function isReplaced({ path, saw, stands }: SeenOtherwise, plan: Plan): boolean {
+function isReplaced({ path, stands }: SeenOtherwise, plan: Plan): boolean {
   if (path[0] === 'spent') return false;
-  if (stands === undefined || saw === undefined) return false;
   const now = standsAt(plan, path);
   if (!Array.isArray(stands) || !Array.isArray(now)) return JSON.stringify(now) !== JSON.stringify(stands);
   const left = new Set(now.map((item) => JSON.stringify(item)));

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { compareIds, editWords, type Plan } from '@fieldchalk/core';
+import { compareIds, editWords, type Patch, patched, type Plan, standsAt } from '@fieldchalk/core';
 import { randomFrom } from '@fieldchalk/core/testing';
 import { JobServer, settled, stubLocks } from '../testing/jobServer.ts';
 import { JobSession, type SessionNews } from './jobSession.ts';
@@ -15,6 +15,10 @@ beforeEach(() => {
   server = new JobServer();
 });
 afterEach(() => vi.unstubAllGlobals());
+
+/** Whether a place is a field of something that is there, and not a whole entry that comes or goes. */
+const isField = (path: readonly (string | number)[]) =>
+  path[0] !== 'spent' && (path.length > 2 || path[0] === 'job');
 
 /** A window at the job, with what it was told, and what it has done: each by the id of its change. */
 class Window {
@@ -47,6 +51,28 @@ class Window {
     if (session['pending'].length > before && last) this.made.push(last);
   }
 
+  private isTold(words: string): boolean {
+    return this.news.some((n) => n.said?.some((says) => says.includes(words)));
+  }
+
+  /** Named edits of this window that took the place of a value they had not seen, and of which nothing was said. */
+  get replacedWithoutWord(): string[] {
+    let plan = new JobServer().plan;
+    return server.changes.flatMap(({ id, patches }) => {
+      const stood = (path: readonly (string | number)[]) => JSON.stringify(standsAt(plan, path) ?? null);
+      const made = this.made.find((m) => m.id === id);
+      const isBlind = made?.inverse.some(
+        ({ path, value }) => isField(path) && stood(path) !== JSON.stringify(value ?? null),
+      );
+      const places = made?.inverse.map(({ path }) => ({ path, before: stood(path) })) ?? [];
+      plan = patched(plan, patches as Patch[]);
+      const isOther = places.some(({ path, before }) => isField(path) && stood(path) !== before);
+      if (!made || !isBlind || !isOther || made.undoes !== null) return [];
+      const words = `your “${editWords(made.name)}” has replaced it`;
+      return this.isTold(words) ? [] : [`${id} ${words}`];
+    });
+  }
+
   /** Whether the server has a change, or the person at this window was told what became of it. One taken back again before it was sent needs no word. */
   isExplained({ id, name, undoes }: Pending): boolean {
     const aside = this.news.findLast((n) => n.aside)?.aside ?? [];
@@ -57,7 +83,7 @@ class Window {
       aside.some((a) => a.change.id === id) ||
       isTakenBack ||
       (undoes !== null && !was(undoes)) ||
-      this.news.some((n) => n.notice?.includes(`did the same: “${editWords(name)}”`))
+      this.isTold(`did the same: “${editWords(name)}”`)
     );
   }
 }
@@ -95,6 +121,7 @@ test('two windows add, remove and move the same things, at one moment and cut of
         window.made.filter((m) => !window.isExplained(m)),
         says,
       ).toEqual([]);
+      expect(window.replacedWithoutWord, says).toEqual([]);
       // Adding a box and naming the job can be done whatever others did: they are made again, never set aside.
       const aside = window.news.findLast((n) => n.aside)?.aside ?? [];
       const needless = aside.filter(({ change }) => ['addBox', 'renameJob'].includes(change.name));
@@ -108,7 +135,7 @@ test('two windows add, remove and move the same things, at one moment and cut of
       .filter((p) => p.path[0] === 'boxes' && p.path.length === 2);
     const net = patches.reduce((sum, p) => sum + (p.op === 'add' ? 1 : p.op === 'remove' ? -1 : 0), 0);
     expect(boxesOf(server.plan), says).toBe(boxesOf(new JobServer().plan) + net);
-    conflicts += windows.filter((w) => w.news.some((n) => n.renames || n.aside?.length || n.notice)).length;
+    conflicts += windows.filter((w) => w.news.some((n) => n.renames || n.aside?.length || n.said)).length;
     expect(count('addBox').length, says).toBeLessThanOrEqual(8);
   }
   expect(conflicts).toBeGreaterThan(20);

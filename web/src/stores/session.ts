@@ -39,6 +39,9 @@ const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
   'goThrough',
 ]);
 
+/** So much of what is said of others’ work stays until it is read. */
+const mostSaid = 5;
+
 /** So often a long answer is asked for before the plan is said never to stand still. */
 const mostAsked = 5;
 
@@ -57,6 +60,8 @@ export const useSession = defineStore('session', () => {
   const marks = shallowRef<readonly MarkRecord[]>([]);
   const problems = shallowRef<readonly ToldProblem[]>([]);
   const notice = ref('');
+  /** What became of own work on that of others, until it is read. */
+  const said = shallowRef<readonly string[]>([]);
   const failure = ref('');
   const saving = ref<Saving>('saved');
   const aside = shallowRef<readonly SetAside[]>([]);
@@ -99,7 +104,9 @@ export const useSession = defineStore('session', () => {
 
   function hear(news: SessionNews): void {
     if (news.saving !== undefined) saving.value = news.saving;
+    if (news.over && notice.value === news.over) notice.value = '';
     if (news.notice) notice.value = news.notice;
+    if (news.said) said.value = [...said.value, ...news.said].slice(-mostSaid);
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.phones) fetchPhones();
     if (news.ended) failure.value = news.ended;
@@ -172,6 +179,7 @@ export const useSession = defineStore('session', () => {
     saving.value = 'saved';
     problems.value = [];
     notice.value = '';
+    said.value = [];
     room.value = null;
   }
 
@@ -334,6 +342,8 @@ export const useSession = defineStore('session', () => {
     marks: computed(() => marks.value),
     problems: computed(() => problems.value),
     notice: computed(() => notice.value),
+    said: computed(() => said.value),
+    read: () => void (said.value = []),
     failure: computed(() => failure.value),
     saving: computed(() => saving.value),
     phones: computed(() => phones.list.value),

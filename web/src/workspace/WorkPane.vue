@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch, type Component } from 'vue';
+import { computed, ref, watch, type Component } from 'vue';
 import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
 import FindingsList from './FindingsList.vue';
@@ -12,29 +12,51 @@ defineProps<{ panel: Component }>();
 const session = useSession();
 const selection = useSelection();
 const pane = ref<HTMLElement | null>(null);
+const hasNews = computed(
+  () => session.said.length > 0 || session.notice !== '' || session.problems.length > 0,
+);
+const toTop = () => pane.value?.scrollTo({ top: 0 });
 /** The card of what is chosen is at the top; who chose a cable far down its list is shown it. */
 watch(
   () => (selection.chosen?.kind === 'run' ? selection.chosen.id : null),
-  (run) => run !== null && pane.value?.scrollTo({ top: 0 }),
+  (run) => run !== null && toTop(),
+);
+/** So is what could not be put into the plan. */
+watch(
+  () => session.aside.length,
+  (now, before) => now > before && toTop(),
 );
 </script>
 
 <template>
   <aside
     ref="pane"
-    class="h-full min-h-0 overflow-y-auto bg-sheet px-4 py-3"
+    class="bg-sheet px-4 py-3 md:h-full md:min-h-0 md:overflow-y-auto"
     aria-label="Work and reasons"
     tabindex="0"
   >
     <SetAsideList />
-    <p v-if="session.notice" role="alert" class="mb-3 border-l-4 border-chalk bg-chalk-soft p-2">
-      {{ session.notice }}
-    </p>
     <ProposalUnderWay />
-    <div v-if="session.problems.length > 0" role="alert" class="mb-3 border-l-4 border-trouble p-2">
-      <p v-for="p in session.problems" :key="p.about + p.says">
-        <b>{{ p.about }}</b> {{ p.says }}
+    <!-- Stays in sight, however far down the work is. -->
+    <div v-if="hasNews" class="sticky top-0 z-10 -mx-4 mb-3 flex flex-col gap-1 bg-sheet px-4 py-1">
+      <div
+        v-if="session.said.length > 0"
+        role="alert"
+        class="flex items-start gap-2 border-l-4 border-chalk bg-chalk-soft p-2"
+      >
+        <div class="flex-1">
+          <p v-for="(words, i) in session.said" :key="i">{{ words }}</p>
+        </div>
+        <button class="key" type="button" @click="session.read()">Read</button>
+      </div>
+      <p v-if="session.notice" role="alert" class="border-l-4 border-chalk bg-chalk-soft p-2">
+        {{ session.notice }}
       </p>
+      <div v-if="session.problems.length > 0" role="alert" class="border-l-4 border-trouble p-2">
+        <p v-for="p in session.problems" :key="p.about + p.says">
+          <b>{{ p.about }}</b> {{ p.says }}
+        </p>
+      </div>
     </div>
     <template v-if="session.plan">
       <SelectionCard />
