@@ -106,7 +106,7 @@ export const useSession = defineStore('session', () => {
     if (news.saving !== undefined) saving.value = news.saving;
     if (news.over && notice.value === news.over) notice.value = '';
     if (news.notice) notice.value = news.notice;
-    if (news.said) said.value = [...said.value, ...news.said].slice(-mostSaid);
+    if (news.said) said.value = [...new Set([...said.value, ...news.said])].slice(-mostSaid);
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.phones) fetchPhones();
     if (news.ended) failure.value = news.ended;
