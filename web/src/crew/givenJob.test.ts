@@ -38,6 +38,18 @@ test('the job shows before it is kept, is kept, and opens from the phone when th
   expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: true });
 });
 
+test.each([200, 401, 403, 404])(
+  'a page that a network puts in the place of answers (%d) takes no job back: the one kept opens',
+  async (status) => {
+    await given().open();
+    await vi.waitFor(async () => expect(await (await database()).count('jobs')).toBe(1));
+    server.behindPage = status;
+    await given().open();
+    expect(state).toMatchObject({ job: { name: 'Test' }, isOffline: true, ended: '' });
+    expect(await (await database()).count('jobs')).toBe(1);
+  },
+);
+
 test('where the phone has no room the job is shown all the same, and it is said', async () => {
   vi.spyOn(await database(), 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
   await given().open();

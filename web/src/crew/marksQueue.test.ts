@@ -9,6 +9,7 @@ import { MarksQueue, moveTicks, type QueueState, type Ticked } from './marksQueu
 class TicksServer {
   readonly had: NewMarks[] = [];
   unplugged = false;
+  behindPage = false;
   withdrawn = false;
   refuses = '';
   status = 422;
@@ -19,6 +20,7 @@ class TicksServer {
     const sent = JSON.parse(init.body) as NewMarks;
     if (this.slow) await new Promise<void>((go) => this.waiting.push(go));
     if (this.unplugged) throw new TypeError('no network');
+    if (this.behindPage) return new Response('<html>Sign in to this network</html>', { status: 200 });
     if (sent.marks.length > marksAtOnce || (this.refuses && sent.marks.some((m) => m.about === this.refuses)))
       return { ok: false, status: this.status, json: async () => ({ detail: 'nobody knows that' }) };
     this.had.push(sent);
@@ -83,6 +85,16 @@ describe('ticks', () => {
     expect(server.had.map((sent) => sent.marks.map((m) => m.done))).toEqual([[true, false]]);
     await open();
     expect(state.list).toEqual([]);
+  });
+
+  test('behind a network’s sign-in page they wait: its page is no answer', async () => {
+    const q = await open();
+    server.behindPage = true;
+    await q.add(tick('b1'));
+    expect(state).toMatchObject({ list: [{ about: 'b1' }], late: 0, problem: { status: 0 } });
+    server.behindPage = false;
+    await q.send();
+    expect([server.abouts, state.list]).toEqual([['b1'], []]);
   });
 
   test('one made while others are on their way is not lost with their answer', async () => {

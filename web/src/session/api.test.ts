@@ -54,14 +54,22 @@ describe('asking the server', () => {
     });
   });
 
-  test('what is no problem document is told by its status', async () => {
-    answering(502, '<html>');
-    expect(await refusal(call('GET', '/jobs'))).toMatchObject({
-      status: 502,
-      message: 'As it is',
-      problems: [],
-    });
+  test.each([502, 413, 429])('a proxy may answer %d for the server, in its own words', async (status) => {
+    answering(status, '<html>');
+    expect(await refusal(call('GET', '/jobs'))).toMatchObject({ status, message: 'As it is', problems: [] });
   });
+
+  test.each([200, 201, 400, 401, 403, 404, 409, 511])(
+    'a page in the place of an answer, %d, is none: nothing was taken, and nothing refused',
+    async (status) => {
+      answering(status, '<html>Sign in to this network</html>');
+      const told = await refusal(call('POST', '/jobs', {}));
+      expect(told.isFinal).toBe(false);
+      expect(told.status).toBe(status === 511 ? 511 : 0);
+      answering(status, { ok: true });
+      if (status >= 400) expect((await refusal(call('GET', '/jobs'))).isFinal).toBe(false);
+    },
+  );
 
   test('a server that cannot be reached has status 0 and says what becomes of the work', async () => {
     answering(0, new TypeError('network'));
@@ -94,6 +102,11 @@ describe('asking the server', () => {
       expect(await refusal(read())).toMatchObject({ status: 422, message: 'has no walls' });
       answering(200, '{"step":"reading"}\n');
       expect((await refusal(read())).message).toContain('stopped before');
+      answering(200, '<html>\nSign in</html>\n');
+      expect(await refusal(read())).toMatchObject({
+        status: 0,
+        message: expect.stringContaining('this network'),
+      });
       answering(429, { detail: 'Another file of yours is being read.' });
       expect((await refusal(read())).status).toBe(429);
     });

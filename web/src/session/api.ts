@@ -79,6 +79,14 @@ interface ImportWord {
   readonly problem?: { readonly detail: string; readonly problems: readonly Problem[] };
 }
 
+function wordOf(line: string): ImportWord {
+  try {
+    return JSON.parse(line) as ImportWord;
+  } catch {
+    throw new Refusal(0, notTheServer);
+  }
+}
+
 /** The lines of an answer, each as it comes. */
 async function* linesOf(response: Response): AsyncGenerator<ImportWord> {
   const reader = must(response.body, 'the body of an answer')
@@ -89,12 +97,16 @@ async function* linesOf(response: Response): AsyncGenerator<ImportWord> {
     const { done, value } = await reader.read();
     const lines = (rest + (value ?? '')).split('\n');
     rest = lines.pop() ?? '';
-    for (const line of lines) if (line) yield JSON.parse(line) as ImportWord;
+    for (const line of lines) if (line) yield wordOf(line);
     if (done) return;
   }
 }
 
 const cannotBeReached = 'The server cannot be reached. Your work is kept here and sent when it answers.';
+const notTheServer =
+  'Something on the way answers in the server’s place, perhaps the sign-in page of this network. Your work is kept here and sent when the server answers.';
+/** Refusals that a proxy in front of the server may make for it, in whatever form: too long, or later. */
+const ofProxies: ReadonlySet<number> = new Set([408, 413, 414, 429, 431]);
 
 async function reached(path: string, request: RequestInit): Promise<Response> {
   try {
@@ -105,8 +117,11 @@ async function reached(path: string, request: RequestInit): Promise<Response> {
   }
 }
 
+/** A page that a network puts in the place of an answer is none: nothing was taken, and nothing refused. */
 async function refusalOf(response: Response): Promise<Refusal> {
   const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  const isOurs = typeof answer['detail'] === 'string' || response.status >= 500;
+  if (!isOurs && !ofProxies.has(response.status)) return new Refusal(0, notTheServer);
   if (answer['code'] === 'not-signed-in') signedOut();
   return new Refusal(
     response.status,
@@ -120,5 +135,9 @@ async function send<T>(path: string, request: RequestInit): Promise<T> {
   const response = await reached(`/api${path}`, request);
   if (response.status === 204) return undefined as T;
   if (!response.ok) throw await refusalOf(response);
-  return (await response.json().catch(() => ({}))) as T;
+  try {
+    return (await response.json()) as T;
+  } catch {
+    throw new Refusal(0, notTheServer);
+  }
 }

@@ -274,6 +274,22 @@ describe('what cannot be sent', () => {
     expect(next.plan).toEqual(server.plan);
   });
 
+  test.each([200, 404, 403])(
+    'behind a page that a network puts in the place of answers (%d) nothing counts as sent or refused',
+    async (status) => {
+      const { session, news } = await open();
+      server.behindPage = status;
+      session.edit('moveBox', { box: 'b1', at: 60 });
+      await settled();
+      const last = () => news.findLast((n) => n.saving)?.saving;
+      expect([last(), session['pending'].length, session['asides'].list]).toEqual(['waiting', 1, []]);
+      expect(notices(news)).toContain('sign-in page of this network');
+      server.behindPage = null;
+      await session['send']();
+      expect([last(), at(server.plan, 'b1')]).toEqual(['saved', 60]);
+    },
+  );
+
   test('that the server cannot be reached is said until it is', async () => {
     const { session, news } = await open();
     server.unplugged = true;

@@ -26,6 +26,8 @@ export class JobServer {
   instead: ((path: string, body: ChangeRequest | null) => Answered | null) | null = null;
   /** Whether a request is stored and its answer lost. */
   losesAnswers = false;
+  /** The network answers with a page of its own, by this status, and the server hears nothing. */
+  behindPage: number | null = null;
   /** Held back before it is answered. */
   delay: () => Promise<void> = async () => undefined;
   marks: readonly MarkRecord[] = [];
@@ -132,6 +134,8 @@ export class JobServer {
     await this.delay().finally(() => this.under--);
     const body = init.body ? (JSON.parse(init.body) as ChangeRequest) : null;
     this.asked.push({ method: init.method ?? 'GET', path, body });
+    const page = this.behindPage;
+    if (page !== null) return new Response('<html>Sign in to this network</html>', { status: page });
     const { status, body: answer } = this.answer(init.method ?? 'GET', path, body);
     if (this.losesAnswers) throw new TypeError('the answer was lost');
     return { ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(answer)) as unknown };
