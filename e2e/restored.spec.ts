@@ -21,6 +21,8 @@ test('yesterday’s copy is put back under an open window: it is told, goes on, 
     };
     await page.goto(`${server.address}/jobs/${id}/walk`);
     await chalk(page, 'room Shed storage', "12' right", "10' right", "12' right", "10' right");
+    // All that was typed is done, then saved.
+    await expect(page.locator('[data-wall]')).toHaveCount(4);
     await expect(page.getByText('saved', { exact: true })).toBeVisible();
     await page.goto(`${server.address}/jobs/${id}/boxes`);
     await chalk(page, 'receptacle 40 wall A');

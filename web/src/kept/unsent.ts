@@ -6,6 +6,8 @@ export interface UnsentChange {
   readonly change: Pending;
   /** Why it is set aside; null for one that is waiting. */
   readonly aside: string | null;
+  /** Up to which revision of the job its window knew that the server did not have it; unknown for those kept before that was noted. */
+  readonly at?: number;
 }
 
 /** As it is written: with whose it is, where that is known. */
@@ -99,7 +101,7 @@ export class Unsent {
       await ifClosed(client, async () => {
         const left = await this.of(client);
         if (left.some(({ by }) => by !== undefined && by !== '' && by !== this.by)) return;
-        taken.push(...left.map(({ change, aside }) => ({ change, aside })));
+        taken.push(...left.map(({ by: _, ...unsent }) => unsent));
         await this.keep(taken);
         await this.forget(client);
       });

@@ -320,6 +320,45 @@ describe('what cannot be sent', () => {
     expect(Object.keys(localStorage)).toEqual([]);
   });
 
+  test('what the server had when its answer was lost, and the window with it, is there once for the next window', async () => {
+    const first = await open();
+    const rooms = Object.keys(first.session.plan.rooms).length;
+    server.losesAnswers = true;
+    server.listeners = [];
+    first.session.edit('startRoom', { level: 'L1', name: 'Shed', use: 'storage' });
+    await settled();
+    server.losesAnswers = false;
+    server.unplugged = true;
+    first.session.edit('moveBox', { box: 'b1', at: 64 });
+    await settled();
+    first.session.close();
+    server.unplugged = false;
+    const second = await open();
+    expect(Object.keys(second.session.plan.rooms)).toHaveLength(rooms + 1);
+    expect(at(second.session.plan, 'b1')).toBe(64);
+    await settled();
+    expect(server.changes.map((c) => c.name)).toEqual(['startRoom', 'moveBox']);
+    expect(second.session.plan).toEqual(server.plan);
+    expect([second.session['pending'], second.session['asides'].list]).toEqual([[], []]);
+    expect(notices(second.news)).toBe('');
+  });
+
+  test('kept before it was noted what the server had, it is there once as soon as the server has said so', async () => {
+    const first = await open();
+    server.losesAnswers = true;
+    server.listeners = [];
+    first.session.edit('startRoom', { level: 'L1', name: 'Shed', use: 'storage' });
+    await settled();
+    first.session.close();
+    server.losesAnswers = false;
+    for (const [key, text] of Object.entries({ ...localStorage }))
+      localStorage.setItem(key, String(text).replace(/"at":0/g, '"old":0'));
+    const second = await open();
+    await settled();
+    expect(server.changes).toHaveLength(1);
+    expect(second.session.plan).toEqual(server.plan);
+  });
+
   test('a window that is open keeps its own: another that opens does not take it', async () => {
     const first = await open();
     server.unplugged = true;

@@ -20,7 +20,7 @@ import {
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { Unsent } from '../kept/unsent.ts';
-import { Acknowledged } from './acknowledged.ts';
+import { Acknowledged, changesBetween } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
 import { jobEvents } from './jobEvents.ts';
 import type { LiveStream } from './liveStream.ts';
@@ -124,12 +124,29 @@ export class JobSession {
     options: JobSessionOptions = notGiven,
   ): Promise<JobSession> {
     const session = new JobSession(await call<Job>('GET', `/jobs/${id}`), tell, options);
-    const unsent = await session.unsent.adopt();
-    session.pending = unsent.flatMap(({ change, aside }) => (aside === null ? [change] : []));
-    session.asides.list = unsent.flatMap(({ change, aside }) =>
-      aside === null ? [] : [{ change, says: aside }],
-    );
-    return session;
+    try {
+      await session.adopt();
+      return session;
+    } catch (error) {
+      // What it has taken up is there for the next.
+      session.close();
+      throw error;
+    }
+  }
+
+  /** Takes up what windows that are gone left, but for what the server has after all: its answer was lost with them. */
+  private async adopt(): Promise<void> {
+    const unsent = await this.unsent.adopt();
+    const since = Math.min(...unsent.map(({ at }) => at ?? this.revision));
+    const there = await changesBetween(this.job.id, since, this.revision).catch((error: unknown) => {
+      // Of another history it has none.
+      if (error instanceof Refusal && error.isFinal) return [];
+      throw error;
+    });
+    const isThere = ({ id, client }: Pending) => there.some((c) => c.id === id && c.client === client);
+    const left = unsent.filter(({ change }) => !isThere(change));
+    this.pending = left.flatMap(({ change, aside }) => (aside === null ? [change] : []));
+    this.asides.list = left.flatMap(({ change, aside }) => (aside === null ? [] : [{ change, says: aside }]));
   }
 
   /** Of one that is closed nothing is heard any more: another job may be open in its place. */
@@ -222,8 +239,11 @@ export class JobSession {
   }
 
   private keep(): void {
-    const waiting = this.pending.map((change) => ({ change, aside: null }));
-    const aside = this.asides.list.map(({ change, says }) => ({ change, aside: says }));
+    // Closed, what it had is another window's to keep.
+    if (this.isClosed) return;
+    const at = this.revision;
+    const waiting = this.pending.map((change) => ({ change, aside: null, at }));
+    const aside = this.asides.list.map(({ change, says }) => ({ change, aside: says, at }));
     void this.unsent.keep([...aside, ...waiting]).then((isKept) => {
       if (isKept === this.isKept) return;
       this.isKept = isKept;
@@ -271,19 +291,21 @@ export class JobSession {
       this.acknowledge(id, stored.revision);
     } catch (error) {
       if (!(error instanceof Refusal) || !error.isFinal) throw error;
+      // What becomes of it is said by the window that takes it up.
+      if (this.isClosed) return;
       if (error.body['code'] === 'history-turned') await this.turnBack();
       else if (error.status === 409) await this.makeAgain(id, stood.base, error);
       else this.setAside(id, refusalWords(error, this.plan));
     }
   }
 
-  /** The server has a change, whatever way it was heard of. */
+  /** The server has had a change all along: it is in its plan already, and laid on it no more. */
   private acknowledge(id: string, revision: number): void {
     const change = this.pending.find((p) => p.id === id);
     if (!change) return;
     this.pending = this.pending.filter((p) => p.id !== id);
     this.acknowledged.remember(change, revision);
-    this.keep();
+    this.rebase();
     this.show();
   }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { applyEdit, type EditArgs, type EditName, editStep, makeEdit, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
-import { laidAgain, type Pending, renamesBetween } from './pendingChange.ts';
+import { followed, laidAgain, laidAll, type Pending, renamesBetween } from './pendingChange.ts';
 
 const plan = study();
 const wall = Object.keys(plan.walls)[0]!;
@@ -22,7 +22,10 @@ const laid = (
   change: Pending,
   renames: ReadonlyMap<string, string> = none,
   elsewhere: string[] = [],
-) => laidAgain(on, change, renames, new Set(elsewhere));
+) => {
+  const { change: own, isElse } = followed(change, renames);
+  return laidAgain(on, own, isElse, new Set(elsewhere));
+};
 const at = (on: Plan, box: string) => (on.boxes[box]!.on as { at: number }).at;
 
 describe('a change laid on a plan that has gone on', () => {
@@ -98,6 +101,29 @@ describe('a change laid on a plan that has gone on', () => {
 });
 
 describe('new things that others gave the same id', () => {
+  test('are followed to their next id, and to the one after that: what is done with them never reaches others’', () => {
+    const kind = { kind: 'receptacle' } as const;
+    const add = { ...pending('addBox', { wall, side: 'right', at: 30, ...kind }), id: 'add' };
+    const added = makeEdit(plan, 'addBox', { wall, side: 'right', at: 30, ...kind });
+    if (!added.ok) throw new Error('refused');
+    const box = Object.keys(added.plan.boxes).find((id) => !plan.boxes[id])!;
+    const own = [add, { ...pending('moveBox', { box, at: 33 }, added.plan), id: 'move' }];
+    const other = (on: Plan, place: number) => {
+      const done = makeEdit(on, 'addBox', { wall, side: 'left', at: place, ...kind });
+      return done.ok ? done.plan : on;
+    };
+    let [server, waiting] = [plan, own as readonly Pending[]];
+    for (const place of [50, 54, 58]) {
+      server = other(server, place);
+      const all = laidAll(server, waiting, () => undefined, new Set());
+      waiting = all.kept;
+      const news = Object.keys(all.plan.boxes).filter((id) => !server.boxes[id]);
+      expect(news.map((id) => at(all.plan, id))).toEqual([33]);
+      for (const id of Object.keys(server.boxes)) expect(all.plan.boxes[id]).toBe(server.boxes[id]);
+    }
+    expect(JSON.stringify(waiting[1]!.steps)).toContain(`"${waiting[1]!.patches[0]!.path[1]}"`);
+  });
+
   const add = (at: number, on = plan) =>
     pending('addBox', { wall, side: 'right', at, kind: 'receptacle' }, on);
 

@@ -77,11 +77,16 @@ export function renamesBetween(before: readonly Patch[], after: readonly Patch[]
   return renames;
 }
 
-/** Whether a change is about something that has another id now. */
-function mentions({ patches, steps }: Pending, renames: Renames): boolean {
-  if (renames.size === 0) return false;
-  const seen = JSON.stringify([patches, steps]);
-  return [...renames.keys()].some((id) => seen.includes(`"${id}"`));
+/** A change with its named edits about what has another id now, if it is about any. */
+export function followed(
+  change: Pending,
+  renames: Renames,
+): { readonly change: Pending; readonly isElse: boolean } {
+  const { patches, steps } = change;
+  const seen = renames.size === 0 ? '' : JSON.stringify([patches, steps]);
+  const isElse = [...renames.keys()].some((id) => seen.includes(`"${id}"`));
+  if (!isElse) return { change, isElse };
+  return { change: { ...change, steps: renamed(steps, renames) as EditStep[] }, isElse };
 }
 
 /** Whether what someone else set at a place is no longer to be seen there. */
@@ -116,21 +121,21 @@ export const problemWords = (problems: readonly Problem[], plan: Plan): string =
  * Lays a change on a plan that may have gone on. Where that stands as the change saw it, as it is; else its named edits are made again there, so
  * that new things get ids of their own and others’ work is seen. Nothing is thrown: what cannot be laid is said.
  *
+ * @param isElse whether its named edits are about something that has another id now, so that its patches will not do
  * @param elsewhere named edits that take long, and are worked out by the worker
  */
 export function laidAgain(
   plan: Plan,
   pending: Pending,
-  renames: Renames,
+  isElse: boolean,
   elsewhere: ReadonlySet<string>,
 ): LaidAgain {
-  const { name, patches, inverse, undoes } = pending;
+  const { name, patches, inverse, undoes, steps } = pending;
   const otherwise = seenOtherwise(plan, inverse);
-  if (otherwise.length === 0 && !mentions(pending, renames)) {
+  if (otherwise.length === 0 && !isElse) {
     const done = applyChange(plan, patches, name);
     if (done.ok) return { is: 'laid', plan: done.plan, change: { name, patches, inverse }, says: '' };
   }
-  const steps = renamed(pending.steps, renames) as EditStep[];
   if (undoes !== null || steps.length === 0)
     return { is: 'unfit', says: 'someone has changed the same since' };
   const long = steps.find((step) => elsewhere.has(step.name));
@@ -222,8 +227,10 @@ export function laidAll(
   for (const change of pending) {
     if (unfit.gone.has(change.id) || unfit.takes(change)) continue;
     const target = change.undoes === null ? undefined : (made.get(change.undoes) ?? changeOf(change.undoes));
-    const own = target ? { ...change, ...takenBack(target, change.patches) } : change;
-    const laid = laidAgain(plan, own, renames, elsewhere);
+    const as = target ? { ...change, ...takenBack(target, change.patches) } : change;
+    // Its named edits go by the ids of now from here on, however often it is laid, or made again by hand.
+    const { change: own, isElse } = followed(as, renames);
+    const laid = laidAgain(plan, own, isElse, elsewhere);
     if (laid.is === 'laid') {
       plan = laid.plan;
       for (const [from, to] of renamesBetween(own.patches, laid.change.patches)) renames.set(from, to);

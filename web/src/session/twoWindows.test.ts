@@ -32,6 +32,14 @@ class Window {
     return this;
   }
 
+  /** Closed in the middle of whatever was under way, and opened anew; answers with what it hears by from now on. */
+  async reopened(): Promise<typeof server.listeners> {
+    this.session.close();
+    const before = server.listeners.length;
+    await this.open();
+    return server.listeners.slice(before);
+  }
+
   /** One edit drawn from what people do to the same few boxes; notes the change it makes, if it makes one. */
   edit(random: () => number): void {
     const { session } = this;
@@ -103,8 +111,11 @@ test('two windows add, remove and move the same things, at one moment and cut of
       const window = windows[random() < 0.5 ? 0 : 1]!;
       if (random() < 0.25) server.unplugged = !server.unplugged;
       if (random() < 0.2) server.listeners = server.listeners.length > 0 ? [] : hears;
+      server.losesAnswers = random() < 0.2;
       window.edit(random);
       if (random() < 0.4) await settled(random() < 0.5 ? 0 : 3);
+      server.losesAnswers = false;
+      if (!server.unplugged && random() < 0.15) hears.push(...(await window.reopened()));
     }
     server.unplugged = false;
     server.listeners = hears;
