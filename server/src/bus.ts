@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import pg from 'pg';
+import type pg from 'pg';
 import type { Logger } from 'pino';
 import type { LiveEvent } from '@fieldchalk/contracts';
 
@@ -64,7 +64,9 @@ export class PostgresBus implements Bus {
   }
 
   private async listen(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.url, application_name: 'fieldchalk listens' });
+    // A server on a data file begins without it.
+    const { default: postgres } = await import('pg');
+    const client = new postgres.Client({ connectionString: this.url, application_name: 'fieldchalk listens' });
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     client.on(
