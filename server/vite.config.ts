@@ -21,5 +21,8 @@ export default defineConfig({
       output: { chunkFileNames: '[name]-[hash].js' },
     },
   },
-  ssr: { noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', 'zod', 'immer', 'alien-signals'], external: ['better-sqlite3', 'knex'] },
+  ssr: {
+    noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', 'zod', 'immer', 'alien-signals'],
+    external: ['better-sqlite3', 'knex'],
+  },
 });

@@ -66,7 +66,10 @@ export class PostgresBus implements Bus {
   private async listen(): Promise<void> {
     // A server on a data file begins without it.
     const { default: postgres } = await import('pg');
-    const client = new postgres.Client({ connectionString: this.url, application_name: 'fieldchalk listens' });
+    const client = new postgres.Client({
+      connectionString: this.url,
+      application_name: 'fieldchalk listens',
+    });
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     client.on(
