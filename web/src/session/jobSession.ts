@@ -428,6 +428,7 @@ export class JobSession {
     this.pending = [...laid.kept];
     for (const change of laid.kept) this.steps.madeAgain(change.id, change);
     for (const id of laid.gone) this.steps.drop(id);
+    this.asides.follow(laid.renames);
     const underWay = laid.again.map(({ change }) => ({ change, says: 'It is worked out again.' }));
     this.asides.add([...laid.unfit, ...underWay]);
     this.keep();

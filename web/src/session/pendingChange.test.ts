@@ -121,6 +121,10 @@ describe('new things that others gave the same id', () => {
       expect(news.map((id) => at(all.plan, id))).toEqual([33]);
       for (const id of Object.keys(server.boxes)) expect(all.plan.boxes[id]).toBe(server.boxes[id]);
     }
+    // Taken back, it is the one that was added.
+    const undo: Pending = { ...own[0]!, id: 'undo', steps: [], undoes: 'add', patches: [], inverse: [] };
+    const all = laidAll(server, [waiting[0]!, undo], () => undefined, new Set());
+    expect([all.unfit, Object.keys(all.plan.boxes)]).toEqual([[], Object.keys(server.boxes)]);
     expect(JSON.stringify(waiting[1]!.steps)).toContain(`"${waiting[1]!.patches[0]!.path[1]}"`);
   });
 

@@ -227,9 +227,10 @@ export function laidAll(
   for (const change of pending) {
     if (unfit.gone.has(change.id) || unfit.takes(change)) continue;
     const target = change.undoes === null ? undefined : (made.get(change.undoes) ?? changeOf(change.undoes));
-    const as = target ? { ...change, ...takenBack(target, change.patches) } : change;
-    // Its named edits go by the ids of now from here on, however often it is laid, or made again by hand.
-    const { change: own, isElse } = followed(as, renames);
+    // What takes another back goes by what that came to. The named edits of others go by the ids of now from here on, however often they are laid, or made again by hand.
+    const { change: own, isElse } = target
+      ? { change: { ...change, ...takenBack(target, change.patches) }, isElse: false }
+      : followed(change, renames);
     const laid = laidAgain(plan, own, isElse, elsewhere);
     if (laid.is === 'laid') {
       plan = laid.plan;

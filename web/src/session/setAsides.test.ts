@@ -17,3 +17,17 @@ test('what is set aside is told, said anew, found and let go', () => {
   expect(told.at(-1)!.map((a) => a.change.id)).toEqual(['b']);
   expect(asides.find('a')).toBeUndefined();
 });
+
+test('it is about what it was about, whatever id that has now', () => {
+  const asides = new SetAsides(() => undefined);
+  const steps = [
+    { name: 'moveBox', args: { box: 'b11', at: 40 } },
+    { name: 'setBox', args: { box: 'b2', changes: { reason: 'b11' } } },
+  ] as const;
+  asides.add([{ change: { id: 'a', patches: [], steps } as unknown as Pending, says: 'no longer fits' }]);
+  asides.follow(new Map([['b11', 'b13']]));
+  expect(asides.find('a')!.change.steps).toEqual([
+    { name: 'moveBox', args: { box: 'b13', at: 40 } },
+    { name: 'setBox', args: { box: 'b2', changes: { reason: 'b11' } } },
+  ]);
+});

@@ -1,4 +1,4 @@
-import type { Pending } from './pendingChange.ts';
+import { followed, type Pending, type Renames } from './pendingChange.ts';
 
 /** A change that is not in the plan, with what is wrong with it: to be taken up again, or let go. */
 export interface SetAside {
@@ -23,6 +23,12 @@ export class SetAsides {
   /** Says anew what is wrong with one. */
   say(id: string, says: string): void {
     this.set(this.list.map((a) => (a.change.id === id ? { ...a, says } : a)));
+  }
+
+  /** What they are about has other ids now. */
+  follow(renames: Renames): void {
+    if (renames.size > 0)
+      this.set(this.list.map((a) => ({ ...a, change: followed(a.change, renames).change })));
   }
 
   letGo(id: string): void {
