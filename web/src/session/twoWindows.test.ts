@@ -150,4 +150,4 @@ test('two windows add, remove and move the same things, at one moment and cut of
     expect(count('addBox').length, says).toBeLessThanOrEqual(8);
   }
   expect(conflicts).toBeGreaterThan(20);
-}, 120_000);
+}, 60_000 + seeds * 200);
