@@ -98,56 +98,60 @@ class Window {
 
 const boxesOf = (plan: Plan) => Object.keys(plan.boxes).length;
 
-test('two windows add, remove and move the same things, at one moment and cut off: all that was acknowledged stands, the rest was said', async () => {
-  let conflicts = 0;
-  for (let seed = 1; seed <= seeds; seed++) {
-    const random = randomFrom(seed);
-    localStorage.clear();
-    server = new JobServer();
-    server.delay = () => settled(random() < 0.5 ? 0 : 1);
-    const windows = [await new Window().open(), await new Window().open()];
-    const hears = [...server.listeners];
-    for (let n = 0; n < 8; n++) {
-      const window = windows[random() < 0.5 ? 0 : 1]!;
-      if (random() < 0.25) server.unplugged = !server.unplugged;
-      if (random() < 0.2) server.listeners = server.listeners.length > 0 ? [] : hears;
-      server.losesAnswers = random() < 0.2;
-      window.edit(random);
-      if (random() < 0.4) await settled(random() < 0.5 ? 0 : 3);
-      server.losesAnswers = false;
-      if (!server.unplugged && random() < 0.15) hears.push(...(await window.reopened()));
+test(
+  'two windows add, remove and move the same things, at one moment and cut off: all that was acknowledged stands, the rest was said',
+  async () => {
+    let conflicts = 0;
+    for (let seed = 1; seed <= seeds; seed++) {
+      const random = randomFrom(seed);
+      localStorage.clear();
+      server = new JobServer();
+      server.delay = () => settled(random() < 0.5 ? 0 : 1);
+      const windows = [await new Window().open(), await new Window().open()];
+      const hears = [...server.listeners];
+      for (let n = 0; n < 8; n++) {
+        const window = windows[random() < 0.5 ? 0 : 1]!;
+        if (random() < 0.25) server.unplugged = !server.unplugged;
+        if (random() < 0.2) server.listeners = server.listeners.length > 0 ? [] : hears;
+        server.losesAnswers = random() < 0.2;
+        window.edit(random);
+        if (random() < 0.4) await settled(random() < 0.5 ? 0 : 3);
+        server.losesAnswers = false;
+        if (!server.unplugged && random() < 0.15) hears.push(...(await window.reopened()));
+      }
+      server.unplugged = false;
+      server.listeners = hears;
+      for (let n = 0; n < 40 && windows.some((w) => w.session['pending'].length > 0); n++) {
+        await Promise.all(windows.map((w) => w.session['send']()));
+        await settled(1);
+      }
+      await Promise.all(windows.map((w) => w.session['catchUp']()));
+      const says = `seed ${seed}`;
+      for (const window of windows) {
+        expect(window.session['pending'], says).toEqual([]);
+        expect(window.session.plan, says).toEqual(server.plan);
+        expect(
+          window.made.filter((m) => !window.isExplained(m)),
+          says,
+        ).toEqual([]);
+        expect(window.replacedWithoutWord, says).toEqual([]);
+        // Adding a box and naming the job can be done whatever others did: they are made again, never set aside.
+        const aside = window.news.findLast((n) => n.aside)?.aside ?? [];
+        const needless = aside.filter(({ change }) => ['addBox', 'renameJob'].includes(change.name));
+        expect(needless, says).toEqual([]);
+        window.session.close();
+      }
+      // What two add is never one thing.
+      const count = (name: string) => server.changes.filter((c) => c.name === name);
+      const patches = server.changes
+        .flatMap((c) => c.patches)
+        .filter((p) => p.path[0] === 'boxes' && p.path.length === 2);
+      const net = patches.reduce((sum, p) => sum + (p.op === 'add' ? 1 : p.op === 'remove' ? -1 : 0), 0);
+      expect(boxesOf(server.plan), says).toBe(boxesOf(new JobServer().plan) + net);
+      conflicts += windows.filter((w) => w.news.some((n) => n.renames || n.aside?.length || n.said)).length;
+      expect(count('addBox').length, says).toBeLessThanOrEqual(8);
     }
-    server.unplugged = false;
-    server.listeners = hears;
-    for (let n = 0; n < 40 && windows.some((w) => w.session['pending'].length > 0); n++) {
-      await Promise.all(windows.map((w) => w.session['send']()));
-      await settled(1);
-    }
-    await Promise.all(windows.map((w) => w.session['catchUp']()));
-    const says = `seed ${seed}`;
-    for (const window of windows) {
-      expect(window.session['pending'], says).toEqual([]);
-      expect(window.session.plan, says).toEqual(server.plan);
-      expect(
-        window.made.filter((m) => !window.isExplained(m)),
-        says,
-      ).toEqual([]);
-      expect(window.replacedWithoutWord, says).toEqual([]);
-      // Adding a box and naming the job can be done whatever others did: they are made again, never set aside.
-      const aside = window.news.findLast((n) => n.aside)?.aside ?? [];
-      const needless = aside.filter(({ change }) => ['addBox', 'renameJob'].includes(change.name));
-      expect(needless, says).toEqual([]);
-      window.session.close();
-    }
-    // What two add is never one thing.
-    const count = (name: string) => server.changes.filter((c) => c.name === name);
-    const patches = server.changes
-      .flatMap((c) => c.patches)
-      .filter((p) => p.path[0] === 'boxes' && p.path.length === 2);
-    const net = patches.reduce((sum, p) => sum + (p.op === 'add' ? 1 : p.op === 'remove' ? -1 : 0), 0);
-    expect(boxesOf(server.plan), says).toBe(boxesOf(new JobServer().plan) + net);
-    conflicts += windows.filter((w) => w.news.some((n) => n.renames || n.aside?.length || n.said)).length;
-    expect(count('addBox').length, says).toBeLessThanOrEqual(8);
-  }
-  expect(conflicts).toBeGreaterThan(20);
-}, 60_000 + seeds * 200);
+    expect(conflicts).toBeGreaterThan(20);
+  },
+  60_000 + seeds * 200,
+);
