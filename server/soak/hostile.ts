@@ -4,13 +4,15 @@ import type { MadeLink } from '@fieldchalk/contracts';
 import { study } from '@fieldchalk/core/demo';
 import { operations } from '../src/operations.ts';
 import { ServerProcess } from '../src/testing/serverProcess.ts';
-import { Bystander, judgeWaits } from './bystander.ts';
+import { Bystander, judgeWaits, longestWait } from './bystander.ts';
 import { ask } from './writers.ts';
 
 export interface HostileAsked {
   readonly requests: number;
   readonly files: number;
   readonly data: string;
+  /** Nobody may wait longer for a plain answer, in milliseconds. */
+  readonly most?: number;
   readonly seed?: number;
 }
 export interface HostileSeen {
@@ -260,7 +262,7 @@ async function signedIn(address: string): Promise<Readonly<Record<string, string
 
 /** Sends malformed requests and hostile files to a server of its own, and asks it something plain all the while. No answer may be our fault, and nobody else waits. */
 export async function hostile(
-  { requests, files, data, seed = 1 }: HostileAsked,
+  { requests, files, data, most = longestWait, seed = 1 }: HostileAsked,
   told: (line: string) => void = () => undefined,
 ): Promise<HostileSeen> {
   const server = new ServerProcess({ FIELDCHALK_DATA: data });
@@ -359,7 +361,7 @@ export async function hostile(
     if (!server.isUp) faults.push('the server ended');
     const { megabytes } = server;
     const held = server.isUp ? await stoodStill(server.address) : 0;
-    const { longest, says, faults: failed } = judgeWaits(waits);
+    const { longest, says, faults: failed } = judgeWaits(waits, most);
     faults.push(...failed);
     told(
       `${says}; the server stood still for ${held} ms by its own count; ${megabytes} MB of memory at the end`,
