@@ -10,6 +10,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import type { Knex } from 'knex';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
@@ -79,6 +80,27 @@ describe('a copy', () => {
       /damaged, or is no Field Chalk data file/,
     );
     expect(existsSync(copy)).toBe(false);
+  });
+
+  test('of a file that a process was cut off in the middle of writing to, is of what stood before', async () => {
+    await (await withJobs(2)).destroy();
+    const writing = new Database(data);
+    writing.pragma('journal_mode = DELETE');
+    writing.pragma('cache_size = 1');
+    writing.exec('begin immediate');
+    writing.exec("update jobs set plan = plan || hex(zeroblob(300000)), name = 'half done'");
+    // As a disk holds them when the process is gone.
+    const left = join(folder, 'left.sqlite');
+    for (const ending of ['', '-journal']) copyFileSync(`${data}${ending}`, `${left}${ending}`);
+    writing.close();
+    expect(existsSync(`${left}-journal`)).toBe(true);
+    expect((await backUp(left, copy))['jobs']).toBe(2);
+    const names = new Database(copy, { readonly: true });
+    expect(names.prepare('select distinct name from jobs order by name').pluck().all()).toEqual([
+      'Job 0',
+      'Job 1',
+    ]);
+    names.close();
   });
 
   test('on a disk that takes no more is refused in words and leaves nothing', async () => {

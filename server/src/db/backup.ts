@@ -12,7 +12,7 @@ import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
 import { DataError, inWords } from './dataError.ts';
 import { holdDataFile } from './hold.ts';
-import { proved, type Holdings } from './proof.ts';
+import { openedToRead, proved, type Holdings } from './proof.ts';
 
 /** What SQLite keeps beside a data file. */
 const beside = ['-wal', '-shm', '-journal'] as const;
@@ -42,7 +42,7 @@ export async function backUp(dataFile: string, copy: string): Promise<Holdings> 
   const part = `${copy}.part`;
   try {
     withoutLeftovers(part);
-    const db = new Database(dataFile, { readonly: true, fileMustExist: true });
+    const db = openedToRead(dataFile);
     try {
       await db.backup(part);
     } finally {

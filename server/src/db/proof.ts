@@ -43,10 +43,38 @@ function expectWhole(db: Database.Database, file: string): void {
   }
 }
 
+function readable(file: string): Database.Database {
+  const db = new Database(file, { readonly: true, fileMustExist: true });
+  try {
+    db.pragma('schema_version');
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
+/** Opens a data file to be read. What a process that was cut off left half done is taken back first, which SQLite does only where it may write. */
+export function openedToRead(file: string): Database.Database {
+  try {
+    return readable(file);
+  } catch (error) {
+    if (!/^SQLITE_READONLY_(ROLLBACK|RECOVERY)/.test(String((error as { code?: unknown }).code)))
+      throw error;
+    const db = new Database(file, { fileMustExist: true });
+    try {
+      db.pragma('schema_version');
+    } finally {
+      db.close();
+    }
+    return readable(file);
+  }
+}
+
 /** Proves a data file: its pages, its references, its version, and that each job stands at its last change. Throws a DataError where it is not sound. */
 export function proved(file: string): Holdings {
   try {
-    const db = new Database(file, { readonly: true, fileMustExist: true });
+    const db = openedToRead(file);
     try {
       const check = db.pragma('integrity_check', { simple: true });
       if (check !== 'ok') throw new DataError(`${file} is damaged: ${String(check)}.`);
