@@ -59,8 +59,7 @@ export function openedToRead(file: string): Database.Database {
   try {
     return readable(file);
   } catch (error) {
-    if (!/^SQLITE_READONLY_(ROLLBACK|RECOVERY)/.test(String((error as { code?: unknown }).code)))
-      throw error;
+    if (!/^SQLITE_READONLY_(ROLLBACK|RECOVERY)/.test(String((error as { code?: unknown }).code))) throw error;
     const db = new Database(file, { fileMustExist: true });
     try {
       db.pragma('schema_version');
