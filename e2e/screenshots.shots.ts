@@ -8,6 +8,8 @@ const settle = (page: Page) => page.waitForTimeout(700);
 async function study(page: Page, stage: string): Promise<void> {
   await page.goto(`/jobs/${await demoJob(page)}/${stage}`);
   await page.locator('[data-box]').first().waitFor();
+  // Marks come first, cable and figures after.
+  await page.locator('[data-tally]').first().waitFor();
   await page.getByText('Study', { exact: true }).first().click();
   await page.locator('[data-box=b14]').waitFor();
 }

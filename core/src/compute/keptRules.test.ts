@@ -19,22 +19,18 @@ function othersOf(id: RuleId): unknown[] {
   return [];
 }
 
-/**
- * Every rule changed, one after the other, on a plan that a computer has been kept for: it must not stay with what the rule said before. A new computer is asked
- * after so many of them.
- */
-function throughRules(house: Plan, turn: number, askedAfter = 1): number {
+/** Every rule changed, one after the other, on a plan that a computer has been kept for: it must not stay with what the rule said before. */
+function throughRules(house: Plan, turn: number): number {
   const kept = new Computer();
   let plan = house;
   kept.compute(plan);
-  const made = ruleIds.filter((rule, n) => {
+  const made = ruleIds.filter((rule) => {
     const others = othersOf(rule);
     const done = makeEdit(plan, 'setRule', { rule, value: others[turn % others.length] });
     if (!done.ok) return false;
     ({ plan } = done);
-    const own = kept.compute(plan);
-    if (n % askedAfter === 0 && JSON.stringify(own) !== JSON.stringify(computed(plan)))
-      throw new Error(`${rule} set to ${JSON.stringify(others[turn % others.length])}`);
+    const [own, anew] = [JSON.stringify(kept.compute(plan)), JSON.stringify(computed(plan))];
+    if (own !== anew) throw new Error(`${rule} set to ${JSON.stringify(others[turn % others.length])}`);
     return true;
   });
   return notEmpty(made).length;
@@ -42,5 +38,5 @@ function throughRules(house: Plan, turn: number, askedAfter = 1): number {
 
 test('a kept computer answers the same bytes as a new one after each rule of the catalogue is changed', () => {
   expect(throughRules(study(), 0)).toBeGreaterThan(ruleIds.length * 0.8);
-  expect(throughRules(edited(houseToWire(6), 'propose', {}), 1, 3)).toBeGreaterThan(ruleIds.length * 0.8);
+  expect(throughRules(edited(houseToWire(6), 'propose', {}), 1)).toBeGreaterThan(ruleIds.length * 0.8);
 }, 120_000);

@@ -49,7 +49,8 @@ function drop(place: PanelPlace, circuit: string | null, event: DragEvent) {
   >
     <div class="mb-1 grid grid-cols-2 gap-2 text-sm">
       <div v-for="leg in ['A', 'B'] as const" :key="leg" :data-leg="leg">
-        <span class="font-bold">Leg {{ leg }}</span> {{ Math.round(legs[leg]) }} VA
+        <span class="font-bold">Leg {{ leg }}</span>
+        {{ result ? `${Math.round(legs[leg])} VA` : '…' }}
         <div class="h-1.5 bg-rule">
           <div class="h-full bg-ink" :style="{ width: `${(legs[leg] / most) * 100}%` }" />
         </div>

@@ -55,19 +55,21 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       </summary>
       <p class="pb-2 pl-4 text-sm">{{ l.why }}</p>
     </details>
-    <h2 class="heading">Coils</h2>
-    <details v-for="(c, i) in session.result?.takeoff.coils ?? []" :key="i" class="border-b border-rule">
-      <summary class="row cursor-pointer border-0">
-        <span>{{ cableOf(c.cuts) }}, {{ c.feet }} ft {{ c.from === 'new' ? 'new' : 'from stock' }}</span
-        ><b>{{ c.left }} ft left</b>
-      </summary>
-      <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm">
-        <span>{{ ends(cut.run) }}</span><span>{{ cut.feet }} ft</span>
-      </p>
-    </details>
-    <h2 class="heading">Hours</h2>
-    <div v-for="s in session.result?.hours.stages ?? []" :key="s.stage" class="row">
-      <span>{{ s.stage }}</span><b>{{ s.hours }}</b>
-    </div>
+    <template v-if="session.result">
+      <h2 class="heading">Coils</h2>
+      <details v-for="(c, i) in session.result.takeoff.coils" :key="i" class="border-b border-rule">
+        <summary class="row cursor-pointer border-0">
+          <span>{{ cableOf(c.cuts) }}, {{ c.feet }} ft {{ c.from === 'new' ? 'new' : 'from stock' }}</span
+          ><b>{{ c.left }} ft left</b>
+        </summary>
+        <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm">
+          <span>{{ ends(cut.run) }}</span><span>{{ cut.feet }} ft</span>
+        </p>
+      </details>
+      <h2 class="heading">Hours</h2>
+      <div v-for="s in session.result.hours.stages" :key="s.stage" class="row">
+        <span>{{ s.stage }}</span><b>{{ s.hours }}</b>
+      </div>
+    </template>
   </div>
 </template>
