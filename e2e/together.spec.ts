@@ -4,7 +4,7 @@ import { chalk, expect, studyJob, test } from './helpers.ts';
 test.use({ allowed: /Failed to load resource|ERR_FAILED|422|409|QuotaExceededError: full/ });
 
 interface Planned {
-  readonly boxes: Record<string, { on: { at: number; height?: { at: number } } }>;
+  readonly boxes: Record<string, { on: { at: number; height?: { value: number } } }>;
 }
 const planOf = async (page: Page, job: string) =>
   ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { plan: Planned }).plan;
@@ -53,6 +53,58 @@ test('two windows cut off add boxes and set the height of one: each new box is t
   await expect(told(second)).toBeInViewport();
   const stands = (await planOf(page, job)).boxes['b2'];
   expect(JSON.stringify(stands)).toContain(second === page ? '20' : '30');
+});
+
+test('what was just added stays in hand when another window gave its number first: keys, what is half typed and a drag', async ({
+  page,
+  context,
+}) => {
+  const job = await studyJob(page, 'Same number');
+  const other = await context.newPage();
+  for (const window of [page, other]) {
+    await window.goto(`/jobs/${job}/boxes`);
+    await expect(window.locator('[data-box=b2]')).toBeVisible();
+  }
+  const ids = Object.keys((await planOf(page, job)).boxes);
+  const number = Math.max(...ids.map((id) => Number(id.slice(1)))) + 1;
+  const [theirs, ours] = [`b${number}`, `b${number + 1}`];
+  // It hears of others, and cannot send.
+  await page.route(sending, (route) => route.abort());
+  await chalk(page, 'receptacle 40 wall A');
+  const mark = (window: Page, id: string) => window.locator(`[data-box=${id}]`).first();
+  await mark(page, theirs).focus();
+  await page.keyboard.press('Enter');
+  const field = page.locator('[data-card]').getByLabel('Height', { exact: true });
+  await field.fill('25');
+  await chalk(other, 'receptacle 60 wall B');
+  await expect.poll(async () => Object.keys((await planOf(page, job)).boxes)).toContain(theirs);
+  await expect(mark(page, ours)).toBeVisible();
+  await expect(field).toHaveValue('25');
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Enter');
+  await mark(page, ours).focus();
+  const placed = (await planOf(page, job)).boxes[theirs];
+  // Another number is taken under the keys.
+  await chalk(other, 'receptacle 80 wall B');
+  const last = `b${number + 2}`;
+  await expect(mark(page, last)).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  // And a third under the pointer: what is dragged then is not what the other added.
+  await mark(page, last).hover();
+  await page.mouse.down();
+  await page.mouse.move(600, 500, { steps: 4 });
+  await chalk(other, 'receptacle 100 wall B');
+  await expect(page.getByText('Drag it once more.')).toBeVisible();
+  await page.mouse.up();
+  await page.unroute(sending);
+  await expect(page.getByText('saved', { exact: true })).toBeVisible({ timeout: 60_000 });
+  const { boxes } = await planOf(page, job);
+  expect(boxes[theirs]).toEqual(placed);
+  const added = boxes[`b${number + 3}`];
+  expect(added?.on.height?.value).toBe(25);
+  expect(added?.on.at).toBeGreaterThan(40);
+  expect(added?.on.at).toBeLessThan(60);
+  for (const id of [theirs, ours, last]) expect(boxes[id]?.on.height).toBeUndefined();
 });
 
 test('a change the server will not have is set aside with its words; the next goes; it is made again', async ({

@@ -24,8 +24,9 @@ import { Acknowledged, changesBetween } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
 import { jobEvents } from './jobEvents.ts';
 import type { LiveStream } from './liveStream.ts';
-import { laidAll, type Pending, problemWords, type Renames } from './pendingChange.ts';
+import { laidAll, type Pending, problemWords } from './pendingChange.ts';
 import { endedWords, refusalWords } from './refusalWords.ts';
+import type { Renames } from './renamings.ts';
 import { type SetAside, SetAsides } from './setAsides.ts';
 import { UndoStack } from './undoStack.ts';
 

@@ -16,6 +16,7 @@ import {
   withoutSpent,
 } from '@fieldchalk/core';
 
+import { type Renames, renamed } from './renamings.ts';
 import type { SetAside } from './setAsides.ts';
 
 /** A change that was made here and that the server has not acknowledged yet. */
@@ -29,31 +30,12 @@ export interface Pending extends Change {
   readonly undoes: string | null;
 }
 
-/** Ids that a change gave and another had given too, with those it gives now. */
-export type Renames = ReadonlyMap<string, string>;
-
 /** What becomes of a change on a plan that has gone on. */
 export type LaidAgain =
   | { readonly is: 'laid'; readonly plan: Plan; readonly change: Change; readonly says: string }
   | { readonly is: 'already so' }
   | { readonly is: 'worked out elsewhere'; readonly step: EditStep }
   | { readonly is: 'unfit'; readonly says: string };
-
-/** Texts people write: what looks like an id there is none. */
-const writtenByPeople: ReadonlySet<string> = new Set(['name', 'label', 'reason', 'note', 'text']);
-
-/** A value with ids put in place of others, wherever they stand as a value or a key. */
-function renamed(value: unknown, renames: Renames): unknown {
-  if (typeof value === 'string') return renames.get(value) ?? value;
-  if (Array.isArray(value)) return value.map((v) => renamed(v, renames));
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value).map(([key, v]) => [
-      renames.get(key) ?? key,
-      writtenByPeople.has(key) ? v : renamed(v, renames),
-    ]),
-  );
-}
 
 const idsAdded = (patches: readonly Patch[]): Map<string, string[]> => {
   const added = new Map<string, string[]>();
@@ -86,7 +68,7 @@ export function followed(
   const seen = renames.size === 0 ? '' : JSON.stringify([patches, steps]);
   const isElse = [...renames.keys()].some((id) => seen.includes(`"${id}"`));
   if (!isElse) return { change, isElse };
-  return { change: { ...change, steps: renamed(steps, renames) as EditStep[] }, isElse };
+  return { change: { ...change, steps: renamed(steps, renames) }, isElse };
 }
 
 /** Whether what someone else set at a place is no longer to be seen there. */

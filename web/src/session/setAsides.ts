@@ -1,4 +1,5 @@
-import { followed, type Pending, type Renames } from './pendingChange.ts';
+import { followed, type Pending } from './pendingChange.ts';
+import type { Renames } from './renamings.ts';
 
 /** A change that is not in the plan, with what is wrong with it: to be taken up again, or let go. */
 export interface SetAside {

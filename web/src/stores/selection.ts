@@ -13,6 +13,7 @@ import {
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { followRenames } from './followRenames.ts';
 import { useSession } from './session.ts';
 
 export type Kind =
@@ -91,11 +92,11 @@ export const useSelection = defineStore('selection', () => {
     (renames) => {
       const now = (id: string) => renames.get(id) ?? id;
       if (chosen.value) hold(chosen.value.kind, picked.value.map(now));
-      for (const held of [room, level, painting, threading])
-        if (held.value !== null) held.value = now(held.value);
+      tripped.value = new Set([...tripped.value].map(now));
     },
     { flush: 'sync' },
   );
+  followRenames(room, level, painting, threading);
 
   function letGo(): void {
     choose(null);

@@ -16,14 +16,14 @@ import {
   type WayOffered,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, triggerRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
 import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
 import { JobSession, type Saving, type SessionNews } from '../session/jobSession.ts';
 import type { SetAside } from '../session/setAsides.ts';
-import type { Renames } from '../session/pendingChange.ts';
+import { type Renames, Renamings } from '../session/renamings.ts';
 import type { Answer, Begun, Shown, Trial } from '../worker/answer.ts';
 import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
@@ -67,6 +67,10 @@ export const useSession = defineStore('session', () => {
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
+  const renamings = shallowRef(new Renamings());
+  /** When the ids of a plan were those of things: before what was renamed later. */
+  let momentOf = new WeakMap<Plan, number>();
+  const drawnMoment = ref(0);
   const phones = new JobPhones();
   const fetchPhones = () => void phones.fetch().catch(() => undefined);
   const history = shallowRef({ undo: false, redo: false });
@@ -82,8 +86,14 @@ export const useSession = defineStore('session', () => {
   let askedFor: string | null = null;
   let hearing = 0;
 
-  function show(answer: Answer, of: Plan, settled: boolean): void {
+  function draws(of: Plan): void {
     answered.value = of;
+    // A plan that is only tried is of the same ids as the one it is tried on.
+    drawnMoment.value = momentOf.get(of) ?? drawnMoment.value;
+  }
+
+  function show(answer: Answer, of: Plan, settled: boolean): void {
+    draws(of);
     result.value = answer.result;
     rooms.value = answer.rooms;
     const next = tallyOf(answer.result);
@@ -97,7 +107,7 @@ export const useSession = defineStore('session', () => {
   }
 
   function showBegun({ placed, rooms: unrolled }: Begun, of: Plan): void {
-    answered.value = of;
+    draws(of);
     begun.value = { ...placed, runs: {}, findings: [] };
     rooms.value = unrolled;
   }
@@ -117,10 +127,15 @@ export const useSession = defineStore('session', () => {
       fetchPhones();
     }
     if (news.aside) aside.value = news.aside;
-    if (news.renames) renames.value = news.renames;
+    if (news.renames) {
+      renamings.value.add(news.renames);
+      triggerRef(renamings);
+      renames.value = news.renames;
+    }
     if (news.again) workAgain(news.again);
     if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
+    momentOf.set(news.plan.plan, renamings.value.moment);
     plan.value = news.plan.plan;
     history.value = { undo: job?.canUndo ?? false, redo: job?.canRedo ?? false };
     answers?.follow(news.plan.plan, news.plan.patches);
@@ -181,6 +196,9 @@ export const useSession = defineStore('session', () => {
     notice.value = '';
     said.value = [];
     room.value = null;
+    renamings.value = new Renamings();
+    momentOf = new WeakMap();
+    drawnMoment.value = 0;
   }
 
   /** Whether an edit was taken; what is wrong with it is told by the names of the plan it was made on. */
@@ -204,7 +222,8 @@ export const useSession = defineStore('session', () => {
   /** Has the worker work out an edit after those that wait already; `done` hears whether it was taken. Given up meanwhile, it is not begun. */
   function inTurn(step: EditStep, done: (isTaken: boolean) => void = () => undefined): void {
     const asked = givenUp;
-    const own = () => (step.name === 'propose' ? propose(step.args) : work(step));
+    const since = renamings.value.moment;
+    const own = () => (step.name === 'propose' ? propose(step.args) : work(step, since));
     proposals = proposals
       .then(async () => done(asked === givenUp ? await own() : false))
       .catch(() => done(false));
@@ -257,11 +276,13 @@ export const useSession = defineStore('session', () => {
     return isTaken;
   }
 
-  /** An edit that lays cable is worked out there too. */
-  async function work(step: EditStep): Promise<boolean> {
+  /** An edit that lays cable is worked out there too, about what it was about when it was asked for. */
+  async function work(asked: EditStep, since: number): Promise<boolean> {
     const own = job;
-    const done = await ofPlanAsItStands((a) => a.work(step));
+    const stepNow = () => renamings.value.followed(asked, since);
+    const done = await ofPlanAsItStands((a) => a.work(stepNow()));
     if (!done || !own) return false;
+    const step = stepNow();
     return taken(done.ok ? own.replay(step, done.change.patches) : done.problems);
   }
 
@@ -351,6 +372,12 @@ export const useSession = defineStore('session', () => {
     lateChanged: computed(() => lateChanged.value),
     aside: computed(() => aside.value),
     renames: computed(() => renames.value),
+    /** The id that something has now, of one that is drawn: the drawing may not be up to date yet. */
+    nowOf: (drawn: string): string => renamings.value.followed(drawn, drawnMoment.value),
+    /** What `shown` and `result` have it by. */
+    drawnId: (now: string): string => renamings.value.idAt(drawnMoment.value, now),
+    /** The same for one thing while its id changes, so that the keys and what is half typed stay with it. */
+    keyOf: (id: string): string => renamings.value.keyOf(id),
     history: computed(() => history.value),
     proposing: computed(() => proposing.value),
     done,

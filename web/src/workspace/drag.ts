@@ -1,6 +1,6 @@
 import { editStep, type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
 import { useEventListener } from '@vueuse/core';
-import { computed, shallowRef } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { useGesture } from '../stores/gesture.ts';
 import { useSession } from '../stores/session.ts';
 import { isInDialog } from './keys.ts';
@@ -47,6 +47,14 @@ export function useDrag() {
     return moved;
   }
 
+  // What is dragged may be what has another id now.
+  watch(
+    () => session.renames,
+    () => {
+      if (cancel()) session.say('Someone else added to the plan at the same moment. Drag it once more.');
+    },
+    { flush: 'sync' },
+  );
   useEventListener(window, 'pointermove', (event: PointerEvent) => {
     const own = grip.value;
     if (!own) return;

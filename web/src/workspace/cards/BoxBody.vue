@@ -14,7 +14,7 @@ const session = useSession();
 const selection = useSelection();
 const plan = computed(() => session.opened);
 const own = computed(() => entryOf(plan.value.boxes, props.box));
-const fill = computed(() => session.result?.boxes[props.box]);
+const fill = computed(() => session.result?.boxes[session.drawnId(props.box)]);
 const catalogue = computed(() => catalogueOf(plan.value));
 const onWall = computed(() => isOnWall(own.value.on));
 /** Models that could hang here: a ceiling takes ceiling boxes, a wall those of its gangs or any for one device. */

@@ -18,8 +18,9 @@ const boxId = computed(() =>
   selection.chosen?.kind === 'box' && session.plan?.boxes[selection.chosen.id] ? selection.chosen.id : null,
 );
 const box = computed(() => (boxId.value ? entryOf(session.opened.boxes, boxId.value) : null));
-const mark = computed(() => (boxId.value ? session.shown?.marks[boxId.value] : undefined));
-const fill = computed(() => (boxId.value ? session.result?.boxes[boxId.value] : undefined));
+const drawnId = computed(() => session.drawnId(boxId.value ?? ''));
+const mark = computed(() => session.shown?.marks[drawnId.value]);
+const fill = computed(() => session.result?.boxes[drawnId.value]);
 const fixings = {
   nail: 'nails',
   screw: 'screws',
@@ -44,10 +45,10 @@ function repeat() {
     every: (every.value ?? 48) * (wall?.sign ?? 1),
   });
 }
-const why = computed(() => (boxId.value && session.result ? whyHere(session.result, boxId.value) : []));
+const why = computed(() => (session.result ? whyHere(session.result, drawnId.value) : []));
 const others = computed(() => {
   const limit = ruleBook(session.opened.rules.values)('spacing.maxGap') / 2;
-  return boxId.value && session.result ? whatElse(session.result, boxId.value, limit) : [];
+  return session.result ? whatElse(session.result, drawnId.value, limit) : [];
 });
 const floor = computed(() => {
   const plan = session.opened;

@@ -43,7 +43,7 @@ const workedBy = (device: string) =>
 
 <template>
   <section aria-label="In this box" class="mt-2">
-    <div v-for="[id, d] in held" :key="id" class="mb-1" :data-device="id">
+    <div v-for="[id, d] in held" :key="session.keyOf(id)" class="mb-1" :data-device="id">
       <div class="flex items-center gap-1">
         <ChoiceField
           class="flex-1"
@@ -115,7 +115,7 @@ const workedBy = (device: string) =>
     </div>
     <details v-if="held.length > 0" @toggle="explain">
       <summary class="row cursor-pointer">Load, and why on its circuit</summary>
-      <div v-for="[id, d] in held" :key="id" class="mt-1">
+      <div v-for="[id, d] in held" :key="session.keyOf(id)" class="mt-1">
         <div class="grid grid-cols-2 gap-1 text-sm text-quiet">
           <NumberField
             :label="`VA of ${words(d.kind)}`"

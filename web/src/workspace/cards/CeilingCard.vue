@@ -15,7 +15,7 @@ const session = useSession();
 const selection = useSelection();
 const id = computed(() => selection.chosenId);
 const box = computed(() => session.plan?.boxes[id.value] ?? null);
-const mark = computed(() => session.shown?.ceilings[id.value]);
+const mark = computed(() => session.shown?.ceilings[session.drawnId(id.value)]);
 const isCeiling = computed(() => box.value !== null && 'ceiling' in box.value.on);
 const room = computed(() => {
   const on = box.value?.on;

@@ -23,7 +23,7 @@ const session = useSession();
 const selection = useSelection();
 const id = computed(() => selection.chosenId);
 const circuit = computed(() => session.opened.circuits[id.value]);
-const result = computed(() => session.result?.circuits[id.value]);
+const result = computed(() => session.result?.circuits[session.drawnId(id.value)]);
 const DropChart = defineAsyncComponent(() => import('../circuits/DropChart.vue'));
 const dropsOpen = ref(false);
 const drops = computed(() => (result.value?.drops ?? []).map((d) => ({ ...d, name: boxNumber(d.box) })));

@@ -37,7 +37,8 @@ const card = computed(() => {
 /** Cables of a circuit share a card: one that is ordered by hand makes room for another, and what is open stays open. */
 const key = computed(() => {
   const run = selection.chosen?.kind === 'run' ? session.plan?.runs[selection.chosenId] : undefined;
-  return run?.circuit ? `cable of ${run.circuit}` : selection.chosen?.id;
+  if (run?.circuit) return `cable of ${session.keyOf(run.circuit)}`;
+  return selection.chosen ? session.keyOf(selection.chosen.id) : undefined;
 });
 </script>
 

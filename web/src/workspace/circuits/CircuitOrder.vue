@@ -2,6 +2,7 @@
 import { formatLength, namesOf, type OrderProof } from '@fieldchalk/core';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
+import { followRenames } from '../../stores/followRenames.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 
@@ -12,7 +13,9 @@ const selection = useSelection();
 const names = computed(() => namesOf(session.opened));
 const panel = computed(() => session.opened.circuits[props.circuit]?.panel ?? null);
 /** As its cable reaches them, from the panel or from the old box that is tapped. */
-const order = computed(() => (session.result?.circuits[props.circuit]?.drops ?? []).map((d) => d.box));
+const order = computed(() =>
+  (session.result?.circuits[props.circuit]?.drops ?? []).map((d) => session.nowOf(d.box)),
+);
 /** Old boxes of the circuit, where power is already. */
 const sources = computed(() => {
   const { circuits, boxes, devices } = session.opened;
@@ -46,6 +49,7 @@ const feet = (box: string) => {
 };
 const comesFrom = (box: string) => names.value.end(feeds.value.get(box)?.other ?? null);
 const [from, to] = [ref(''), ref('')];
+followRenames(from, to);
 const ends = computed(() =>
   [...(panel.value ? [panel.value] : []), ...sources.value, ...order.value].map((id) => ({
     value: id,
@@ -102,7 +106,7 @@ function join() {
 <template>
   <div :data-order="circuit">
     <ol ref="list">
-      <li v-for="(box, i) in order" :key="box" class="row items-center gap-2">
+      <li v-for="(box, i) in order" :key="session.keyOf(box)" class="row items-center gap-2">
         <button
           type="button"
           class="min-w-0 flex-1 text-left hover:underline"

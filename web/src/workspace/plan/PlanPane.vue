@@ -72,15 +72,19 @@ watch(
 );
 const says = computed(() => drag.says.value || tools.says.value);
 
+/** Boxes on walls are drawn as the answer has them; all else as the plan stands. */
+const boxNow = (drawn: string) => (session.shown?.marks[drawn] ? session.nowOf(drawn) : drawn);
 /** Boxes the pointer crosses while it is held go on the circuit in hand, those on it already stay. */
-function over(box: string, event: PointerEvent) {
+function over(drawn: string, event: PointerEvent) {
   if (!selection.painting || event.buttons !== 1) return;
+  const box = boxNow(drawn);
   const isOn = Object.values(session.opened.devices).some(
     (d) => d.box === box && d.circuit === selection.painting,
   );
   if (!isOn) selection.paint(box);
 }
-function grab(kind: Kind, id: string, event: PointerEvent) {
+function grab(kind: Kind, drawn: string, event: PointerEvent) {
+  const id = kind === 'box' ? boxNow(drawn) : drawn;
   if (tool.value.kind !== 'choose' || event.button !== 0) return;
   event.stopPropagation();
   if (kind === 'box' && selection.painting) return selection.paint(id);

@@ -31,6 +31,8 @@ const props = defineProps<{
   selectedRun?: string | null;
   selectedFinding?: number | null;
   looks?: ReadonlyMap<string, BoxLook> | null;
+  /** The same for one box while its id changes; without it, its id. */
+  keyOf?: (box: string) => string;
 }>();
 const emit = defineEmits<{
   box: [id: string, more: boolean];
@@ -228,7 +230,7 @@ const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ??
     </g>
     <RibbonBoxMark
       v-for="b in boxes"
-      :key="b.id"
+      :key="keyOf?.(b.id) ?? b.id"
       :box="b"
       :top="y(b.bottom + b.height)"
       :fold="fold"

@@ -8,7 +8,7 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useFindings } from '../../stores/findings.ts';
-import type { Focus } from '../../stores/selection.ts';
+import type { Focus, Kind } from '../../stores/selection.ts';
 import { boxLooks } from '../circuits/look.ts';
 import { order, useDrag } from '../drag.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
@@ -55,16 +55,17 @@ const drag = useDrag();
 
 function grab(box: RibbonBox, event: PointerEvent) {
   if (event.button !== 0) return;
-  if (selection.painting) return selection.paint(box.id);
-  if (event.shiftKey) return selection.pick({ kind: 'box', id: box.id });
-  selection.choose({ kind: 'box', id: box.id });
+  const id = session.nowOf(box.id);
+  if (selection.painting) return selection.paint(id);
+  if (event.shiftKey) return selection.pick({ kind: 'box', id });
+  selection.choose({ kind: 'box', id });
   const from = session.shown?.marks[box.id]?.at;
   if (selection.stage === 'circuits' || from === undefined) return;
   const { wall } = box;
   const [low, high] = [wallAt(wall, wall.x), wallAt(wall, wall.x + wall.length)].sort((a, b) => a - b);
   drag.start(event, (e) => {
     const to = from + travelled(event, e, wall);
-    return order('moveBox', { box: box.id, at: Math.max(low ?? to, Math.min(high ?? to, to)) });
+    return order('moveBox', { box: id, at: Math.max(low ?? to, Math.min(high ?? to, to)) });
   });
 }
 /** Inches along a wall that the pointer has gone since it was pressed. */
@@ -81,7 +82,7 @@ function grabStud(wall: UnrolledWall, stud: Result['members'][number], event: Po
     event,
     (e) => {
       last = placeAt(e);
-      return order('measureStud', { wall: wall.wall, was: at, at: last, role });
+      return order('measureStud', { wall: session.nowOf(wall.wall), was: at, at: last, role });
     },
     () => selection.choose({ kind: 'stud', id: stud.id }),
   );
@@ -92,27 +93,28 @@ function step(box: RibbonBox, event: KeyboardEvent) {
   const towards = (event.key === 'ArrowRight' ? 1 : -1) * box.wall.sign;
   const { shown: result } = session;
   const at = result?.marks[box.id]?.at;
+  const own = session.nowOf(box.id);
   if (!result || at === undefined) return;
   if (event.shiftKey) {
     session.editAll('nudge box', [
-      { name: 'setBox', args: { box: box.id, changes: { exact: true } } },
-      { name: 'moveBox', args: { box: box.id, at: at + towards / 16 } },
+      { name: 'setBox', args: { box: own, changes: { exact: true } } },
+      { name: 'moveBox', args: { box: own, at: at + towards / 16 } },
     ]);
     return;
   }
   const places = facePlaces(result, box.wall.wall, box.width);
   const next = towards > 0 ? places.find((p) => p > at + 0.3) : places.findLast((p) => p < at - 0.3);
-  if (next !== undefined) session.edit('moveBox', { box: box.id, at: next });
+  if (next !== undefined) session.edit('moveBox', { box: own, at: next });
 }
 function key(box: RibbonBox, event: KeyboardEvent) {
-  if (event.key === 'Enter' || event.key === ' ') selection.choose({ kind: 'box', id: box.id });
+  const id = session.nowOf(box.id);
+  if (event.key === 'Enter' || event.key === ' ') selection.choose({ kind: 'box', id });
   else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') step(box, event);
-  else if (event.key === 'Delete' || event.key === 'Backspace')
-    session.edit('removeBoxes', { boxes: [box.id] });
+  else if (event.key === 'Delete' || event.key === 'Backspace') session.edit('removeBoxes', { boxes: [id] });
   else if (event.key === 'p')
     session.edit('setBox', {
-      box: box.id,
-      changes: { pinned: !session.opened.boxes[box.id]?.pinned },
+      box: id,
+      changes: { pinned: !session.opened.boxes[id]?.pinned },
     });
   else return;
   event.preventDefault();
@@ -120,8 +122,11 @@ function key(box: RibbonBox, event: KeyboardEvent) {
 }
 function place(x: number) {
   const wall = session.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
-  if (wall) session.edit('addBox', { wall: wall.wall, side: wall.side, at: wallAt(wall, x) });
+  if (wall) session.edit('addBox', { wall: session.nowOf(wall.wall), side: wall.side, at: wallAt(wall, x) });
 }
+/** What is pressed is chosen by the id it has now. */
+const choose = (kind: Kind, drawn: string) => selection.choose({ kind, id: session.nowOf(drawn) });
+const keyOf = (drawn: string) => session.keyOf(session.nowOf(drawn));
 const chooseStud = (id: string) => selection.choose({ kind: 'stud', id });
 /** A cable being drawn goes through what is pressed on a wall. */
 function thread(event: PointerEvent) {
@@ -172,17 +177,18 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
       :selected-run="selectedRun"
       :selected-finding="findings.shown"
       :looks="looks"
-      @box="(id, more) => !more && !selection.painting && selection.choose({ kind: 'box', id })"
+      :key-of="keyOf"
+      @box="(id, more) => !more && !selection.painting && choose('box', id)"
       @grab="grab"
       @key="key"
       @place="place"
       @stud="chooseStud"
       @grab-stud="grabStud"
-      @obstacle="(id) => selection.choose({ kind: 'obstacle', id })"
-      @run="(id) => selection.choose({ kind: 'run', id })"
-      @panel="(id) => selection.choose({ kind: 'panel', id })"
+      @obstacle="(id) => choose('obstacle', id)"
+      @run="(id) => choose('run', id)"
+      @panel="(id) => choose('panel', id)"
       @finding="(i) => findings.show(i)"
-      @opening="(id) => selection.choose({ kind: 'opening', id })"
+      @opening="(id) => choose('opening', id)"
     />
     <p v-else class="p-6 text-lg text-quiet">
       The room unrolls here, wall by wall, as its lengths are typed.

@@ -3,6 +3,7 @@ import { Camera, Maximize } from '@lucide/vue';
 import { useResizeObserver } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
+import { followRenames } from '../../stores/followRenames.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { circuitsInOrder } from '../circuits/look.ts';
@@ -18,6 +19,7 @@ const scene = shallowRef<SeeThroughScene | null>(null);
 const failure = ref('');
 const room = ref('');
 const circuit = ref('');
+followRenames(room, circuit);
 const says = ref('');
 const rooms = computed(() => roomChoices(session.opened, 'whole house'));
 const circuits = computed(() => [

@@ -99,7 +99,7 @@ const proof = computed(() =>
       :key="id"
       type="button"
       class="row w-full text-left hover:bg-chalk-soft"
-      @click="selection.choose({ kind: 'box', id: String(id) })"
+      @click="selection.choose({ kind: 'box', id: session.nowOf(String(id)) })"
     >
       <span
         ><b>{{ boxNumber(String(id)) }}</b> · wall {{ letter(m.wall, m.side) }} · stud {{ m.stud }},

@@ -3,6 +3,7 @@ import { boundedRooms, darkRooms, devicesSuiting, namesOf } from '@fieldchalk/co
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { followRenames } from '../../stores/followRenames.ts';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
@@ -15,6 +16,7 @@ const selection = useSelection();
 const route = useRoute();
 const panels = computed(() => Object.entries(session.opened.panels));
 const panel = ref<string | null>(null);
+followRenames(panel);
 watch(
   panels,
   (list) => {

@@ -51,7 +51,7 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
       class="row w-full text-left hover:bg-chalk-soft"
       :class="{ 'bg-chalk-soft': selection.chosen?.id === id }"
       :data-run="id"
-      @click="selection.showRun(id)"
+      @click="selection.showRun(session.nowOf(id))"
     >
       <span
         >{{ names.end(session.opened.runs[id]?.from ?? null) }} →
