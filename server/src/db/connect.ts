@@ -2,7 +2,6 @@ import { entryOf } from '@fieldchalk/core';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import createKnex, { type Knex } from 'knex';
-import pg from 'pg';
 import { inWords } from './dataError.ts';
 import { migrations } from './migrations/index.ts';
 
@@ -43,12 +42,14 @@ function sqlite(file: string): Knex {
 
 /** Times and counts are int8 there; all of ours are whole numbers a JavaScript number holds. */
 const int8 = 20;
-const types = {
-  getTypeParser: (oid: number, format?: string) =>
-    oid === int8 ? Number : (pg.types.getTypeParser(oid, format as 'text') as (text: string) => unknown),
-};
 
-function postgres(url: string, most: number): Knex {
+async function postgres(url: string, most: number): Promise<Knex> {
+  // A server on a data file begins without it.
+  const { default: pg } = await import('pg');
+  const types = {
+    getTypeParser: (oid: number, format?: string) =>
+      oid === int8 ? Number : (pg.types.getTypeParser(oid, format as 'text') as (text: string) => unknown),
+  };
   return createKnex({
     client: 'pg',
     connection: {
@@ -89,7 +90,7 @@ export async function openDatabase(where: string, most = 10): Promise<Knex> {
   } catch (error) {
     throw inWords(error, where);
   }
-  const knex = isFile ? sqlite(where) : postgres(where, most);
+  const knex = isFile ? sqlite(where) : await postgres(where, most);
   try {
     await migrate(knex);
     return knex;

@@ -114,7 +114,7 @@ const proof = computed(() =>
         :key="id"
         type="button"
         class="row w-full text-left hover:bg-chalk-soft"
-        @click="selection.choose({ kind: 'box', id })"
+        @click="selection.choose({ kind: 'box', id: session.nowOf(id) })"
       >
         <span
           ><b>{{ boxNumber(id) }}</b> · {{ kindOf(id) }}</span
