@@ -1,9 +1,50 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, expect, test as base, type Page } from '@playwright/test';
+import { type Browser, type BrowserContext, expect, test as base, type Page } from '@playwright/test';
+
+/** The windows' context of the tests of one worker: what the browser has compiled of the app it need not compile for each, which takes over a second. */
+let shared: { readonly of: string; readonly context: BrowserContext } | null = null;
+
+/** Nothing that a test has left is there for the next. */
+async function clear(context: BrowserContext, origins: readonly string[]): Promise<void> {
+  const page = await context.newPage();
+  for (const old of context.pages()) if (old !== page) await old.close();
+  await context.setOffline(false);
+  await context.unrouteAll();
+  await context.clearCookies();
+  const storage = await context.newCDPSession(page);
+  for (const origin of origins)
+    await storage.send('Storage.clearDataForOrigin', {
+      origin,
+      storageTypes: 'local_storage,indexeddb,cache_storage,service_workers',
+    });
+  await page.close();
+}
 
 /** Every test fails on a console error, an uncaught error or a request that fails without being expected to. */
 export const test = base.extend<{ allowed: RegExp; watched: void }>({
+  context: async ({ browser, baseURL, serviceWorkers }, use, { project }) => {
+    // What is timed is timed as on a first visit.
+    if (project.name === 'speed') {
+      const own = await browser.newContext();
+      await use(own);
+      return own.close();
+    }
+    if (shared?.of !== serviceWorkers) {
+      await shared?.context.close();
+      shared = { of: serviceWorkers, context: await browser.newContext() };
+    }
+    const { context } = shared;
+    const origins = new Set([baseURL ?? '']);
+    const note = (page: Page) => page.on('framenavigated', (f) => origins.add(new URL(f.url()).origin));
+    context.on('page', note);
+    await use(context);
+    context.off('page', note);
+    await clear(
+      context,
+      [...origins].filter((o) => o.startsWith('http')),
+    );
+  },
   allowed: [/^$/, { option: true }],
   watched: [
     async ({ page, allowed }, use) => {
