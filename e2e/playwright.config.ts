@@ -1,4 +1,6 @@
+import { existsSync } from 'node:fs';
 import { defineConfig } from '@playwright/test';
+import { chromiums } from '../tools/chromiums.mjs';
 
 const port = 4183;
 
@@ -26,7 +28,7 @@ export default defineConfig({
     // Recording every step takes a quarter of the time: `--trace on` for the one that failed.
     trace: 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: chromiums.find((program) => existsSync(program)) ?? '',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -136,12 +136,11 @@ test('a job of 39 wired rooms is drawn within a second, one of 130 within three,
     await studyJob(page, name, wiredRooms(13, rooms / 13));
     const tries = [await opened(page, name, 'boxes'), await opened(page, name, last)];
     const least = (what: Seen) => Math.min(...tries.map((seen) => seen[what] ?? Infinity));
-    const [walls, boxes, figures] = [least('walls'), least('boxes'), least('figures')];
-    process.stdout.write(
-      `  ${name} opened, ms: walls ${walls.toFixed(0)}, boxes ${boxes.toFixed(0)}, figures ${figures.toFixed(0)}\n`,
-    );
+    const waited = (['walls', 'boxes', 'figures'] as const).filter((what) => least(what) < Infinity);
+    const figures = waited.map((what) => `${what} ${least(what).toFixed(0)}`);
+    process.stdout.write(`  ${name} opened, ms: ${figures.join(', ')}\n`);
     // A machine that lends its time to others may take half as long again.
-    expect(boxes, name).toBeLessThan(1.5 * most);
-    expect(boxes / figures, name).toBeLessThan(0.7);
+    expect(least('boxes'), name).toBeLessThan(1.5 * most);
+    if (last === 'figures') expect(least('boxes') / least('figures'), name).toBeLessThan(0.7);
   }
 });

@@ -1,18 +1,24 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { chromiums } from './chromiums.mjs';
 import { postgresPrograms } from './postgres.mjs';
 
 /** Steps the README's commands share. Each prints what it does and stops the command when it fails. */
 export const root = fileURLToPath(new URL('..', import.meta.url));
 
-export function run(title, command, args, env = {}) {
+/** Does a step, and goes on without it where it fails; answers with how it ended. */
+function attempt(title, command, args, env = {}) {
   process.stdout.write(`— ${title}\n`);
   const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-  if (done.status !== 0) {
-    process.stderr.write(`Failed: ${title}\n`);
-    process.exit(done.status ?? 1);
-  }
+  return done.status ?? 1;
+}
+
+export function run(title, command, args, env = {}) {
+  const status = attempt(title, command, args, env);
+  if (status === 0) return;
+  process.stderr.write(`Failed: ${title}\n`);
+  process.exit(status);
 }
 
 /** Installs what the lock file names, unless that is what is there. */
@@ -26,21 +32,23 @@ export function install() {
   if (!fresh) run('installing packages', 'npm', ['ci', '--no-audit', '--no-fund']);
 }
 
-/** Installs packages of Debian, unless what they bring is there. */
-function installDebian(isThere, ...packages) {
-  if (isThere) return;
+/** Installs a package of Debian; a step that fails ends the command, or is only told where it is an attempt. */
+function installDebian(name, does = run) {
   const isRoot = process.getuid?.() === 0;
   const apt = (args) => (isRoot ? ['apt-get', args] : ['sudo', ['apt-get', ...args]]);
-  run('reading package lists', ...apt(['update']));
-  run(
-    `installing Debian’s ${packages.join(', ')}`,
-    ...apt(['install', '-y', '--no-install-recommends', ...packages]),
-  );
+  does('reading package lists', ...apt(['update']));
+  does(`installing Debian’s ${name}`, ...apt(['install', '-y', '--no-install-recommends', name]));
 }
 
-export const installChromium = () => installDebian(existsSync('/usr/bin/chromium'), 'chromium');
+/** Debian's Chromium without windows of its own takes three quarters of the time; where it cannot be had, the whole one does. */
+export function installChromium() {
+  const [shell, whole] = chromiums.map((program) => existsSync(program));
+  if (!shell) installDebian('chromium-headless-shell', whole ? attempt : run);
+}
 
-export const installPostgres = () => installDebian(postgresPrograms() !== null, 'postgresql');
+export function installPostgres() {
+  if (postgresPrograms() === null) installDebian('postgresql');
+}
 
 /** Runs a command without holding this process up; answers with how it ended. */
 export function runAsync(title, command, args, env = {}) {

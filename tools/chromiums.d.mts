@@ -1,0 +1,2 @@
+/** Debian's builds of Chromium that tests can drive, the quicker one first. */
+export const chromiums: readonly string[];
