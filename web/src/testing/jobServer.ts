@@ -143,7 +143,7 @@ export class JobServer {
 }
 
 /** Lets everything under way come to rest. */
-export const settled = (ms = 40) => new Promise((done) => setTimeout(done, ms));
+export const settled = (ms = 40) => new Promise<void>((done) => setTimeout(done, ms));
 
 /** Browser locks as far as windows use them: held until let go, asked for if they are free. */
 export function stubLocks(): void {
