@@ -1,16 +1,20 @@
 // @vitest-environment happy-dom
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { watch } from 'vue';
 import { marlStreet, study } from '@fieldchalk/core/demo';
 import { makeEdit, type Plan, type ProposalProgress } from '@fieldchalk/core';
+import { ref, watch } from 'vue';
 import { computeInThread } from '../testing/inThread.ts';
+import { JobServer } from '../testing/jobServer.ts';
+import { followRenames } from './followRenames.ts';
 import { useFindings } from './findings.ts';
 import { useGesture } from './gesture.ts';
 import { useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 import { useTrouble } from './trouble.ts';
 
+/** What the workers were asked to try. */
+const tried: unknown[] = [];
 /** Workers begun so far; one that is held never comes to the end of a proposal, as one that computes for long; a slow one has it ready and says so when it is let. */
 const workers = { begun: 0, areHeld: false, fail: false, slow: null as (() => Promise<void>) | null };
 vi.mock('../worker/client.ts', () => ({
@@ -22,6 +26,7 @@ vi.mock('../worker/client.ts', () => ({
       return new Promise<never>(() => undefined);
     };
     const tryOut: typeof own.compute.tryOut = async (...asked) => {
+      tried.push(asked[1]);
       if (workers.fail) throw new Error('the worker broke');
       return own.compute.tryOut(...asked);
     };
@@ -476,4 +481,43 @@ describe('the plan changes while a proposal is worked out', () => {
     expect(new Set(sent.map((s) => s.body.name))).toEqual(new Set(['addBox']));
     expect(session.proposing).toBe(null);
   });
+});
+
+test('what waits for the worker, what is held and what is drawn are of the same box when another window gave its number first', async () => {
+  const server = new JobServer();
+  const session = useSession();
+  await session.open('j1');
+  await vi.waitFor(() => expect(session.result).not.toBe(null));
+  server.unplugged = true;
+  const there = Object.keys(session.opened.boxes);
+  const add = { wall: 'w1', side: 'left', kind: 'receptacle' } as const;
+  expect(session.edit('addBox', { ...add, at: 40 })).toBe(true);
+  const first = Object.keys(session.opened.boxes).find((id) => !there.includes(id))!;
+  expect(session.edit('assignBoxes', { boxes: [first], circuit: 'c1' })).toBe(true);
+  await vi.waitFor(() => expect(session.result?.marks[first]).not.toBe(undefined));
+  const [held, key] = [ref(first), session.keyOf(first)];
+  followRenames(held);
+  // Asked for before a proposal is ready, and begun after another has given the number.
+  let asked = 0;
+  let meanwhile: string[] = [];
+  workers.slow = async () => {
+    if (asked++ > 0) return;
+    const done = makeEdit(server.plan, 'addBox', { ...add, at: 60 });
+    if (done.ok) server.other('addBox', [...done.change.patches]);
+    const now = session.nowOf(first);
+    meanwhile = [now, session.drawnId(now), session.drawnId(first)];
+  };
+  session.edit('propose', { only: ['boxes'] });
+  session.edit('orderBoxes', { circuit: 'c1', boxes: [first] });
+  await vi.waitFor(() => expect(tried.at(-1)).toMatchObject({ circuit: 'c1' }));
+  workers.slow = null;
+  const now = held.value;
+  expect(now).not.toBe(first);
+  // Of the drawing that stood then, the one that was added here is found by what it is now, and the other way.
+  expect(meanwhile).toEqual([now, first, '']);
+  expect(session.keyOf(now)).toBe(key);
+  expect(session.keyOf(first)).not.toBe(key);
+  expect(tried.at(-1)).toEqual({ circuit: 'c1', boxes: [now] });
+  const placeOf = (box: string) => (session.opened.boxes[box]?.on as { at: number }).at;
+  expect([placeOf(now), placeOf(first)]).toEqual([40, 60]);
 });
