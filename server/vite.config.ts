@@ -22,8 +22,7 @@ export default defineConfig({
     },
   },
   ssr: {
-    // A thousand small files take longer to find than a few to read. Left out: what is compiled for the machine, and what looks for files of its own.
-    noExternal: true,
-    external: ['better-sqlite3', 'knex', 'pg', 'web-ifc'],
+    noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', 'zod', 'immer', 'alien-signals'],
+    external: ['better-sqlite3', 'knex'],
   },
 });
