@@ -16,15 +16,16 @@ import {
   type WayOffered,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, triggerRef } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
 import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
 import { JobSession, type Saving, type SessionNews } from '../session/jobSession.ts';
 import type { SetAside } from '../session/setAsides.ts';
-import { type Renames, Renamings } from '../session/renamings.ts';
+import type { Renames } from '../session/renamings.ts';
 import type { Answer, Begun, Shown, Trial } from '../worker/answer.ts';
+import { DrawnIds } from './drawnIds.ts';
 import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
 import { useWho } from './who.ts';
@@ -67,10 +68,7 @@ export const useSession = defineStore('session', () => {
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
-  const renamings = shallowRef(new Renamings());
-  /** When the ids of a plan were those of things: before what was renamed later. */
-  let momentOf = new WeakMap<Plan, number>();
-  const drawnMoment = ref(0);
+  const ids = new DrawnIds();
   const phones = new JobPhones();
   const fetchPhones = () => void phones.fetch().catch(() => undefined);
   const history = shallowRef({ undo: false, redo: false });
@@ -86,14 +84,9 @@ export const useSession = defineStore('session', () => {
   let askedFor: string | null = null;
   let hearing = 0;
 
-  function draws(of: Plan): void {
-    answered.value = of;
-    // A plan that is only tried is of the same ids as the one it is tried on.
-    drawnMoment.value = momentOf.get(of) ?? drawnMoment.value;
-  }
-
   function show(answer: Answer, of: Plan, settled: boolean): void {
-    draws(of);
+    answered.value = of;
+    ids.draw(of);
     result.value = answer.result;
     rooms.value = answer.rooms;
     const next = tallyOf(answer.result);
@@ -107,7 +100,8 @@ export const useSession = defineStore('session', () => {
   }
 
   function showBegun({ placed, rooms: unrolled }: Begun, of: Plan): void {
-    draws(of);
+    answered.value = of;
+    ids.draw(of);
     begun.value = { ...placed, runs: {}, findings: [] };
     rooms.value = unrolled;
   }
@@ -128,14 +122,13 @@ export const useSession = defineStore('session', () => {
     }
     if (news.aside) aside.value = news.aside;
     if (news.renames) {
-      renamings.value.add(news.renames);
-      triggerRef(renamings);
+      ids.rename(news.renames);
       renames.value = news.renames;
     }
     if (news.again) workAgain(news.again);
     if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
-    momentOf.set(news.plan.plan, renamings.value.moment);
+    ids.follow(news.plan.plan);
     plan.value = news.plan.plan;
     history.value = { undo: job?.canUndo ?? false, redo: job?.canRedo ?? false };
     answers?.follow(news.plan.plan, news.plan.patches);
@@ -196,9 +189,7 @@ export const useSession = defineStore('session', () => {
     notice.value = '';
     said.value = [];
     room.value = null;
-    renamings.value = new Renamings();
-    momentOf = new WeakMap();
-    drawnMoment.value = 0;
+    ids.clear();
   }
 
   /** Whether an edit was taken; what is wrong with it is told by the names of the plan it was made on. */
@@ -222,7 +213,7 @@ export const useSession = defineStore('session', () => {
   /** Has the worker work out an edit after those that wait already; `done` hears whether it was taken. Given up meanwhile, it is not begun. */
   function inTurn(step: EditStep, done: (isTaken: boolean) => void = () => undefined): void {
     const asked = givenUp;
-    const since = renamings.value.moment;
+    const since = ids.moment;
     const own = () => (step.name === 'propose' ? propose(step.args) : work(step, since));
     proposals = proposals
       .then(async () => done(asked === givenUp ? await own() : false))
@@ -279,7 +270,7 @@ export const useSession = defineStore('session', () => {
   /** An edit that lays cable is worked out there too, about what it was about when it was asked for. */
   async function work(asked: EditStep, since: number): Promise<boolean> {
     const own = job;
-    const stepNow = () => renamings.value.followed(asked, since);
+    const stepNow = () => ids.followed(asked, since);
     const done = await ofPlanAsItStands((a) => a.work(stepNow()));
     if (!done || !own) return false;
     const step = stepNow();
@@ -373,11 +364,11 @@ export const useSession = defineStore('session', () => {
     aside: computed(() => aside.value),
     renames: computed(() => renames.value),
     /** The id that something has now, of one that is drawn: the drawing may not be up to date yet. */
-    nowOf: (drawn: string): string => renamings.value.followed(drawn, drawnMoment.value),
+    nowOf: (drawn: string): string => ids.nowOf(drawn),
     /** What `shown` and `result` have it by. */
-    drawnId: (now: string): string => renamings.value.idAt(drawnMoment.value, now),
+    drawnId: (now: string): string => ids.drawnId(now),
     /** The same for one thing while its id changes, so that the keys and what is half typed stay with it. */
-    keyOf: (id: string): string => renamings.value.keyOf(id),
+    keyOf: (id: string): string => ids.keyOf(id),
     history: computed(() => history.value),
     proposing: computed(() => proposing.value),
     done,
