@@ -39,7 +39,9 @@ export function aboutRoutes({ db, log, metrics, state }: Services): express.Rout
     const { type, text } = await metrics.text();
     response.type(type).send(text);
   });
-  router.get('/openapi.json', (_request, response) => void response.json(openApi()));
+  router.get('/openapi.json', async (_request, response) => {
+    response.type('json').send(await openApi());
+  });
   router.post('/window-errors', atMost(30, 'errors'), (request, response) => {
     log.error({ window: parsed(windowErrorSchema, request.body) }, 'a window failed');
     response.status(204).end();
