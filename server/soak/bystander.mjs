@@ -4,7 +4,8 @@ import { parentPort, workerData } from 'node:worker_threads';
 
 /**
  * A thread that does nothing but ask a server something plain, and measures how long it waits; told to stop, it says all it saw. With each wait, in milliseconds,
- * goes how long this thread itself stood still meanwhile, which is the machine’s doing, and how long the server’s own thread waited for a processor.
+ * goes how long this thread itself stood still meanwhile, and how long a processor was lent to another machine where this one is virtual: both the machine’s
+ * doing; and how long the server’s own thread waited for a processor.
  */
 const { url, pid } = workerData;
 const agent = new Agent({ keepAlive: true, maxSockets: 1 });
@@ -29,6 +30,15 @@ function inLine() {
     return 0;
   }
 }
+/** Linux: how long each processor has been lent to other machines since this one began. Counted in hundredths of a second. */
+function lentSoFar() {
+  try {
+    const each = readFileSync('/proc/stat', 'utf8').matchAll(/^cpu\d+(?: \d+){7} (\d+)/gm);
+    return [...each].map(([, lent]) => Number(lent) * 10);
+  } catch {
+    return [];
+  }
+}
 /** A connection that the server closes just as it is asked again is no answer that failed: it is asked once more. */
 const answer = (isAgain = false) =>
   new Promise((done) => {
@@ -43,13 +53,15 @@ const answer = (isAgain = false) =>
   });
 
 while (!isOver) {
-  const [from, stoodInLine] = [performance.now(), inLine()];
+  const [from, stoodInLine, before] = [performance.now(), inLine(), lentSoFar()];
   stood = 0;
   last = from;
   const status = await answer();
   const now = performance.now();
   const still = Math.max(stood, now - last - tick);
-  waits.push({ status, wait: now - from, still, inLine: inLine() - stoodInLine });
+  // A thread on a processor that is lent waits until it is given back.
+  const lent = Math.max(0, ...lentSoFar().map((so, n) => so - (before[n] ?? so)));
+  waits.push({ status, wait: now - from, still, lent, inLine: inLine() - stoodInLine });
   await new Promise((go) => setTimeout(go, every));
 }
 clearInterval(beat);

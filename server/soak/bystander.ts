@@ -7,6 +7,8 @@ export interface Wait {
   readonly wait: number;
   /** How long whoever waited stood still himself. */
   readonly still: number;
+  /** How long, at most, a processor was lent to another machine meanwhile. */
+  readonly lent: number;
   /** How long the server waited for a processor. */
   readonly inLine: number;
 }
@@ -37,21 +39,24 @@ export class Bystander {
 export const longestWait = 250;
 
 export interface WaitsJudged {
-  /** Without what whoever waited stood still himself, in milliseconds. */
+  /** Without what the machine did, in milliseconds. */
   readonly longest: number;
   readonly faults: readonly string[];
   readonly says: string;
 }
 
-/** Who waited too long, or in vain. What the one who waited stood still himself is the machine’s doing. */
+/** What the machine did, rather than the server: it let the one who waited stand still himself, or lent a processor away. */
+const machines = ({ still, lent }: Wait) => Math.max(still, lent);
+
+/** Who waited too long, or in vain. What the machine did does not count. */
 export function judgeWaits(waits: readonly Wait[], most = longestWait): WaitsJudged {
-  const own = ({ wait, still }: Wait) => Math.max(0, wait - still);
+  const own = (one: Wait) => Math.max(0, one.wait - machines(one));
   const inOrder = [...waits].sort((a, b) => own(a) - own(b));
   const last = inOrder.at(-1);
   const longest = last ? Math.round(own(last)) : 0;
   const usual = inOrder[Math.floor(inOrder.length * 0.999)];
-  const words = ({ wait, still, inLine }: Wait) =>
-    `${Math.round(wait)} ms, of which the machine stood still for ${Math.round(still)} and the server was in line for a processor for ${Math.round(inLine)}`;
+  const words = (one: Wait) =>
+    `${Math.round(one.wait)} ms, of which the machine stood still for ${Math.round(machines(one))} and the server was in line for a processor for ${Math.round(one.inLine)}`;
   return {
     longest,
     faults: [

@@ -17,7 +17,7 @@ export interface HostileAsked {
 }
 export interface HostileSeen {
   readonly faults: readonly string[];
-  /** The longest that another had to wait for a plain answer meanwhile, in milliseconds, without what he stood still himself. */
+  /** The longest that another had to wait for a plain answer meanwhile, in milliseconds, without what the machine did. */
   readonly longest: number;
   /** Resident memory at the end, in megabytes. */
   readonly megabytes: number;

@@ -9,7 +9,8 @@ import pino from 'pino';
 import { pinoHttp } from 'pino-http';
 import { guard } from './access/guard.ts';
 import { ownSiteOnly } from './access/site.ts';
-import { LongBody, readHere } from './aside/aside.ts';
+import { LongBody, noZero, readHere } from './aside/aside.ts';
+import { hasZero } from './aside/hasZero.ts';
 import type { Config } from './config.ts';
 import { isStorage } from './db/dataError.ts';
 import { ApiError, errorCatalogue } from './errors.ts';
@@ -42,17 +43,14 @@ function apiRoutes(services: Services): express.Router {
   return router;
 }
 
-/** Text of ours has no character zero, and PostgreSQL takes none. */
-const noZero = () =>
-  new ApiError('bad-request', 'There is a character in it that text does not have (U+0000).');
 const notJson = () => new ApiError('bad-request', 'The body is not JSON.');
 const verify = (_request: unknown, _response: unknown, body: Buffer): void => {
-  if (body.includes('\\u0000') || body.includes(0)) throw noZero();
+  if (hasZero(body)) throw noZero();
 };
 const readShort = express.json({ limit: '512kb', verify });
 /** Whole plans, and changes of many parts of one; all else is short. */
 const mayBeLong = (path: string) => /^\/jobs(\/[^/]+\/changes)?\/?$/.test(path);
-const readBytes = express.raw({ type: 'application/json', limit: '8mb', verify });
+const readBytes = express.raw({ type: 'application/json', limit: '8mb' });
 /** A body that may be long: what is, is not parsed here. */
 const readLong: express.RequestHandler = (request, response, next) => {
   const { 'content-length': length, 'content-encoding': encoding = 'identity' } = request.headers;
@@ -62,11 +60,11 @@ const readLong: express.RequestHandler = (request, response, next) => {
     const charset = /charset=\s*"?([^\s;"]*)/i.exec(request.headers['content-type'] ?? '')?.[1] ?? 'utf-8';
     if (!/^utf-?8$/i.test(charset))
       return next(new ApiError('bad-request', `The body is in ${charset.slice(0, 40)}; send UTF-8.`));
-    const text = request.body.toString('utf8');
-    if (text.length > readHere) request.body = new LongBody(text);
+    if (request.body.length > readHere) request.body = new LongBody(request.body);
+    else if (hasZero(request.body)) return next(noZero());
     else
       try {
-        request.body = JSON.parse(text);
+        request.body = JSON.parse(request.body.toString('utf8'));
       } catch {
         return next(notJson());
       }

@@ -73,7 +73,7 @@ beforeAll(() => {
 });
 
 test('what one person sends is checked one after another, and a few at most wait; others are next in turn', async () => {
-  const body = new LongBody(JSON.stringify({ name: 'x', plan: street(8) }));
+  const body = new LongBody(Buffer.from(JSON.stringify({ name: 'x', plan: street(8) })));
   const ended: string[] = [];
   const send = (by: string) => aside.newJob(body, by).then(() => void ended.push(by));
   const mine = Array.from({ length: 4 }, () => send('me'));

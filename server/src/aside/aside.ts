@@ -10,9 +10,18 @@ export const readHere = 150_000;
 /** So many of one person's wait their turn; more are sent away. */
 const mostInLine = 4;
 
-/** A body so long that it is read aside, as its text. */
+/** Text of ours has no character zero, and PostgreSQL takes none. */
+export const noZero = (): ApiError =>
+  new ApiError('bad-request', 'There is a character in it that text does not have (U+0000).');
+
+/** A body so long that it is read aside: its bytes, which no thread has to copy to see. To make text of them takes as long as to parse them. */
 export class LongBody {
-  constructor(readonly text: string) {}
+  readonly bytes: SharedArrayBuffer;
+
+  constructor(bytes: Uint8Array) {
+    this.bytes = new SharedArrayBuffer(bytes.length);
+    new Uint8Array(this.bytes).set(bytes);
+  }
 }
 
 /** Reads and judges what is large in a thread of its own, so that nobody else waits for its checks. */
@@ -34,15 +43,15 @@ export class Aside {
   }
 
   /** A new job from the body that asks for it. Throws what is wrong with it. */
-  async newJob({ text }: LongBody, by: string): Promise<Extract<NewJobRead, { ok: true }>> {
-    const read = (await this.inLine(by, { newJob: text })) as NewJobRead;
+  async newJob({ bytes }: LongBody, by: string): Promise<Extract<NewJobRead, { ok: true }>> {
+    const read = (await this.inLine(by, { newJob: bytes })) as NewJobRead;
     if (read.ok) return read;
     throw refusal(read, 'The plan was not taken; nothing was stored.');
   }
 
   /** A change from its body, judged on a plan. Throws what makes it none. */
-  async change({ text }: LongBody, on: Plan, by: string): Promise<ChangeJudged> {
-    const read = (await this.inLine(by, { change: text, on: JSON.stringify(on) })) as ChangeRead;
+  async change({ bytes }: LongBody, on: Plan, by: string): Promise<ChangeJudged> {
+    const read = (await this.inLine(by, { change: bytes, on: JSON.stringify(on) })) as ChangeRead;
     if (read.ok) return read;
     throw refusal(read, 'The change was not taken; nothing was stored.');
   }
@@ -82,5 +91,6 @@ export class Aside {
 }
 
 function refusal({ code, problems }: Extract<Answered, { ok: false }>, ofPlan: string): ApiError {
+  if (code === 'zero') return noZero();
   return new ApiError(code, code === 'bad-plan' ? ofPlan : 'Some fields need another look.', problems);
 }

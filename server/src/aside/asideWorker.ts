@@ -1,16 +1,19 @@
 import { parentPort } from 'node:worker_threads';
 import { changeSchema, newJobAskedSchema } from '@fieldchalk/contracts';
 import { type Patch, type Plan, type Problem, problemsFrom, readPlan, readPlanText } from '@fieldchalk/core';
+import { hasZero } from './hasZero.ts';
 import { judged, type Judgement } from './judgement.ts';
 
-/** What is asked of the thread: texts, which cross quickly and are only parsed there. */
+/** What is asked of the thread: plans as text, bodies as the bytes that came, which are only read there. */
 export type Asked =
-  { readonly plan: string } | { readonly newJob: string } | { readonly change: string; readonly on: string };
+  | { readonly plan: string }
+  | { readonly newJob: SharedArrayBuffer }
+  | { readonly change: SharedArrayBuffer; readonly on: string };
 
 interface Refused {
   readonly ok: false;
-  /** Whether the request itself cannot be read, or the plan in it. */
-  readonly code: 'bad-request' | 'bad-plan';
+  /** Whether the request itself cannot be read, for a character zero or otherwise, or the plan in it. */
+  readonly code: 'zero' | 'bad-request' | 'bad-plan';
   readonly problems: readonly Problem[];
 }
 export type PlanRead = Refused | { readonly ok: true; readonly text: string };
@@ -40,9 +43,11 @@ const refused = (code: Refused['code'], problems: readonly Problem[]): Refused =
   problems: problems.slice(0, mostProblems),
 });
 
-function jsonOf(text: string): { readonly value: unknown } | Refused {
+function jsonOf(body: SharedArrayBuffer): { readonly value: unknown } | Refused {
+  const bytes = Buffer.from(body);
+  if (hasZero(bytes)) return refused('zero', []);
   try {
-    return { value: JSON.parse(text) };
+    return { value: JSON.parse(bytes.toString('utf8')) };
   } catch {
     return refused('bad-request', [{ path: '', message: 'is not JSON' }]);
   }
@@ -53,8 +58,8 @@ function planRead(text: string): PlanRead {
   return read.ok ? { ok: true, text: JSON.stringify(read.plan) } : refused('bad-plan', read.problems);
 }
 
-function newJobRead(text: string): NewJobRead {
-  const json = jsonOf(text);
+function newJobRead(body: SharedArrayBuffer): NewJobRead {
+  const json = jsonOf(body);
   if ('ok' in json) return json;
   const asked = newJobAskedSchema.safeParse(json.value, { reportInput: true });
   if (!asked.success) return refused('bad-request', problemsFrom(asked.error.issues));
@@ -66,8 +71,8 @@ function newJobRead(text: string): NewJobRead {
     : refused('bad-plan', read.problems);
 }
 
-function changeRead(text: string, on: string): ChangeRead {
-  const json = jsonOf(text);
+function changeRead(body: SharedArrayBuffer, on: string): ChangeRead {
+  const json = jsonOf(body);
   if ('ok' in json) return json;
   const asked = changeSchema.safeParse(json.value, { reportInput: true });
   if (!asked.success) return refused('bad-request', problemsFrom(asked.error.issues));
