@@ -33,9 +33,9 @@ async function listening(server: Server, { port, host }: Config): Promise<number
 /** So often is taken away what is over: sessions, and jobs that were put away long enough. */
 const sweepEvery = 6 * 3_600_000;
 
-function sweeping({ sessions, invitations, given, jobs, log }: Services): () => void {
+function sweeping({ sessions, invitations, given, companies, log }: Services): () => void {
   const sweep = () =>
-    void Promise.all([sessions.sweep(), invitations.sweep(), given.sweep(), jobs.sweep()]).catch(
+    void Promise.all([sessions, invitations, given, companies].map((each) => each.sweep())).catch(
       (error: unknown) => log.error(error),
     );
   sweep();

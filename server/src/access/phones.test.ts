@@ -134,6 +134,8 @@ describe('a job that was put away', () => {
     await jobs.sweep();
     expect(await server.db('jobs')).toHaveLength(1);
     server.now += 2;
+    // It may be half gone already.
+    await expect(jobs.bringBack(server.company, job.id)).rejects.toThrow('No such job was put away');
     await jobs.sweep();
     expect([await server.db('jobs'), await server.db('given')]).toEqual([[], []]);
   });

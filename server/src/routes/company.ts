@@ -1,3 +1,4 @@
+import { pipeline } from 'node:stream/promises';
 import { auditQuerySchema, companyNameSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import { personOf } from '../access/who.ts';
@@ -6,7 +7,7 @@ import type { Services } from '../services/index.ts';
 import { parsed } from './request.ts';
 
 /** The company: its name, who did what in it, and all its data, taken out or away. */
-export function companyRoutes({ people, companies, audit, accessEnded }: Services): express.Router {
+export function companyRoutes({ people, companies, audit, accessEnded, log }: Services): express.Router {
   const router = express.Router();
   router.get('/company', async (_request, response) => {
     const { id, name } = await people.company(personOf(response).company);
@@ -23,8 +24,11 @@ export function companyRoutes({ people, companies, audit, accessEnded }: Service
     const { company } = personOf(response);
     await audit.write(response, 'took the data out');
     response.attachment('field-chalk-company.json').type('json');
-    for await (const part of companies.exported(company)) response.write(part);
-    response.end();
+    // Who reads slowly is not read ahead for.
+    await pipeline(companies.exported(company), response).catch((error: unknown) => {
+      // Whoever goes away in the middle has what came; nothing more can be said to them.
+      if (!isGone(error)) log.error(error, 'the data of a company were cut off');
+    });
   });
   router.post('/company/removal', async (request, response) => {
     const { company } = personOf(response);
@@ -35,6 +39,7 @@ export function companyRoutes({ people, companies, audit, accessEnded }: Service
       ]);
     await companies.remove(company);
     await accessEnded({});
+    await companies.sweep().catch((error: unknown) => log.error(error, 'what a company left is still there'));
     response.status(204).end();
   });
   router.get('/audit', async (request, response) => {
@@ -43,3 +48,6 @@ export function companyRoutes({ people, companies, audit, accessEnded }: Service
   });
   return router;
 }
+
+const isGone = (error: unknown): boolean =>
+  (error as { code?: unknown }).code === 'ERR_STREAM_PREMATURE_CLOSE';

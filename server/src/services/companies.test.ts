@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
 import { changeOf, TestServer } from '../testing/server.ts';
 
@@ -49,4 +49,18 @@ test('a company is removed whole when its name is typed, and nothing of anotherâ
   for (const table of ['revisions', 'marks', 'given', 'devices', 'invitations', 'rule_books'])
     expect([table, await server.db(table)]).toEqual([table, []]);
   expect((await other.asks.get('/api/jobs')).body).toMatchObject([{ name: 'Their job' }]);
+});
+
+test('a removal that is cut off lets nobody in any more, and the next sweep goes on with it', async () => {
+  await work();
+  const { services } = server.app;
+  const cut = vi.spyOn(services.jobs, 'sweep').mockRejectedValueOnce(new Error('cut off'));
+  expect((await server.api.post('/api/company/removal').send({ name: 'Own company' })).status).toBe(204);
+  expect((await server.api.get('/api/jobs')).status).toBe(401);
+  const rows = async (table: string) => (await server.db(table)).length;
+  expect([await rows('revisions'), (await rows('audit')) > 0]).toEqual([1, true]);
+  cut.mockRestore();
+  await services.companies.sweep();
+  for (const table of ['jobs', 'revisions', 'marks', 'given', 'audit'])
+    expect([table, await rows(table)]).toEqual([table, 0]);
 });

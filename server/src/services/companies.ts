@@ -1,36 +1,63 @@
+import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
+import type { Jobs } from './jobs.ts';
 import type { Plans } from './plans.ts';
 
-/** What of a company is taken out, table by table; hashes of secrets and passwords are not. */
+/** What of a company is taken out, table by table, each in the order of its key; hashes of secrets and passwords are not. */
 const exportedTables: readonly {
   readonly table: string;
   readonly columns: readonly string[];
   readonly of: 'company' | 'job';
+  /** Tells rows of one company, or of one job, apart. */
+  readonly key: string;
 }[] = [
-  { table: 'people', of: 'company', columns: ['id', 'name', 'sign_in', 'role', 'made_at', 'ended_at'] },
-  { table: 'jobs', of: 'company', columns: ['id', 'name', 'revision', 'plan', 'changed_at', 'put_away_at'] },
+  {
+    table: 'people',
+    of: 'company',
+    key: 'id',
+    columns: ['id', 'name', 'sign_in', 'role', 'made_at', 'ended_at'],
+  },
+  {
+    table: 'jobs',
+    of: 'company',
+    key: 'id',
+    columns: ['id', 'name', 'revision', 'plan', 'changed_at', 'put_away_at'],
+  },
   {
     table: 'revisions',
     of: 'job',
+    key: 'revision',
     columns: ['job', 'revision', 'change', 'name', 'client', 'made_by', 'patches', 'inverse', 'at'],
   },
   {
     table: 'marks',
     of: 'job',
+    key: 'sequence',
     columns: ['sequence', 'job', 'id', 'kind', 'about', 'done', 'by', 'device', 'number', 'made_at', 'at'],
   },
   {
     table: 'late_marks',
     of: 'job',
+    key: 'sequence',
     columns: ['sequence', 'job', 'label', 'id', 'kind', 'about', 'done', 'by', 'made_at', 'settled'],
   },
-  { table: 'given', of: 'job', columns: ['id', 'job', 'person', 'role', 'label', 'made_at', 'ended_at'] },
-  { table: 'audit', of: 'company', columns: ['sequence', 'at', 'who', 'name', 'what', 'job', 'about'] },
+  {
+    table: 'given',
+    of: 'job',
+    key: 'id',
+    columns: ['id', 'job', 'person', 'role', 'label', 'made_at', 'ended_at'],
+  },
+  {
+    table: 'audit',
+    of: 'company',
+    key: 'sequence',
+    columns: ['sequence', 'at', 'who', 'name', 'what', 'job', 'about'],
+  },
 ];
 /** Columns that hold JSON, given as such. */
 const isJson: ReadonlySet<string> = new Set(['plan', 'patches', 'inverse', 'rules']);
-/** So many rows are held at once. */
-const atOnce = 200;
+/** About so many characters are read at once, whatever the rows hold, and so many rows at most. */
+const atOnce = { characters: 100_000, rows: 200 };
 
 const rowText = (row: Record<string, unknown>): string =>
   `{${Object.entries(row)
@@ -44,53 +71,72 @@ export class Companies {
   constructor(
     private readonly db: Knex,
     private readonly plans: Plans,
+    private readonly jobs: Jobs,
   ) {}
 
-  /** All data of a company as one JSON document, part by part, so that nothing large is held. */
+  /** All data of a company as one JSON document, a little at a time, so that nothing large is held and others are answered between. */
   async *exported(company: string): AsyncGenerator<string> {
     const { name } = (await this.db('companies').where({ id: company }).first('name')) as { name: string };
+    const jobs = (await this.db('jobs')
+      .where({ company })
+      .orderBy('id')
+      .select('id', 'revision', 'plan_at')) as {
+      id: string;
+      revision: number;
+      plan_at: number;
+    }[];
     // The plans as they stand now, not as they were written last.
-    for (const { id } of (await this.db('jobs').where({ company }).select('id')) as { id: string }[])
+    for (const { id } of jobs.filter((job) => job.plan_at < job.revision))
       await this.plans.write(this.db, id).catch(() => undefined);
     yield `{"format":"fieldchalk.company","version":1,"name":${JSON.stringify(name)}`;
     const rules = await this.db('rule_books').where({ id: company }).first('rules');
     yield `,"rules":${(rules?.rules as string | undefined) ?? 'null'}`;
-    for (const { table, columns, of } of exportedTables) {
-      yield `,${JSON.stringify(table)}:[`;
+    for (const each of exportedTables) {
+      yield `,${JSON.stringify(each.table)}:[`;
       let isFirst = true;
-      for (let offset = 0; ; offset += atOnce) {
-        const rows = (await this.rowsOf(table, of, company)
-          .select(...columns.map((c) => `${table}.${c}`))
-          .orderBy(columns.slice(0, 3).map((c) => `${table}.${c}`))
-          .offset(offset)
-          .limit(atOnce)) as Record<string, unknown>[];
-        for (const row of rows) {
-          yield `${isFirst ? '' : ','}\n${rowText(row)}`;
+      const within = each.of === 'company' ? [{ company }] : jobs.map(({ id }) => ({ job: id }));
+      for (const where of within)
+        for await (const rows of this.rowsOf(each, where)) {
+          yield `${isFirst ? '' : ','}\n${rows.join(',\n')}`;
           isFirst = false;
         }
-        if (rows.length < atOnce) break;
-      }
       yield ']';
     }
     yield '}\n';
   }
 
-  private rowsOf(table: string, of: 'company' | 'job', company: string): Knex.QueryBuilder {
-    if (of === 'company') return this.db(table).where({ company });
-    return this.db(table).join('jobs', 'jobs.id', `${table}.job`).where({ company });
+  /** The rows of a company or a job as texts, some at a time; none of no length. */
+  private async *rowsOf(
+    { table, columns, key }: (typeof exportedTables)[number],
+    where: Readonly<Record<string, string>>,
+  ): AsyncGenerator<string[]> {
+    let limit = 10;
+    for (let after: unknown; ;) {
+      // A data file is read where everybody is answered.
+      await othersFirst();
+      const read = this.db(table)
+        .where(where)
+        .select(...columns)
+        .orderBy(key)
+        .limit(limit);
+      if (after !== undefined) void read.andWhere(key, '>', after as Knex.Value);
+      const rows = (await read) as Record<string, unknown>[];
+      const texts = rows.map(rowText);
+      if (texts.length > 0) yield texts;
+      if (rows.length < limit) return;
+      after = rows.at(-1)?.[key];
+      const characters = texts.reduce((sum, { length }) => sum + length, 0);
+      const fit = Math.floor((limit * atOnce.characters) / characters);
+      limit = Math.min(atOnce.rows, Math.max(1, fit));
+    }
   }
 
-  /** Takes a company away with all that is its own. There is no way back but a copy. */
+  /** Takes a company away, as if it had never been there; what it leaves behind the next sweeps take. There is no way back but a copy. */
   async remove(company: string): Promise<void> {
-    const jobs = (await this.db('jobs').where({ company }).select('id')) as { id: string }[];
     await this.db.transaction(async (tx) => {
-      const devices = tx('given')
-        .join('jobs', 'jobs.id', 'given.job')
-        .where({ company })
-        .whereNotNull('device')
-        .select('device');
-      const phones = (await devices) as { device: string }[];
-      await tx('jobs').where({ company }).delete();
+      const given = tx('given').whereIn('job', tx('jobs').where({ company }).select('id'));
+      const phones = (await given.clone().whereNotNull('device').select('device')) as { device: string }[];
+      await given.delete();
       const left = tx('given').whereNotNull('device').select('device');
       await tx('devices')
         .whereIn(
@@ -99,10 +145,20 @@ export class Companies {
         )
         .whereNotIn('id', left)
         .delete();
+      await this.jobs.letGo(tx, company);
       await tx('rule_books').where({ id: company }).delete();
       await tx('companies').where({ id: company }).delete();
-      await tx('audit').where({ company }).delete();
     });
-    for (const { id } of jobs) this.plans.forget(id);
+  }
+
+  /** Takes away for good what companies left behind that were removed. Cut off, it is gone on with the next time. */
+  async sweep(): Promise<void> {
+    await this.jobs.sweep();
+    const orphans = this.db('audit').whereNotIn('company', this.db('companies').select('id'));
+    for (let gone = 1; gone > 0;) {
+      await othersFirst();
+      const some = orphans.clone().limit(atOnce.rows).select('sequence');
+      gone = await this.db('audit').whereIn('sequence', some).delete();
+    }
   }
 }

@@ -1,3 +1,4 @@
+import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { LateMark, MarkKind, MarkRecord, NewMarks } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
@@ -23,6 +24,8 @@ type Sent = NewMarks['marks'];
 
 /** So many ticks that came after their link was withdrawn are kept for a job. */
 const mostLate = 2000;
+/** So many of them are taken before others have their turn. */
+const lateAtOnce = 100;
 
 const markOf = (r: MarkRow): MarkRecord => ({
   sequence: r.sequence,
@@ -37,6 +40,12 @@ const markOf = (r: MarkRow): MarkRecord => ({
   madeAt: Number(r.made_at),
 });
 
+/** A tick as its maker sent it. */
+function sentOf(row: MarkRow): Sent[number] {
+  const { id, kind, about, done, by, number, madeAt } = markOf(row);
+  return { id, kind, about, done, by, number, madeAt };
+}
+
 /** What the crew ticks. Marks are only ever added; which of those about a thing stands, their makers’ numbers say. */
 export class Crew {
   constructor(
@@ -44,8 +53,17 @@ export class Crew {
     private readonly now: () => number,
   ) {}
 
+  /** The ticks that may stand: of those about one thing, the ones with the highest number. See `newerMark`. */
   async marks(job: string): Promise<MarkRecord[]> {
-    return (await this.db<MarkRow>('marks').where({ job }).orderBy('sequence')).map(markOf);
+    const highest = this.db('marks').where({ job }).groupBy('kind', 'about').select('kind', 'about');
+    const rows = await this.db('marks as m')
+      .join(highest.max('number as number').as('highest'), (on) => {
+        for (const column of ['kind', 'about', 'number']) on.on(`m.${column}`, `highest.${column}`);
+      })
+      .where('m.job', job)
+      .orderBy('m.sequence')
+      .select('m.*');
+    return (rows as MarkRow[]).map(markOf);
   }
 
   /** Adds marks; one sent before, by its device and id, is left as it is. Answers with all of them, and with those that are new. */
@@ -98,10 +116,13 @@ export class Crew {
     return this.db.transaction(async (tx) => {
       const waiting = () => tx<LateRow>('late_marks').where({ job, settled: false });
       const fresh: MarkRecord[] = [];
-      for (const row of await waiting().whereIn('sequence', [...take])) {
-        const { madeAt, ...mark } = markOf(row);
-        const { sequence: _, at: __, device, ...sent } = { ...mark, madeAt };
-        fresh.push(...(await this.addIn(tx, job, device, [sent])).fresh);
+      const taken = (await waiting().whereIn('sequence', [...take])) as LateRow[];
+      for (const device of new Set(taken.map((row) => row.device))) {
+        const own = taken.filter((row) => row.device === device).map(sentOf);
+        for (let from = 0; from < own.length; from += lateAtOnce) {
+          fresh.push(...(await this.addIn(tx, job, device, own.slice(from, from + lateAtOnce))).fresh);
+          await othersFirst();
+        }
       }
       await waiting()
         .whereIn('sequence', [...take, ...drop])

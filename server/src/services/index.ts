@@ -83,6 +83,7 @@ export function makeServices(
     remembered.standings.forget();
     await live.recheck(about);
   };
+  const jobs = new Jobs(db, plans, now, views);
   return {
     ...access,
     ...gates,
@@ -103,14 +104,14 @@ export function makeServices(
         live.close();
       },
     },
-    jobs: new Jobs(db, plans, now, views),
+    jobs,
     changes: new Changes(db, plans, now),
     crew: new Crew(db, now),
     books: new RuleBooks(db, now),
     importer: new Importer(),
     views,
     plans,
-    companies: new Companies(db, plans),
+    companies: new Companies(db, plans, jobs),
     joining: new Joining({ db, ...access }),
     metrics: new Metrics(live),
     state: {

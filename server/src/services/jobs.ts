@@ -1,3 +1,4 @@
+import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { emptyPlan, type Plan, readPlan, type RulesFile } from '@fieldchalk/core';
 import type { AwayJob, Job, JobSummary, NewJobAsked } from '@fieldchalk/contracts';
@@ -11,6 +12,15 @@ import { type JobHead, type JobRow, type Plans } from './plans.ts';
 export const awayFor = 30 * 86_400_000;
 /** So many jobs a company has at most, those put away among them. */
 const mostJobs = 5000;
+
+/** What hangs on a job and may be much, with what tells its rows apart; all else goes with the job. */
+const ofJobs = [
+  ['revisions', 'revision'],
+  ['marks', 'sequence'],
+  ['late_marks', 'sequence'],
+] as const;
+/** So many rows are taken away at once. */
+const goAtOnce = 500;
 
 const summaryOf = (r: JobHead): JobSummary => ({
   id: r.id,
@@ -126,20 +136,38 @@ export class Jobs {
   async bringBack(company: string, id: string): Promise<JobSummary> {
     const done = await this.db('jobs')
       .where({ company, id })
-      .whereNotNull('put_away_at')
+      // One whose time is over may be half gone.
+      .andWhere('put_away_at', '>=', this.now() - awayFor)
       .update({ put_away_at: null });
     if (done === 0) throw new ApiError('not-found', 'No such job was put away.');
     return summaryOf(await this.plans.row(this.db, id));
   }
 
-  /** Takes away for good what was put away long enough ago. */
+  /** Puts all jobs of a company away so long ago that the next sweep takes them. */
+  async letGo(db: Knex, company: string): Promise<void> {
+    await db('jobs')
+      .where({ company })
+      .update({ put_away_at: this.now() - awayFor - 1 });
+  }
+
+  /** Takes away for good what was put away long enough ago. Cut off, it is gone on with the next time. */
   async sweep(): Promise<void> {
     const gone = await this.db('jobs')
       .where('put_away_at', '<', this.now() - awayFor)
       .select('id');
-    for (const { id } of gone) {
+    for (const { id } of gone as { id: string }[]) {
+      for (const [table, key] of ofJobs) await this.takeAway(id, table, key);
       await this.db('jobs').where({ id }).delete();
-      this.plans.forget(id as string);
+      this.plans.forget(id);
+    }
+  }
+
+  /** Takes away a job's rows of a table, some at a time: others are answered between. */
+  private async takeAway(job: string, table: string, key: string): Promise<void> {
+    for (let gone = 1; gone > 0;) {
+      await othersFirst();
+      const some = this.db(table).where({ job }).orderBy(key).limit(goAtOnce).select(key);
+      gone = await this.db(table).where({ job }).whereIn(key, some).delete();
     }
   }
 }

@@ -34,11 +34,6 @@ const totals = computed(() => {
   return [...sums];
 });
 const colourOf = (cable: string) => jacketColours[entryOf(cables, cable).jacket];
-const pulled = computed(() => {
-  const last = new Map<string, boolean>();
-  for (const m of session.marks) if (m.kind === 'pull') last.set(m.about, m.done);
-  return last;
-});
 </script>
 
 <template>
@@ -62,7 +57,7 @@ const pulled = computed(() => {
             class="grid grid-cols-[2.5rem_7rem_1fr] items-baseline gap-x-3 border-b border-rule py-1.5"
             :data-cut="cut.run"
           >
-            <span class="text-quiet">{{ pulled.get(cut.run) ? '✓' : number }}</span>
+            <span class="text-quiet">{{ session.done.get(`pull ${cut.run}`) ? '✓' : number }}</span>
             <span>
               <span class="figure text-2xl">{{ formatLength(cut.cut) }}</span>
               <span class="block whitespace-nowrap text-sm">

@@ -5,6 +5,7 @@ import * as changesAndMarks from './2026-11-27-changes-and-marks.ts';
 import * as notices from './2026-11-28-notices.ts';
 import * as people from './2026-11-28-people.ts';
 import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
+import * as standingMarks from './2026-11-28-standing-marks.ts';
 
 /** Dated steps of the data file, oldest first, one file each; a step once released is never changed. */
 export const migrations: Readonly<Record<string, Knex.Migration>> = {
@@ -14,4 +15,5 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-notices': notices,
   '2026-11-28-people': people,
   '2026-11-28-plans-now-and-then': plansNowAndThen,
+  '2026-11-28-standing-marks': standingMarks,
 };
