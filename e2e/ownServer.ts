@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from '@playwright/test';
+import { serverArgs } from '../tools/serverArgs.mjs';
 
 const root = new URL('..', import.meta.url).pathname;
 
@@ -21,7 +22,7 @@ export class OwnServer {
   async start(): Promise<void> {
     const own = { PORT: this.port, HOST: '127.0.0.1', FIELDCHALK_DATA: this.data };
     const env = { ...process.env, ...own, ...this.env };
-    const child = spawn(process.execPath, ['server/dist/start.js'], { cwd: root, env });
+    const child = spawn(process.execPath, [...serverArgs], { cwd: root, env });
     this.child = child;
     this.address = await new Promise<string>((up, fail) => {
       child.stdout.on('data', (text: Buffer) => {

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { defineConfig } from '@playwright/test';
 import { chromiums } from '../tools/chromiums.mjs';
+import { serverArgs } from '../tools/serverArgs.mjs';
 
 const port = 4183;
 
@@ -41,7 +42,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: 'rm -f test-results/e2e.sqlite* && node server/dist/start.js',
+    command: `rm -f test-results/e2e.sqlite* && node ${serverArgs.join(' ')}`,
     cwd: '..',
     url: `http://127.0.0.1:${port}/api/health`,
     env: { PORT: String(port), FIELDCHALK_DATA: 'test-results/e2e.sqlite', FIELDCHALK_DEMO: '1' },

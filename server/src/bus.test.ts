@@ -5,6 +5,7 @@ import pino from 'pino';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
 import type { Job, StoredChange } from '@fieldchalk/contracts';
+import { serverArgs } from '../../tools/serverArgs.mjs';
 import { type App } from './app.ts';
 import { PostgresBus } from './bus.ts';
 import { testPostgres } from './testing/database.ts';
@@ -149,7 +150,7 @@ describe.skipIf(testPostgres === undefined)('servers on one PostgreSQL', () => {
 
   test('are processes of their own: what is changed at one is heard at the other, and one that is killed takes nothing along', async () => {
     const start = async (): Promise<{ child: ChildProcess; address: string }> => {
-      const child = spawn(process.execPath, ['server/dist/start.js'], {
+      const child = spawn(process.execPath, [...serverArgs], {
         env: {
           ...process.env,
           PORT: '0',

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { serverArgs } from '../../tools/serverArgs.mjs';
 import { openDatabase } from './db/connect.ts';
 
 let folder: string;
@@ -20,7 +21,7 @@ afterEach(() => {
 
 /** Starts a server as a person would; answers with what it says and how it ended, or with its address once it is up. */
 async function start(env: Record<string, string> = {}) {
-  const child = spawn(process.execPath, ['server/dist/start.js'], {
+  const child = spawn(process.execPath, [...serverArgs], {
     env: {
       ...process.env,
       PORT: '0',

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { serverArgs } from '../../../tools/serverArgs.mjs';
 
 const here = new URL('../../..', import.meta.url).pathname;
 
@@ -25,7 +26,7 @@ export class ServerProcess {
       FIELDCHALK_LOG: 'silent',
       FIELDCHALK_REQUESTS: '10000000',
     };
-    const child = spawn(process.execPath, ['server/dist/start.js'], {
+    const child = spawn(process.execPath, [...serverArgs], {
       cwd: this.root,
       env: { ...process.env, ...own, ...this.env },
     });
