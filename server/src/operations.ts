@@ -136,7 +136,7 @@ export const operations: readonly Operation[] = [
     action: 'job.view',
     method: 'get',
     path: '/api/jobs/{job}/marks',
-    says: 'What the crew has ticked',
+    says: 'What the crew has ticked; with ?marks=standing what stands of it',
     answer: z.array(contracts.markSchema),
   },
   {
@@ -417,7 +417,7 @@ export const operations: readonly Operation[] = [
     action: 'job.view',
     method: 'get',
     path: '/api/crew/{job}',
-    says: 'The job as the crew sees it, with what is ticked',
+    says: 'The job as the crew sees it, with what is ticked (?marks=standing: what stands of it)',
     answer: contracts.crewJobSchema,
   },
   {

@@ -9,12 +9,15 @@ import { idOf, parsed } from './request.ts';
 export function crewRoutes(services: Services): express.Router {
   const { jobs, crew, live, audit } = services;
   const router = express.Router();
+  /** All ticks, or with `?marks=standing` those that may stand: after years they are a small part. */
+  const marksAsked = (request: express.Request, job: string) =>
+    request.query['marks'] === 'standing' ? crew.standing(job) : crew.marks(job);
   router.get('/crew/:job', async (request, response) => {
     const job = idOf(request, 'job');
     const { role } = askedBy(response);
     const mayTick = role !== null && reachOf(role, 'job.tick') !== 'no';
     const seen = await jobs.forCrew(job);
-    const head = JSON.stringify({ ...seen.job, marks: await crew.marks(job), mayTick });
+    const head = JSON.stringify({ ...seen.job, marks: await marksAsked(request, job), mayTick });
     // The view is text already, and long.
     response.type('json').send(`${head.slice(0, -1)},"view":${seen.view}}`);
   });
@@ -33,7 +36,7 @@ export function crewRoutes(services: Services): express.Router {
   });
   router.get('/crew/:job/events', listen(services, 'job.view'));
   router.get('/jobs/:job/marks', async (request, response) => {
-    response.json(await crew.marks(idOf(request, 'job')));
+    response.json(await marksAsked(request, idOf(request, 'job')));
   });
   router.get('/jobs/:job/late-marks', async (request, response) => {
     response.json(await crew.lateMarks(idOf(request, 'job')));

@@ -26,6 +26,8 @@ type Sent = NewMarks['marks'];
 const mostLate = 2000;
 /** So many of them are taken before others have their turn. */
 const lateAtOnce = 100;
+/** So many ticks are read before others have their turn. */
+const readAtOnce = 1000;
 
 const markOf = (r: MarkRow): MarkRecord => ({
   sequence: r.sequence,
@@ -53,8 +55,22 @@ export class Crew {
     private readonly now: () => number,
   ) {}
 
-  /** The ticks that may stand: of those about one thing, the ones with the highest number. See `newerMark`. */
+  /** All ticks of a job, in the order they came. They are read some at a time, others are answered between. */
   async marks(job: string): Promise<MarkRecord[]> {
+    const all: MarkRecord[] = [];
+    for (let after = 0; ;) {
+      const read = this.db<MarkRow>('marks').where({ job }).andWhere('sequence', '>', after);
+      const rows = await read.orderBy('sequence').limit(readAtOnce);
+      for (const row of rows) all.push(markOf(row));
+      const last = rows.at(-1);
+      if (!last || rows.length < readAtOnce) return all;
+      after = last.sequence;
+      await othersFirst();
+    }
+  }
+
+  /** The ticks that may stand: of those about one thing, the ones with the highest number. See `newerMark`. */
+  async standing(job: string): Promise<MarkRecord[]> {
     const highest = this.db('marks').where({ job }).groupBy('kind', 'about').select('kind', 'about');
     const rows = await this.db('marks as m')
       .join(highest.max('number as number').as('highest'), (on) => {

@@ -69,7 +69,7 @@ export class GivenJob {
 
   private async fetchOnce(): Promise<void> {
     try {
-      const job = await call<CrewJob>('GET', `/crew/${this.job}`);
+      const job = await call<CrewJob>('GET', `/crew/${this.job}?marks=standing`);
       this.tell({ job, marks: job.marks, isOffline: false });
       void keepJob(this.job, job).then((isKept) => this.tell({ isKept }));
     } catch (error) {

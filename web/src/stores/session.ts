@@ -164,7 +164,7 @@ export const useSession = defineStore('session', () => {
   /** What was ticked; what was heard of meanwhile stays. */
   async function fetchMarks(id: string): Promise<void> {
     try {
-      const fetched = await call<MarkRecord[]>('GET', `/jobs/${id}/marks`);
+      const fetched = await call<MarkRecord[]>('GET', `/jobs/${id}/marks?marks=standing`);
       // What is known twice stands once: see marksStanding.
       marks.value = [...fetched, ...marks.value.filter((m) => m.sequence > (fetched.at(-1)?.sequence ?? 0))];
     } catch {
