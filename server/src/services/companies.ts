@@ -2,6 +2,7 @@ import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { Jobs } from './jobs.ts';
 import type { Plans } from './plans.ts';
+import { takeAway } from './takeAway.ts';
 
 /** What of a company is taken out, table by table, each in the order of its key; hashes of secrets and passwords are not. */
 const exportedTables: readonly {
@@ -154,11 +155,8 @@ export class Companies {
   /** Takes away for good what companies left behind that were removed. Cut off, it is gone on with the next time. */
   async sweep(): Promise<void> {
     await this.jobs.sweep();
-    const orphans = this.db('audit').whereNotIn('company', this.db('companies').select('id'));
-    for (let gone = 1; gone > 0;) {
-      await othersFirst();
-      const some = orphans.clone().limit(atOnce.rows).select('sequence');
-      gone = await this.db('audit').whereIn('sequence', some).delete();
-    }
+    const removed = this.db('audit').whereNotIn('company', this.db('companies').select('id'));
+    for (const { company } of (await removed.distinct('company')) as { company: string }[])
+      await takeAway(this.db, 'audit', { company }, 'sequence');
   }
 }

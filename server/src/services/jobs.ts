@@ -1,4 +1,3 @@
-import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { emptyPlan, type Plan, readPlan, type RulesFile } from '@fieldchalk/core';
 import type { AwayJob, Job, JobSummary, NewJobAsked } from '@fieldchalk/contracts';
@@ -7,6 +6,7 @@ import { LongBody } from '../aside/aside.ts';
 import { CrewViews } from '../crewViews/crewViews.ts';
 import { ApiError } from '../errors.ts';
 import { type JobHead, type JobRow, type Plans } from './plans.ts';
+import { takeAway } from './takeAway.ts';
 
 /** So long a job that was put away is kept, in milliseconds. */
 export const awayFor = 30 * 86_400_000;
@@ -19,8 +19,6 @@ const ofJobs = [
   ['marks', 'sequence'],
   ['late_marks', 'sequence'],
 ] as const;
-/** So many rows are taken away at once. */
-const goAtOnce = 500;
 
 const summaryOf = (r: JobHead): JobSummary => ({
   id: r.id,
@@ -156,18 +154,9 @@ export class Jobs {
       .where('put_away_at', '<', this.now() - awayFor)
       .select('id');
     for (const { id } of gone as { id: string }[]) {
-      for (const [table, key] of ofJobs) await this.takeAway(id, table, key);
+      for (const [table, key] of ofJobs) await takeAway(this.db, table, { job: id }, key);
       await this.db('jobs').where({ id }).delete();
       this.plans.forget(id);
-    }
-  }
-
-  /** Takes away a job's rows of a table, some at a time: others are answered between. */
-  private async takeAway(job: string, table: string, key: string): Promise<void> {
-    for (let gone = 1; gone > 0;) {
-      await othersFirst();
-      const some = this.db(table).where({ job }).orderBy(key).limit(goAtOnce).select(key);
-      gone = await this.db(table).where({ job }).whereIn(key, some).delete();
     }
   }
 }
