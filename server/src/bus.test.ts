@@ -188,5 +188,5 @@ describe.skipIf(testPostgres === undefined)('servers on one PostgreSQL', () => {
     const left = (await (await fetch(`${other.address}/api/jobs/${job.id}`)).json()) as Job;
     expect([left.revision, left.name]).toEqual([1, 'Name 1']);
     expect((await send(other.address, 2, 2, 1, left.plan)).status).toBe(200);
-  }, 60_000);
+  }, 120_000);
 });

@@ -100,4 +100,4 @@ test('a second server on one data file is told of the first, and may start when 
   expect(third.address).not.toBe(null);
   expect((await fetch(`${third.address}/api/health`)).status).toBe(200);
   await third.end();
-}, 60_000);
+}, 120_000);

@@ -202,5 +202,5 @@ describe('put back', () => {
     }
     expect([...seen].filter((jobs) => jobs !== 3 && jobs !== 2)).toEqual([]);
     expect(restore(copy, data, new Date(0)).holdings).toMatchObject({ jobs: 2 });
-  }, 60_000);
+  }, 120_000);
 });

@@ -122,7 +122,7 @@ describe('the command', () => {
     expect(run(`sqlite:${file}`, 'postgres://nobody@127.0.0.1:1/none').stderr).toMatch(/does not answer/);
     if (existsSync('/dev/full'))
       expect(run(`sqlite:${file}`, 'sqlite:/dev/full/x').stderr).toMatch(/folder is missing|no folder/);
-  }, 60_000);
+  }, 120_000);
 
   test('cut off in the middle leaves the first as it is, and nothing of the second that a next try would not say', async () => {
     const file = join(folder, 'one.sqlite');
@@ -146,5 +146,5 @@ describe('the command', () => {
     const whole = await openDatabase(file);
     expect(await whole('marks')).toHaveLength(300);
     await whole.destroy();
-  }, 60_000);
+  }, 120_000);
 });

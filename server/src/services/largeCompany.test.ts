@@ -45,7 +45,7 @@ beforeEach(async () => {
     .db('jobs')
     .where({ id: job })
     .update({ revision: counts.revisions, plan_at: counts.revisions });
-}, 60_000);
+}, 120_000);
 
 // A data file is read by the thread that answers.
 test.skipIf(testPostgres !== undefined)(
@@ -111,7 +111,7 @@ test('all comes out of it, and no faster than it is read', async () => {
     http.closeAllConnections();
     http.close();
   }
-}, 60_000);
+}, 120_000);
 
 test('as many late ticks as are kept are taken at once, and it goes whole; others are answered meanwhile', async () => {
   const late = (await server.api.get(`/api/jobs/${job}/late-marks`)).body as MarkRecord[];
@@ -131,4 +131,4 @@ test('as many late ticks as are kept are taken at once, and it goes whole; other
   expect(left).toEqual([[], [], [], []]);
   expect(await server.db('jobs').select('name')).toEqual([{ name: 'Their job' }]);
   expect(await server.db('audit').where({ company: server.company })).toEqual([]);
-}, 60_000);
+}, 120_000);
