@@ -65,7 +65,10 @@ async function loaded(name: string, root: string, data: string, plan: Plan): Pro
     if (!response.ok) throw new Error(`${response.status} ${await response.text()}`);
     return (await response.json()) as T;
   };
-  const { id: job } = await post<Job>('/jobs', { name: 'Load', plan });
+  const { id: job } = await post<Job>('/jobs', { name: 'Load', plan }).catch(async (error: unknown) => {
+    await server.end('SIGKILL');
+    throw error;
+  });
   const token = asPerson ? job : (await post<{ token: string }>(`/jobs/${job}/shares`, {})).token;
   let ears = { heard: () => 0, leave: () => undefined as void };
   const marked = (n: number) => ({ id: `m${n}`, kind: 'box', about: `b${n % 90}`, done: true });
