@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { isPostgres } from './dialect.ts';
 import { DataError } from './dataError.ts';
+import { pagesOf, type Row } from './pages.ts';
 import type { Holdings } from './proof.ts';
 
 /** Tables in an order in which none names a row that is not there yet, and what their rows are told apart and put in order by. */
@@ -29,29 +30,6 @@ const numbered: Readonly<Record<string, string>> = {
   late_marks: 'sequence',
   audit: 'sequence',
 };
-const atOnce = 200;
-
-type Row = Record<string, unknown>;
-
-/** Rows of a table in the order of its key, part by part, each part from after the last. */
-async function* rowsOf(db: Knex, table: string, key: readonly string[]): AsyncGenerator<Row[]> {
-  let last: Row | undefined;
-  for (;;) {
-    const order = key.map((column) => ({ column }));
-    const rest = db(table).orderBy(order).limit(atOnce);
-    const names = key.map(() => '??').join(', ');
-    const from = last;
-    if (from)
-      void rest.whereRaw(`(${names}) > (${key.map(() => '?').join(', ')})`, [
-        ...key,
-        ...key.map((k) => from[k] as Knex.Value),
-      ]);
-    const rows = (await rest) as Row[];
-    if (rows.length > 0) yield rows;
-    if (rows.length < atOnce) return;
-    last = rows.at(-1);
-  }
-}
 
 /** A row as both kinds of database have it: truth is 1 or 0 in one and true or false in the other, and columns come in their own order. */
 const asText = (row: Row): string =>
@@ -68,7 +46,7 @@ async function sumOf(
   key: readonly string[],
 ): Promise<{ count: number; sum: string }> {
   const hashes: string[] = [];
-  for await (const rows of rowsOf(db, table, key))
+  for await (const rows of pagesOf(() => db(table), key))
     for (const row of rows) hashes.push(createHash('sha256').update(asText(row)).digest('base64'));
   return { count: hashes.length, sum: createHash('sha256').update(hashes.sort().join()).digest('hex') };
 }
@@ -93,7 +71,7 @@ export async function move(from: Knex, to: Knex): Promise<Holdings> {
   await to.transaction(async (tx) => {
     for (const [table, key] of tables) {
       const truths = await truthsOf(tx, table);
-      for await (const rows of rowsOf(from, table, key)) {
+      for await (const rows of pagesOf(() => from(table), key)) {
         const own = rows.map((row) =>
           Object.fromEntries(Object.entries(row).map(([k, v]) => [k, truths.has(k) ? Boolean(v) : v])),
         );

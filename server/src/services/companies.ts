@@ -1,7 +1,7 @@
-import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
+import { pagesOf } from '../db/pages.ts';
 import type { Jobs } from './jobs.ts';
-import type { Plans } from './plans.ts';
+import type { JobRow, Plans } from './plans.ts';
 import { takeAway } from './takeAway.ts';
 
 /** What of a company is taken out, table by table, each in the order of its key; hashes of secrets and passwords are not. */
@@ -57,9 +57,6 @@ const exportedTables: readonly {
 ];
 /** Columns that hold JSON, given as such. */
 const isJson: ReadonlySet<string> = new Set(['plan', 'patches', 'inverse', 'rules']);
-/** About so many characters are read at once, whatever the rows hold, and so many rows at most. */
-const atOnce = { characters: 100_000, rows: 200 };
-
 const rowText = (row: Record<string, unknown>): string =>
   `{${Object.entries(row)
     .map(
@@ -78,58 +75,34 @@ export class Companies {
   /** All data of a company as one JSON document, a little at a time, so that nothing large is held and others are answered between. */
   async *exported(company: string): AsyncGenerator<string> {
     const { name } = (await this.db('companies').where({ id: company }).first('name')) as { name: string };
-    const jobs = (await this.db('jobs')
+    const jobs = await this.db<JobRow>('jobs')
       .where({ company })
       .orderBy('id')
-      .select('id', 'revision', 'plan_at')) as {
-      id: string;
-      revision: number;
-      plan_at: number;
-    }[];
+      .select('id', 'revision', 'plan_at');
     // The plans as they stand now, not as they were written last.
     for (const { id } of jobs.filter((job) => job.plan_at < job.revision))
       await this.plans.write(this.db, id).catch(() => undefined);
     yield `{"format":"fieldchalk.company","version":1,"name":${JSON.stringify(name)}`;
     const rules = await this.db('rule_books').where({ id: company }).first('rules');
     yield `,"rules":${(rules?.rules as string | undefined) ?? 'null'}`;
-    for (const each of exportedTables) {
-      yield `,${JSON.stringify(each.table)}:[`;
+    for (const { table, columns, of, key } of exportedTables) {
+      yield `,${JSON.stringify(table)}:[`;
       let isFirst = true;
-      const within = each.of === 'company' ? [{ company }] : jobs.map(({ id }) => ({ job: id }));
+      const within = of === 'company' ? [{ company }] : jobs.map(({ id }) => ({ job: id }));
       for (const where of within)
-        for await (const rows of this.rowsOf(each, where)) {
-          yield `${isFirst ? '' : ','}\n${rows.join(',\n')}`;
+        for await (const rows of pagesOf(
+          () =>
+            this.db(table)
+              .where(where)
+              .select(...columns),
+          [key],
+        )) {
+          yield `${isFirst ? '' : ','}\n${rows.map(rowText).join(',\n')}`;
           isFirst = false;
         }
       yield ']';
     }
     yield '}\n';
-  }
-
-  /** The rows of a company or a job as texts, some at a time; none of no length. */
-  private async *rowsOf(
-    { table, columns, key }: (typeof exportedTables)[number],
-    where: Readonly<Record<string, string>>,
-  ): AsyncGenerator<string[]> {
-    let limit = 10;
-    for (let after: unknown; ;) {
-      // A data file is read where everybody is answered.
-      await othersFirst();
-      const read = this.db(table)
-        .where(where)
-        .select(...columns)
-        .orderBy(key)
-        .limit(limit);
-      if (after !== undefined) void read.andWhere(key, '>', after as Knex.Value);
-      const rows = (await read) as Record<string, unknown>[];
-      const texts = rows.map(rowText);
-      if (texts.length > 0) yield texts;
-      if (rows.length < limit) return;
-      after = rows.at(-1)?.[key];
-      const characters = texts.reduce((sum, { length }) => sum + length, 0);
-      const fit = Math.floor((limit * atOnce.characters) / characters);
-      limit = Math.min(atOnce.rows, Math.max(1, fit));
-    }
   }
 
   /** Takes a company away, as if it had never been there; what it leaves behind the next sweeps take. There is no way back but a copy. */

@@ -1,6 +1,7 @@
 import { setImmediate as othersFirst } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { LateMark, MarkKind, MarkRecord, NewMarks } from '@fieldchalk/contracts';
+import { pagesOf } from '../db/pages.ts';
 import { ApiError } from '../errors.ts';
 
 interface MarkRow {
@@ -26,8 +27,6 @@ type Sent = NewMarks['marks'];
 const mostLate = 2000;
 /** So many of them are taken before others have their turn. */
 const lateAtOnce = 100;
-/** So many ticks are read before others have their turn. */
-const readAtOnce = 1000;
 
 const markOf = (r: MarkRow): MarkRecord => ({
   sequence: r.sequence,
@@ -55,18 +54,12 @@ export class Crew {
     private readonly now: () => number,
   ) {}
 
-  /** All ticks of a job, in the order they came. They are read some at a time, others are answered between. */
+  /** All ticks of a job, in the order they came. They are read page by page. */
   async marks(job: string): Promise<MarkRecord[]> {
     const all: MarkRecord[] = [];
-    for (let after = 0; ;) {
-      const read = this.db<MarkRow>('marks').where({ job }).andWhere('sequence', '>', after);
-      const rows = await read.orderBy('sequence').limit(readAtOnce);
-      for (const row of rows) all.push(markOf(row));
-      const last = rows.at(-1);
-      if (!last || rows.length < readAtOnce) return all;
-      after = last.sequence;
-      await othersFirst();
-    }
+    for await (const rows of pagesOf<MarkRow>(() => this.db('marks').where({ job }), ['sequence']))
+      all.push(...rows.map(markOf));
+    return all;
   }
 
   /** The ticks that may stand: of those about one thing, the ones with the highest number. See `newerMark`. */

@@ -351,7 +351,6 @@ export const useSession = defineStore('session', () => {
     unrolled: computed((): Unrolled | null => (room.value && rooms.value[room.value]) || null),
     tally: computed(() => tally.value),
     before: computed(() => before.value),
-    marks: computed(() => marks.value),
     problems: computed(() => problems.value),
     notice: computed(() => notice.value),
     said: computed(() => said.value),
