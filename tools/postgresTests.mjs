@@ -8,6 +8,7 @@ const asks = [
   'server/src/aside',
   'server/src/services',
   'server/src/db/move.test.ts',
+  'server/src/db/pages.test.ts',
   'server/soak',
   ...['bus', 'changes', 'rulesAndMeter', 'stored'].map((name) => `server/src/${name}.test.ts`),
 ];
