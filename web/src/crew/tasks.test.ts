@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { Computer, unrollRoom } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
 import { ceilingTasks, nailingOrder, wallTasks } from './tasks.ts';
-import { boxRects } from '../workspace/ribbon/ribbon.ts';
+import { boxRects } from '@fieldchalk/core/drawing';
 
 const plan = marlStreet();
 const computer = new Computer();

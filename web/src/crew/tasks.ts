@@ -11,7 +11,7 @@ import {
   type Unrolled,
 } from '@fieldchalk/core';
 import type { MarkRecord } from '@fieldchalk/contracts';
-import { boxRects, holesOn, type RibbonBox, type RibbonHole } from '../workspace/ribbon/ribbon.ts';
+import { boxRects, holesOn, type RibbonBox, type RibbonHole } from '@fieldchalk/core/drawing';
 
 /** One thing to do and tick off: what it is in big letters, and what one needs to know to do it. */
 export interface Task {

@@ -14,7 +14,7 @@ import CrewTasks from '../crew/CrewTasks.vue';
 import { ceilingTasks, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
 import { wallName } from '../workspace/cards/onWall.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
-import { planShapes } from '../workspace/plan/planShapes.ts';
+import { planShapes } from '@fieldchalk/core/drawing';
 import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 
 /** A tick, sent or waiting. */

@@ -21,7 +21,7 @@ import type { Job } from '@fieldchalk/contracts';
 import { Answers } from '../session/answers.ts';
 import { call, importFile, type ImportAnswer } from '../session/api.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
-import { extentOf, planShapes } from '../workspace/plan/planShapes.ts';
+import { extentOf, planShapes } from '@fieldchalk/core/drawing';
 
 /** A file of another program, step by step: read, what is doubtful, mend it, accept. Nothing is stored before that. */
 const router = useRouter();

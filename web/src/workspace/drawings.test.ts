@@ -4,8 +4,8 @@ import { describe, expect, test } from 'vitest';
 import { Computer, unrollRoom, type Plan, type Result, type Unrolled } from '@fieldchalk/core';
 import { marlStreet, study } from '@fieldchalk/core/demo';
 import PlanDrawing from './plan/PlanDrawing.vue';
-import { planShapes } from './plan/planShapes.ts';
-import { facePlaces, framingRects, isOn, ribbonX, wallAt } from './ribbon/ribbon.ts';
+import { planShapes } from '@fieldchalk/core/drawing';
+import { facePlaces, framingRects, isOn, onRibbon, alongWall } from '@fieldchalk/core/drawing';
 import RibbonDrawing from './ribbon/RibbonDrawing.vue';
 
 function of(plan: Plan, room: string): { plan: Plan; result: Result; unrolled: Unrolled } {
@@ -46,7 +46,7 @@ describe('the ribbon', () => {
       const wall = small.unrolled.walls.find((w) => w.wall === mark.wall && w.side === mark.side)!;
       const outline = drawn.findAll(`[data-box="${id}"] rect`)[1]!;
       const middle = Number(outline.attributes('x')) + Number(outline.attributes('width')) / 2;
-      expect(middle).toBeCloseTo(ribbonX(wall, mark.at), 3);
+      expect(middle).toBeCloseTo(onRibbon(wall, mark.at), 3);
     }
   });
 
@@ -55,7 +55,7 @@ describe('the ribbon', () => {
     const studs = small.unrolled.walls.flatMap((wall) =>
       small.result.members
         .filter((m) => m.wall === wall.wall && m.number !== null && isOn(wall, m.at, -1))
-        .map((m) => ({ key: `${wall.letter} ${m.id}`, middle: ribbonX(wall, m.at), width: m.width })),
+        .map((m) => ({ key: `${wall.letter} ${m.id}`, middle: onRibbon(wall, m.at), width: m.width })),
     );
     expect(studs.length).toBeGreaterThan(20);
     for (const stud of studs) {
@@ -92,7 +92,7 @@ describe('the ribbon', () => {
     expect(house.unrolled.walls.length).toBeGreaterThan(3);
     for (const wall of house.unrolled.walls)
       for (const at of [wall.origin, wall.origin + 10 * wall.sign, wall.origin + 33.25 * wall.sign])
-        expect(wallAt(wall, ribbonX(wall, at))).toBeCloseTo(at, 9);
+        expect(alongWall(wall, onRibbon(wall, at))).toBeCloseTo(at, 9);
   });
 
   test('a box is offered both faces of each stud, no two alike, in order', () => {

@@ -1,5 +1,5 @@
 import { boxNumber, formatLength, must, nth, type Result } from '@fieldchalk/core';
-import { facePlaces } from '../ribbon/ribbon.ts';
+import { facePlaces } from '@fieldchalk/core/drawing';
 
 type Space = Result['rooms'][string]['spaces'][number];
 

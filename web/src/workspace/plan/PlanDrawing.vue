@@ -2,7 +2,7 @@
 import { formatLength } from '@fieldchalk/core';
 import type { BoxLook } from '../circuits/look.ts';
 import BoxDot from './BoxDot.vue';
-import type { PlanShapes } from './planShapes.ts';
+import type { PlanShapes } from '@fieldchalk/core/drawing';
 
 /** A level seen from above. Draws only; what is done with it is the pane's. */
 defineProps<{

@@ -15,7 +15,7 @@ import LengthField from '../../fields/LengthField.vue';
 import { ceilingKinds } from '../names.ts';
 import { isDragged, planOrder } from './planDrag.ts';
 import PlanDrawing from './PlanDrawing.vue';
-import { distanceLines, planShapes } from './planShapes.ts';
+import { distanceLines, planShapes } from '@fieldchalk/core/drawing';
 import { usePlanTool } from './planTools.ts';
 import { usePlanViewport } from './planViewport.ts';
 

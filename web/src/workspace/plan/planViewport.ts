@@ -3,7 +3,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, shallowRef, watch, type Ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
-import { extentOf } from './planShapes.ts';
+import { extentOf } from '@fieldchalk/core/drawing';
 
 const roomToDraw = 120;
 const margin = 18;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BoxLook } from '../circuits/look.ts';
-import type { RibbonBox } from './ribbon.ts';
+import type { RibbonBox } from '@fieldchalk/core/drawing';
 
 /** One box on the ribbon: dashed while it is only proposed, solid once kept, filled when the crew has nailed it. */
 defineProps<{

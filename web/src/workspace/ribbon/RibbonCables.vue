@@ -3,7 +3,7 @@ import { jacketColours } from './jackets.ts';
 import type { Plan, Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
 import type { Shown } from '../../worker/answer.ts';
-import { cableLabels, cableLines } from './ribbonCables.ts';
+import { cableLabels, cableLines } from '@fieldchalk/core/drawing';
 
 /** Cables on the ribbon in the colour of their jackets, each with its label where there is room. */
 const props = defineProps<{

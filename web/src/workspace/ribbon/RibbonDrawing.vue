@@ -10,7 +10,7 @@ import {
   openingRects,
   panelsOn,
   type RibbonBox,
-} from './ribbon.ts';
+} from '@fieldchalk/core/drawing';
 import type { BoxLook } from '../circuits/look.ts';
 import RibbonBoxMark from './RibbonBoxMark.vue';
 import RibbonCables from './RibbonCables.vue';

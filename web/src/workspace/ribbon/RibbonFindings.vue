@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Finding, Unrolled } from '@fieldchalk/core';
 import { computed } from 'vue';
-import { isOn, ribbonX } from './ribbon.ts';
+import { isOn, onRibbon } from '@fieldchalk/core/drawing';
 
 /** Marks over the ribbon where a finding has its place, each under its number in the list. */
 const props = defineProps<{
@@ -19,7 +19,7 @@ const troubles = computed(() =>
     const wall =
       at && props.unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
     return wall && f.level !== 'note' && f.accepted === null
-      ? [{ index, says: f.says, level: f.level, x: ribbonX(wall, at.at) }]
+      ? [{ index, says: f.says, level: f.level, x: onRibbon(wall, at.at) }]
       : [];
   }),
 );

@@ -12,7 +12,7 @@ import type { Focus, Kind } from '../../stores/selection.ts';
 import { boxLooks } from '../circuits/look.ts';
 import { order, useDrag } from '../drag.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
-import { facePlaces, isOn, ribbonX, wallAt, type RibbonBox } from './ribbon.ts';
+import { facePlaces, isOn, onRibbon, alongWall, type RibbonBox } from '@fieldchalk/core/drawing';
 
 const session = useSession();
 const selection = useSelection();
@@ -39,7 +39,7 @@ watch([() => selection.focus, () => session.unrolled], ([place, unrolled]) => {
   );
   if (!wall) return;
   shown = place;
-  const middle = (ribbonX(wall, place.at) + 4) * scale.value;
+  const middle = (onRibbon(wall, place.at) + 4) * scale.value;
   pane.value?.scrollTo({ left: middle - width.value / 2, behavior: 'smooth' });
 });
 const selectedRun = computed(() => (selection.chosen?.kind === 'run' ? selection.chosen.id : null));
@@ -62,7 +62,7 @@ function grab(box: RibbonBox, event: PointerEvent) {
   const from = session.shown?.marks[box.id]?.at;
   if (selection.stage === 'circuits' || from === undefined) return;
   const { wall } = box;
-  const [low, high] = [wallAt(wall, wall.x), wallAt(wall, wall.x + wall.length)].sort((a, b) => a - b);
+  const [low, high] = [alongWall(wall, wall.x), alongWall(wall, wall.x + wall.length)].sort((a, b) => a - b);
   drag.start(event, (e) => {
     const to = from + travelled(event, e, wall);
     return order('moveBox', { box: id, at: Math.max(low ?? to, Math.min(high ?? to, to)) });
@@ -122,7 +122,7 @@ function key(box: RibbonBox, event: KeyboardEvent) {
 }
 function place(x: number) {
   const wall = session.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
-  if (wall) session.edit('addBox', { wall: session.nowOf(wall.wall), side: wall.side, at: wallAt(wall, x) });
+  if (wall) session.edit('addBox', { wall: session.nowOf(wall.wall), side: wall.side, at: alongWall(wall, x) });
 }
 /** What is pressed is chosen by the id it has now. */
 const choose = (kind: Kind, drawn: string) => selection.choose({ kind, id: session.nowOf(drawn) });
@@ -140,7 +140,7 @@ function thread(event: PointerEvent) {
   const wall = unrolled.walls.find((w) => x >= w.x && x <= w.x + w.length);
   if (wall)
     selection.thread(
-      placeOnWall(session.opened, { wall: wall.wall, at: wallAt(wall, x) }, unrolled.height - y),
+      placeOnWall(session.opened, { wall: wall.wall, at: alongWall(wall, x) }, unrolled.height - y),
     );
 }
 const zooming = d3Zoom<HTMLElement, unknown>()

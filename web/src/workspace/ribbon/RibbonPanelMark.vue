@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatLength, panelSize } from '@fieldchalk/core';
-import type { RibbonPanel } from './ribbon.ts';
+import type { RibbonPanel } from '@fieldchalk/core/drawing';
 
 /** A panel on its wall, or the place where cable leaves the wall for a panel that stands elsewhere. */
 defineProps<{ panel: RibbonPanel; height: number; scale: number }>();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { compute } from '@fieldchalk/core';
-import { marlStreet } from '@fieldchalk/core/demo';
+import { marlStreet } from '../../../demo/index.ts';
+import { compute } from '../../compute/index.ts';
 import { extentOf, planShapes } from './planShapes.ts';
 
 const house = marlStreet();

@@ -1,4 +1,8 @@
-import { entryOf, wallSegment, type Plan, type Result, type WallSegment } from '@fieldchalk/core';
+import type { XY } from '../../geometry/index.ts';
+import { entryOf } from '../../lookups/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
+import type { DrawnHouse } from './drawnHouse.ts';
 import { at, block, show } from './planLines.ts';
 
 /** A wall with what is in it, as shapes for the screen. */
@@ -9,6 +13,8 @@ export interface WallShape {
   readonly closed: boolean;
   readonly openings: readonly { id: string; block: string; arc: string; glass: string }[];
   readonly obstacles: readonly { id: string; block: string }[];
+  /** Its line, end to end. */
+  readonly ends: readonly [XY, XY];
   /** The wall's own directions, for dragging: along it, and to its left. */
   readonly along: { readonly x: number; readonly y: number };
 }
@@ -49,7 +55,7 @@ function openingLines(line: WallSegment, o: Plan['openings'][string]): string {
 }
 
 /** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
-function framedEnds(line: WallSegment, members: Result['members']): [number, number] {
+function framedEnds(line: WallSegment, members: DrawnHouse['members']): [number, number] {
   const plates = members.filter((m) => m.role === 'top-plate');
   const start = Math.min(...plates.map((m) => m.at - m.width / 2));
   const end = Math.max(...plates.map((m) => m.at + m.width / 2));
@@ -58,7 +64,7 @@ function framedEnds(line: WallSegment, members: Result['members']): [number, num
 }
 
 /** A wall of the plan with its own framing; null when its line has no length. */
-export function wallShape(plan: Plan, members: Result['members'], id: string): WallShape | null {
+export function wallShape(plan: Plan, members: DrawnHouse['members'], id: string): WallShape | null {
   const line = wallSegment(plan, id);
   if (!line) return null;
   const studs = members
@@ -70,6 +76,7 @@ export function wallShape(plan: Plan, members: Result['members'], id: string): W
     block: block(line, ...framedEnds(line, members)),
     studs,
     closed: entryOf(plan.walls, id).cover === 'closed',
+    ends: [at(line, 0, 0), at(line, line.span, 0)],
     along: line.u,
     openings: Object.entries(plan.openings)
       .filter(([, o]) => o.wall === id)

@@ -1,6 +1,9 @@
-import { cables, entryOf, lastOf, nth, type Plan, type Unrolled, type XY } from '@fieldchalk/core';
-import type { Shown } from '../../worker/answer.ts';
-import { ribbonX } from './ribbon.ts';
+import type { XY } from '../../geometry/index.ts';
+import { entryOf, lastOf, nth } from '../../lookups/index.ts';
+import { cables } from '../../materials/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import type { DrawnHouse } from './drawnHouse.ts';
+import { onRibbon, type Unrolled } from './unrolled.ts';
 
 export interface RibbonCable {
   readonly id: string;
@@ -18,7 +21,7 @@ type Local = readonly [along: number, aside: number, up: number];
 type Bounds = readonly [from: number, to: number];
 
 /** What is drawn on a stretch: so far past its corners, to the sides of its wall's middle, and over and under it. Inches. */
-const past = { corners: 3, sides: 4, plates: 12 } as const;
+const past = { corners: 3, sides: 4, plates: 9 } as const;
 
 /** The part of a straight piece of cable that lies within bounds, as shares of it; null where none does. */
 function within(a: Local, b: Local, bounds: readonly [Bounds, Bounds, Bounds]): Bounds | null {
@@ -62,7 +65,7 @@ function shownOn(path: readonly Local[], bounds: readonly [Bounds, Bounds, Bound
 }
 
 /** Cables on the stretches they pass; parts over the plates or under the floor show where they leave the wall. */
-export function cableLines(plan: Plan, result: Shown, unrolled: Unrolled): RibbonCable[] {
+export function cableLines(plan: Plan, result: DrawnHouse, unrolled: Unrolled): RibbonCable[] {
   const height = unrolled.height;
   return Object.entries(result.runs).flatMap(([id, run]) =>
     unrolled.walls.flatMap((wall): RibbonCable[] => {
@@ -83,7 +86,7 @@ export function cableLines(plan: Plan, result: Shown, unrolled: Unrolled): Ribbo
       ])
         .map((part) =>
           part
-            .map(([at, , up]) => ({ x: hundredths(ribbonX(wall, at)), y: hundredths(height - up) }))
+            .map(([at, , up]) => ({ x: hundredths(onRibbon(wall, at)), y: hundredths(height - up) }))
             .filter((p, i, all) => i === 0 || p.x !== all[i - 1]?.x || p.y !== all[i - 1]?.y),
         )
         .filter((points) => points.length > 1)
@@ -98,20 +101,15 @@ export function cableLines(plan: Plan, result: Shown, unrolled: Unrolled): Ribbo
   );
 }
 
-export interface RibbonLabel {
-  readonly id: string;
-  readonly x: number;
-  readonly y: number;
+/** The place of a run's own label: over the middle of its longest level stretch in the room, which is `span` inches long. */
+export interface CableAnchor extends XY {
+  readonly run: string;
+  readonly span: number;
   readonly text: string;
 }
 
-/** One label for each run, over its longest level stretch in the room; where two would meet, the first stands. */
-export function cableLabels(
-  plan: Plan,
-  lines: readonly RibbonCable[],
-  widthOf: (text: string) => number,
-): RibbonLabel[] {
-  const longest = new Map<string, { x: number; y: number; span: number; cable: string }>();
+export function cableAnchors(plan: Plan, lines: readonly RibbonCable[]): CableAnchor[] {
+  const longest = new Map<string, XY & { span: number; cable: string }>();
   for (const line of lines) {
     for (let i = 1; i < line.points.length; i++) {
       const [a, b] = [nth(line.points, i - 1), nth(line.points, i)];
@@ -120,14 +118,9 @@ export function cableLabels(
       longest.set(line.run, { x: (a.x + b.x) / 2, y: a.y, span, cable: line.cable });
     }
   }
-  const labels: RibbonLabel[] = [];
-  for (const [run, at] of longest) {
+  return [...longest].map(([run, { cable, ...at }]) => {
     const circuit = plan.circuits[plan.runs[run]?.circuit ?? ''];
     const named = circuit?.space ? `circuit ${circuit.space}` : circuit?.name;
-    const text = named ? `${at.cable} · ${named}` : at.cable;
-    const width = widthOf(text);
-    const meets = labels.some((l) => Math.abs(l.y - at.y) < 8 && Math.abs(l.x - at.x) < width * 1.1);
-    if (at.span > width && !meets) labels.push({ id: run, x: at.x, y: at.y, text });
-  }
-  return labels;
+    return { run, ...at, text: named ? `${cable} · ${named}` : cable };
+  });
 }

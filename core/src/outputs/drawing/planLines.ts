@@ -1,4 +1,5 @@
-import type { WallSegment, XY } from '@fieldchalk/core';
+import type { XY } from '../../geometry/index.ts';
+import type { WallSegment } from '../../survey/snapping.ts';
 
 /** A place along a wall and off its middle, on the screen. */
 export const at = ({ a, u }: WallSegment, along: number, off: number) => ({

@@ -1,23 +1,15 @@
-import {
-  type Bore,
-  boxNumber,
-  boxSize,
-  catalogueOf,
-  isChase,
-  type Plan,
-  type Result,
-  type Unrolled,
-  type UnrolledWall,
-} from '@fieldchalk/core';
-import type { Shown } from '../../worker/answer.ts';
+import { boxSize } from '../../boxes/index.ts';
+import { entryOf } from '../../lookups/index.ts';
+import { catalogueOf, type DeviceKind, isChase, type Plan, type Side } from '../../plan/index.ts';
+import { boxNumber } from '../../plan/things.ts';
+import { boundedRooms, pastCorner, roomSeeing } from '../../rooms/seeing.ts';
+import type { Bore } from '../../runs/index.ts';
+import { devicesByBox } from './devicesByBox.ts';
+import type { DrawnHouse } from './drawnHouse.ts';
+import { cableAnchors, cableLines, type CableAnchor, type RibbonCable } from './ribbonCables.ts';
+import { onRibbon, type Unrolled, type UnrolledWall } from './unrolled.ts';
 
-/** Where a place of a wall comes on the ribbon; null when this stretch does not show it. */
-export function ribbonX(wall: UnrolledWall, at: number): number {
-  return wall.x + (at - wall.origin) * wall.sign;
-}
-export function wallAt(wall: UnrolledWall, x: number): number {
-  return wall.origin + (x - wall.x) * wall.sign;
-}
+/** Whether a stretch of the ribbon shows a place of its wall. */
 export function isOn(wall: UnrolledWall, at: number, slack = 0.1): boolean {
   const into = (at - wall.origin) * wall.sign;
   return into > -slack && into < wall.length + slack;
@@ -34,17 +26,17 @@ export interface RibbonRect {
   readonly at: number;
   readonly wall: string;
   /** The member it shows; null where it is another wall's end. */
-  readonly member: Result['members'][number] | null;
+  readonly member: DrawnHouse['members'][number] | null;
   /** The stretch of the ribbon it stands in. */
   readonly on: UnrolledWall;
   readonly measured: boolean;
 }
 
 /** At an outside corner the wall that runs through shows its end where this wall's own plates stop. */
-function cornerEnds(result: Shown, wall: UnrolledWall): RibbonRect[] {
+function cornerEnds(result: DrawnHouse, wall: UnrolledWall): RibbonRect[] {
   const plate = result.members.find((m) => m.wall === wall.wall && m.role === 'top-plate');
   if (!plate) return [];
-  const edges = [ribbonX(wall, plate.at - plate.width / 2), ribbonX(wall, plate.at + plate.width / 2)];
+  const edges = [onRibbon(wall, plate.at - plate.width / 2), onRibbon(wall, plate.at + plate.width / 2)];
   const [start, end] = [Math.min(...edges), Math.max(...edges)];
   const gaps = [
     [wall.x, start],
@@ -69,13 +61,13 @@ function cornerEnds(result: Shown, wall: UnrolledWall): RibbonRect[] {
 }
 
 /** Framing as rectangles on the ribbon, cut at the edges of each stretch. */
-export function framingRects(result: Shown, unrolled: Unrolled): RibbonRect[] {
+export function framingRects(result: DrawnHouse, unrolled: Unrolled): RibbonRect[] {
   return unrolled.walls.flatMap((wall) => [
     ...cornerEnds(result, wall),
     ...result.members
       .filter((m) => m.wall === wall.wall)
       .flatMap((m): RibbonRect[] => {
-        const ends = [ribbonX(wall, m.at - m.width / 2), ribbonX(wall, m.at + m.width / 2)];
+        const ends = [onRibbon(wall, m.at - m.width / 2), onRibbon(wall, m.at + m.width / 2)];
         const x = Math.max(wall.x, Math.min(...ends));
         const end = Math.min(wall.x + wall.length, Math.max(...ends));
         if (end - x < 0.05) return [];
@@ -115,7 +107,7 @@ export function openingRects(plan: Plan, unrolled: Unrolled): RibbonOpening[] {
       .map(([id, o]) => ({
         id,
         kind: o.kind,
-        x: Math.min(ribbonX(wall, o.at), ribbonX(wall, o.at + o.width)),
+        x: Math.min(onRibbon(wall, o.at), onRibbon(wall, o.at + o.width)),
         width: o.width,
         sill: o.sill,
         head: o.head,
@@ -143,7 +135,7 @@ export function obstacleRects(plan: Plan, unrolled: Unrolled): RibbonObstacle[] 
         id,
         kind: x.kind,
         isChase: isChase(x),
-        x: Math.min(ribbonX(wall, x.at), ribbonX(wall, x.at + x.width)),
+        x: Math.min(onRibbon(wall, x.at), onRibbon(wall, x.at + x.width)),
         width: x.width,
         low: x.low,
         high: x.high,
@@ -159,31 +151,59 @@ export interface RibbonBox {
   readonly height: number;
   readonly wall: UnrolledWall;
   readonly kept: boolean;
+  readonly existing: boolean;
+  /** The device in its first place. */
   readonly kind: string;
+  /** The devices in it, first place first. */
+  readonly holds: readonly DeviceKind[];
   readonly label: string;
 }
 
-export function boxRects(plan: Plan, result: Shown, unrolled: Unrolled): RibbonBox[] {
+function boxesWhere(
+  plan: Plan,
+  result: DrawnHouse,
+  { walls }: Unrolled,
+  isShown: (wall: UnrolledWall, side: Side) => boolean,
+): RibbonBox[] {
   const catalogue = catalogueOf(plan);
+  const held = devicesByBox(plan);
   return Object.entries(result.marks).flatMap(([id, mark]): RibbonBox[] => {
-    const wall = unrolled.walls.find((w) => w.wall === mark.wall && w.side === mark.side && isOn(w, mark.at));
+    const wall = walls.find((w) => w.wall === mark.wall && isShown(w, mark.side) && isOn(w, mark.at));
     const box = plan.boxes[id];
     if (!wall || !box) return [];
     const { width } = boxSize(box, catalogue);
-    const devices = Object.values(plan.devices).filter((d) => d.box === id);
+    const holds = (held.get(id) ?? []).map((d) => d.kind);
     return [
       {
         id,
         wall,
         width,
         kept: box.pinned || box.existing,
-        kind: devices[0]?.kind ?? 'empty',
+        existing: box.existing,
+        holds,
+        kind: holds[0] ?? 'empty',
         label: boxNumber(id),
-        x: ribbonX(wall, mark.at) - width / 2,
+        x: onRibbon(wall, mark.at) - width / 2,
         bottom: mark.bottomFromSubfloor,
         height: mark.topFromSubfloor - mark.bottomFromSubfloor,
       },
     ];
+  });
+}
+/** Boxes in the walls' faces that the room sees. */
+export const boxRects = (plan: Plan, result: DrawnHouse, unrolled: Unrolled): RibbonBox[] =>
+  boxesWhere(plan, result, unrolled, (wall, side) => wall.side === side);
+
+export interface GhostBox extends RibbonBox {
+  /** The room it belongs to, as it is called; empty outside. */
+  readonly room: string;
+}
+/** Boxes of the rooms behind, which share these walls' bays. */
+export function ghostRects(plan: Plan, result: DrawnHouse, unrolled: Unrolled): GhostBox[] {
+  const rooms = boundedRooms(plan);
+  return boxesWhere(plan, result, unrolled, (wall, side) => wall.side !== side).map((box) => {
+    const seeing = roomSeeing(rooms, entryOf(result.marks, box.id), pastCorner);
+    return { ...box, room: (seeing && plan.rooms[seeing]?.name) ?? '' };
   });
 }
 
@@ -200,7 +220,7 @@ export function panelsOn(plan: Plan, unrolled: Unrolled): RibbonPanel[] {
   return Object.entries(plan.panels).flatMap(([id, p]) => {
     const wall = unrolled.walls.find((w) => w.wall === p.on.wall && w.side === p.on.side && isOn(w, p.on.at));
     const { away, leaves } = p.on;
-    return wall ? [{ id, name: p.name || 'Panel', x: ribbonX(wall, p.on.at), away, leaves }] : [];
+    return wall ? [{ id, name: p.name || 'Panel', x: onRibbon(wall, p.on.at), away, leaves }] : [];
   });
 }
 
@@ -219,7 +239,7 @@ export interface RibbonHole {
   readonly hole: string;
 }
 
-export function holesOn(result: Shown, unrolled: Unrolled): RibbonHole[] {
+export function holesOn(result: DrawnHouse, unrolled: Unrolled): RibbonHole[] {
   const seen = new Set<string>();
   return Object.entries(result.runs).flatMap(([run, r]) =>
     r.bores.flatMap((b) =>
@@ -231,7 +251,7 @@ export function holesOn(result: Shown, unrolled: Unrolled): RibbonHole[] {
           {
             key,
             run,
-            x: ribbonX(wall, b.at),
+            x: onRibbon(wall, b.at),
             wall: b.wall,
             at: b.at,
             role: b.role,
@@ -248,9 +268,37 @@ export function holesOn(result: Shown, unrolled: Unrolled): RibbonHole[] {
 }
 
 /** Stud faces a box of this width can be nailed to, along the wall, for stepping with the keys. */
-export function facePlaces(result: Shown, wallId: string, width: number): number[] {
+export function facePlaces(result: DrawnHouse, wallId: string, width: number): number[] {
   return result.members
     .filter((m) => m.wall === wallId && m.number !== null && m.role !== 'jack')
     .flatMap((m) => [m.at - 0.75 - width / 2, m.at + 0.75 + width / 2])
     .sort((a, b) => a - b);
+}
+
+/** Everything a room unrolled shows. */
+export interface RibbonShapes {
+  readonly framing: readonly RibbonRect[];
+  readonly openings: readonly RibbonOpening[];
+  readonly obstacles: readonly RibbonObstacle[];
+  readonly boxes: readonly RibbonBox[];
+  readonly ghosts: readonly GhostBox[];
+  readonly panels: readonly RibbonPanel[];
+  readonly holes: readonly RibbonHole[];
+  readonly cables: readonly RibbonCable[];
+  readonly cableNames: readonly CableAnchor[];
+}
+
+export function ribbonShapes(plan: Plan, result: DrawnHouse, unrolled: Unrolled): RibbonShapes {
+  const lines = cableLines(plan, result, unrolled);
+  return {
+    framing: framingRects(result, unrolled),
+    openings: openingRects(plan, unrolled),
+    obstacles: obstacleRects(plan, unrolled),
+    boxes: boxRects(plan, result, unrolled),
+    ghosts: ghostRects(plan, result, unrolled),
+    panels: panelsOn(plan, unrolled),
+    holes: holesOn(result, unrolled),
+    cables: lines,
+    cableNames: cableAnchors(plan, lines),
+  };
 }

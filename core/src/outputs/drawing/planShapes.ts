@@ -1,16 +1,14 @@
-import {
-  boxNumber,
-  type DeviceKind,
-  deviceWords,
-  type Fixture,
-  type Plan,
-  type Result,
-  unnamedSpaces,
-  wallSegment,
-  type WallSegment,
-  type XY,
-} from '@fieldchalk/core';
-import type { Shown } from '../../worker/answer.ts';
+import { deviceWords } from '../../boxes/index.ts';
+import type { XY } from '../../geometry/index.ts';
+import type { DeviceKind, Fixture, Plan } from '../../plan/index.ts';
+import { entryOf } from '../../lookups/index.ts';
+import { cables } from '../../materials/index.ts';
+import { boxNumber } from '../../plan/things.ts';
+import { unnamedSpaces } from '../../rooms/walked.ts';
+import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
+import type { CeilingMark } from '../marks.ts';
+import { devicesByBox } from './devicesByBox.ts';
+import type { DrawnHouse } from './drawnHouse.ts';
 import { at, block, bow, show } from './planLines.ts';
 import { wallShape, type WallShape } from './wallShapes.ts';
 
@@ -18,12 +16,13 @@ import { wallShape, type WallShape } from './wallShapes.ts';
 export interface PlanShapes {
   readonly walls: readonly WallShape[];
   readonly corners: readonly { id: string; x: number; y: number }[];
-  readonly boxes: readonly { id: string; x: number; y: number; label: string; kept: boolean }[];
+  /** Boxes on walls, beside the face they are in. */
+  readonly boxes: readonly WallBoxShape[];
   /** Boxes on ceilings and in floors; `sign` is the letter drawn in them, `size` their radius in inches. */
   readonly flat: readonly FlatShape[];
   /** From each switch box to the lights it works. */
   readonly controls: readonly { id: string; boxes: readonly [string, string]; path: string }[];
-  readonly cables: readonly { id: string; points: string }[];
+  readonly cables: readonly { id: string; points: readonly XY[]; jacket: string }[];
   /** `across` is about how wide the room is, for deciding what fits in it. */
   readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
   readonly fixtures: readonly {
@@ -39,11 +38,23 @@ export interface PlanShapes {
   readonly panels: readonly { id: string; points: string; name: string; x: number; y: number }[];
 }
 
+export interface WallBoxShape extends XY {
+  readonly id: string;
+  readonly label: string;
+  readonly kept: boolean;
+  readonly existing: boolean;
+  /** Its bottom above the subfloor, in inches. */
+  readonly bottom: number;
+  /** The devices in it, first place first, as words. */
+  readonly holds: readonly string[];
+}
+
 export interface FlatShape {
   readonly id: string;
   readonly x: number;
   readonly y: number;
   readonly sign: string;
+  readonly number: string;
   readonly size: number;
   readonly label: string;
   readonly kept: boolean;
@@ -74,25 +85,18 @@ function flatShapes(plan: Plan, level: string): FlatShape[] {
         sign: 'floor' in on ? 'R' : (signs[kind] ?? '•'),
         size: kind === 'wafer-light' ? 3 : kind === 'fan' ? 6 : 4,
         label: `${deviceWords(kind)} ${boxNumber(id)}`,
+        number: boxNumber(id),
         kept: pinned || existing,
       },
     ];
   });
 }
 
-/** A room's name keeps off what hangs on its ceiling: up or down from its place, by no more than `reach`. */
-function nameHeight(x: number, y: number, flat: readonly FlatShape[], reach: number): number {
-  const tries = [0, 22, -26, 40, -40].filter((by) => Math.abs(by) <= reach);
-  const clear = (by: number) =>
-    flat.every((f) => Math.abs(f.x - x) > 26 || f.y < y + by - 20 || f.y > y + by + 24);
-  return y + (tries.find(clear) ?? 0);
-}
-
 /** How far a place on a ceiling is from the walls it is measured from, as lines to draw. */
 export function distanceLines(
   shapes: PlanShapes,
   plan: Plan,
-  mark: Result['ceilings'][string],
+  mark: CeilingMark,
 ): { x1: number; y1: number; x2: number; y2: number; inches: number }[] {
   return mark.from.flatMap(({ wall, distance }) => {
     const line = wallSegment(plan, wall);
@@ -143,13 +147,13 @@ function fixtureShape(plan: Plan, id: string, f: Fixture) {
 /** What is asked of every layer: the plan as it is shown, the last result, and which walls are on the level. */
 interface Sheet {
   readonly plan: Plan;
-  readonly result: Shown | null;
+  readonly result: DrawnHouse | null;
   readonly level: string;
   readonly onLevel: (wall: string) => boolean;
 }
 
 function wallsOn({ plan, result, onLevel }: Sheet): WallShape[] {
-  const framing = new Map<string, Result['members'][number][]>();
+  const framing = new Map<string, DrawnHouse['members'][number][]>();
   for (const m of result?.members ?? []) {
     const own = framing.get(m.wall);
     if (own) own.push(m);
@@ -161,12 +165,23 @@ function wallsOn({ plan, result, onLevel }: Sheet): WallShape[] {
 }
 
 function boxesOn({ plan, result, onLevel }: Sheet): PlanShapes['boxes'] {
+  const held = devicesByBox(plan);
   return Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
     const line = onLevel(m.wall) ? wallSegment(plan, m.wall) : null;
     if (!line) return [];
-    const off = (m.side === 'left' ? 1 : -1) * (line.half + 5);
-    const kept = plan.boxes[id]?.pinned === true || plan.boxes[id]?.existing === true;
-    return [{ id, ...at(line, m.at, off), label: boxNumber(id), kept }];
+    const off = (m.side === 'left' ? 1 : -1) * (line.half + 3);
+    const { pinned = false, existing = false } = plan.boxes[id] ?? {};
+    return [
+      {
+        id,
+        ...at(line, m.at, off),
+        label: boxNumber(id),
+        kept: pinned || existing,
+        existing,
+        bottom: m.bottomFromSubfloor,
+        holds: (held.get(id) ?? []).map((d) => deviceWords(d.kind)),
+      },
+    ];
   });
 }
 
@@ -192,13 +207,21 @@ function cablesOn({ plan, result, level, onLevel }: Sheet): PlanShapes['cables']
       ('wall' in from
         ? onLevel(from.wall)
         : plan.rooms['ceiling' in from ? from.ceiling : from.floor]?.level === level);
-    return here ? [{ id, points: r.path.map((p) => `${p.x},${-p.y}`).join(' ') }] : [];
+    return here
+      ? [
+          {
+            id,
+            points: r.path.map((p) => ({ x: p.x, y: -p.y })),
+            jacket: entryOf(cables, r.cable).jacket,
+          },
+        ]
+      : [];
   });
 }
 
 const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
 
-function roomsOn({ plan, result, level }: Sheet, flat: readonly FlatShape[]): PlanShapes['rooms'] {
+function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
   return Object.entries(plan.rooms)
     .filter(([, r]) => r.level === level)
     .map(([id, r]) => {
@@ -206,10 +229,10 @@ function roomsOn({ plan, result, level }: Sheet, flat: readonly FlatShape[]): Pl
       return {
         id,
         x: r.x,
-        y: nameHeight(r.x, -r.y, flat, Math.sqrt(found?.area ?? 0) / 3),
+        y: -r.y,
         name: r.name || 'Room',
         says: found?.closed
-          ? `${Math.round(found.area / 144)} sq ft · ${feet(found.perimeter)} round`
+          ? `${Math.round(found.area / 144)} sq ft · perimeter ${feet(found.perimeter)}`
           : 'not closed yet',
         across: found?.closed ? Math.sqrt(found.area) : 120,
       };
@@ -228,12 +251,12 @@ function panelsOn({ plan, onLevel }: Sheet): PlanShapes['panels'] {
       at(line, p.on.at - 7, (line.half + 4) * out),
     ];
     const name = p.name || 'Panel';
-    return [{ id, points: corners.map(show).join(' '), name, ...at(line, p.on.at, (line.half + 10) * out) }];
+    return [{ id, points: corners.map(show).join(' '), name, ...at(line, p.on.at, (line.half + 2) * out) }];
   });
 }
 
 /** Everything on one level, from the plan as it is shown and the last result. */
-export function planShapes(plan: Plan, result: Shown | null, level: string): PlanShapes {
+export function planShapes(plan: Plan, result: DrawnHouse | null, level: string): PlanShapes {
   const onLevel = (wall: string) => plan.points[plan.walls[wall]?.from ?? '']?.level === level;
   const sheet: Sheet = { plan, result, level, onLevel };
   const flat = flatShapes(plan, level);
@@ -248,7 +271,7 @@ export function planShapes(plan: Plan, result: Shown | null, level: string): Pla
     flat,
     controls: controlsBetween(plan, (box) => places.get(box)),
     cables: cablesOn(sheet),
-    rooms: roomsOn(sheet, flat),
+    rooms: roomsOn(sheet),
     fixtures: Object.entries(plan.fixtures)
       .filter(([, f]) => plan.rooms[f.room]?.level === level)
       .flatMap(([id, f]) => fixtureShape(plan, id, f)),

@@ -1,16 +1,16 @@
-import { Computer, unrolledRooms, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
-import { marlStreet } from '@fieldchalk/core/demo';
-import { notEmpty, planOf } from '@fieldchalk/core/testing';
+import { marlStreet } from '../../../demo/index.ts';
+import { notEmpty, planOf } from '../../../testing/index.ts';
+import { Computer } from '../../compute/index.ts';
 import { describe, expect, test } from 'vitest';
-import { framingRects, holesOn, isOn, openingRects, ribbonX, wallAt } from './ribbon.ts';
-import { cableLabels, cableLines } from './ribbonCables.ts';
+import { cableAnchors, cableLines } from './ribbonCables.ts';
+import { framingRects, holesOn, isOn, openingRects } from './ribbonShapes.ts';
+import { alongWall, onRibbon, unrolledRooms, type Unrolled, type UnrolledWall } from './unrolled.ts';
 
 const plan = marlStreet();
 const computer = new Computer();
 const result = computer.compute(plan);
 const rooms = unrolledRooms(computer.house);
 const each = notEmpty(Object.entries(rooms));
-const wide = (text: string) => text.length * 5;
 const wallAtX = (unrolled: Unrolled, x: number): UnrolledWall[] =>
   unrolled.walls.filter((w) => x >= w.x - 3 && x <= w.x + w.length + 3);
 
@@ -21,8 +21,8 @@ describe('places on the ribbon', () => {
       for (const wall of notEmpty(walls))
         for (const share of [0, 0.25, 0.5, 1]) {
           const at = wall.origin + wall.sign * wall.length * share;
-          expect(wallAt(wall, ribbonX(wall, at))).toBeCloseTo(at, 9);
-          expect(ribbonX(wall, at)).toBeCloseTo(wall.x + wall.length * share, 9);
+          expect(alongWall(wall, onRibbon(wall, at))).toBeCloseTo(at, 9);
+          expect(onRibbon(wall, at)).toBeCloseTo(wall.x + wall.length * share, 9);
           expect(isOn(wall, at)).toBe(true);
           expect(isOn(wall, wall.origin - wall.sign)).toBe(false);
         }
@@ -116,48 +116,39 @@ describe('cables on the ribbon', () => {
       expect(length, run).toBeLessThan(4 * result.runs[run]!.length.path + 24);
   });
 
-  test.each(each)(
-    'room %s: one label for a run at most, over a level stretch wider than it, and none over another',
-    (_, unrolled) => {
-      const lines = cableLines(plan, result, unrolled);
-      const labels = cableLabels(plan, lines, wide);
-      expect(new Set(labels.map((l) => l.id)).size).toBe(labels.length);
-      for (const label of labels) {
-        const own = lines.filter((l) => l.run === label.id);
-        const under = own.some(({ points }) =>
-          points.slice(1).some((p, i) => {
-            const before = points[i]!;
-            const isLevel = Math.abs(p.y - before.y) < 0.02 && Math.abs(p.y - label.y) < 0.02;
-            const [left, right] = [Math.min(p.x, before.x), Math.max(p.x, before.x)];
-            return isLevel && left <= label.x && label.x <= right && right - left > wide(label.text);
-          }),
-        );
-        expect(under, label.text).toBe(true);
-        for (const other of labels)
-          if (other !== label && Math.abs(other.y - label.y) < 8)
-            expect(Math.abs(other.x - label.x)).toBeGreaterThanOrEqual(
-              Math.min(wide(label.text), wide(other.text)),
-            );
-      }
-    },
-  );
+  test.each(each)('room %s: one place for a label of each run, over a level stretch of it', (_, unrolled) => {
+    const lines = cableLines(plan, result, unrolled);
+    const anchors = cableAnchors(plan, lines);
+    expect(new Set(anchors.map((l) => l.run)).size).toBe(anchors.length);
+    for (const anchor of anchors) {
+      const own = lines.filter((l) => l.run === anchor.run);
+      const under = own.some(({ points }) =>
+        points.slice(1).some((p, i) => {
+          const before = points[i]!;
+          const isLevel = Math.abs(p.y - before.y) < 0.02 && Math.abs(p.y - anchor.y) < 0.02;
+          const [left, right] = [Math.min(p.x, before.x), Math.max(p.x, before.x)];
+          return isLevel && left <= anchor.x && anchor.x <= right && right - left > anchor.span - 0.01;
+        }),
+      );
+      expect(under, anchor.text).toBe(true);
+    }
+  });
 
+  const anchors = each.flatMap(([, u]) => cableAnchors(plan, cableLines(plan, result, u)));
   test('a label tells the cable and its circuit by the space its breaker sits in', () => {
-    const [, unrolled] = each.find(
-      ([, u]) => cableLabels(plan, cableLines(plan, result, u), () => 1).length > 0,
-    )!;
-    const [label] = cableLabels(plan, cableLines(plan, result, unrolled), () => 1);
-    const run = plan.runs[label!.id]!;
-    const circuit = plan.circuits[run.circuit!]!;
-    expect(label!.text).toBe(
-      `${run.cable} · ${circuit.space === null ? circuit.name : `circuit ${circuit.space}`}`,
-    );
+    const onCircuit = notEmpty(anchors.filter((l) => plan.runs[l.run]!.circuit !== null));
+    for (const label of onCircuit) {
+      const run = plan.runs[label.run]!;
+      const circuit = plan.circuits[run.circuit!]!;
+      expect(label.text).toBe(
+        `${run.cable} · ${circuit.space === null ? circuit.name : `circuit ${circuit.space}`}`,
+      );
+    }
   });
 
   test('a label of cable on no circuit is its kind alone, and no label tells an id', () => {
-    const labels = each.flatMap(([, u]) => cableLabels(plan, cableLines(plan, result, u), () => 1));
-    const alone = labels.filter((l) => plan.runs[l.id]!.circuit === null);
-    expect(notEmpty(alone).every((l) => l.text === plan.runs[l.id]!.cable)).toBe(true);
-    expect(labels.filter((l) => l.text.split(' ').includes(l.id))).toEqual([]);
+    const alone = anchors.filter((l) => plan.runs[l.run]!.circuit === null);
+    expect(notEmpty(alone).every((l) => l.text === plan.runs[l.run]!.cable)).toBe(true);
+    expect(anchors.filter((l) => l.text.split(' ').includes(l.run))).toEqual([]);
   });
 });
