@@ -90,6 +90,8 @@ export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
 export { drilledOnce, type Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './outputs/takeoff/index.ts';
+export { takeoffSources } from './outputs/takeoff/sources.ts';
+export type { Thing, ThingKind } from './plan/things.ts';
 export { cutsCsv, drillingCsv, takeoffCsv } from './formats/csv.ts';
 export * from './units/index.ts';
 export { auditColumns, auditCsv, readAuditCsv } from './formats/auditCsv.ts';

@@ -91,9 +91,14 @@ export const edits = {
   }),
   setPrice: verb(
     'Sets what an item of the list costs.',
-    z.strictObject({ item: text, cents: priceSchema.shape.cents, per: whole(priceSchema.shape.per) }),
-    (draft, args) => {
-      draft.prices[args.item] = { cents: args.cents, per: args.per };
+    z.strictObject({
+      item: text,
+      cents: priceSchema.shape.cents,
+      per: whole(priceSchema.shape.per),
+      on: priceSchema.shape.on,
+    }),
+    (draft, { item, ...price }) => {
+      draft.prices[item] = price;
     },
   ),
   propose: verb(

@@ -22,6 +22,13 @@ function add({ sums }: Total, amounts: Amounts, sign: 1 | -1, from: string): voi
   }
 }
 
+/** What contributors come to, and which of them a sum is made of. */
+export interface Sums<H> {
+  (of: H): Amounts;
+  /** The ids that add to any of the sums asked for, in their order. */
+  readonly from: (of: H, isAsked: (key: string) => boolean) => string[];
+}
+
 /**
  * Sums over contributors, kept for each of them and changed by the difference. Amounts are whole numbers, so the order in which they were
  * added changes nothing. What comes to zero is not in the answer.
@@ -30,10 +37,10 @@ export function sumsOf<H extends object>(
   name: string,
   ids: (of: H) => readonly string[],
   part: (of: H, id: string) => Amounts,
-): (of: H) => Amounts {
+): Sums<H> {
   const totals = new WeakMap<H, Total>();
   const partOf = query(`part of ${name}`, part);
-  return query(name, (of: H): Amounts => {
+  const sums = query(name, (of: H): Amounts => {
     const total = totals.get(of) ?? { parts: new Map<string, Amounts>(), sums: new Map<string, number>() };
     totals.set(of, total);
     const gone = new Set(total.parts.keys());
@@ -51,5 +58,9 @@ export function sumsOf<H extends object>(
       total.parts.delete(id);
     }
     return Object.fromEntries([...total.sums].sort((a, b) => (a[0] < b[0] ? -1 : 1)));
+  });
+  return Object.assign(sums, {
+    from: (of: H, isAsked: (key: string) => boolean): string[] =>
+      ids(of).filter((id) => Object.keys(partOf(of, id)).some(isAsked)),
   });
 }

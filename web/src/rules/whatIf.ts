@@ -55,6 +55,7 @@ const labels: Record<keyof Tally, string> = {
   holes: 'holes',
   hours: 'hours',
   cents: 'material',
+  unpriced: 'lines without a price',
   open: 'open findings',
 };
 

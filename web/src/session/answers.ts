@@ -7,6 +7,7 @@ import {
   patched,
   type Plan,
   type ProposalProgress,
+  type Thing,
   type WayOffered,
 } from '@fieldchalk/core';
 import { proxy } from 'comlink';
@@ -148,6 +149,9 @@ export class Answers {
   }
   orderProof(circuit: string): Promise<OrderProof | null> {
     return this.untilGivenUp((compute) => compute.orderProof(circuit));
+  }
+  sourcesOf(item: string): Promise<Thing[] | null> {
+    return this.untilGivenUp((compute) => compute.sourcesOf(item));
   }
   whyOnCircuit(device: string): Promise<string[] | null> {
     return this.untilGivenUp((compute) => compute.whyOnCircuit(device));

@@ -1,10 +1,18 @@
 import { nth, type EditName, type Finding } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
+import type { Stage } from '../workspace/entry/order.ts';
+import { isOpen, stageOfFinding } from '../workspace/frame/subjects.ts';
 import { useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 
-/** Which finding is in view, and stepping through them. */
+/** A finding with its number in the result, by which it is shown. */
+export interface NumberedFinding {
+  readonly f: Finding;
+  readonly index: number;
+}
+
+/** What is open, which finding is in view, and stepping through them. */
 export const useFindings = defineStore('findings', () => {
   const session = useSession();
   const selection = useSelection();
@@ -33,15 +41,43 @@ export const useFindings = defineStore('findings', () => {
     selection.look(next.place);
     shown.value = index;
   }
+  /** All findings, each with its number in the result. */
+  const all = computed((): NumberedFinding[] =>
+    (session.result?.findings ?? []).map((f, index) => ({ f, index })),
+  );
+  const open = computed(() => all.value.filter(({ f }) => isOpen(f)));
+  /** To the next one that is open, or the one before; from the last comes the first. */
   function step(by: 1 | -1): void {
-    const count = session.result?.findings.length ?? 0;
-    if (count === 0) session.say('Nothing is open.');
-    else show(shown.value === null ? (by > 0 ? 0 : count - 1) : (shown.value + by + count) % count);
+    const places = open.value.map((n) => n.index);
+    const at = shown.value;
+    const next =
+      by > 0
+        ? (places.find((i) => at === null || i > at) ?? places[0])
+        : (places.findLast((i) => at === null || i < at) ?? places.at(-1));
+    if (next === undefined) session.say('Nothing is open.');
+    else show(next);
   }
   function fix(finding: Finding, index: number): void {
     const { edit, args } = nth(finding.fixes, index);
     session.edit(edit as EditName, args as never);
   }
 
-  return { shown: computed(() => shown.value), roomOf, show, step, fix };
+  return {
+    shown: computed(() => shown.value),
+    all,
+    open,
+    byStage: computed(() => {
+      const stages = new Map<Stage, NumberedFinding[]>();
+      for (const n of open.value) {
+        const own = stages.get(stageOfFinding(n.f));
+        if (own) own.push(n);
+        else stages.set(stageOfFinding(n.f), [n]);
+      }
+      return stages;
+    }),
+    roomOf,
+    show,
+    step,
+    fix,
+  };
 });

@@ -13,6 +13,7 @@ import {
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
+import type { Stage } from '../workspace/entry/order.ts';
 import { followRenames } from './followRenames.ts';
 import { useSession } from './session.ts';
 
@@ -59,7 +60,7 @@ export const useSelection = defineStore('selection', () => {
   const chosen = shallowRef<Selection>(null);
   const picked = shallowRef<readonly string[]>([]);
   const focus = shallowRef<Focus | null>(null);
-  const stage = ref('boxes');
+  const stage = ref<Stage>('boxes');
   const painting = ref<string | null>(null);
   const tripped = shallowRef<ReadonlySet<string>>(new Set());
   const threading = ref<string | null>(null);
@@ -199,7 +200,7 @@ export const useSelection = defineStore('selection', () => {
     if (!next.delete(circuit)) next.add(circuit);
     tripped.value = next;
   }
-  function enterStage(name: string): void {
+  function enterStage(name: Stage): void {
     stage.value = name;
     if (name !== 'circuits') painting.value = null;
     threading.value = null;

@@ -10,6 +10,7 @@ import {
   type Problem,
   type ProposalProgress,
   type Result,
+  type Thing,
   toldProblem,
   type ToldProblem,
   type Unrolled,
@@ -394,6 +395,7 @@ export const useSession = defineStore('session', () => {
     orderProof: async (circuit: string): Promise<OrderProof | null> =>
       (await answers?.orderProof(circuit)) ?? null,
     waysOffered: async (run: string): Promise<WayOffered[]> => (await answers?.waysOffered(run)) ?? [],
+    sourcesOf: async (item: string): Promise<Thing[]> => (await answers?.sourcesOf(item)) ?? [],
     whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
   };
 });

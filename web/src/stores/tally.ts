@@ -1,12 +1,13 @@
 import type { Result } from '@fieldchalk/core';
 
-/** What the whole job comes to. Feet of cable, cents, hours; `open`: findings to look at. */
+/** What the whole job comes to. Feet of cable, cents, hours; `unpriced`: lines of the list without a price; `open`: findings to look at. */
 export interface Tally {
   readonly boxes: number;
   readonly feet: number;
   readonly holes: number;
   readonly hours: number;
   readonly cents: number;
+  readonly unpriced: number;
   readonly open: number;
 }
 
@@ -18,6 +19,7 @@ export function tallyOf(result: Result): Tally {
     holes: holes.size,
     hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
     cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
+    unpriced: result.takeoff.lines.filter((l) => l.cents === null).length,
     open: result.findings.filter((f) => f.level !== 'note' && f.accepted === null).length,
   };
 }

@@ -19,11 +19,9 @@ import {
 } from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
 import { useSession } from '../stores/session.ts';
 
 /** What is in a panel already, as it is found: entered row by row or read from a file, checked, and reported to the customer. */
-usePageJob();
 const session = useSession();
 const panel = ref('');
 const panels = computed(() => Object.entries(session.plan?.panels ?? {}));
@@ -95,7 +93,7 @@ const tests = [
 </script>
 
 <template>
-  <PrintPage title="Audit of what exists" back="circuits" editable>
+  <PrintPage title="Audit of what exists">
     <template #tools>
       <label class="key cursor-pointer print:hidden"
         >Read a CSV<input class="sr-only" type="file" accept=".csv,text/csv" @change="readFile"

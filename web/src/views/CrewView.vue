@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
-import { entryOf, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
+import { entryOf, formatLength, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
@@ -217,6 +217,7 @@ function tick(task: Task) {
           :scale="scale"
           :selected="null"
           :limit="72"
+          :says="(b) => [formatLength(b.bottom)]"
           :done="done"
           crew
         />

@@ -37,7 +37,7 @@ const colourOf = (cable: string) => jacketColours[entryOf(cables, cable).jacket]
 </script>
 
 <template>
-  <PrintPage title="Cut list" back="runs">
+  <PrintPage title="Cut list">
     <div class="mb-3 flex flex-wrap items-end gap-4">
       <ChoiceField v-model="room" class="w-56 print:hidden" label="Room" :options="rooms" />
       <p v-for="[cable, t] in totals" :key="cable" class="text-lg">

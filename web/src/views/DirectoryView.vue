@@ -3,11 +3,9 @@ import { boundedRooms, circuitNumber, compareIds, entryOf, roomOfBox, type Plan 
 import { computed } from 'vue';
 import { panelRows } from '../workspace/circuits/look.ts';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
 import { useSession } from '../stores/session.ts';
 
 /** The directory that goes inside each panel's door: what every breaker feeds, in words a stranger understands (NEC 408.4, from memory). */
-usePageJob();
 const session = useSession();
 const panels = computed(() => Object.entries(session.answered?.panels ?? {}));
 const protection = { none: '', afci: 'AFCI', gfci: 'GFCI', dual: 'AFCI GFCI' } as const;
@@ -25,7 +23,7 @@ function serves(plan: Plan, id: string): string {
 </script>
 
 <template>
-  <PrintPage title="Directory" back="circuits">
+  <PrintPage title="Directory">
     <section v-for="[id, p] in panels" :key="id" class="mb-8 break-inside-avoid" :aria-label="p.name || id">
       <h2 class="mb-1 text-xl font-bold">
         {{ p.name || id }} · {{ p.amps }} A

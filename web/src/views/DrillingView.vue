@@ -59,7 +59,7 @@ const also = (l: DrillingLine): string =>
 </script>
 
 <template>
-  <PrintPage title="Drilling list" back="runs">
+  <PrintPage title="Drilling list">
     <div class="mb-3 flex flex-wrap items-end gap-4">
       <ChoiceField v-model="room" class="w-56 print:hidden" label="Room" :options="rooms" />
       <p v-for="[bit, count] in totals" :key="bit" class="text-lg">

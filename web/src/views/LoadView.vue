@@ -8,11 +8,9 @@ import { computed } from 'vue';
 import { circuitLooks, circuitsInOrder } from '../workspace/circuits/look.ts';
 import LoadChart from '../workspace/circuits/LoadChart.vue';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
 import { useSession } from '../stores/session.ts';
 
 /** The service load by every method that applies, line by line, and the load of each circuit and leg. */
-usePageJob();
 const session = useSession();
 const service = computed(() => session.opened.service);
 const set = (changes: Partial<Plan['service']>) => session.edit('setService', { changes });
@@ -48,7 +46,7 @@ const methods = [
 </script>
 
 <template>
-  <PrintPage title="Load" back="circuits" editable>
+  <PrintPage title="Load">
     <form class="mb-4 grid grid-cols-2 gap-2 md:grid-cols-5 print:hidden" @submit.prevent>
       <ChoiceField
         label="Method"

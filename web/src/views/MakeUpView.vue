@@ -4,11 +4,9 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
 import PrintPage from './PrintPage.vue';
-import { usePageJob } from './pageJob.ts';
 import { useSession } from '../stores/session.ts';
 
 /** Make-up sheets to print: one box, or every box of the job that cable comes into. */
-usePageJob();
 const session = useSession();
 const route = useRoute();
 const boxes = computed(() => {
@@ -19,7 +17,7 @@ const boxes = computed(() => {
 </script>
 
 <template>
-  <PrintPage title="Make-up sheets" back="circuits">
+  <PrintPage title="Make-up sheets">
     <p v-if="session.result && boxes.length === 0" class="text-lg">
       No cable comes into any box yet. Assign circuits and lay the runs first.
     </p>

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { formatLength, storyPoles, storyPoleSvg } from '@fieldchalk/core';
 import { Printer } from '@lucide/vue';
-import { computed, onBeforeUnmount } from 'vue';
-import { useRoute } from 'vue-router';
+import { computed } from 'vue';
 import { useSession } from '../stores/session.ts';
 
 /** The story poles of a job as sheets to print at true scale, cut out and tape end to end. */
 const session = useSession();
-const route = useRoute();
-void session.open(String(route.params['job']));
-onBeforeUnmount(() => session.close());
 const sheets = computed(() => {
   const { answered: plan, result } = session;
   if (!plan || !result) return [];
@@ -24,15 +20,13 @@ const print = () => window.print();
 </script>
 
 <template>
-  <main class="mx-auto max-w-5xl p-4">
+  <section class="mx-auto max-w-5xl p-4">
     <header class="flex flex-wrap items-center gap-4 print:hidden">
-      <RouterLink class="key" :to="`/jobs/${String(route.params['job'])}/boxes`">Back to the job</RouterLink>
-      <h1 class="text-2xl font-bold">Story pole</h1>
+      <h2 class="text-2xl font-bold">Story pole</h2>
       <button class="key key-main" type="button" @click="print"><Printer :size="18" /> Print</button>
       <p class="text-quiet">At 100 %, no fitting to the page. Measure the 6 in. bar first.</p>
     </header>
-    <p v-if="session.failure" class="my-4 text-trouble">{{ session.failure }}</p>
-    <p v-else-if="session.result && sheets.length === 0" class="my-4 text-lg">
+    <p v-if="session.result && sheets.length === 0" class="my-4 text-lg">
       No boxes are placed yet: a story pole shows their marks.
     </p>
     <section v-for="s in sheets" :key="s.says" :aria-label="s.says">
@@ -45,5 +39,5 @@ const print = () => window.print();
         class="my-2 h-[11in] w-[8.5in] max-w-none border border-rule bg-white break-after-page print:my-0 print:border-0"
       />
     </section>
-  </main>
+  </section>
 </template>

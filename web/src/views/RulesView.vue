@@ -23,6 +23,7 @@ import {
   ruleGroups,
   type RuleGroup,
 } from '@fieldchalk/core';
+import { until } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
@@ -96,7 +97,7 @@ onMounted(() =>
   attempt(async () => {
     company.value = await companyRules.open();
     try {
-      if (jobId) await session.open(jobId);
+      if (jobId) await until(() => session.plan !== null).toBe(true);
       else jobs.value = await call<JobSummary[]>('GET', '/jobs');
       tried.value = jobs.value[0]?.id ?? '';
     } finally {
@@ -107,7 +108,6 @@ onMounted(() =>
 onUnmounted(() => {
   whatIf?.stop();
   companyRules.close();
-  if (jobId) session.close();
 });
 
 async function planToTry(): Promise<Plan | null> {
@@ -211,13 +211,11 @@ async function openFile(event: Event) {
 </script>
 
 <template>
-  <main class="mx-auto max-w-5xl p-6 pb-40">
-    <RouterLink
-      :to="jobId ? `/jobs/${jobId}/boxes` : '/'"
-      class="text-quiet underline-offset-4 hover:underline"
-      >{{ jobId ? (session.plan?.job.name ?? 'Job') : 'Jobs' }}</RouterLink
-    >
-    <h1 class="text-3xl font-bold">{{ jobId ? 'Rules of this job' : 'House rules' }}</h1>
+  <component :is="jobId ? 'section' : 'main'" class="mx-auto max-w-5xl p-6 pb-40">
+    <RouterLink v-if="!jobId" to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
+    <component :is="jobId ? 'h2' : 'h1'" class="text-3xl font-bold">{{
+      jobId ? 'Rules of this job' : 'House rules'
+    }}</component>
     <p class="mb-3 text-quiet">
       <template v-if="jobId"
         >This job’s own rules, begun from the company’s. Code figures are from memory; local code
@@ -334,5 +332,5 @@ async function openFile(event: Event) {
         <button class="key" type="button" @click="leave">Leave it</button>
       </div>
     </div>
-  </main>
+  </component>
 </template>

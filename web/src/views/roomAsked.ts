@@ -3,11 +3,9 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSession } from '../stores/session.ts';
 import { roomChoices } from '../workspace/names.ts';
-import { usePageJob } from './pageJob.ts';
 
-/** A list of a job, of all its rooms or of one: opens the job, and takes the room from the address where that names one. */
+/** A list of a job, of all its rooms or of one: takes the room from the address where that names one. */
 export function useRoomAsked() {
-  usePageJob();
   const session = useSession();
   const { room: asked } = useRoute().query;
   return {

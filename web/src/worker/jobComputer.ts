@@ -15,6 +15,8 @@ import {
   type Plan,
   type ProposalProgress,
   proposed,
+  takeoffSources,
+  type Thing,
   unrolledRooms,
   type WayOffered,
   waysOffered,
@@ -89,6 +91,10 @@ export class JobComputer {
       return { name: trial.name, says: trial.says, terms, args, patches: done.change.patches };
     });
     return own.filter((t) => t !== null);
+  }
+  /** What a line of the list comes from, by its item. */
+  sourcesOf(item: string): Thing[] {
+    return takeoffSources(this.computer.house, item);
   }
   /** The ways a cable may go, side by side; none for one that is gone. */
   waysOffered(run: string): WayOffered[] {

@@ -7,7 +7,6 @@ import { isInDialog, isTyping } from './keys.ts';
 import PlanPane from './plan/PlanPane.vue';
 
 /** The house: as a plan, or seen through in three dimensions, which is loaded when it is first asked for. */
-defineProps<{ showControls?: boolean }>();
 const SeeThrough = defineAsyncComponent(() => import('./seethrough/SeeThrough.vue'));
 const isThrough = ref(false);
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -18,7 +17,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 
 <template>
   <div class="relative h-full min-h-0">
-    <PlanPane v-show="!isThrough" class="h-full" :show-controls="showControls" />
+    <PlanPane v-show="!isThrough" class="h-full" />
     <ErrorBoundary v-if="isThrough" where="see-through view"><SeeThrough /></ErrorBoundary>
     <button
       type="button"

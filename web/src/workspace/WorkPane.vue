@@ -2,7 +2,8 @@
 import { computed, ref, watch, type Component } from 'vue';
 import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
-import FindingsList from './FindingsList.vue';
+import OpenHere from './OpenHere.vue';
+import { usePanes } from '../stores/panes.ts';
 import ProposalUnderWay from './ProposalUnderWay.vue';
 import SetAsideList from './SetAsideList.vue';
 import SelectionCard from './cards/SelectionCard.vue';
@@ -14,6 +15,13 @@ const selection = useSelection();
 const pane = ref<HTMLElement | null>(null);
 const hasNews = computed(
   () => session.said.length > 0 || session.notice !== '' || session.problems.length > 0,
+);
+/** Where findings have no pane of their own and are not what is looked at. */
+const panes = usePanes();
+const showsOpen = computed(
+  () =>
+    ['walk', 'boxes', 'circuits', 'runs'].includes(selection.stage) &&
+    !panes.list.some((p) => p.piece === 'open' && p.isShown),
 );
 const toTop = () => pane.value?.scrollTo({ top: 0 });
 /** The card of what is chosen is at the top; who chose a cable far down its list is shown it. */
@@ -31,7 +39,7 @@ watch(
 <template>
   <aside
     ref="pane"
-    class="bg-sheet px-4 py-3 md:h-full md:min-h-0 md:overflow-y-auto"
+    class="bg-sheet px-4 py-3 md:h-full md:min-h-0 md:overflow-y-auto print:h-auto"
     aria-label="Work and reasons"
     tabindex="0"
   >
@@ -61,7 +69,7 @@ watch(
     <template v-if="session.plan">
       <SelectionCard />
       <component :is="panel" />
-      <FindingsList />
+      <OpenHere v-if="showsOpen" class="mt-4" />
     </template>
   </aside>
 </template>

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '../stores/session.ts';
 import { useSelection } from '../stores/selection.ts';
 import { useFindings } from '../stores/findings.ts';
+import { useViews } from '../stores/views.ts';
 import { circuitsInOrder } from './circuits/look.ts';
 import { stages } from './entry/order.ts';
 import { isInDialog, isTyping } from './keys.ts';
@@ -35,6 +36,7 @@ export function useActions() {
   const session = useSession();
   const selection = useSelection();
   const findings = useFindings();
+  const views = useViews();
   const route = useRoute();
   const router = useRouter();
   const keysOpen = ref(false);
@@ -71,6 +73,7 @@ export function useActions() {
     { key: 'k', says: 'keep: what is chosen, or every box of this room', act: () => selection.keep() },
     { key: 'n', says: 'next finding', act: () => findings.step(1) },
     { key: 'N', says: 'finding before', act: () => findings.step(-1) },
+    { key: 'f', says: 'frame what is chosen, or the room; once more shows all', act: () => views.frame() },
     { key: '[', says: 'room before', act: () => selection.stepRoom(-1) },
     { key: ']', says: 'next room', act: () => selection.stepRoom(1) },
     { key: ',', says: 'a chosen box to the circuit before its own', act: () => stepCircuit(-1) },

@@ -94,6 +94,14 @@ describe('places for labels', () => {
     expect(fixed!.rect.y).toBeCloseTo(2);
   });
 
+  test('labels stay within bounds', () => {
+    const mark = at(0, 0);
+    const bounds = { x: -30, y: -30, width: 60, height: 35 };
+    const [label] = placeLabels([beside('a', mark)], { marks: [mark], bounds });
+    expect(label!.rect.y + label!.rect.height).toBeLessThan(5);
+    expect(placeLabels([beside('a', mark)], { marks: [mark], bounds: { ...bounds, width: 12 } })).toEqual([]);
+  });
+
   test('lettering takes as many lines as it has, and the width of its longest', () => {
     const [one, two] = [lettered(['Study'], 10), lettered(['Study', '138 sq ft'], 10)];
     expect(two.height).toBeCloseTo(2 * one.height);

@@ -162,6 +162,9 @@ export function crosses({ a, b }: Segment, r: Box): boolean {
   return to - from > 1e-9;
 }
 
+const holds = (outer: Box, b: Box): boolean =>
+  b.minX >= outer.minX && b.maxX <= outer.maxX && b.minY >= outer.minY && b.maxY <= outer.maxY;
+
 /** Where a line from a rectangle's middle to a point leaves the rectangle. */
 function edgeTowards(r: Rect, to: XY): XY {
   const m = middleOf(r);
@@ -178,6 +181,8 @@ function edgeTowards(r: Rect, to: XY): XY {
 export interface DrawnAlready {
   readonly marks: readonly Rect[];
   readonly lines?: readonly Segment[];
+  /** Labels stay within; nowhere in particular where it is not given. */
+  readonly bounds?: Rect | undefined;
 }
 
 /** So many more places are looked at for one that covers no line. */
@@ -189,8 +194,9 @@ const patience = 10;
  */
 export function placeLabels(
   wanted: readonly WantedLabel[],
-  { marks, lines = [] }: DrawnAlready,
+  { marks, lines = [], bounds }: DrawnAlready,
 ): PlacedLabel[] {
+  const within = bounds && boxOf(bounds);
   const taken = new RBush<Box>().load(marks.map(boxOf));
   const leaders = new RBush<Box & { segment: Segment }>();
   const under = new RBush<Box & { segment: Segment }>().load(lines.map(boxOfSegment));
@@ -205,7 +211,7 @@ export function placeLabels(
     const { lines: words, size, restSize, width, height } = nth(label.forms, form);
     const rect = rectAround(place, width, height);
     const box = boxOf(rect);
-    if (touching(box) || isOver(leaders, box)) return null;
+    if ((within && !holds(within, box)) || touching(box) || isOver(leaders, box)) return null;
     const { leaderTo } = place;
     const leader = leaderTo ? { a: leaderTo, b: edgeTowards(rect, leaderTo) } : null;
     if (leader && coversOnItsWay(leader)) return null;

@@ -222,6 +222,13 @@ export function ribbonLabels(
         }),
       );
     });
+  const top = -rowFurniture.past * scale - rowFurniture.over;
+  const bounds: Rect = {
+    x: -rowFurniture.sides * scale - 4,
+    y: top,
+    width: (Math.max(unrolled.width, 60) + 2 * rowFurniture.sides) * scale + 8,
+    height: places.profile + (limit === null ? 0 : rowFurniture.profile) - top,
+  };
   const lines = asked.cables
     ? shapes.cables.flatMap((c) =>
         c.points.slice(1).map((b, i): Segment => {
@@ -230,7 +237,7 @@ export function ribbonLabels(
         }),
       )
     : [];
-  return { labels: placeLabels(wanted, { marks, lines }), marks };
+  return { labels: placeLabels(wanted, { marks, lines, bounds }), marks };
 }
 
 export const holeRadius = (diameter: number, scale: number): number => Math.max((diameter / 2) * scale, 2.4);

@@ -8,14 +8,14 @@ import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts'
 const boxIds = ({ plan }: House) => idsOf(plan.boxes);
 
 /** New boxes by model. */
-const models = sumsOf('boxes by model', boxIds, ({ plan, boxes }: House, id) => {
+export const models = sumsOf('boxes by model', boxIds, ({ plan, boxes }: House, id) => {
   const { model } = entryOf(boxes, id);
   if (isThere(plan, id) || !(model in catalogueOf(plan))) return nothing;
   return { [keyOf({ kind: 'box', model })]: 1 };
 });
 
 /** Pieces of backing by size, and their length. */
-const backing = sumsOf(
+export const backing = sumsOf(
   'backing',
   ({ layout }: House) => idsOf(layout.placed),
   ({ plan, layout }, id) => {

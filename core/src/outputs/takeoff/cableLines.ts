@@ -9,7 +9,7 @@ import { ofWhole, whole, type DraftLine } from './line.ts';
 const parts = ['path', 'loops', 'ends', 'margin', 'cut'] as const;
 
 /** Inches of cable by type and part, and how many cuts. */
-const inches = sumsOf(
+export const inches = sumsOf(
   'cable',
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {

@@ -19,7 +19,7 @@ function ampsOf(device: Device, plan: Plan): 15 | 20 {
 }
 
 /** New devices by kind; a splice is none. */
-const devices = sumsOf(
+export const devices = sumsOf(
   'devices',
   ({ plan }: House) => idsOf(plan.devices),
   ({ plan }, id) => {
@@ -31,7 +31,7 @@ const devices = sumsOf(
 );
 
 /** A plate for every new box that has a device with one, and a cover for one with a splice alone. */
-const plates = sumsOf(
+export const plates = sumsOf(
   'plates',
   ({ plan }: House) => idsOf(plan.boxes),
   ({ plan }, id) => {
@@ -68,7 +68,7 @@ export function deviceLines(house: House): DraftLine[] {
 
 const protections = { none: '', gfci: ', GFCI', afci: ', AFCI', dual: ', dual function' } as const;
 
-const breakers = sumsOf(
+export const breakers = sumsOf(
   'breakers',
   ({ plan }: House) => idsOf(plan.circuits),
   ({ plan }, id) => {

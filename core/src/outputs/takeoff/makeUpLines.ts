@@ -13,7 +13,7 @@ const connectorNames = {
 const connectorSizes = ['small', 'middle', 'large', 'crimp', 'green'] as const;
 
 /** Connectors by size, and tails by gauge and colour: how many, and how long together. */
-const joining = sumsOf(
+export const joining = sumsOf(
   'connectors and tails',
   ({ plan }: House) => idsOf(plan.boxes),
   (house, id) => {

@@ -8,7 +8,7 @@ import { held } from './held.ts';
 import { each, type DraftLine } from './line.ts';
 
 /** Cables that go through a connector: one at each panel, one at each box without clamps of its own. */
-const connectors = sumsOf(
+export const connectors = sumsOf(
   'cable connectors',
   ({ plan }: House) => idsOf(plan.runs),
   ({ plan, boxes }, id) => {
@@ -22,7 +22,7 @@ const connectors = sumsOf(
 );
 
 /** Plates over holes near a face. */
-const nailPlates = sumsOf(
+export const nailPlates = sumsOf(
   'nail plates',
   ({ runs }: House) => idsOf(runs.holes),
   ({ runs }, wall) => {
@@ -36,7 +36,7 @@ const nailPlates = sumsOf(
 const guardLength = 18;
 
 /** Along cable that lies too near a face for the whole of its length, and in grooves: guards, and wedges. */
-const alongCable = sumsOf(
+export const alongCable = sumsOf(
   'guards along cable',
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {

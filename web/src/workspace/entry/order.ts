@@ -27,4 +27,5 @@ export interface EntryContext {
 /** Parts of the boxes that can be proposed alone. */
 export const boxParts = ['receptacles', 'lights', 'switches', 'alarms', 'data'] as const;
 
-export const stages = ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew'] as const;
+export const stages = ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove'] as const;
+export type Stage = (typeof stages)[number];

@@ -1,21 +1,38 @@
 <script setup lang="ts">
 import { formatLength } from '@fieldchalk/core';
+import { dotRadius, flatRadius, planLabels, type PlanShapes } from '@fieldchalk/core/drawing';
+import { computed, useId } from 'vue';
 import type { BoxLook } from '../circuits/look.ts';
+import DrawingPatterns from '../drawn/DrawingPatterns.vue';
+import LabelLayer, { type LabelLook } from '../drawn/LabelLayer.vue';
+import { jacketColours } from '../ribbon/jackets.ts';
 import BoxDot from './BoxDot.vue';
-import type { PlanShapes } from '@fieldchalk/core/drawing';
 
 /** A level seen from above. Draws only; what is done with it is the pane's. */
-defineProps<{
+const props = defineProps<{
   shapes: PlanShapes;
   /** Screen pixels an inch, so that words and dots keep their size while zooming. */
   scale: number;
+  /** The room in hand. */
   room: string | null;
   chosen: ReadonlySet<string>;
-  /** The room whose switching is shown; a chosen box shows its own wherever it is. */
   distances?: readonly { x1: number; y1: number; x2: number; y2: number; inches: number }[];
+  /** Lines from all switches to what they work; a chosen box shows its own wherever it is. */
   showControls?: boolean;
+  studs?: boolean;
+  boxes?: 'full' | 'faint';
+  /** Sizes of rooms under their names. */
+  sizes?: boolean;
+  /** Boxes that are numbered however far away they are. */
+  near?: ReadonlySet<string>;
+  /** Words with places of their own, in inches, y down. */
+  notes?: readonly { readonly id: string; readonly text: string; readonly x: number; readonly y: number }[];
   /** What boxes show of their circuits, where that is what is looked at. */
   looks?: ReadonlyMap<string, BoxLook> | null;
+  /** Boxes that stand out although boxes are not what is looked at. */
+  lit?: ReadonlySet<string> | undefined;
+  /** What the crew has done, by `kind id`. */
+  done?: ReadonlyMap<string, boolean> | undefined;
 }>();
 const emit = defineEmits<{
   grab: [
@@ -28,10 +45,54 @@ const emit = defineEmits<{
   room: [id: string];
   name: [at: { x: number; y: number }];
 }>();
+const id = useId();
+const none: ReadonlySet<string> = new Set();
+const names = computed(() =>
+  props.looks
+    ? new Map(
+        [...props.looks].map(([box, look]) => [
+          box,
+          `${look.dead ? '✕' : ''}${look.number}${look.more > 0 ? `+${look.more}` : ''}`,
+        ]),
+      )
+    : undefined,
+);
+const labels = computed(
+  () =>
+    planLabels(props.shapes, {
+      scale: props.scale,
+      near: props.near ?? none,
+      chosen: props.chosen,
+      names: names.value,
+      boxes: props.boxes !== 'faint',
+      rooms: props.sizes ?? false,
+      notes: props.notes ?? [],
+    }).labels,
+);
+function lookOf(label: string): LabelLook {
+  const [kind = '', thing = ''] = label.split(/ (.*)/);
+  if (kind === 'room')
+    return { tone: thing === props.room && props.shapes.rooms.length > 1 ? 'chalk' : 'ink' };
+  if (kind === 'box') {
+    const look = props.looks?.get(thing);
+    return { tone: props.chosen.has(thing) ? 'chalk' : 'ink', badge: look && !look.dead ? look : undefined };
+  }
+  return kind === 'fixture' ? { tone: 'quiet', isLight: true } : {};
+}
+/** A name stands for its room, a number for its box. */
+function press(label: string, event: PointerEvent) {
+  const [kind, thing = ''] = label.split(/ (.*)/);
+  if (kind === 'room') emit('room', thing);
+  else emit('grab', kind === 'panel' ? 'panel' : 'box', thing, event);
+}
+const isFaint = (box: string) => props.boxes === 'faint' && !props.lit?.has(box) && !props.chosen.has(box);
+const isDone = (box: string) => props.done?.get(`box ${box}`) ?? false;
+const path = (points: readonly { x: number; y: number }[]) => points.map((p) => `${p.x},${p.y}`).join(' ');
 </script>
 
 <template>
   <g>
+    <DrawingPatterns :id="id" :scale="scale" />
     <g
       v-for="f in shapes.fixtures"
       :key="f.id"
@@ -45,30 +106,18 @@ const emit = defineEmits<{
         :stroke-width="(chosen.has(f.id) ? 2.5 : 1) / scale"
         stroke-dasharray="3 2"
       />
-      <text
-        v-if="f.across * scale > f.name.length * 5.2"
-        :x="f.x"
-        :y="f.y + 3 / scale"
-        :font-size="10 / scale"
-        text-anchor="middle"
-        class="fill-quiet"
-      >
-        {{ f.name }}
-      </text>
     </g>
     <g v-for="w in shapes.walls" :key="w.id" :data-wall="w.id">
       <polygon
         :points="w.block"
         class="cursor-move"
-        :class="[
-          w.closed ? 'fill-[url(#closed-wall)]' : 'fill-sheet',
-          chosen.has(w.id) ? 'stroke-chalk' : 'stroke-ink',
-        ]"
+        :fill="w.closed ? `url(#${id}-closed)` : 'var(--sheet)'"
+        :class="chosen.has(w.id) ? 'stroke-chalk' : 'stroke-ink'"
         :stroke-width="(chosen.has(w.id) ? 3 : 1.2) / scale"
         @pointerdown="emit('grab', 'wall', w.id, $event)"
       />
       <path
-        v-if="scale > 0.9"
+        v-if="studs && scale > 0.9"
         :d="w.studs"
         class="fill-wood stroke-wood-edge"
         :stroke-width="0.4 / scale"
@@ -99,16 +148,14 @@ const emit = defineEmits<{
         <path v-if="o.arc" :d="o.arc" fill="none" class="stroke-quiet" :stroke-width="1.1 / scale" />
       </g>
     </g>
-    <polyline
-      v-for="c in showControls ? shapes.cables.filter((k) => chosen.has(k.id)) : shapes.cables"
-      :key="c.id"
-      :points="c.points"
-      fill="none"
-      pointer-events="none"
-      class="stroke-chalk"
-      :stroke-width="(chosen.has(c.id) ? 3 : 1.4) / scale"
-      :stroke-dasharray="`${5 / scale} ${3 / scale}`"
-    />
+    <g v-for="c in shapes.cables" :key="c.id" fill="none" stroke-linejoin="round" pointer-events="none">
+      <polyline
+        :points="path(c.points)"
+        :class="chosen.has(c.id) ? 'stroke-chalk' : 'stroke-[#15181a]'"
+        :stroke-width="(chosen.has(c.id) ? 6 : 3.4) / scale"
+      />
+      <polyline :points="path(c.points)" :stroke="jacketColours[c.jacket]" :stroke-width="1.8 / scale" />
+    </g>
     <g
       v-for="p in shapes.panels"
       :key="p.id"
@@ -116,35 +163,6 @@ const emit = defineEmits<{
       @pointerdown="emit('grab', 'panel', p.id, $event)"
     >
       <polygon :points="p.points" class="fill-ink" />
-      <text :x="p.x" :y="p.y" :font-size="10 / scale" text-anchor="middle" class="fill-ink font-bold">{{
-        p.name
-      }}</text>
-    </g>
-    <g
-      v-for="r in shapes.rooms"
-      :key="r.id"
-      text-anchor="middle"
-      class="cursor-pointer"
-      @click="emit('room', r.id)"
-    >
-      <text
-        :x="r.x"
-        :y="r.y"
-        :font-size="(r.across * scale > 80 ? 15 : 10.5) / scale"
-        class="fill-ink font-bold"
-        :class="{ 'fill-chalk': r.id === room && shapes.rooms.length > 1 }"
-      >
-        {{ r.name }}
-      </text>
-      <text
-        v-if="r.across * scale > 95"
-        :x="r.x"
-        :y="r.y + 14 / scale"
-        :font-size="10.5 / scale"
-        class="fill-quiet"
-      >
-        {{ r.says }}
-      </text>
     </g>
     <g
       v-for="(u, i) in shapes.unnamed"
@@ -184,50 +202,58 @@ const emit = defineEmits<{
         stroke-linecap="round"
       />
     </template>
-    <g
-      v-for="f in shapes.flat"
-      :key="f.id"
-      class="cursor-move"
-      role="button"
-      :aria-label="f.label"
-      :data-flat="f.id"
-      @pointerdown="emit('grab', 'box', f.id, $event)"
-      @pointerenter="emit('over', f.id, $event)"
-    >
-      <circle :cx="f.x" :cy="f.y" :r="12 / scale" fill="transparent" />
-      <BoxDot
-        :x="f.x"
-        :y="f.y"
-        :inches="f.size"
-        :pixels="6.5"
-        :scale="scale"
-        :sign="f.sign"
-        :kept="f.kept"
-        :chosen="chosen.has(f.id)"
-        :looks="looks ?? null"
-        :box="f.id"
-      />
-    </g>
-    <g
-      v-for="b in shapes.boxes"
-      :key="b.id"
-      class="cursor-move"
-      :data-plan-box="b.id"
-      @pointerdown="emit('grab', 'box', b.id, $event)"
-      @pointerenter="emit('over', b.id, $event)"
-    >
-      <BoxDot
-        :x="b.x"
-        :y="b.y"
-        :inches="3"
-        :pixels="8"
-        :scale="scale"
-        :sign="b.label"
-        :kept="b.kept"
-        :chosen="chosen.has(b.id)"
-        :looks="looks ?? null"
-        :box="b.id"
-      />
+    <g>
+      <g
+        v-for="f in shapes.flat"
+        :key="f.id"
+        class="cursor-move"
+        role="button"
+        :aria-label="f.label"
+        :data-flat="f.id"
+        :class="{ 'opacity-40': isFaint(f.id) }"
+        @pointerdown="emit('grab', 'box', f.id, $event)"
+        @pointerenter="emit('over', f.id, $event)"
+      >
+        <circle :cx="f.x" :cy="f.y" :r="12 / scale" fill="transparent" />
+        <BoxDot
+          :x="f.x"
+          :y="f.y"
+          :radius="flatRadius(scale, f.size) / scale"
+          :scale="scale"
+          :sign="f.sign"
+          :kept="f.kept"
+          :existing="false"
+          :done="isDone(f.id)"
+          :patterns="id"
+          :chosen="chosen.has(f.id) || lit?.has(f.id) === true"
+          :looks="looks ?? null"
+          :box="f.id"
+        />
+      </g>
+      <g
+        v-for="b in shapes.boxes"
+        :key="b.id"
+        class="cursor-move"
+        :data-plan-box="b.id"
+        :class="{ 'opacity-40': isFaint(b.id) }"
+        @pointerdown="emit('grab', 'box', b.id, $event)"
+        @pointerenter="emit('over', b.id, $event)"
+      >
+        <BoxDot
+          :x="b.x"
+          :y="b.y"
+          :radius="dotRadius(scale) / scale"
+          :scale="scale"
+          sign=""
+          :kept="b.kept"
+          :existing="b.existing"
+          :done="isDone(b.id)"
+          :patterns="id"
+          :chosen="chosen.has(b.id) || lit?.has(b.id) === true"
+          :looks="looks ?? null"
+          :box="b.id"
+        />
+      </g>
     </g>
     <circle
       v-for="c in shapes.corners"
@@ -240,6 +266,14 @@ const emit = defineEmits<{
       :stroke-width="2 / scale"
       @pointerdown.stop="emit('grab', 'corner', c.id, $event)"
     />
+    <g :transform="`scale(${1 / scale})`">
+      <LabelLayer
+        :labels="labels"
+        :look-of="lookOf"
+        :is-pressed="(label) => /^(room|box|panel) /.test(label)"
+        @press="press"
+      />
+    </g>
     <g v-for="(d, i) in distances ?? []" :key="`d${i}`" pointer-events="none">
       <line :x1="d.x1" :y1="d.y1" :x2="d.x2" :y2="d.y2" class="stroke-chalk" :stroke-width="1.4 / scale" />
       <text

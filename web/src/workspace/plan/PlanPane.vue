@@ -7,6 +7,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
 import { useSelection, type Kind } from '../../stores/selection.ts';
+import { useLit } from '../../stores/lit.ts';
 import { useSession } from '../../stores/session.ts';
 import { boxLooks } from '../circuits/look.ts';
 import { useDrag } from '../drag.ts';
@@ -16,19 +17,24 @@ import { ceilingKinds } from '../names.ts';
 import { isDragged, planOrder } from './planDrag.ts';
 import PlanDrawing from './PlanDrawing.vue';
 import { distanceLines, planShapes } from '@fieldchalk/core/drawing';
+import { emphasisOf } from '../frame/emphasis.ts';
+import { isCableInHand } from '../frame/inHand.ts';
+import { useViews } from '../../stores/views.ts';
+import { cornersOf, pointsOfChosen, wallNotes } from './framed.ts';
 import { usePlanTool } from './planTools.ts';
 import { usePlanViewport } from './planViewport.ts';
 
 /** The plan of one level: walls, what is in them, boxes and cables; chosen, dragged, nudged and drawn here. */
-defineProps<{ showControls?: boolean }>();
 const session = useSession();
 const selection = useSelection();
 const gesture = useGesture();
+const views = useViews();
+const lit = useLit();
 const svg = ref<SVGSVGElement | null>(null);
 const level = computed(() => selection.level ?? 'L1');
 const drag = useDrag();
 const drawingNow = ref(false);
-const { view, extent, scale, zoomBy, fit, reveal, placeOf } = usePlanViewport(svg, level, drawingNow);
+const { view, extent, scale, zoomBy, fit, reveal, frame, placeOf } = usePlanViewport(svg, level, drawingNow);
 const tools = usePlanTool(level, scale);
 const { tool, isDrawing } = tools;
 function toggleDrawing() {
@@ -37,21 +43,27 @@ function toggleDrawing() {
   drawingNow.value = isDrawing.value;
 }
 
+const emphasis = computed(() => emphasisOf[selection.stage]);
 const looks = computed(() =>
-  selection.stage === 'circuits' && gesture.plan
+  emphasis.value.circuits && gesture.plan
     ? boxLooks(gesture.plan, selection.tripped, selection.circuitInHand)
     : null,
 );
-/** Among circuits only the cables of the one in hand are drawn. */
+const all = computed(() => (gesture.plan ? planShapes(gesture.plan, session.shown, level.value) : null));
 const shapes = computed(() => {
-  if (!gesture.plan) return null;
-  const all = planShapes(gesture.plan, session.shown, level.value);
-  if (selection.stage !== 'circuits') return all;
-  const own = (id: string) =>
-    selection.circuitInHand !== null && session.plan?.runs[id]?.circuit === selection.circuitInHand;
-  return { ...all, cables: all.cables.filter((c) => own(c.id)) };
+  if (!all.value || emphasis.value.cables === 'full') return all.value;
+  const isShown = isCableInHand(session, selection, lit.lit);
+  return { ...all.value, cables: all.value.cables.filter((c) => isShown(c.id)) };
 });
-const chosen = computed(() => new Set(selection.picked));
+/** Boxes that the room in hand sees, drawn as the answer has them. */
+const near = computed(() => new Set(selection.boxesInHand().map((box) => session.drawnId(box))));
+/** The walls of the room in hand, each with its length in front of it. */
+const notes = computed(() =>
+  emphasis.value.sizes && session.unrolled && session.plan
+    ? wallNotes(session.plan, session.unrolled, level.value)
+    : [],
+);
+const chosen = computed(() => new Set([...selection.picked, ...(lit.lit?.walls ?? [])]));
 /** Places on this level that the chosen cable is told to go through. */
 const stops = computed(() => {
   const run = selection.chosen?.kind === 'run' ? session.opened.runs[selection.chosen.id] : undefined;
@@ -69,6 +81,22 @@ const levels = computed(() =>
 watch(
   () => (selection.chosen?.kind === 'run' ? selection.chosen.id : null),
   (run) => run !== null && reveal(session.result?.runs[run]?.path ?? []),
+);
+/** Buttons zoom to what is chosen, which stays in sight. */
+function zoomNear(factor: number) {
+  const points = shapes.value ? pointsOfChosen(session.opened, shapes.value, selection.chosen) : [];
+  const middle = (of: (p: { x: number; y: number }) => number) =>
+    points.reduce((sum, p) => sum + of(p), 0) / points.length;
+  zoomBy(factor, points.length > 0 ? { x: middle((p) => p.x), y: middle((p) => p.y) } : null);
+}
+/** `F` frames what is chosen, or the room in hand; once more shows the whole level. */
+watch(
+  () => views.framed,
+  () => {
+    const points = shapes.value ? pointsOfChosen(session.opened, shapes.value, selection.chosen) : [];
+    const walls = session.unrolled?.walls.map((w) => w.wall) ?? [];
+    frame(points.length > 0 ? points : session.plan ? cornersOf(session.plan, walls) : []);
+  },
 );
 const says = computed(() => drag.says.value || tools.says.value);
 
@@ -198,12 +226,6 @@ function nameSpace(at: { x: number; y: number }) {
       @pointerdown.capture="thread"
       @pointerdown="press"
     >
-      <defs>
-        <pattern id="closed-wall" width="2.4" height="2.4" patternUnits="userSpaceOnUse">
-          <rect width="2.4" height="2.4" class="fill-ground" />
-          <circle cx="1.2" cy="1.2" r="0.45" class="fill-quiet" />
-        </pattern>
-      </defs>
       <g :transform="`translate(${view.x},${view.y}) scale(${view.k})`">
         <PlanDrawing
           :shapes="shapes"
@@ -211,7 +233,14 @@ function nameSpace(at: { x: number; y: number }) {
           :room="selection.room"
           :chosen="chosen"
           :distances="distances"
-          :show-controls="showControls"
+          :show-controls="emphasis.controls"
+          :studs="emphasis.studs"
+          :boxes="emphasis.boxes"
+          :sizes="emphasis.sizes"
+          :near="near"
+          :lit="lit.lit?.boxes"
+          :notes="notes"
+          :done="emphasis.done ? session.done : undefined"
           :looks="looks"
           @over="over"
           @grab="grab"
@@ -263,6 +292,7 @@ function nameSpace(at: { x: number; y: number }) {
         </div>
       </Listbox>
       <button
+        v-if="isDrawing || selection.stage === 'walk' || isEmpty"
         class="key"
         type="button"
         :class="{ 'key-main': isDrawing }"
@@ -272,8 +302,8 @@ function nameSpace(at: { x: number; y: number }) {
         <PencilRuler :size="18" /> Draw walls
       </button>
       <ChoiceField
-        v-if="!isDrawing && shapes && shapes.rooms.length > 0"
-        class="w-44"
+        v-if="selection.stage === 'boxes' && !isDrawing && shapes && shapes.rooms.length > 0"
+        class="w-36"
         label="Put on the ceiling by pointing"
         hide-label
         :model-value="tool.kind === 'put' ? tool.device : null"
@@ -296,10 +326,10 @@ function nameSpace(at: { x: number; y: number }) {
       }}</span>
     </div>
     <div class="absolute right-2 bottom-2 flex gap-1">
-      <button class="key" type="button" aria-label="Zoom plan in" @click="zoomBy(1.5)">
+      <button class="key" type="button" aria-label="Zoom plan in" @click="zoomNear(1.5)">
         <ZoomIn :size="18" />
       </button>
-      <button class="key" type="button" aria-label="Zoom plan out" @click="zoomBy(1 / 1.5)">
+      <button class="key" type="button" aria-label="Zoom plan out" @click="zoomNear(1 / 1.5)">
         <ZoomOut :size="18" />
       </button>
       <button class="key" type="button" aria-label="Whole level" @click="fit"><Maximize :size="18" /></button>

@@ -2,11 +2,15 @@ import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { computed, onMounted, shallowRef, watch, type Ref } from 'vue';
+import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
+import { useViews } from '../../stores/views.ts';
 import { extentOf } from '@fieldchalk/core/drawing';
 
 const roomToDraw = 120;
-const margin = 18;
+const margin = 30;
+/** Inches around what is framed. */
+const around = 36;
 
 /**
  * The part of a level that the plan pane shows: fitted to the level, zoomed and panned by hand; still while walls are drawn, with room
@@ -14,8 +18,10 @@ const margin = 18;
  */
 export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<string>, isDrawing: Ref<boolean>) {
   const session = useSession();
+  const selection = useSelection();
   const { width, height } = useElementSize(svg);
-  const view = shallowRef({ k: 1, x: 0, y: 0 });
+  const views = useViews();
+  const view = computed(() => views.planView);
   const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
   watch(
     [() => session.plan, level, isDrawing] as const,
@@ -38,13 +44,28 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
       if (event.type.startsWith('touch')) return (event as TouchEvent).touches.length > 1;
       return event.target === svg.value && !isDrawing.value && !(event as MouseEvent).shiftKey;
     })
-    .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => (view.value = event.transform));
+    .on('zoom', ({ transform: { k, x, y } }: D3ZoomEvent<SVGSVGElement, unknown>) => {
+      views.planView = { k, x, y };
+    });
   onMounted(() =>
     watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null), { immediate: true }),
   );
-  const zoomBy = (factor: number) => svg.value && select(svg.value).call(zooming.scaleBy, factor);
+  /** Around a place of the plan, inches with y up, or around the middle of what is shown. */
+  function zoomBy(factor: number, at: { readonly x: number; readonly y: number } | null): void {
+    const { k, x, y } = view.value;
+    const point: [number, number] | undefined = at ? [at.x * k + x, -at.y * k + y] : undefined;
+    if (svg.value) select(svg.value).call(zooming.scaleBy, factor, point);
+  }
   const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
   watch(level, fit);
+  // Each stage has its own view: what the wheel goes on from is the one of this stage.
+  watch(
+    () => selection.stage,
+    () => {
+      const { k, x, y } = views.planView;
+      if (svg.value) select(svg.value).call(zooming.transform, zoomIdentity.translate(x, y).scale(k));
+    },
+  );
 
   /** Brings some points of the plan into view, inches with y up: moves there where they are not in it, and no nearer than all of them fit. */
   function reveal(points: readonly { readonly x: number; readonly y: number }[]): void {
@@ -73,6 +94,30 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
     select(on).call(zooming.transform, to);
   }
 
+  /** Brings some points into the middle, as near as they and a few feet around them fit; where they are framed already, the whole level. */
+  function frame(points: readonly { readonly x: number; readonly y: number }[]): void {
+    const { value: on } = svg;
+    const { value: whole } = extent;
+    if (!on || !whole) return;
+    if (points.length === 0) return void fit();
+    const [xs, ys] = [points.map((p) => p.x), points.map((p) => -p.y)];
+    const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const k = Math.min(
+      40,
+      Math.max(
+        0.6,
+        Math.min(whole.width / (right - left + 2 * around), whole.height / (bottom - top + 2 * around)),
+      ),
+    );
+    const to = zoomIdentity
+      .translate(whole.x + whole.width / 2, whole.y + whole.height / 2)
+      .scale(k)
+      .translate(-(left + right) / 2, -(top + bottom) / 2);
+    const { value: now } = view;
+    const isThere = Math.abs(now.k - to.k) < 0.01 && Math.hypot(now.x - to.x, now.y - to.y) < 1;
+    select(on).call(zooming.transform, isThere ? zoomIdentity : to);
+  }
+
   /** Where the pointer is in the plan: inches, y up. Null before anything is drawn. */
   function placeOf(event: PointerEvent | MouseEvent): { x: number; y: number } | null {
     const matrix = svg.value?.querySelector('g')?.getScreenCTM();
@@ -89,6 +134,7 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
     zoomBy,
     fit,
     reveal,
+    frame,
     placeOf,
   };
 }

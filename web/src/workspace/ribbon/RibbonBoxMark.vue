@@ -1,18 +1,23 @@
 <script setup lang="ts">
-import type { BoxLook } from '../circuits/look.ts';
 import type { RibbonBox } from '@fieldchalk/core/drawing';
+import { computed } from 'vue';
+import type { BoxLook } from '../circuits/look.ts';
 
-/** One box on the ribbon: dashed while it is only proposed, solid once kept, filled when the crew has nailed it. */
-defineProps<{
+/** One box on the ribbon: chalk while it is only proposed, solid once kept, hatched where it is there already, ticked when the crew has nailed it. Inches. */
+const props = defineProps<{
   box: RibbonBox;
-  /** Its top edge on the drawing, and the size of its number. */
+  /** Its top edge on the drawing. */
   top: number;
-  fold: number;
   scale: number;
+  /** Before the names of the drawing's patterns. */
+  patterns: string;
   selected: boolean;
   done: boolean;
   look?: BoxLook | undefined;
 }>();
+const isChalk = computed(() => !props.box.kept && !props.done);
+/** From so wide on the places of its devices are told apart. */
+const places = computed(() => (props.box.width * props.scale > 20 ? props.box.holds.length : 0));
 </script>
 
 <template>
@@ -28,6 +33,7 @@ defineProps<{
       :width="box.width + 14 / scale"
       :height="box.height + 18 / scale"
       fill="transparent"
+      class="box-ring"
     />
     <rect
       v-if="selected"
@@ -38,35 +44,55 @@ defineProps<{
       class="fill-chalk-soft stroke-chalk"
       :stroke-width="2.4 / scale"
     />
+    <!-- Dust around the snapped line. -->
+    <rect
+      v-if="isChalk && !look"
+      :x="box.x - 2 / scale"
+      :y="top - 2 / scale"
+      :width="box.width + 4 / scale"
+      :height="box.height + 4 / scale"
+      fill="none"
+      :stroke="`url(#${patterns}-face)`"
+      :stroke-width="3.4 / scale"
+    />
     <rect
       :x="box.x"
       :y="top"
       :width="box.width"
       :height="box.height"
-      :stroke-width="1.8 / scale"
-      :class="done ? 'fill-good stroke-ink' : box.kept ? 'fill-ink stroke-ink' : 'fill-sheet stroke-chalk'"
-      :stroke-dasharray="box.kept || done || box.width * scale < 9 ? undefined : `${3 / scale} ${2 / scale}`"
-      :style="look ? { fill: look.dead ? 'none' : look.fill, stroke: 'var(--ink)' } : undefined"
+      :stroke-width="(isChalk ? 2 : 1.8) / scale"
+      :fill="
+        look
+          ? look.dead
+            ? 'none'
+            : look.fill
+          : box.existing
+            ? `url(#${patterns}-there)`
+            : isChalk
+              ? 'var(--sheet)'
+              : done
+                ? 'var(--good)'
+                : 'var(--ink)'
+      "
+      :stroke="isChalk && !look ? `url(#${patterns}-line)` : 'var(--ink)'"
     />
-    <text
-      v-if="look"
-      :x="box.x + box.width / 2"
-      :y="top - fold * 0.35"
-      :font-size="fold * 0.85"
-      text-anchor="middle"
-      class="fill-ink"
-    >
-      {{ look.dead ? '✕' : '' }}{{ look.number }}{{ look.more ? `+${look.more}` : '' }}
-    </text>
-    <text
-      :x="box.x + box.width / 2"
-      :y="top + box.height + fold * 1.15"
-      :font-size="fold"
-      text-anchor="middle"
-      class="font-bold"
-      :class="selected ? 'fill-chalk' : 'fill-ink'"
-    >
-      {{ box.label }}
-    </text>
+    <path
+      v-if="places > 1"
+      :d="
+        Array.from(
+          { length: places - 1 },
+          (_, i) => `M${box.x + ((i + 1) * box.width) / places} ${top + 0.4}v${box.height - 0.8}`,
+        ).join('')
+      "
+      :stroke="box.kept && !box.existing ? 'var(--sheet)' : 'var(--chalk)'"
+      :stroke-width="1 / scale"
+    />
+    <path
+      v-if="done"
+      :d="`M${box.x + box.width * 0.2} ${top + box.height * 0.55}l${box.width * 0.22} ${box.height * 0.2}l${box.width * 0.42} ${-box.height * 0.45}`"
+      fill="none"
+      stroke="#15181a"
+      :stroke-width="2 / scale"
+    />
   </g>
 </template>

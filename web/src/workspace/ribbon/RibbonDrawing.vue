@@ -1,23 +1,30 @@
 <script setup lang="ts">
-import { formatLength, type Plan, type Result, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
-import type { Shown } from '../../worker/answer.ts';
-import { computed } from 'vue';
+import type { Plan } from '@fieldchalk/core';
 import {
-  boxRects,
-  framingRects,
-  holesOn,
-  obstacleRects,
-  openingRects,
-  panelsOn,
+  furnitureOf,
+  holeRadius,
+  ribbonLabels,
+  ribbonShapes,
   type RibbonBox,
+  type RibbonRect,
+  rowFurniture,
+  rowPlaces,
+  type Unrolled,
+  type UnrolledWall,
 } from '@fieldchalk/core/drawing';
+import { computed, useId } from 'vue';
+import type { Shown } from '../../worker/answer.ts';
 import type { BoxLook } from '../circuits/look.ts';
+import DrawingPatterns from '../drawn/DrawingPatterns.vue';
+import LabelLayer, { type LabelLook } from '../drawn/LabelLayer.vue';
 import RibbonBoxMark from './RibbonBoxMark.vue';
 import RibbonCables from './RibbonCables.vue';
 import RibbonFindings from './RibbonFindings.vue';
 import RibbonPanelMark from './RibbonPanelMark.vue';
 import RibbonProfile from './RibbonProfile.vue';
+import RibbonWalls from './RibbonWalls.vue';
 
+/** One row of a room unrolled: walls side by side, true to scale. Draws only; what is done with it is the pane's. */
 const props = defineProps<{
   plan: Plan;
   result: Shown;
@@ -26,7 +33,16 @@ const props = defineProps<{
   scale: number;
   selected: string | null;
   limit: number;
+  /** Shown under the numbers of boxes where there is room. */
+  says: (box: RibbonBox) => readonly string[];
+  boxes?: 'full' | 'faint';
+  /** Which cable is drawn. */
+  isCableShown?: (run: string) => boolean;
+  profile?: boolean;
+  ghosts?: boolean;
+  findings?: boolean;
   done?: ReadonlyMap<string, boolean>;
+  /** For the crew: nothing is moved by a key. */
   crew?: boolean;
   selectedRun?: string | null;
   selectedFinding?: number | null;
@@ -38,7 +54,8 @@ const emit = defineEmits<{
   box: [id: string, more: boolean];
   stud: [member: string];
   opening: [id: string];
-  grabStud: [wall: UnrolledWall, stud: Result['members'][number], event: PointerEvent];
+  wall: [id: string];
+  grabStud: [wall: UnrolledWall, stud: NonNullable<RibbonRect['member']>, event: PointerEvent];
   obstacle: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
@@ -48,217 +65,185 @@ const emit = defineEmits<{
   finding: [index: number];
 }>();
 
-const top = 22;
-const profileHeight = computed(() => (props.crew ? 0 : 44));
-const height = computed(() => props.unrolled.height);
-const framing = computed(() => framingRects(props.result, props.unrolled));
-const openings = computed(() => openingRects(props.plan, props.unrolled));
-const obstacles = computed(() => obstacleRects(props.plan, props.unrolled));
-const boxes = computed(() => boxRects(props.plan, props.result, props.unrolled));
-const panels = computed(() => panelsOn(props.plan, props.unrolled));
-const holes = computed(() => holesOn(props.result, props.unrolled));
-const fold = computed(() => 13 / props.scale);
-const box = computed(() => ({
-  w: Math.max(props.unrolled.width, 60),
-  h: height.value + top + 16 + profileHeight.value,
-}));
-const y = (z: number) => height.value - z;
-/** Numbers that have room: the first of a crowd stands for it. */
-const numbered = computed(() => {
-  let last = -Infinity;
-  return framing.value
-    .filter((m) => m.number !== null)
-    .sort((a, b) => a.x - b.x)
-    .filter((m) => {
-      if ((m.x - last) * props.scale < 17) return false;
-      last = m.x;
-      return true;
-    });
+const id = useId();
+const isFaint = computed(() => props.boxes === 'faint');
+const all = computed(() => ribbonShapes(props.plan, props.result, props.unrolled));
+const shapes = computed(() => {
+  const isShown = props.isCableShown;
+  if (!isShown) return all.value;
+  return {
+    ...all.value,
+    cables: all.value.cables.filter((c) => isShown(c.run)),
+    cableNames: all.value.cableNames.filter((c) => isShown(c.run)),
+    holes: all.value.holes.filter((h) => isShown(h.run)),
+  };
 });
-const studFont = computed(() => Math.min(9, 10 / props.scale));
+const furniture = computed(() => furnitureOf(props.profile ?? false));
+const places = computed(() => rowPlaces(props.unrolled.height, props.scale));
+const size = computed(() => ({
+  left: -rowFurniture.sides * props.scale,
+  top: -rowFurniture.past * props.scale - furniture.value.over,
+  width: (Math.max(props.unrolled.width, 60) + 2 * rowFurniture.sides) * props.scale,
+  height:
+    (props.unrolled.height + 2 * rowFurniture.past) * props.scale +
+    furniture.value.over +
+    furniture.value.under,
+}));
+const troubles = computed(() => (props.findings ? findingsOn(props.result.findings, props.unrolled) : []));
+const labels = computed(
+  () =>
+    ribbonLabels(props.unrolled, shapes.value, {
+      scale: props.scale,
+      chosen: props.selected,
+      says: props.says,
+      boxes: !isFaint.value,
+      cables: true,
+      ghosts: props.ghosts ?? false,
+      limit: props.profile ? props.limit : null,
+      troubles: troubles.value.map((t) => t.x),
+    }).labels,
+);
+const broken = computed(
+  () => new Set(props.unrolled.worst.flatMap((w, i) => (w.broken ? [`worst ${i}`] : []))),
+);
+const quietKinds = new Set(['length', 'stud', 'opening', 'counter', 'ghost']);
+function lookOf(label: string): LabelLook {
+  const [kind = '', thing = ''] = label.split(/ (.*)/);
+  if (kind === 'worst') return { tone: broken.value.has(label) ? 'trouble' : 'chalk' };
+  if (kind === 'box') {
+    const look = props.looks?.get(thing);
+    return { tone: thing === props.selected ? 'chalk' : 'ink', badge: look && !look.dead ? look : undefined };
+  }
+  if (kind === 'run') return { isLight: true, tone: thing === props.selectedRun ? 'chalk' : 'ink' };
+  return quietKinds.has(kind) ? { tone: 'quiet', isLight: true } : {};
+}
+const boxOf = computed(() => new Map(shapes.value.boxes.map((b) => [`box ${b.id}`, b])));
+function press(label: string, event: PointerEvent) {
+  const box = boxOf.value.get(label);
+  if (!box) return;
+  emit('grab', box, event);
+  emit('box', box.id, event.shiftKey);
+}
+const isDone = (kind: string, thing: string) => props.done?.get(`${kind} ${thing}`) ?? false;
 const words = (kind: string) => kind.replaceAll('-', ' ');
 function place(event: MouseEvent) {
-  const svg = event.currentTarget as SVGGraphicsElement;
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()?.inverse());
+  const inches = (event.currentTarget as SVGElement).querySelector<SVGGraphicsElement>('[data-inches]');
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(inches?.getScreenCTM()?.inverse());
   emit('place', point.x);
 }
-const isDone = (kind: string, id: string) => props.done?.get(`${kind} ${id}`) ?? false;
+</script>
+
+<script lang="ts">
+import type { Finding } from '@fieldchalk/core';
+import { isOn, onRibbon } from '@fieldchalk/core/drawing';
+
+/** Findings that have a place on these walls, with their number in the list; notes and what was let stand are not marked. */
+function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
+  return findings.flatMap((f, index) => {
+    const at = f.place;
+    const wall = at && unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
+    return wall && f.level !== 'note' && f.accepted === null
+      ? [{ index, says: f.says, level: f.level, x: onRibbon(wall, at.at) }]
+      : [];
+  });
+}
 </script>
 
 <template>
   <svg
-    :viewBox="`-4 ${-top} ${box.w + 8} ${box.h}`"
-    :width="(box.w + 8) * scale"
-    :height="box.h * scale"
+    :viewBox="`${size.left} ${size.top} ${size.width} ${size.height}`"
+    :width="size.width"
+    :height="size.height"
     role="group"
-    aria-label="The room unrolled: walls side by side, as seen from inside"
+    :aria-label="`Walls ${unrolled.walls.map((w) => w.letter).join(', ')}, as seen from inside`"
     class="block touch-pan-x select-none"
     @dblclick="place"
   >
-    <g v-for="w in unrolled.walls" :key="w.letter">
-      <rect :x="w.x" :y="y(w.ceiling)" :width="w.length" :height="w.ceiling" class="fill-sheet" />
-      <line
-        :x1="w.x"
-        :x2="w.x"
-        :y1="-top + 2"
-        :y2="height + 12 + profileHeight"
-        class="stroke-ink"
-        :stroke-width="1.2 / scale"
-        stroke-dasharray="1.2 1.6"
+    <DrawingPatterns :id="id" :scale="scale" />
+    <g :transform="`scale(${scale})`" data-inches>
+      <RibbonWalls
+        :plan="plan"
+        :unrolled="unrolled"
+        :shapes="shapes"
+        :scale="scale"
+        :patterns="id"
+        :under="(places.profile + (profile ? rowFurniture.profile : 0)) / scale"
+        :pressed="!crew"
+        @wall="emit('wall', $event)"
+        @stud="emit('stud', $event)"
+        @grab-stud="(wall, stud, event) => emit('grabStud', wall, stud, event)"
+        @opening="emit('opening', $event)"
+        @obstacle="emit('obstacle', $event)"
       />
-      <text :x="w.x + fold / 3" :y="-6" :font-size="fold" class="fill-ink font-bold">
-        {{ w.length * scale > 60 ? 'Wall ' : '' }}{{ w.letter }}
-      </text>
-      <text
-        v-if="w.length * scale > 120"
-        :x="w.x + w.length - fold / 3"
-        :y="-6"
-        :font-size="fold"
-        text-anchor="end"
-        class="fill-quiet"
-      >
-        {{ formatLength(w.length) }}
-      </text>
-    </g>
-    <g class="fill-wood stroke-wood-edge" :stroke-width="0.7 / scale">
-      <template v-for="m in framing" :key="m.key">
+      <g v-if="ghosts" class="pointer-events-none">
         <rect
-          v-if="m.member && m.number !== null && !crew"
-          :x="m.x"
-          :y="y(m.low + m.height)"
-          :width="m.width"
-          :height="m.height"
-          role="button"
-          tabindex="-1"
-          :aria-label="`Stud ${m.number}`"
-          class="cursor-pointer hover:brightness-90"
-          :class="{ 'stroke-ink': m.measured }"
-          @click="emit('stud', m.member.id)"
-          @pointerdown="emit('grabStud', m.on, m.member, $event)"
+          v-for="g in shapes.ghosts"
+          :key="g.id"
+          :x="g.x"
+          :y="unrolled.height - g.bottom - g.height"
+          :width="g.width"
+          :height="g.height"
+          class="fill-none stroke-quiet"
+          :stroke-width="1 / scale"
+          :stroke-dasharray="`${2 / scale} ${2 / scale}`"
         />
-        <rect
-          v-else
-          :x="m.x"
-          :y="y(m.low + m.height)"
-          :width="m.width"
-          :height="m.height"
-          :class="{ 'brightness-90': m.role === 'header' }"
-        />
-      </template>
-    </g>
-    <g v-for="o in openings" :key="o.id" @click="emit('opening', o.id)">
-      <rect
-        :x="o.x"
-        :y="y(o.head)"
-        :width="o.width"
-        :height="o.head - o.sill"
-        class="fill-ground stroke-quiet"
-        :stroke-width="1 / scale"
-        stroke-dasharray="2 1.5"
+      </g>
+      <RibbonCables
+        :cables="shapes.cables"
+        :scale="scale"
+        :selected="selectedRun ?? null"
+        @run="emit('run', $event)"
       />
-      <text
-        :x="o.x + o.width / 2"
-        :y="y((o.head + o.sill) / 2)"
-        :font-size="fold * 0.9"
-        text-anchor="middle"
-        class="fill-quiet"
-      >
-        {{ words(o.kind) }}
-      </text>
-    </g>
-    <g
-      v-for="x in obstacles"
-      :key="x.id"
-      class="cursor-pointer"
-      role="button"
-      tabindex="-1"
-      :aria-label="`${x.kind} in the wall`"
-      @click="emit('obstacle', x.id)"
-    >
-      <rect
-        :x="x.x"
-        :y="y(x.high)"
-        :width="x.width"
-        :height="x.high - x.low"
-        class="stroke-ink"
-        :class="x.isChase ? 'fill-ground/70' : 'fill-quiet/60'"
-        :stroke-width="1 / scale"
-        :stroke-dasharray="x.isChase ? `${4 / scale} ${3 / scale}` : undefined"
+      <RibbonPanelMark
+        v-for="p in shapes.panels"
+        :key="p.id"
+        :panel="p"
+        :height="unrolled.height"
+        :scale="scale"
+        @click="emit('panel', p.id)"
       />
-      <text
-        v-if="x.width * scale > 26"
-        :x="x.x + x.width / 2"
-        :y="y((x.low + x.high) / 2)"
-        :font-size="fold * 0.8"
-        text-anchor="middle"
-        class="font-bold"
-        :class="x.isChase ? 'fill-ink' : 'fill-sheet'"
-      >
-        {{ x.kind }}
-      </text>
-    </g>
-    <RibbonCables
-      :plan="plan"
-      :result="result"
-      :unrolled="unrolled"
-      :scale="scale"
-      :selected="selectedRun ?? null"
-      @run="emit('run', $event)"
-    />
-    <RibbonPanelMark
-      v-for="p in panels"
-      :key="p.id"
-      :panel="p"
-      :height="height"
-      :scale="scale"
-      @click="emit('panel', p.id)"
-    />
-    <g v-for="h in holes" :key="h.key">
       <circle
+        v-for="h in shapes.holes"
+        :key="h.key"
         :cx="h.x"
-        :cy="y(h.z)"
-        :r="Math.max(h.diameter, 2.2 / scale)"
+        :cy="unrolled.height - h.z"
+        :r="holeRadius(h.diameter, scale) / scale"
         class="stroke-white"
         :class="isDone('hole', h.hole) ? 'fill-good' : 'fill-[#15181a]'"
         :stroke-width="0.7 / scale"
       />
+      <g :class="{ 'opacity-35': isFaint }">
+        <RibbonBoxMark
+          v-for="b in shapes.boxes"
+          :key="keyOf?.(b.id) ?? b.id"
+          :box="b"
+          :top="unrolled.height - b.bottom - b.height"
+          :scale="scale"
+          :patterns="id"
+          :selected="selected === b.id"
+          :done="isDone('box', b.id)"
+          :look="looks?.get(b.id)"
+          :tabindex="crew ? -1 : 0"
+          :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
+          @click.stop="emit('box', b.id, $event.shiftKey)"
+          @pointerdown="emit('grab', b, $event)"
+          @keydown="emit('key', b, $event)"
+        />
+      </g>
     </g>
-    <g :font-size="studFont" text-anchor="middle" class="fill-quiet">
-      <text v-for="m in numbered" :key="m.key" :x="m.x + m.width / 2" :y="height + studFont + 1.5">
-        {{ m.number }}
-      </text>
-    </g>
-    <RibbonBoxMark
-      v-for="b in boxes"
-      :key="keyOf?.(b.id) ?? b.id"
-      :box="b"
-      :top="y(b.bottom + b.height)"
-      :fold="fold"
-      :scale="scale"
-      :selected="selected === b.id"
-      :done="isDone('box', b.id)"
-      :look="looks?.get(b.id)"
-      :tabindex="crew ? -1 : 0"
-      :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
-      @click.stop="emit('box', b.id, $event.shiftKey)"
-      @pointerdown="emit('grab', b, $event)"
-      @keydown="emit('key', b, $event)"
-    />
-    <RibbonProfile
-      v-if="!crew && unrolled.profile.length > 0"
-      :unrolled="unrolled"
-      :limit="limit"
-      :top="height + 15"
-      :fold="fold"
-      :scale="scale"
-    />
+    <RibbonProfile v-if="profile" :unrolled="unrolled" :limit="limit" :top="places.profile" :scale="scale" />
     <RibbonFindings
-      v-if="!crew"
-      :findings="result.findings"
-      :unrolled="unrolled"
+      v-if="findings"
+      :troubles="troubles"
       :scale="scale"
       :selected="selectedFinding ?? null"
       @finding="emit('finding', $event)"
+    />
+    <LabelLayer
+      :labels="labels"
+      :look-of="lookOf"
+      :is-pressed="(label) => label.startsWith('box ') && !crew"
+      @press="press"
     />
   </svg>
 </template>

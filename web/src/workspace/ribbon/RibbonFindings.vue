@@ -1,55 +1,35 @@
 <script setup lang="ts">
-import type { Finding, Unrolled } from '@fieldchalk/core';
-import { computed } from 'vue';
-import { isOn, onRibbon } from '@fieldchalk/core/drawing';
+import { troubleSize } from '@fieldchalk/core/drawing';
 
-/** Marks over the ribbon where a finding has its place, each under its number in the list. */
-const props = defineProps<{
-  findings: readonly Finding[];
-  unrolled: Unrolled;
+/** Marks over the ribbon where a finding has its place. Pixels. */
+defineProps<{
+  /** `x` in inches along the row; `index` their number in the list of findings. */
+  troubles: readonly { readonly index: number; readonly says: string; readonly x: number }[];
   scale: number;
   selected: number | null;
 }>();
 const emit = defineEmits<{ finding: [index: number] }>();
-
-/** Findings that have a place on this room's walls, with their number in the list. */
-const troubles = computed(() =>
-  props.findings.flatMap((f, index) => {
-    const at = f.place;
-    const wall =
-      at && props.unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
-    return wall && f.level !== 'note' && f.accepted === null
-      ? [{ index, says: f.says, level: f.level, x: onRibbon(wall, at.at) }]
-      : [];
-  }),
-);
+const { width, height } = troubleSize;
 </script>
 
 <template>
   <g
     v-for="t in troubles"
     :key="`t${t.index}`"
+    :transform="`translate(${t.x * scale} 0)`"
     role="button"
     tabindex="0"
-    class="cursor-pointer focus:outline-none"
+    class="cursor-pointer"
     :aria-label="`Finding: ${t.says}`"
     @click="emit('finding', t.index)"
     @keydown.enter.prevent="emit('finding', t.index)"
   >
     <path
-      :d="`M${t.x} ${2 / scale}l${-9 / scale} ${-15 / scale}h${18 / scale}z`"
+      :d="`M0 -1l${-width / 2} ${-height}h${width}z`"
       class="fill-trouble stroke-sheet"
-      :stroke-width="(selected === t.index ? 3 : 1) / scale"
+      :stroke-width="selected === t.index ? 3 : 1"
       :class="{ 'stroke-ink!': selected === t.index }"
     />
-    <text
-      :x="t.x"
-      :y="-4.5 / scale"
-      :font-size="11 / scale"
-      text-anchor="middle"
-      class="fill-sheet font-bold"
-    >
-      !
-    </text>
+    <text y="-7" font-size="11" text-anchor="middle" class="fill-sheet font-bold">!</text>
   </g>
 </template>

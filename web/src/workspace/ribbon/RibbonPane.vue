@@ -1,54 +1,113 @@
 <script setup lang="ts">
-import { formatLength, placeOnWall, type Result, ruleBook, type UnrolledWall } from '@fieldchalk/core';
-import { ZoomIn, ZoomOut, Maximize } from '@lucide/vue';
+import { formatLength, placeOnWall, ruleBook, type Unrolled } from '@fieldchalk/core';
+import {
+  alongWall,
+  facePlaces,
+  furnitureOf,
+  isOn,
+  onRibbon,
+  ribbonRows,
+  type RibbonBox,
+  type RibbonRect,
+  rowLayout,
+  type UnrolledWall,
+} from '@fieldchalk/core/drawing';
+import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
-import { zoom as d3Zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
-import { computed, onMounted, ref, watch } from 'vue';
-import { useSession } from '../../stores/session.ts';
-import { useSelection } from '../../stores/selection.ts';
+import { zoom as d3Zoom, zoomIdentity, zoomTransform, type D3ZoomEvent } from 'd3-zoom';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useFindings } from '../../stores/findings.ts';
-import type { Focus, Kind } from '../../stores/selection.ts';
+import { type Focus, type Kind, useSelection } from '../../stores/selection.ts';
+import { useLit } from '../../stores/lit.ts';
+import { useSession } from '../../stores/session.ts';
+import { useViews } from '../../stores/views.ts';
 import { boxLooks } from '../circuits/look.ts';
 import { order, useDrag } from '../drag.ts';
+import { emphasisOf } from '../frame/emphasis.ts';
+import { isCableInHand } from '../frame/inHand.ts';
 import RibbonDrawing from './RibbonDrawing.vue';
-import { facePlaces, isOn, onRibbon, alongWall, type RibbonBox } from '@fieldchalk/core/drawing';
+import { bringTo, keepingPlace, middleOfPane, type RowPlace } from './ribbonScroll.ts';
 
+/** The room unrolled, in as many rows as show it largest; boxes, studs and cable are chosen, dragged and nudged here. */
 const session = useSession();
 const selection = useSelection();
 const findings = useFindings();
+const views = useViews();
+const lit = useLit();
 const pane = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(pane);
-const zoom = ref(1);
-const fit = computed(() => {
-  const u = session.unrolled;
-  if (!u || width.value === 0) return 2;
-  return Math.max(
-    0.5,
-    Math.min((width.value - 16) / (Math.max(u.width, 60) + 8), (height.value - 8) / (u.height + 84)),
-  );
-});
-const scale = computed(() => fit.value * zoom.value);
+const emphasis = computed(() => emphasisOf[selection.stage]);
+/** The bar of tools under the rows. */
+const toolsHeight = 44;
+const layout = computed(() =>
+  session.unrolled && width.value > 0
+    ? rowLayout(
+        session.unrolled,
+        { width: width.value - 18, height: Math.max(height.value - toolsHeight, 120) },
+        furnitureOf(emphasis.value.profile),
+      )
+    : { rows: 1, scale: 2 },
+);
+const scale = computed(() => Math.max(layout.value.scale, 0.5) * views.ribbonZoom);
+const rows = computed(() => (session.unrolled ? ribbonRows(session.unrolled, layout.value.rows) : []));
 const limit = computed(() => (session.plan ? ruleBook(session.plan.rules.values)('spacing.maxGap') / 2 : 72));
+
+/** The place of the rows that a place on a wall comes to; null where this room does not show it. */
+function rowPlace(place: Focus, low = 48): RowPlace | null {
+  for (const [row, unrolled] of rows.value.entries()) {
+    const wall = unrolled.walls.find(
+      (w) => w.wall === place.wall && w.side === place.side && isOn(w, place.at),
+    );
+    if (wall) return { row, x: onRibbon(wall, place.at), y: unrolled.height - low };
+  }
+  return null;
+}
+/** Where on the walls what is chosen is. */
+const chosenPlace = computed((): RowPlace | null => {
+  const { chosen } = selection;
+  const { plan, shown } = session;
+  if (!chosen || !plan || !shown) return null;
+  if (chosen.kind === 'box') {
+    const mark = shown.marks[session.drawnId(chosen.id)];
+    return mark ? rowPlace(mark, mark.bottomFromSubfloor) : null;
+  }
+  const opening = chosen.kind === 'opening' ? plan.openings[chosen.id] : undefined;
+  const wall = chosen.kind === 'wall' ? chosen.id : opening?.wall;
+  const on = session.unrolled?.walls.find((w) => w.wall === wall);
+  if (!on) return null;
+  const at = opening ? opening.at + opening.width / 2 : on.origin + (on.sign * on.length) / 2;
+  return rowPlace({ wall: on.wall, side: on.side, at });
+});
+
 /** Brings a place asked for into the middle of the pane, once the room it is in is unrolled. */
 let shown: Focus | null = null;
-watch([() => selection.focus, () => session.unrolled], ([place, unrolled]) => {
+watch([() => selection.focus, rows], async ([place]) => {
   if (!place || place === shown) return;
-  const wall = unrolled?.walls.find(
-    (w) => w.wall === place.wall && w.side === place.side && isOn(w, place.at),
-  );
-  if (!wall) return;
+  const at = rowPlace(place);
+  if (!at) return;
   shown = place;
-  const middle = (onRibbon(wall, place.at) + 4) * scale.value;
-  pane.value?.scrollTo({ left: middle - width.value / 2, behavior: 'smooth' });
+  await nextTick();
+  if (pane.value) bringTo(pane.value, at, middleOfPane(pane.value), 'smooth');
 });
 const selectedRun = computed(() => (selection.chosen?.kind === 'run' ? selection.chosen.id : null));
-const selectedBox = computed(() => (selection.chosen?.kind === 'box' ? selection.chosen.id : null));
-
+const selectedBox = computed(() =>
+  selection.chosen?.kind === 'box' ? session.drawnId(selection.chosen.id) : null,
+);
 const looks = computed(() =>
-  selection.stage === 'circuits' && session.answered
+  emphasis.value.circuits && session.answered
     ? boxLooks(session.answered, selection.tripped, selection.circuitInHand)
     : null,
+);
+/** Under a box's number: its height, or the circuit it is on. */
+const says = (box: RibbonBox): string[] => {
+  const look = looks.value?.get(box.id);
+  if (emphasis.value.circuits)
+    return look ? [`on ${look.number}${look.more > 0 ? ` +${look.more}` : ''}`] : [];
+  return emphasis.value.heights ? [formatLength(box.bottom)] : [];
+};
+const isCableShown = computed(() =>
+  emphasis.value.cables === 'full' ? undefined : isCableInHand(session, selection, lit.lit),
 );
 
 const drag = useDrag();
@@ -60,7 +119,7 @@ function grab(box: RibbonBox, event: PointerEvent) {
   if (event.shiftKey) return selection.pick({ kind: 'box', id });
   selection.choose({ kind: 'box', id });
   const from = session.shown?.marks[box.id]?.at;
-  if (selection.stage === 'circuits' || from === undefined) return;
+  if (emphasis.value.circuits || from === undefined) return;
   const { wall } = box;
   const [low, high] = [alongWall(wall, wall.x), alongWall(wall, wall.x + wall.length)].sort((a, b) => a - b);
   drag.start(event, (e) => {
@@ -73,7 +132,7 @@ const travelled = (from: PointerEvent, to: PointerEvent, wall: UnrolledWall) =>
   ((to.clientX - from.clientX) / scale.value) * wall.sign;
 
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
-function grabStud(wall: UnrolledWall, stud: Result['members'][number], event: PointerEvent) {
+function grabStud(wall: UnrolledWall, stud: NonNullable<RibbonRect['member']>, event: PointerEvent) {
   if (event.button !== 0) return;
   const { at, role } = stud;
   const placeAt = (e: PointerEvent) => Math.round((at + travelled(event, e, wall)) * 16) / 16;
@@ -120,9 +179,11 @@ function key(box: RibbonBox, event: KeyboardEvent) {
   event.preventDefault();
   event.stopPropagation();
 }
-function place(x: number) {
-  const wall = session.unrolled?.walls.find((w) => x >= w.x && x <= w.x + w.length);
-  if (wall) session.edit('addBox', { wall: session.nowOf(wall.wall), side: wall.side, at: alongWall(wall, x) });
+const wallUnder = (row: Unrolled, x: number) => row.walls.find((w) => x >= w.x && x <= w.x + w.length);
+function place(row: Unrolled, x: number) {
+  const wall = wallUnder(row, x);
+  if (wall)
+    session.edit('addBox', { wall: session.nowOf(wall.wall), side: wall.side, at: alongWall(wall, x) });
 }
 /** What is pressed is chosen by the id it has now. */
 const choose = (kind: Kind, drawn: string) => selection.choose({ kind, id: session.nowOf(drawn) });
@@ -130,70 +191,118 @@ const keyOf = (drawn: string) => session.keyOf(session.nowOf(drawn));
 const chooseStud = (id: string) => selection.choose({ kind: 'stud', id });
 /** A cable being drawn goes through what is pressed on a wall. */
 function thread(event: PointerEvent) {
-  const svg = event.target instanceof Element ? event.target.closest('svg') : null;
-  const unrolled = session.unrolled;
-  if (!selection.threading || event.button !== 0 || !svg || !unrolled) return;
+  const row = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-row]') : null;
+  const unrolled = rows.value[Number(row?.dataset['row'])];
+  const inches = row?.querySelector<SVGGraphicsElement>('[data-inches]');
+  if (!selection.threading || event.button !== 0 || !inches || !unrolled) return;
   event.stopPropagation();
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
-    (svg as SVGSVGElement).getScreenCTM()?.inverse(),
+    inches.getScreenCTM()?.inverse(),
   );
-  const wall = unrolled.walls.find((w) => x >= w.x && x <= w.x + w.length);
+  const wall = wallUnder(unrolled, x);
   if (wall)
     selection.thread(
       placeOnWall(session.opened, { wall: wall.wall, at: alongWall(wall, x) }, unrolled.height - y),
     );
 }
+
+/** Where the fingers or the pointer are; null where keys or buttons ask. */
+function pointerOf(event: D3ZoomEvent<HTMLElement, unknown>): { x: number; y: number } | null {
+  const source: unknown = event.sourceEvent;
+  if (source instanceof MouseEvent) return { x: source.clientX, y: source.clientY };
+  if (!(typeof TouchEvent !== 'undefined' && source instanceof TouchEvent) || source.touches.length === 0)
+    return null;
+  const touches = [...source.touches];
+  const middle = (of: (t: Touch) => number) => touches.reduce((sum, t) => sum + of(t), 0) / touches.length;
+  return { x: middle((t) => t.clientX), y: middle((t) => t.clientY) };
+}
 const zooming = d3Zoom<HTMLElement, unknown>()
-  .scaleExtent([1, 12])
+  .scaleExtent([1, 16])
   .filter((event: Event) =>
     event.type === 'wheel'
       ? (event as WheelEvent).ctrlKey
       : event.type.startsWith('touch') && (event as TouchEvent).touches.length > 1,
   )
-  .on('zoom', (event: D3ZoomEvent<HTMLElement, unknown>) => (zoom.value = event.transform.k));
+  .on('zoom', (event: D3ZoomEvent<HTMLElement, unknown>) => {
+    const { k } = event.transform;
+    if (k !== views.ribbonZoom)
+      void keepingPlace(pane, pointerOf(event), chosenPlace.value, () => (views.ribbonZoom = k));
+  });
 onMounted(() => pane.value && select(pane.value).call(zooming));
 const zoomBy = (factor: number) => pane.value && select(pane.value).call(zooming.scaleBy, factor);
-const whole = () => pane.value && select(pane.value).call(zooming.transform, zoomIdentity);
+const zoomTo = (k: number) => pane.value && select(pane.value).call(zooming.transform, zoomIdentity.scale(k));
+const whole = () => zoomTo(1);
+// Each stage has its own: the wheel goes on from there.
+watch(
+  () => selection.stage,
+  () => {
+    if (pane.value && zoomTransform(pane.value).k !== views.ribbonZoom) zoomTo(views.ribbonZoom);
+  },
+);
+/** What is framed fills the pane with about so much wall, in inches. */
+const framedWidth = 96;
+watch(
+  () => views.framed,
+  () => {
+    const near = Math.min(16, width.value / framedWidth / layout.value.scale);
+    if (!chosenPlace.value || views.ribbonZoom >= near * 0.99) return whole();
+    zoomTo(near);
+  },
+);
 </script>
 
 <template>
   <section
     ref="pane"
-    class="relative min-h-0 overflow-x-auto overflow-y-hidden px-2"
+    class="relative flex min-h-0 flex-col overflow-auto px-2"
     aria-label="Unrolled room"
     tabindex="0"
     :class="{ 'cursor-crosshair': selection.threading }"
     @pointerdown.capture="thread"
   >
-    <RibbonDrawing
-      v-if="session.answered && session.shown && session.unrolled && session.unrolled.walls.length > 0"
-      :plan="session.answered"
-      :result="session.shown"
-      :unrolled="session.unrolled"
-      :scale="scale"
-      :selected="selectedBox"
-      :limit="limit"
-      :done="session.done"
-      :selected-run="selectedRun"
-      :selected-finding="findings.shown"
-      :looks="looks"
-      :key-of="keyOf"
-      @box="(id, more) => !more && !selection.painting && choose('box', id)"
-      @grab="grab"
-      @key="key"
-      @place="place"
-      @stud="chooseStud"
-      @grab-stud="grabStud"
-      @obstacle="(id) => choose('obstacle', id)"
-      @run="(id) => choose('run', id)"
-      @panel="(id) => choose('panel', id)"
-      @finding="(i) => findings.show(i)"
-      @opening="(id) => choose('opening', id)"
-    />
-    <p v-else class="p-6 text-lg text-quiet">
+    <div
+      v-for="(row, i) in session.answered && session.shown ? rows : []"
+      :key="i"
+      :data-row="i"
+      class="w-max"
+    >
+      <RibbonDrawing
+        v-if="session.answered && session.shown && row.walls.length > 0"
+        :plan="session.answered"
+        :result="session.shown"
+        :unrolled="row"
+        :scale="scale"
+        :selected="selectedBox"
+        :limit="limit"
+        :says="says"
+        :boxes="emphasis.boxes"
+        :is-cable-shown="isCableShown"
+        :profile="emphasis.profile"
+        :ghosts="emphasis.ghosts"
+        :findings="emphasis.findings"
+        :done="emphasis.done ? session.done : undefined"
+        :selected-run="selectedRun"
+        :selected-finding="findings.shown"
+        :looks="looks"
+        :key-of="keyOf"
+        @box="(id, more) => !more && !selection.painting && choose('box', id)"
+        @grab="grab"
+        @key="key"
+        @place="(x) => place(row, x)"
+        @stud="chooseStud"
+        @grab-stud="grabStud"
+        @wall="(id) => choose('wall', id)"
+        @obstacle="(id) => choose('obstacle', id)"
+        @run="(id) => choose('run', id)"
+        @panel="(id) => choose('panel', id)"
+        @finding="(i) => findings.show(i)"
+        @opening="(id) => choose('opening', id)"
+      />
+    </div>
+    <p v-if="!session.unrolled || session.unrolled.walls.length === 0" class="p-6 text-lg text-quiet">
       The room unrolls here, wall by wall, as its lengths are typed.
     </p>
-    <div class="sticky bottom-1 left-0 flex w-max items-center gap-1">
+    <div class="sticky bottom-1 left-0 mt-auto flex w-max items-center gap-1 print:hidden">
       <button class="key" type="button" aria-label="Zoom in" @click="zoomBy(1.5)">
         <ZoomIn :size="18" />
       </button>
@@ -203,8 +312,10 @@ const whole = () => pane.value && select(pane.value).call(zooming.transform, zoo
       <button class="key" type="button" aria-label="Whole room" @click="whole">
         <Maximize :size="18" />
       </button>
-      <span v-if="session.unrolled?.profile.length" class="pl-2 text-sm text-quiet"
-        >reach along the floor line · limit {{ formatLength(limit) }} · double-click a wall to add a box</span
+      <span
+        v-if="emphasis.profile && session.unrolled?.profile.length"
+        class="rounded-sm bg-ground/90 px-2 text-sm text-quiet"
+        >reach along the floor line · limit {{ formatLength(limit) }}</span
       >
     </div>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, panelSize } from '@fieldchalk/core';
+import { panelSize } from '@fieldchalk/core';
 import type { RibbonPanel } from '@fieldchalk/core/drawing';
 
 /** A panel on its wall, or the place where cable leaves the wall for a panel that stands elsewhere. */
@@ -33,22 +33,5 @@ defineProps<{ panel: RibbonPanel; height: number; scale: number }>();
       "
       class="fill-ink"
     />
-    <text
-      :x="panel.x + (panel.away === 0 ? 0 : 8 / scale)"
-      :y="
-        panel.away === 0
-          ? height - panelSize.bottom - panelSize.height - 4 / scale
-          : panel.leaves === 'below'
-            ? height - 3 / scale
-            : 9 / scale
-      "
-      :font-size="11 / scale"
-      :text-anchor="panel.away === 0 ? 'middle' : 'start'"
-      class="fill-ink stroke-sheet font-bold"
-      paint-order="stroke"
-      :stroke-width="3 / scale"
-    >
-      {{ panel.name }}{{ panel.away > 0 ? `, ${formatLength(panel.away)} on` : '' }}
-    </text>
   </g>
 </template>

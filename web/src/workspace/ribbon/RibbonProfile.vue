@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { formatLength, lastOf, nth, type Unrolled } from '@fieldchalk/core';
+import { profileDepth, profileY, type Unrolled } from '@fieldchalk/core/drawing';
 
-/** The proof under the walls: distance along the floor line to the nearest receptacle, against the limit. */
-const props = defineProps<{ unrolled: Unrolled; limit: number; top: number; fold: number; scale: number }>();
-const limitDepth = 24;
-const depth = (d: number) => props.top + (Math.min(d, props.limit * 1.6) / props.limit) * limitDepth;
+/** The proof under the walls: distance along the floor line to the nearest receptacle, against the limit. Pixels. */
+const props = defineProps<{ unrolled: Unrolled; limit: number; top: number; scale: number }>();
+const depth = (d: number) => props.top + profileY(d, props.limit);
 </script>
 
 <template>
@@ -12,56 +11,33 @@ const depth = (d: number) => props.top + (Math.min(d, props.limit * 1.6) / props
     <rect
       v-for="w in unrolled.walls"
       :key="w.letter"
-      :x="w.x"
+      :x="w.x * scale"
       :y="top"
-      :width="w.length"
-      :height="limitDepth"
+      :width="w.length * scale"
+      :height="profileDepth"
       class="fill-rule opacity-40"
     />
     <line
       x1="0"
-      :x2="unrolled.width"
-      :y1="top + limitDepth"
-      :y2="top + limitDepth"
+      :x2="unrolled.width * scale"
+      :y1="top + profileDepth"
+      :y2="top + profileDepth"
       class="stroke-trouble"
-      :stroke-width="1.2 / scale"
-      stroke-dasharray="3 2"
+      stroke-width="1.4"
+      stroke-dasharray="6 4"
     />
-    <text
-      v-for="(p, i) in unrolled.profile.filter((q) => q.served && q.points.length > 0)"
-      :key="`c${i}`"
-      :x="(nth(p.points, 0).x + lastOf(p.points).x) / 2"
-      :y="top + limitDepth * 0.7"
-      :font-size="fold * 0.85"
-      text-anchor="middle"
-      class="fill-quiet"
-      >counter</text
-    >
     <polyline
       v-for="(p, i) in unrolled.profile.filter((q) => !q.served)"
       :key="i"
       fill="none"
-      :points="p.points.map((q) => `${q.x},${depth(q.distance)}`).join(' ')"
-      class="stroke-chalk"
-      :stroke-width="2.4 / scale"
+      :points="p.points.map((q) => `${q.x * scale},${depth(q.distance)}`).join(' ')"
+      class="stroke-ink"
+      stroke-width="1.8"
       :class="{ 'opacity-40': !p.required }"
     />
     <g v-for="(p, i) in unrolled.worst" :key="`w${i}`">
-      <circle
-        :cx="p.x"
-        :cy="depth(p.distance)"
-        :r="4.5 / scale"
-        :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
-      />
-      <text
-        :x="Math.min(p.x + 7 / scale, unrolled.width - 40 / scale)"
-        :y="depth(p.distance) + fold * 0.9"
-        :font-size="fold"
-        class="font-bold"
-        :class="p.broken ? 'fill-trouble' : 'fill-chalk'"
-      >
-        {{ p.broken ? '✕ ' : '' }}{{ formatLength(p.distance) }}
-      </text>
+      <path v-if="p.broken" :d="`M${p.x * scale} ${depth(p.distance) - 6}l6 10h-12z`" class="fill-trouble" />
+      <circle v-else :cx="p.x * scale" :cy="depth(p.distance)" r="4" class="fill-chalk" />
     </g>
   </g>
 </template>

@@ -1,30 +1,28 @@
 <script setup lang="ts">
-import { entryOf, namesOf, nth, takeoffCsv } from '@fieldchalk/core';
+import { takeoffCsv } from '@fieldchalk/core';
 import { computed } from 'vue';
+import { useLit } from '../../stores/lit.ts';
 import { useSession } from '../../stores/session.ts';
+import OrderLine from './OrderLine.vue';
+import { costWords, grouped } from './orderList.ts';
 
+/** The list of material at full height: what, how many, what it costs, and where each line comes from. */
 const session = useSession();
+const lit = useLit();
 function download(name: string, text: string, type: string) {
   const url = URL.createObjectURL(new Blob([text], { type }));
   Object.assign(document.createElement('a'), { href: url, download: name }).click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
+const lines = computed(() => session.result?.takeoff.lines ?? []);
 const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
-const names = computed(() => namesOf(session.drawn));
-/** Cuts of one coil are all of one cable. */
-const cableOf = (cuts: readonly { readonly run: string }[]) =>
-  entryOf(session.drawn.runs, nth(cuts, 0).run).cable;
-function ends(run: string) {
-  const { from, to } = entryOf(session.drawn.runs, run);
-  return `${names.value.end(from)} → ${names.value.end(to)}`;
-}
-const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100).toFixed(2)}`);
+const groups = computed(() => grouped(lines.value));
 </script>
 
 <template>
   <div>
-    <div class="flex gap-2">
+    <div class="flex flex-wrap items-center gap-2">
       <button
         class="key"
         type="button"
@@ -40,32 +38,22 @@ const money = (cents: number | null) => (cents === null ? '' : `$${(cents / 100)
       >
         Download JSON
       </button>
+      <b class="ml-auto" data-cost>{{ costWords(lines) }}</b>
     </div>
-    <details
-      v-for="l in session.result?.takeoff.lines ?? []"
-      :key="l.item"
-      class="border-b border-rule"
-      :data-item="l.item"
-    >
-      <summary class="row cursor-pointer border-0">
-        <span>{{ l.name }}</span><b class="whitespace-nowrap"
-          >{{ l.quantity }} {{ l.unit === 'each' ? '' : l.unit }}
-          <span class="font-normal text-quiet">{{ money(l.cents) }}</span></b
-        >
-      </summary>
-      <p class="pb-2 pl-4 text-sm">{{ l.why }}</p>
-    </details>
+    <p v-if="lines.length === 0" class="my-6 text-lg text-quiet">
+      The list fills as boxes are placed, circuits assigned and runs laid.
+    </p>
+    <section v-for="g in groups" :key="g.heading" :aria-label="g.heading">
+      <h2 class="mt-4 border-b-2 border-ink pb-1 font-bold">{{ g.heading }}</h2>
+      <OrderLine
+        v-for="l in g.lines"
+        :key="l.item"
+        :line="l"
+        :is-lit="lit.item === l.item"
+        @light="lit.light(l.item)"
+      />
+    </section>
     <template v-if="session.result">
-      <h2 class="heading">Coils</h2>
-      <details v-for="(c, i) in session.result.takeoff.coils" :key="i" class="border-b border-rule">
-        <summary class="row cursor-pointer border-0">
-          <span>{{ cableOf(c.cuts) }}, {{ c.feet }} ft {{ c.from === 'new' ? 'new' : 'from stock' }}</span
-          ><b>{{ c.left }} ft left</b>
-        </summary>
-        <p v-for="cut in c.cuts" :key="cut.run" class="row pl-4 text-sm">
-          <span>{{ ends(cut.run) }}</span><span>{{ cut.feet }} ft</span>
-        </p>
-      </details>
       <h2 class="heading">Hours</h2>
       <div v-for="s in session.result.hours.stages" :key="s.stage" class="row">
         <span>{{ s.stage }}</span><b>{{ s.hours }}</b>

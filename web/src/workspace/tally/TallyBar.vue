@@ -13,7 +13,11 @@ const money = (cents: number) => `$${Math.round(cents / 100).toLocaleString('en-
 const items = computed(() => {
   const now = session.tally;
   if (!now) return [];
-  const part = (key: keyof typeof now, label: string, show: (n: number) => string = String) => {
+  const part = (
+    key: Exclude<keyof typeof now, 'unpriced'>,
+    label: string,
+    show: (n: number) => string = String,
+  ) => {
     const change = session.before ? Math.round((now[key] - session.before[key]) * 10) / 10 : 0;
     return {
       key,
@@ -27,7 +31,8 @@ const items = computed(() => {
     part('feet', 'ft of cable'),
     part('holes', 'holes'),
     part('hours', 'hours'),
-    part('cents', 'material', money),
+    // What has no price is told, and never counted as nothing.
+    part('cents', now.unpriced > 0 ? `${now.unpriced} lines without a price` : 'material', money),
     part('open', 'open'),
   ];
 });

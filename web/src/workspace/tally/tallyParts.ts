@@ -19,7 +19,7 @@ function holeParts(result: Result): TallyPart[] {
 }
 
 /** What a figure of the tally is the sum of. */
-export function partsOf(figure: keyof Tally, result: Result): TallyPart[] {
+export function partsOf(figure: Exclude<keyof Tally, 'unpriced'>, result: Result): TallyPart[] {
   const { lines } = result.takeoff;
   switch (figure) {
     case 'boxes':

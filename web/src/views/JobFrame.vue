@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, watch } from 'vue';
+import { RouterView, useRoute } from 'vue-router';
+import { useSelection } from '../stores/selection.ts';
+import { useSession } from '../stores/session.ts';
+import { useViews } from '../stores/views.ts';
+import { useActions } from '../workspace/actions.ts';
+import { type Stage, stages } from '../workspace/entry/order.ts';
+import JobHeader from '../workspace/frame/JobHeader.vue';
+import KeysDialog from '../workspace/frame/KeysDialog.vue';
+import { useFollowedWindow } from '../workspace/frame/followedWindow.ts';
+import TallyBar from '../workspace/tally/TallyBar.vue';
+
+/** Around every page of a job: the job is opened once and stays open from page to page, with the room and what is chosen. */
+const session = useSession();
+const selection = useSelection();
+const views = useViews();
+const route = useRoute();
+const job = computed(() => String(route.params['job']));
+/** The stage that is open; null on the other pages of the job. */
+const stage = computed((): Stage | null => {
+  if (route.meta['isStage'] !== true) return null;
+  return stages.find((s) => s === route.params['stage']) ?? 'boxes';
+});
+watch(
+  job,
+  (id) => {
+    if (route.params['job'] === undefined) return;
+    views.forget();
+    void session.open(id);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => session.close());
+watch(
+  () => session.plan?.job.name,
+  (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
+);
+watch(
+  stage,
+  (s) => {
+    if (s) selection.enterStage(s);
+  },
+  { immediate: true },
+);
+const { keysOpen, sheet } = useActions();
+/** A pane alone in a window of its own follows the window it came from. */
+const isPaneAlone = computed(() => typeof route.query['pane'] === 'string');
+useFollowedWindow(job, isPaneAlone);
+</script>
+
+<template>
+  <main v-if="session.failure" class="mx-auto max-w-xl p-10">
+    <h1 class="text-2xl font-bold">This job cannot be opened</h1>
+    <p class="my-3">{{ session.failure }}</p>
+    <RouterLink class="key" to="/">All jobs</RouterLink>
+  </main>
+  <main
+    v-else
+    class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible print:block print:h-auto print:overflow-visible"
+  >
+    <JobHeader v-if="!isPaneAlone" :stage="stage" @keys="keysOpen = true" />
+    <div
+      class="min-h-0"
+      :class="
+        stage
+          ? 'overflow-hidden max-md:overflow-visible'
+          : 'overflow-y-auto max-md:overflow-visible print:overflow-visible'
+      "
+    >
+      <RouterView :key="stage ? 'stage' : route.path" />
+    </div>
+    <TallyBar v-if="!isPaneAlone" class="print:hidden" />
+    <KeysDialog :is-open="keysOpen" :sheet="sheet" @close="keysOpen = false" />
+  </main>
+</template>

@@ -1,0 +1,32 @@
+import type { Finding } from '@fieldchalk/core';
+import type { Stage } from '../entry/order.ts';
+
+/** The stage in which a finding is put right. */
+export type FindingStage = Extract<Stage, 'walk' | 'boxes' | 'circuits' | 'runs'>;
+
+const stageOfKind: Readonly<Record<Finding['about'][number]['kind'], FindingStage>> = {
+  wall: 'walk',
+  opening: 'walk',
+  obstacle: 'walk',
+  fixture: 'boxes',
+  member: 'runs',
+  run: 'runs',
+  box: 'boxes',
+  device: 'boxes',
+  control: 'boxes',
+  room: 'boxes',
+  panel: 'circuits',
+  circuit: 'circuits',
+  fault: 'circuits',
+};
+
+/** By what a finding is about first; what is about the whole job is put right among the circuits. */
+export function stageOfFinding(finding: Pick<Finding, 'about' | 'rule'>): FindingStage {
+  if (finding.rule === 'rooms.open') return 'walk';
+  const [first] = finding.about;
+  return first ? stageOfKind[first.kind] : 'circuits';
+}
+
+/** Whether a finding is open: notes are only told, and what was let stand is settled. */
+export const isOpen = (f: Pick<Finding, 'level' | 'accepted'>): boolean =>
+  f.level !== 'note' && f.accepted === null;

@@ -1,0 +1,30 @@
+import { compute } from '@fieldchalk/core';
+import { marlStreet } from '@fieldchalk/core/demo';
+import { notEmpty } from '@fieldchalk/core/testing';
+import { describe, expect, test } from 'vitest';
+import { costWords, grouped, moneyWords, perChoices } from './orderList.ts';
+
+const lines = notEmpty(compute(marlStreet()).takeoff.lines);
+
+describe('the list of material', () => {
+  test('every line comes once, under one heading', () => {
+    const all = grouped(lines).flatMap((g) => g.lines);
+    expect(all.map((l) => l.item).toSorted()).toEqual(lines.map((l) => l.item).toSorted());
+    expect(grouped(lines)[0]!.heading).toBe('Cable');
+  });
+
+  test('a price that is missing is counted and told, never a nothing', () => {
+    expect(costWords([{ cents: 100 }, { cents: null }, { cents: 250 }])).toBe(
+      '$3.50, 1 line without a price',
+    );
+    expect(costWords([{ cents: null }, { cents: null }])).toBe('2 lines without a price');
+    expect(costWords([{ cents: 165300 }])).toBe('$1,653.00');
+    expect(costWords([])).toBe('');
+  });
+
+  test('cable is priced by the foot or the coil, what is counted by the piece', () => {
+    expect(perChoices('ft', true)).toEqual(['ft', 'coil']);
+    expect(perChoices('each', false)).toEqual(['each']);
+    expect(moneyWords(123456)).toBe('$1,234.56');
+  });
+});

@@ -1,0 +1,40 @@
+import type { TakeoffLine } from '@fieldchalk/core';
+
+/** Headings of the list, by what its items begin with. */
+const headings: readonly (readonly [heading: string, starts: readonly string[]])[] = [
+  ['Cable', ['cable-']],
+  ['Boxes', ['box-', 'backing-']],
+  ['Devices and plates', ['device-', 'plate-', 'cover-']],
+  ['Breakers', ['breaker-']],
+  ['Connectors and tails', ['wire-connector-', 'tail-', 'connector-']],
+];
+export const rest = 'Staples, plates and other small parts';
+
+export function headingOf(item: string): string {
+  return headings.find(([, starts]) => starts.some((s) => item.startsWith(s)))?.[0] ?? rest;
+}
+
+/** Lines of the list under their headings, in the order of the list. */
+export function grouped(lines: readonly TakeoffLine[]): { heading: string; lines: TakeoffLine[] }[] {
+  return [...headings.map(([h]) => h), rest].flatMap((heading) => {
+    const own = lines.filter((l) => headingOf(l.item) === heading);
+    return own.length > 0 ? [{ heading, lines: own }] : [];
+  });
+}
+
+const money = new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' });
+/** Dollars and cents. */
+export const moneyWords = (cents: number): string => money.format(cents / 100);
+
+/** What all of it costs as far as it is priced, and how much of it is not: “$1,653.20, 31 lines without a price”. */
+export function costWords(lines: readonly Pick<TakeoffLine, 'cents'>[]): string {
+  const cents = lines.reduce((sum, l) => sum + (l.cents ?? 0), 0);
+  const unpriced = lines.filter((l) => l.cents === null).length;
+  const missing = unpriced === 1 ? '1 line without a price' : `${unpriced} lines without a price`;
+  if (unpriced === lines.length) return lines.length === 0 ? '' : missing;
+  return unpriced === 0 ? moneyWords(cents) : `${moneyWords(cents)}, ${missing}`;
+}
+
+/** What a price may be for, by the measure of the line. */
+export const perChoices = (unit: TakeoffLine['unit'], isCable: boolean): ('ft' | 'coil' | 'in' | 'each')[] =>
+  isCable ? ['ft', 'coil'] : unit === 'each' ? ['each'] : unit === 'in' ? ['in', 'ft'] : ['ft'];
