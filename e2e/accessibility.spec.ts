@@ -6,9 +6,9 @@ test.describe('no view has an accessibility violation', () => {
     const job = await studyJob(page, 'Accessible');
     await page.goto('/');
     await expectAccessible(page);
-    for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {
+    for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove']) {
       await page.goto(`/jobs/${job}/${stage}`);
-      await expect(page.locator('[data-box=b2]')).toBeVisible();
+      await expect(page.locator('[data-plan-box=b2]')).toBeVisible();
       if (stage === 'boxes') await page.locator('[data-box=b2]').click();
       if (stage === 'crew') await page.getByRole('button', { name: 'Make a link for a phone' }).click();
       await expectAccessible(page);
@@ -25,7 +25,7 @@ test.describe('no view has an accessibility violation', () => {
     }
     await page.emulateMedia({ colorScheme: 'dark' });
     await page.goto(`/jobs/${job}/circuits`);
-    await expect(page.locator('[data-box=b2]')).toBeVisible();
+    await expect(page.locator('[data-plan-box=b2]')).toBeVisible();
     await expectAccessible(page);
   });
 });

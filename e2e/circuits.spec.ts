@@ -83,8 +83,8 @@ test('the demo’s circuits proposed; a box moved by key; a wrong breaker refuse
     ),
   ).toEqual([]);
 
-  const box = page.locator('[data-box]').first();
-  const id = (await box.getAttribute('data-box'))!;
+  const box = page.locator('[data-plan-box]').first();
+  const id = (await box.getAttribute('data-plan-box'))!;
   await box.click();
   const on = (plan: PlanFile) => Object.values(plan.devices).find((d) => d.box === id)!.circuit;
   await page.keyboard.press('.');
@@ -104,7 +104,7 @@ test('the demo’s circuits proposed; a box moved by key; a wrong breaker refuse
   await expect(page.getByText(/off on screen/).first()).toBeVisible();
   await page.getByRole('button', { name: 'All on' }).click();
 
-  await page.getByRole('link', { name: 'Directory' }).click();
+  await page.getByRole('link', { name: 'Directory' }).first().click();
   await expect(page.getByRole('region', { name: 'Basement' })).toContainText(circuit.name);
   await expect(page.getByRole('region', { name: 'Standby' })).toContainText('stay live when the main is off');
 });
@@ -119,12 +119,12 @@ test('by pointer: boxes painted on a circuit, a breaker dropped in another space
   const id = (await added.getAttribute('data-breaker'))!;
   await added.click();
   await page.getByRole('button', { name: 'Assign by pressing' }).click();
-  const plain = page.locator('[data-box][aria-label*="receptacle"]');
+  const plain = page.locator('[data-plan-box][aria-label*="receptacle"]');
   const boxes = [
-    (await plain.nth(0).getAttribute('data-box'))!,
-    (await plain.nth(1).getAttribute('data-box'))!,
+    (await plain.nth(0).getAttribute('data-plan-box'))!,
+    (await plain.nth(1).getAttribute('data-plan-box'))!,
   ];
-  for (const b of boxes) await page.locator(`[data-box=${b}]`).click();
+  for (const b of boxes) await page.locator(`[data-plan-box=${b}]`).click();
   const onIt = (plan: PlanFile) =>
     Object.values(plan.devices)
       .filter((d) => d.circuit === id)
@@ -162,7 +162,7 @@ test('a three-way is made up: conductors in its cables, joints by name; the shee
   const phone = await phoneOn(browser, page, job);
   const open = phone.locator('[data-open-makeup]').first();
   await open.tap();
-  await expect(phone.locator('[data-makeup]').first()).toContainText('Safe off');
+  await expect(phone.locator('[data-makeup]').first()).toContainText('Before the power is on');
   await phone.locator('[data-task^="makeup "]').first().tap();
   await expect(phone.locator('[data-task^="makeup "]').first()).toHaveAttribute('aria-pressed', 'true');
   await phone.context().close();

@@ -26,8 +26,8 @@ test('a wall of a wired room is deleted: its boxes and cables go with it, the sc
     await expect(page.locator('[data-boundary]')).toHaveCount(0);
   }
   await expect.poll(() => tally(page, 'boxes')).not.toBe(boxes);
-  for (const stage of ['boxes', 'circuits', 'runs', 'order', 'crew', 'walk']) {
-    await page.getByRole('link', { name: new RegExp(`\\d${stage}`) }).click();
+  for (const stage of ['boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove', 'walk']) {
+    await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
     await expect(page.locator('[data-boundary]')).toHaveCount(0);
     await expect(page.locator('[data-tally="boxes"]')).toBeVisible();
   }

@@ -182,7 +182,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
   await expect(page.locator('[data-tally="boxes"]')).toContainText('plastic-1g');
 });
 
-test('a finding is let stand with its reason and opened again; the story pole lists every mark', async ({
+test('a finding is accepted with its reason and opened again; the story pole lists every mark', async ({
   page,
 }) => {
   const job = await studyJob(page, 'Reasons job');
@@ -190,14 +190,14 @@ test('a finding is let stand with its reason and opened again; the story pole li
   await page.locator('[data-box=b2]').focus();
   await page.keyboard.press('Delete');
   const finding = page.locator('[data-finding="spacing.maxGap"]');
-  await finding.getByRole('button', { name: 'Let it stand…' }).click();
-  await expect(finding.getByRole('button', { name: 'Keep' })).toBeDisabled();
-  await finding.getByLabel('Why it may stand').fill('Shelves go here');
+  await finding.getByRole('button', { name: 'Accept as it is…' }).click();
+  await expect(finding.getByRole('button', { name: 'Accept', exact: true })).toBeDisabled();
+  await finding.getByLabel('Why it is accepted').fill('Shelves go here');
   await page.keyboard.press('Enter');
-  await expect(finding).toHaveCount(0);
   await expect.poll(() => tally(page, 'open')).toBe('0');
-  await page.getByText('Let stand: 1').click();
-  await expect(page.locator('[data-accepted]')).toContainText('Because: Shelves go here');
+  await expect(finding).toBeHidden();
+  await page.getByText('Accepted: 1').click();
+  await expect(page.locator('[data-accepted]')).toContainText('Accepted: Shelves go here');
   await page.getByRole('button', { name: 'Open it again' }).click();
   await expect(finding).toHaveCount(1);
   await page.locator('[data-pole] summary').click();

@@ -76,13 +76,13 @@ test('a hop between two lights goes straight across the ceiling; closed, it has 
   // 69 in. apart, and over the joists of the attic and down again.
   await page.locator('[data-run=k2]').click();
   await expect(page.locator('[data-card]')).toContainText('7′ ½″');
-  await page.getByRole('link', { name: /\dwalk/ }).click();
+  await page.getByRole('link', { name: /^walk/ }).click();
   await page.getByLabel('Over this room').selectOption({ label: 'closed ceiling' });
-  await page.getByRole('link', { name: /\druns/ }).click();
+  await page.getByRole('link', { name: /^runs/ }).click();
   await expect(page.locator('[data-run=k2]')).toContainText('no way');
-  await page.getByRole('link', { name: /\dwalk/ }).click();
+  await page.getByRole('link', { name: /^walk/ }).click();
   await page.getByLabel('Its ceiling: cable may').selectOption({ label: 'fish through it' });
-  await page.getByRole('link', { name: /\druns/ }).click();
+  await page.getByRole('link', { name: /^runs/ }).click();
   await expect(page.locator('[data-run=k2]')).not.toContainText('no way');
   await page.locator('[data-run=k2]').click();
   await expect(page.locator('[data-card]')).toContainText('Across a closed ceiling past');
@@ -188,13 +188,13 @@ test('an obstacle put in the way: the cable goes round it; taken away, it comes 
   await expect(page.locator('[data-run=k2]')).toContainText('cut');
   const cut = async () => (await page.locator('[data-run=k2] b').textContent()) ?? '';
   const before = await cut();
-  await page.getByRole('link', { name: /\dwalk/ }).click();
+  await page.getByRole('link', { name: /^walk/ }).click();
   await page.getByLabel('Add', { exact: true }).selectOption({ label: 'in the way' });
   const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Add', exact: true }) });
   await form.getByLabel('At').fill("6'");
   await form.getByLabel('Wide').fill('10');
   await form.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('link', { name: /\druns/ }).click();
+  await page.getByRole('link', { name: /^runs/ }).click();
   await expect.poll(cut).not.toBe(before);
   await page.keyboard.press('Control+z');
   await expect.poll(cut).toBe(before);
@@ -244,7 +244,7 @@ test('cut list and drilling list: by room, each cut with where it starts, each h
   await expect(cuts.first()).toContainText('from box 4 to box 3');
   await expect(cuts.last()).toContainText('to Main');
   await expectAccessible(page);
-  await page.getByRole('link', { name: 'Back to the job' }).click();
+  await page.getByRole('link', { name: /^runs/ }).click();
   await page.getByRole('link', { name: 'Drilling list' }).click();
   await expect(page.locator('[data-drilling]').first()).toContainText('bit');
   await page.setViewportSize({ width: 390, height: 844 });

@@ -81,12 +81,12 @@ export const edits = {
     (draft, args) => {
       const { rule, wall, about } = args;
       const reason = args.reason.trim();
-      if (reason === '') throw new EditRefused('reason', 'must say why it may stand');
+      if (reason === '') throw new EditRefused('reason', 'must say why it is accepted');
       const known = Object.keys(draft.accepted).find((id) => isAbout(entryOf(draft.accepted, id), args));
       draft.accepted[known ?? nextId(draft, 'accepted')] = { rule, about: [...about], wall, reason };
     },
   ),
-  reopenFinding: verb('Brings back a finding that was let stand.', finding, (draft, args) => {
+  reopenFinding: verb('Opens a finding again that was accepted.', finding, (draft, args) => {
     for (const [id, a] of Object.entries(draft.accepted)) if (isAbout(a, args)) delete draft.accepted[id];
   }),
   setPrice: verb(

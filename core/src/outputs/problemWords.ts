@@ -27,7 +27,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   panels: 'the panel',
   circuits: 'the circuit',
   runs: 'the cable',
-  accepted: 'the finding let stand',
+  accepted: 'the finding accepted',
   models: 'the box model',
   stock: 'the stock',
 };

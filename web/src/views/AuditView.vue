@@ -216,7 +216,7 @@ const tests = [
           <span class="text-quiet print:text-black"
             >{{ f.fix }} {{ f.source === 'audit' ? '' : f.source }}</span
           >
-          <span v-if="f.accepted"> Let stand: {{ f.accepted }}</span>
+          <span v-if="f.accepted"> Accepted: {{ f.accepted }}</span>
         </p>
       </section>
       <p v-for="f in panelFindings" :key="f.rule + f.says" class="border-l-4 border-quiet pl-2">

@@ -10,9 +10,9 @@ const findings = useFindings();
 const selection = useSelection();
 const route = useRoute();
 const list = ref<HTMLElement | null>(null);
-const own = computed(() =>
-  findings.all.filter(({ f }) => f.accepted === null && findings.roomOf(f) === selection.room),
-);
+const here = computed(() => findings.all.filter(({ f }) => findings.roomOf(f) === selection.room));
+const own = computed(() => here.value.filter(({ f }) => f.accepted === null));
+const accepted = computed(() => here.value.filter(({ f }) => f.accepted !== null));
 const elsewhere = computed(() => findings.open.length - own.value.filter((n) => n.f.level !== 'note').length);
 watch(
   () => findings.shown,
@@ -29,6 +29,10 @@ watch(
     <h2 class="mb-1 font-bold">Open here</h2>
     <p v-if="own.length === 0" class="text-sm text-quiet">Nothing is open in this room.</p>
     <FindingItem v-for="n in own" :key="n.index" :finding="n" />
+    <details v-if="accepted.length > 0" class="my-2" data-accepted>
+      <summary class="cursor-pointer font-bold">Accepted: {{ accepted.length }}</summary>
+      <FindingItem v-for="n in accepted" :key="n.index" :finding="n" />
+    </details>
     <p v-if="elsewhere > 0" class="text-sm text-quiet">
       <RouterLink class="underline" :to="`/jobs/${String(route.params['job'])}/prove`"
         >{{ elsewhere }} more elsewhere</RouterLink

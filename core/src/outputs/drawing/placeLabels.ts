@@ -129,6 +129,13 @@ export function* near(at: XY, across: number, down: number, step = 8): Iterable<
       if (Math.abs(x * by) <= across && Math.abs(y * by) <= down) yield { x: at.x + x * by, y: at.y + y * by };
 }
 
+export const inflated = (r: Rect, by: number): Rect => ({
+  x: r.x - by,
+  y: r.y - by,
+  width: r.width + 2 * by,
+  height: r.height + 2 * by,
+});
+
 interface Box {
   readonly minX: number;
   readonly minY: number;

@@ -40,6 +40,8 @@ export interface PlanLabelsAsked {
   /** Whether boxes are what is looked at; where they are not they are dots. */
   readonly boxes: boolean;
   readonly rooms: boolean;
+  /** Labels stay within: inches, y down. Anywhere where it is not given. */
+  readonly bounds?: Rect | undefined;
   /** Words at places of their own, as lengths of walls are: each stands near its place. */
   readonly notes?: readonly ({ readonly id: string; readonly text: string } & XY)[];
 }
@@ -139,8 +141,10 @@ function fixtureLabels(shapes: PlanShapes, scale: number, px: At): WantedLabel[]
 export function planLabels(shapes: PlanShapes, asked: PlanLabelsAsked): PlanLabels {
   const { scale } = asked;
   const px: At = (p) => ({ x: p.x * scale, y: p.y * scale });
-  const onWalls = shapes.boxes.map((b) => ({ of: b, rect: rectAround(px(b), 2 * dotRadius(scale)) }));
-  const flat = shapes.flat.map((f) => ({ of: f, rect: rectAround(px(f), 2 * flatRadius(scale, f.size)) }));
+  const dot = (p: XY & { readonly id: string }, radius: number) =>
+    rectAround(px(p), 2 * (radius + (asked.chosen.has(p.id) ? 5 : 0)));
+  const onWalls = shapes.boxes.map((b) => ({ of: b, rect: dot(b, dotRadius(scale)) }));
+  const flat = shapes.flat.map((f) => ({ of: f, rect: dot(f, flatRadius(scale, f.size)) }));
   const panels = shapes.panels.map((p) => ({ of: p, rect: rectAround(px(p), Math.max(8, 10 * scale)) }));
   const marks = [...onWalls, ...flat, ...panels].map((d) => d.rect);
   const wanted: WantedLabel[] = [
@@ -167,5 +171,7 @@ export function planLabels(shapes: PlanShapes, asked: PlanLabelsAsked): PlanLabe
       c.points.slice(1).map((b, i): Segment => ({ a: px(c.points[i] ?? b), b: px(b) })),
     ),
   ];
-  return { labels: placeLabels(wanted, { marks, lines }), marks };
+  const { x, y, width, height } = asked.bounds ?? { x: 0, y: 0, width: 0, height: 0 };
+  const bounds = asked.bounds && { ...px({ x, y }), width: width * scale, height: height * scale };
+  return { labels: placeLabels(wanted, { marks, lines, bounds }), marks };
 }

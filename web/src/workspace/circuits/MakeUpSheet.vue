@@ -4,7 +4,13 @@ import { computed } from 'vue';
 import MakeUpDrawing from './MakeUpDrawing.vue';
 
 /** The make-up of one box: drawn, and step by step in the order of the work. */
-const props = defineProps<{ plan: Plan; result: Result; box: string }>();
+const props = defineProps<{
+  plan: Plan;
+  result: Result;
+  box: string;
+  /** The steps stand beside the drawing where there is room. */
+  isWide?: boolean;
+}>();
 const makeup = computed(() => props.result.makeup[props.box]);
 const rules = computed(() => ruleBook(props.plan.rules.values));
 const held = computed(() => Object.entries(props.plan.devices).filter(([, d]) => d.box === props.box));
@@ -87,30 +93,44 @@ function slotWords(run: string): string {
     <h2 class="text-lg font-bold">
       Box {{ boxNumber(box) }} <span class="font-normal text-quiet">cables from the left {{ slots }}</span>
     </h2>
-    <MakeUpDrawing :plan="plan" :result="result" :box="box" :makeup="makeup" />
-    <ol class="mt-1 list-decimal pl-6">
-      <li>
-        Sheath 1/4 in. or more inside; strip {{ formatLength(makeup.stripInches) }}, or as the device’s own
-        gauge says. No bare copper showing.
-      </li>
-      <li v-for="s in steps" :key="s.key">{{ s.says }}</li>
-      <li v-if="makeup.tails.length > 0">
-        Tails:
-        {{
-          makeup.tails
-            .map((t) => `${t.count} ${t.colour}, ${t.gauge} AWG, ${formatLength(t.inches)}`)
-            .join('; ')
-        }}; cut from the stripped ends.
-      </li>
-      <li>Safe off: {{ makeup.capped }} ends capped, rolled back 1/4 in. or more behind the face.</li>
-    </ol>
-    <p v-if="makeup.grounds?.thin" class="border-l-4 border-trouble p-2 text-sm">
-      14 AWG ground tails on a 20 A circuit: NEC 250.122 asks for 12 (from memory). A local rule may allow it.
-    </p>
-    <p class="text-sm text-quiet">
-      {{ fill?.used }} of {{ fill?.volume }} in³ used. Letters: B black, W white, R red, G bare; * re-marked
-      as hot. Breaker off and locked, tested dead, before a live box is opened.
-    </p>
+    <div :class="{ 'gap-6 xl:grid xl:grid-cols-[3fr_2fr]': isWide }">
+      <MakeUpDrawing
+        :plan="plan"
+        :result="result"
+        :box="box"
+        :makeup="makeup"
+        :class="{ 'max-h-[70vh]': isWide }"
+      />
+      <div>
+        <ol class="mt-1 list-decimal pl-6">
+          <li>
+            Sheath 1/4 in. or more inside; strip {{ formatLength(makeup.stripInches) }}, or as the device’s
+            own gauge says. No bare copper showing.
+          </li>
+          <li v-for="s in steps" :key="s.key">{{ s.says }}</li>
+          <li v-if="makeup.tails.length > 0">
+            Tails:
+            {{
+              makeup.tails
+                .map((t) => `${t.count} ${t.colour}, ${t.gauge} AWG, ${formatLength(t.inches)}`)
+                .join('; ')
+            }}; cut from the stripped ends.
+          </li>
+          <li>
+            Before the power is on: cap the {{ makeup.capped }} ends that are left, and push them 1/4 in. or
+            more behind the face.
+          </li>
+        </ol>
+        <p v-if="makeup.grounds?.thin" class="border-l-4 border-trouble p-2 text-sm">
+          14 AWG ground tails on a 20 A circuit: NEC 250.122 asks for 12 (from memory). A local rule may allow
+          it.
+        </p>
+        <p class="mt-2 text-sm text-quiet">
+          {{ fill?.used }} of {{ fill?.volume }} in³ used. Letters: B black, W white, R red, G bare; *
+          re-marked as hot. Breaker off and locked, tested dead, before a live box is opened.
+        </p>
+      </div>
+    </div>
   </article>
   <p v-else class="text-quiet">No cable comes into box {{ boxNumber(box) }} yet: lay the runs first.</p>
 </template>

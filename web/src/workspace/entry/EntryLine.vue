@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
+import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useFindings } from '../../stores/findings.ts';
+import { useGesture } from '../../stores/gesture.ts';
 import { useWalk } from '../../stores/walk.ts';
 import { readEntry } from './entry.ts';
 import type { EntryContext, Order } from './order.ts';
+import { previewWords } from './previewWords.ts';
 import { TypedAhead } from './typedAhead.ts';
 import { entryWords } from './words.ts';
 
 const session = useSession();
 const selection = useSelection();
 const findings = useFindings();
+const gesture = useGesture();
 const walk = useWalk();
 const router = useRouter();
 const route = useRoute();
@@ -59,6 +63,31 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
     });
 }
 
+/** What is typed is tried while it is typed, once it can be read: it shows on the drawings, and in words. What takes long is not. */
+const isTried = ref(false);
+const notTried: ReadonlySet<string> = new Set(['propose', 'closeRoom']);
+function giveUp() {
+  if (isTried.value) gesture.settle();
+  isTried.value = false;
+}
+watchDebounced(
+  text,
+  (line) => {
+    if (!session.plan || line.trim() === '') return giveUp();
+    // Read against the plan as it stands, not as it would be.
+    const read = readEntry(line, context());
+    if (read.kind !== 'edit' || notTried.has(read.name)) return giveUp();
+    isTried.value = true;
+    gesture.preview(read.name, read.args);
+  },
+  { debounce: 180 },
+);
+const wouldBe = computed(() => {
+  const { plan: before, shown, answered, unrolled } = session;
+  if (!isTried.value || !before || !shown || !answered || answered === before) return '';
+  return previewWords({ before, after: answered, shown, unrolled });
+});
+
 function typed(event: Event) {
   text.value = (event.target as HTMLInputElement).value;
   marked = isEntered = false;
@@ -77,7 +106,10 @@ function key(event: KeyboardEvent) {
   enter();
 }
 let marked = false;
-function clear() {
+/** Escape empties the line; once more leaves it, so that keys are keys again. */
+function clear(event: KeyboardEvent) {
+  giveUp();
+  if (text.value === '' && says.value === '') (event.target as HTMLElement).blur();
   text.value = says.value = '';
 }
 
@@ -114,6 +146,7 @@ onBeforeUnmount(() => clearTimeout(late));
 /** A line typed before the job has come waits as well. */
 function enter() {
   if (isEntered) return;
+  giveUp();
   isEntered = true;
   ahead.add(text.value);
   clearTimeout(late);
@@ -186,6 +219,13 @@ function act(order: Order): string | null {
           @change="typed"
           @keydown.escape="clear"
         />
+        <span
+          v-if="wouldBe"
+          class="max-w-[55%] shrink-0 truncate text-sm text-chalk"
+          data-preview
+          role="status"
+          >→ {{ wouldBe }}</span
+        >
       </label>
       <ComboboxOptions
         v-if="offers.length > 0"

@@ -25,6 +25,8 @@ const props = defineProps<{
   sizes?: boolean;
   /** Boxes that are numbered however far away they are. */
   near?: ReadonlySet<string>;
+  /** The sheet that labels stay on: inches, y down. */
+  sheet?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
   /** Words with places of their own, in inches, y down. */
   notes?: readonly { readonly id: string; readonly text: string; readonly x: number; readonly y: number }[];
   /** What boxes show of their circuits, where that is what is looked at. */
@@ -42,6 +44,8 @@ const emit = defineEmits<{
   ];
   /** The pointer comes over a box, perhaps pressed. */
   over: [box: string, event: PointerEvent];
+  /** A box was chosen by a key. */
+  choose: [box: string];
   room: [id: string];
   name: [at: { x: number; y: number }];
 }>();
@@ -67,6 +71,7 @@ const labels = computed(
       boxes: props.boxes !== 'faint',
       rooms: props.sizes ?? false,
       notes: props.notes ?? [],
+      bounds: props.sheet,
     }).labels,
 );
 function lookOf(label: string): LabelLook {
@@ -91,7 +96,7 @@ const path = (points: readonly { x: number; y: number }[]) => points.map((p) => 
 </script>
 
 <template>
-  <g>
+  <g :style="{ '--scale': scale }" data-inches>
     <DrawingPatterns :id="id" :scale="scale" />
     <g
       v-for="f in shapes.fixtures"
@@ -210,7 +215,11 @@ const path = (points: readonly { x: number; y: number }[]) => points.map((p) => 
         role="button"
         :aria-label="f.label"
         :data-flat="f.id"
+        :tabindex="near?.has(f.id) ? 0 : -1"
+        :aria-pressed="chosen.has(f.id)"
         :class="{ 'opacity-40': isFaint(f.id) }"
+        @keydown.enter.prevent="emit('choose', f.id)"
+        @keydown.space.prevent="emit('choose', f.id)"
         @pointerdown="emit('grab', 'box', f.id, $event)"
         @pointerenter="emit('over', f.id, $event)"
       >
@@ -235,7 +244,13 @@ const path = (points: readonly { x: number; y: number }[]) => points.map((p) => 
         :key="b.id"
         class="cursor-move"
         :data-plan-box="b.id"
+        role="button"
+        :tabindex="near?.has(b.id) ? 0 : -1"
+        :aria-label="`Box ${b.label}, ${b.holds.join(', ') || 'empty'}`"
+        :aria-pressed="chosen.has(b.id)"
         :class="{ 'opacity-40': isFaint(b.id) }"
+        @keydown.enter.prevent="emit('choose', b.id)"
+        @keydown.space.prevent="emit('choose', b.id)"
         @pointerdown="emit('grab', 'box', b.id, $event)"
         @pointerenter="emit('over', b.id, $event)"
       >

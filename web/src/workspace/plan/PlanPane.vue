@@ -56,7 +56,12 @@ const shapes = computed(() => {
   return { ...all.value, cables: all.value.cables.filter((c) => isShown(c.id)) };
 });
 /** Boxes that the room in hand sees, drawn as the answer has them. */
-const near = computed(() => new Set(selection.boxesInHand().map((box) => session.drawnId(box))));
+const near = computed(() => {
+  const flat = Object.entries(session.opened.boxes).filter(
+    ([, { on }]) => ('ceiling' in on ? on.ceiling : 'floor' in on ? on.floor : null) === selection.room,
+  );
+  return new Set([...selection.boxesInHand(), ...flat.map(([id]) => id)].map((box) => session.drawnId(box)));
+});
 /** The walls of the room in hand, each with its length in front of it. */
 const notes = computed(() =>
   emphasis.value.sizes && session.unrolled && session.plan
@@ -240,9 +245,11 @@ function nameSpace(at: { x: number; y: number }) {
           :near="near"
           :lit="lit.lit?.boxes"
           :notes="notes"
+          :sheet="extent"
           :done="emphasis.done ? session.done : undefined"
           :looks="looks"
           @over="over"
+          @choose="(box) => selection.choose({ kind: 'box', id: boxNow(box) })"
           @grab="grab"
           @name="nameSpace"
           @room="(id) => tool.kind === 'choose' && !selection.threading && selection.chooseRoom(id)"
@@ -276,7 +283,9 @@ function nameSpace(at: { x: number; y: number }) {
       Nothing is drawn yet. Name a room and type its first wall, draw walls here, or
       <RouterLink to="/import" class="text-chalk underline">read a drawing</RouterLink>.
     </p>
-    <div class="absolute top-2 left-2 flex flex-wrap items-center gap-1">
+    <div
+      class="pointer-events-none absolute top-2 right-24 left-2 flex flex-wrap items-center gap-1 *:pointer-events-auto print:hidden"
+    >
       <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="selection.chooseLevel">
         <div class="relative">
           <ListboxButton class="key" aria-label="Level"
@@ -325,7 +334,7 @@ function nameSpace(at: { x: number; y: number }) {
         says
       }}</span>
     </div>
-    <div class="absolute right-2 bottom-2 flex gap-1">
+    <div class="absolute right-2 bottom-2 flex gap-1 print:hidden">
       <button class="key" type="button" aria-label="Zoom plan in" @click="zoomNear(1.5)">
         <ZoomIn :size="18" />
       </button>

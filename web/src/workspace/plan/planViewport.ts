@@ -5,10 +5,13 @@ import { computed, onMounted, shallowRef, watch, type Ref } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { useViews } from '../../stores/views.ts';
+import type { Plan } from '@fieldchalk/core';
 import { extentOf } from '@fieldchalk/core/drawing';
 
 const roomToDraw = 120;
-const margin = 30;
+const margin = 18;
+/** Pixels. */
+const forLabels = 30;
 /** Inches around what is framed. */
 const around = 36;
 
@@ -23,11 +26,24 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
   const views = useViews();
   const view = computed(() => views.planView);
   const extent = shallowRef<ReturnType<typeof extentOf> | null>(null);
+  /** Labels stand outside the walls: they need so many pixels around, however small the pane is. */
+  function extentWithLabels(plan: Plan): ReturnType<typeof extentOf> {
+    const bare = extentOf(plan, level.value, 0);
+    const inches = Math.max(
+      bare.width / (width.value - 2 * forLabels),
+      bare.height / (height.value - 2 * forLabels),
+    );
+    return extentOf(
+      plan,
+      level.value,
+      inches > 0 && width.value > 120 ? Math.max(margin, forLabels * inches) : margin,
+    );
+  }
   watch(
-    [() => session.plan, level, isDrawing] as const,
+    [() => session.plan, level, isDrawing, width, height] as const,
     ([plan, , drawing], before) => {
       if (drawing && before?.[2] && extent.value) return;
-      extent.value = plan ? extentOf(plan, level.value, drawing ? roomToDraw : margin) : null;
+      extent.value = plan && (drawing ? extentOf(plan, level.value, roomToDraw) : extentWithLabels(plan));
     },
     { immediate: true },
   );

@@ -21,19 +21,13 @@ const places = computed(() => (props.box.width * props.scale > 20 ? props.box.ho
 </script>
 
 <template>
-  <g
-    class="cursor-grab touch-none focus:outline-none"
-    role="button"
-    :aria-pressed="selected"
-    :data-box="box.id"
-  >
+  <g class="cursor-grab touch-none" role="button" :aria-pressed="selected" :data-box="box.id">
     <rect
       :x="box.x - 7 / scale"
       :y="top - 9 / scale"
       :width="box.width + 14 / scale"
       :height="box.height + 18 / scale"
       fill="transparent"
-      class="box-ring"
     />
     <rect
       v-if="selected"

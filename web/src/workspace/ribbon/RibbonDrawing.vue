@@ -160,7 +160,7 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
     @dblclick="place"
   >
     <DrawingPatterns :id="id" :scale="scale" />
-    <g :transform="`scale(${scale})`" data-inches>
+    <g :transform="`scale(${scale})`" :style="{ '--scale': scale }" data-inches>
       <RibbonWalls
         :plan="plan"
         :unrolled="unrolled"

@@ -20,10 +20,10 @@ const box = computed(() => {
   <section class="bg-sheet p-4" aria-label="The box in hand, made up" tabindex="0">
     <MakeUpSheet
       v-if="box && session.result && session.answered"
-      class="max-w-3xl"
       :plan="session.answered"
       :result="session.result"
       :box="box"
+      is-wide
     />
     <p v-else class="text-lg text-quiet">A box is drawn here, made up, once cable comes into it.</p>
   </section>

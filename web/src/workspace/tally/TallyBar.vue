@@ -10,6 +10,14 @@ const session = useSession();
 /** What is there at once needs no word that it is coming. */
 const isLong = useTimeout(400);
 const money = (cents: number) => `$${Math.round(cents / 100).toLocaleString('en-US')}`;
+const names = {
+  boxes: 'boxes',
+  feet: 'ft of cable',
+  holes: 'holes',
+  hours: 'hours',
+  cents: 'material',
+  open: 'open',
+} as const;
 const items = computed(() => {
   const now = session.tally;
   if (!now) return [];
@@ -22,18 +30,19 @@ const items = computed(() => {
     return {
       key,
       label,
+      name: names[key],
       value: show(now[key]),
       change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${show(Math.abs(change))}`,
     };
   };
   return [
-    part('boxes', 'boxes'),
-    part('feet', 'ft of cable'),
-    part('holes', 'holes'),
-    part('hours', 'hours'),
+    part('boxes', names.boxes),
+    part('feet', names.feet),
+    part('holes', names.holes),
+    part('hours', names.hours),
     // What has no price is told, and never counted as nothing.
-    part('cents', now.unpriced > 0 ? `${now.unpriced} lines without a price` : 'material', money),
-    part('open', 'open'),
+    part('cents', now.unpriced > 0 ? `${now.unpriced} lines without a price` : names.cents, money),
+    part('open', names.open),
   ];
 });
 </script>
@@ -43,7 +52,7 @@ const items = computed(() => {
     class="flex flex-wrap items-center gap-x-7 gap-y-1 bg-bar px-4 py-2 text-bar-ink"
     aria-label="Tally"
   >
-    <Popover v-for="i in items" :key="i.label" class="relative" :data-tally="i.label">
+    <Popover v-for="i in items" :key="i.key" class="relative" :data-tally="i.name">
       <PopoverButton class="rounded-sm whitespace-nowrap hover:bg-white/10">
         <span class="text-2xl font-bold">{{ i.value }}</span>
         <span class="ml-1.5 text-sm text-bar-quiet">{{ i.label }}</span>
