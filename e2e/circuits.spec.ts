@@ -179,7 +179,7 @@ test('the load is worked line by line, and follows what is entered of the house'
   await page.getByLabel('House that stands, sq ft').fill('3000');
   await page.getByLabel('House that stands, sq ft').press('Tab');
   await expect(inForce.locator('.figure')).not.toHaveText(was!);
-  await page.getByRole('button', { name: 'One more appliance' }).click();
+  await page.getByRole('button', { name: 'Add an appliance' }).click();
   await page.getByLabel('Appliance 2').fill('well pump');
   await page.getByLabel('Appliance 2').press('Tab');
   await expect(inForce).toContainText('well pump');

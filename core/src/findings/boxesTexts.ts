@@ -64,7 +64,7 @@ export const boxesTexts = {
   }),
   'data.home': text<{ count: number }>({
     level: 'note',
-    source: 'plan',
+    source: practice,
     says: (f) =>
       f.count === 1
         ? 'A data or television outlet has no home for its cable.'
@@ -79,7 +79,7 @@ export const boxesTexts = {
   }),
   'box.model': text<OfBox & { model: string; place: string }>({
     level: 'warning',
-    source: 'plan',
+    source: practice,
     says: (f, n) => `${n.box(f.box)}, is “${f.model}”, which does not suit ${f.place}.`,
     fix: () => 'Choose another model, or let the tool choose.',
   }),
@@ -111,7 +111,7 @@ export const boxesTexts = {
   }),
   'box.slot': text<OfBox & { gangs: number; devices: number; taken: number }>({
     level: 'warning',
-    source: 'plan',
+    source: practice,
     says: (f, n) =>
       `${n.box(f.box)}, has ${counted(f.gangs, 'one gang', 'gangs')} but holds ${counted(f.devices, 'a device', 'devices')}${f.taken > f.devices ? ` that take ${f.taken}` : ''}.`,
     fix: () => 'Give it more gangs, or move a device.',

@@ -40,13 +40,13 @@ export const circuitsTexts = {
   }),
   'circuit.unassigned': text<{ count: number }>({
     level: 'note',
-    source: 'plan',
+    source: practice,
     says: (f) => `${counted(f.count, 'One device is', 'devices are')} on no circuit yet.`,
     fix: () => 'Assign them, or have circuits proposed.',
   }),
   'circuit.unreached': text<OfCircuit & { boxes: number }>({
     level: 'note',
-    source: 'plan',
+    source: practice,
     says: (f, n) =>
       `Circuit ${n.circuit(f.circuit)}: no cable reaches ${counted(f.boxes, 'one of its boxes', 'of its boxes')} yet.`,
     fix: () => 'Have the runs laid.',
@@ -137,7 +137,7 @@ export const circuitsTexts = {
   }),
   'run.loop': text<OfCircuit & { run: string }>({
     level: 'error',
-    source: 'plan',
+    source: practice,
     says: (f, n) =>
       `Circuit ${n.circuit(f.circuit)}: ${n.run(f.run)} closes a loop. A circuit branches out from its panel.`,
     fix: () => 'Remove that cable.',

@@ -11,13 +11,13 @@ interface OfCircuit {
 export const panelsTexts = {
   'circuit.space': text<OfPanel & { space: number }>({
     level: 'error',
-    source: 'panel',
+    source: 'the spaces of the panel',
     says: (f, n) => `Space ${f.space} of ${n.panel(f.panel)} is taken twice, or is not there.`,
     fix: () => 'Choose a free space.',
   }),
   'circuit.no-space': text<OfPanel & { count: number }>({
     level: 'error',
-    source: 'panel',
+    source: 'the spaces of the panel',
     says: (f, n) =>
       `${counted(f.count, `One circuit of ${n.panel(f.panel)} has`, `circuits of ${n.panel(f.panel)} have`)} no space.`,
     fix: () => 'Free a space, allow tandem breakers where the panel is listed for them, or add a subpanel.',
@@ -70,7 +70,7 @@ export const panelsTexts = {
   }),
   'audit.fault': text<OfCircuit & { fault: string; mend: string }>({
     level: 'error',
-    source: 'audit',
+    source: 'what the audit found',
     says: (f, n) => `Existing circuit ${n.circuit(f.circuit)}: ${f.fault}.`,
     fix: (f) => f.mend,
   }),

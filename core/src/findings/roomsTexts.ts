@@ -22,7 +22,7 @@ function whatWouldGive({ floorReach, inTheWay }: NothingFree): string {
 export const roomsTexts = {
   'rooms.open': text<InRoom & { gap: { distance: number; from: string; to: string } | null }>({
     level: 'warning',
-    source: 'survey',
+    source: 'the walls as they were measured',
     says: ({ room, gap }, n) =>
       gap
         ? `${n.room(room)} does not close: the loose ends of ${n.wallIn(room, gap.from)} and ${n.wallIn(room, gap.to)} are ${inches(gap.distance)} apart.`

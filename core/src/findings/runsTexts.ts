@@ -20,7 +20,7 @@ const wayWords = {
 export const runsTexts = {
   'run.no-route': text<{ run: string }>({
     level: 'error',
-    source: 'framing',
+    source: 'the framing as it stands',
     says: (f, n) => `${n.run(f.run)} finds no way through the open framing.`,
     fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
   }),
@@ -31,14 +31,14 @@ export const runsTexts = {
     length: number;
   }>({
     level: 'warning',
-    source: 'framing',
+    source: 'the framing as it stands',
     says: (f, n) =>
       `${n.run(f.run)} was told to go ${wayWords[f.asked]}, where nothing is open to it: it goes ${wayWords[f.way]} instead, ${inches(f.length)}.`,
     fix: () => 'Take another way, or say what is over and under this level where it is walked.',
   }),
   'run.through': text<{ run: string; missed: readonly number[]; of: number }>({
     level: 'warning',
-    source: 'framing',
+    source: 'the framing as it stands',
     says: (f, n) =>
       `${n.run(f.run)} does not come to ${f.of === 1 ? 'the place' : `place ${f.missed.join(' and ')} of the ${f.of}`} it is told to go through: the framing only leads back from there.`,
     fix: () => 'Point to another place, or let the cable go its own way.',

@@ -100,7 +100,9 @@ export function toldProblem({ path, message }: Problem, plan: Plan): ToldProblem
   const isThing = isCollection(first) && id !== undefined;
   const fields = (isThing ? rest : path.split('.')).filter((f) => !unsaid.test(f));
   const words = [...(isThing ? [thingWords(first, id, plan)] : []), ...fields.map(spoken)];
-  return { about: sentence([...new Set(words)].join(', ') || 'this'), says: message };
+  // Rules have titles for people; the list of their ids is for files.
+  const says = path === 'rule' ? 'must be one of the rules of the job' : message;
+  return { about: sentence([...new Set(words)].join(', ') || 'this'), says };
 }
 
 /** The wall a thing that is not in the plan was meant for, by its own entry. */

@@ -10,11 +10,11 @@ export const costsRules = {
     'New coils are bought in this length.',
   ),
   'cost.labour': amount(
-    'Labour',
+    'Labour, an hour',
     'cents',
     { default: 7500, bounds: [0, 100000] },
     'the company’s own',
-    'Cents an hour.',
+    'What an hour of work costs.',
   ),
   'minutes.box': amount(
     'Minutes a box',

@@ -2,6 +2,7 @@
 import ChoiceField from '../fields/ChoiceField.vue';
 import { heightWords, nth, ruleCatalogue, type Height, type Rule, type RuleId } from '@fieldchalk/core';
 import { computed } from 'vue';
+import NumberField from '../fields/NumberField.vue';
 import LengthField from '../fields/LengthField.vue';
 
 /** The control a rule's value wants: a school to pick, a length, a number, or a height in any reference. */
@@ -65,6 +66,14 @@ const number = (event: Event) => {
       hide-label
       :model-value="modelValue"
       @update:model-value="(value) => emit('update:modelValue', value)"
+    />
+    <NumberField
+      v-else-if="rule.unit === 'cents' && typeof modelValue === 'number'"
+      :label="`${rule.title}, $`"
+      hide-label
+      :model-value="modelValue / 100"
+      :min="0"
+      @update:model-value="(dollars) => emit('update:modelValue', Math.round(dollars * 100))"
     />
     <input
       v-else-if="rule.unit !== 'choice'"

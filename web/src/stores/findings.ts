@@ -1,4 +1,4 @@
-import { nth, type EditName, type Finding } from '@fieldchalk/core';
+import { boundedRooms, type EditName, type Finding, nth, roomOfBox } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Stage } from '../workspace/entry/order.ts';
@@ -23,11 +23,16 @@ export const useFindings = defineStore('findings', () => {
     { flush: 'sync' },
   );
 
-  const idOf = (f: Finding, kind: 'room' | 'box') => f.about.find((t) => t.kind === kind)?.id;
+  const idOf = (f: Finding, kind: 'room' | 'box' | 'device') => f.about.find((t) => t.kind === kind)?.id;
 
-  /** The room a finding is about, or whose wall it is on. */
+  /** The room a finding is about, or whose wall it is on, or that has the box it is about. */
   function roomOf(f: Finding): string | undefined {
-    return idOf(f, 'room') ?? selection.roomSeeing(f.place);
+    const own = idOf(f, 'room') ?? selection.roomSeeing(f.place);
+    if (own !== undefined) return own;
+    const plan = session.answered;
+    const device = plan?.devices[idOf(f, 'device') ?? ''];
+    const box = plan?.boxes[device?.box ?? idOf(f, 'box') ?? ''];
+    return (plan && box && roomOfBox(box, boundedRooms(plan))) ?? undefined;
   }
 
   /** Brings a finding into view: its room, its place on the wall, and the box it is about. */

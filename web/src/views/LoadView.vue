@@ -55,7 +55,7 @@ const methods = [
         @update:model-value="(method) => set({ method })"
       />
       <NumberField
-        label="House that stands, sq ft"
+        label="Existing house, sq ft"
         :model-value="service.existingArea"
         :min="0"
         @update:model-value="(v) => set({ existingArea: v })"
@@ -140,7 +140,7 @@ const methods = [
           set({ appliances: [...service.appliances, { name: 'appliance', va: 1500, kind: 'fastened' }] })
         "
       >
-        One more appliance
+        Add an appliance
       </button>
     </section>
     <div class="grid gap-6 md:grid-cols-2">

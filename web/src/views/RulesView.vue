@@ -79,6 +79,7 @@ const groups = computed(() => {
 function words(id: RuleId, value: unknown): string {
   const rule = ruleCatalogue[id] as Rule;
   if (rule.unit === 'height') return heightWords(value as Height);
+  if (rule.unit === 'cents' && typeof value === 'number') return `$${(value / 100).toFixed(2)}`;
   const school = rule.schools?.find((s) => s.value === value);
   return school
     ? school.says
@@ -211,7 +212,7 @@ async function openFile(event: Event) {
 </script>
 
 <template>
-  <component :is="jobId ? 'section' : 'main'" class="mx-auto max-w-5xl p-6 pb-40">
+  <component :is="jobId ? 'section' : 'main'" class="mx-auto max-w-5xl p-6" :class="{ 'pb-40': !jobId }">
     <RouterLink v-if="!jobId" to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
     <component :is="jobId ? 'h2' : 'h1'" class="text-3xl font-bold">{{
       jobId ? 'Rules of this job' : 'House rules'
@@ -298,7 +299,8 @@ async function openFile(event: Event) {
     </section>
     <div
       v-if="pending"
-      class="fixed inset-x-0 bottom-0 border-t-2 border-ink bg-sheet p-4"
+      :class="jobId ? 'sticky' : 'fixed inset-x-0'"
+      class="bottom-0 border-t-2 border-ink bg-sheet p-4"
       role="region"
       aria-label="What this would change"
       data-pending

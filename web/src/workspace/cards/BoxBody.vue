@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CheckField from '../../fields/CheckField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { type Box, cables, catalogueOf, entryOf, isOnWall } from '@fieldchalk/core';
@@ -114,7 +115,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         type="button"
         @click="set({ cables: [...own.cables, { cable: '14/2', how: 'spliced' }] })"
       >
-        One more cable that is there already
+        Add a cable that is there already
       </button>
       <p class="text-sm text-quiet">NEC 314.16(B), from memory. Local code decides.</p>
     </details>
@@ -131,7 +132,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         >Open and print</RouterLink
       >
     </details>
-    <p v-else class="text-sm text-quiet">
+    <p v-if="fill?.model === 'none'" class="text-sm text-quiet">
       No box at rough-in: cable is left hanging, the light brings its own.
     </p>
     <ChoiceField
@@ -164,23 +165,17 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
       >
         {{ own.pinned ? 'Pinned' : 'Pin' }}
       </button>
-      <button
+      <CheckField
         v-if="onWall"
-        class="key"
-        type="button"
-        :aria-pressed="own.exact"
-        @click="session.edit('setBox', { box, changes: { exact: !own.exact } })"
-      >
-        {{ own.exact ? 'Exact' : 'On stud' }}
-      </button>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="own.existing"
-        @click="session.edit('setBox', { box, changes: { existing: !own.existing } })"
-      >
-        {{ own.existing ? 'Existing' : 'New' }}
-      </button>
+        label="at this very place, not at a stud"
+        :model-value="own.exact"
+        @update:model-value="(exact) => session.edit('setBox', { box, changes: { exact } })"
+      />
+      <CheckField
+        label="there already"
+        :model-value="own.existing"
+        @update:model-value="(existing) => session.edit('setBox', { box, changes: { existing } })"
+      />
       <button
         class="key"
         type="button"

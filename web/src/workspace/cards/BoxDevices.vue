@@ -141,7 +141,7 @@ const workedBy = (device: string) =>
       </div>
     </details>
     <ChoiceField
-      label="One more in this box"
+      label="Add a device to this box"
       :model-value="nothing"
       :options="[{ value: nothing, says: '…' }, ...deviceKinds.map((k) => ({ value: k, says: words(k) }))]"
       @update:model-value="(kind) => kind && session.edit('addDevice', { box, kind })"

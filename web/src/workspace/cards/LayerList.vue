@@ -46,7 +46,7 @@ function add(i: number) {
       />
       <CheckField
         class="text-sm"
-        label="burns"
+        label="combustible"
         :model-value="l.combustible"
         @update:model-value="(combustible) => change(i, { combustible })"
       />

@@ -87,7 +87,7 @@ const feederSpaces = computed(() => {
         @update:model-value="moveTo"
       />
       <LengthField
-        label="Then away"
+        label="Cable from there to the panel"
         :model-value="panel.on.away"
         @update:model-value="(away) => session.edit('setPanel', { panel: id, changes: {}, on: { away } })"
       />

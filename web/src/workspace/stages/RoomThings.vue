@@ -27,11 +27,17 @@ function left(wall: string, at: number, width: number): string {
   return seen ? formatLength(fromLeft(seen, at, width)) : '';
 }
 const openingWords = (o: Opening) =>
-  `${openingName(o.kind)} ${formatLength(o.width)} · ${wallName(session.opened, session.unrolled, o.wall)} at ${left(o.wall, o.at, o.width)}`;
+  `${openingName(o.kind)} ${formatLength(o.width)} · ${wallName(session.opened, session.unrolled, o.wall)}, ${left(o.wall, o.at, o.width)} from its left corner`;
+const heights = (o: Opening) =>
+  o.sill > 0 ? `sill ${formatLength(o.sill)}, head ${formatLength(o.head)}` : `head ${formatLength(o.head)}`;
 const letter = ref('');
 const at = ref<number | null>(0);
 const width = ref<number | null>(36);
-const kind = ref<Fixture['kind'] | 'obstacle' | 'chase'>('counter');
+/** What stands in walls in the way of boxes and cable. */
+const obstacleKinds = ['pipe', 'duct', 'post', 'beam', 'fire block', 'chase'] as const;
+type ObstacleKind = (typeof obstacleKinds)[number];
+const isInWall = (k: string): k is ObstacleKind => (obstacleKinds as readonly string[]).includes(k);
+const kind = ref<Fixture['kind'] | ObstacleKind>('counter');
 function add() {
   const wall = walls.value.find((w) => w.letter === (letter.value || walls.value[0]?.letter));
   const room = must(selection.room, 'the room in hand');
@@ -51,8 +57,7 @@ function add() {
     at: atFromLeft(wall, at.value ?? 0, width.value ?? 24),
     width: width.value ?? 24,
   };
-  if (kind.value === 'obstacle' || kind.value === 'chase')
-    return session.edit('addObstacle', { ...place, kind: kind.value === 'chase' ? 'chase' : 'duct' });
+  if (isInWall(kind.value)) return session.edit('addObstacle', { ...place, kind: kind.value });
   return session.edit('addFixture', { room, kind: kind.value, side: wall.side, ...place });
 }
 const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
@@ -73,9 +78,7 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
     :data-row="id"
     @click="choose('opening', id)"
   >
-    <span>{{ openingWords(o) }}</span><span class="text-sm text-quiet"
-      >{{ formatLength(o.sill) }} to {{ formatLength(o.head) }}</span
-    >
+    <span>{{ openingWords(o) }}</span><span class="text-sm text-quiet">{{ heights(o) }}</span>
   </button>
   <h2 class="heading">Fixtures, and what is in the way</h2>
   <button
@@ -113,12 +116,14 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
       label="Add"
       :options="[
         ...fixtureKinds,
-        { value: 'obstacle', says: 'in the way' },
-        { value: 'chase', says: 'chase for cable' },
+        ...obstacleKinds.map((value) => ({
+          value,
+          says: value === 'chase' ? 'chase for cable' : `in the wall: ${value}`,
+        })),
       ]"
     />
     <ChoiceField v-model="letter" label="Wall" :options="walls.map((w) => w.letter)" />
-    <LengthField v-model="at" label="At" />
+    <LengthField v-model="at" label="From left corner" />
     <LengthField v-model="width" label="Wide" />
     <button class="key" type="submit">Add</button>
   </form>

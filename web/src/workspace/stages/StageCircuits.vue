@@ -91,13 +91,13 @@ const to = (page: string) => `/jobs/${String(route.params['job'])}/${page}`;
         :aria-expanded="adding"
         @click="adding = !adding"
       >
-        One more
+        Add a panel
       </button>
     </div>
     <form v-if="panels.length === 0 || adding" class="grid grid-cols-3 gap-2" @submit.prevent="addPanel">
       <ChoiceField v-model="wall" label="Wall" :options="walls.map((w) => w.letter)" />
       <LengthField v-model="at" label="From left corner" />
-      <LengthField v-model="away" label="Then away" />
+      <LengthField v-model="away" label="Cable from there to the panel" />
       <ChoiceField
         v-if="panels.length > 0"
         v-model="source"

@@ -208,7 +208,7 @@ const gapWords = computed(() =>
       </div>
       <RoomThings />
       <button class="key mt-2" type="button" @click="session.edit('removeRoom', { room: roomInHand() })">
-        Forget this room; its walls stay
+        Delete this room, keep its walls
       </button>
     </template>
     <LevelCard />
