@@ -61,6 +61,7 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   setBox: { box: 'b1', changes: { pinned: true } },
   keepBoxes: { boxes: ['b1', 'b2'] },
   alignBoxes: { boxes: ['b1', 'b2'] },
+  putBehind: { box: 'b1' },
   repeatBox: { box: 'b1', count: 2, every: 16 },
   setBoxModel: { box: 'b1', model: 'plastic-1g-20' },
   setDeviceKind: { device: 'd1', kind: 'gfci' },

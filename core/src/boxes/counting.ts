@@ -1,6 +1,7 @@
 import { idsIn, valuesIn, type DeviceKind, type Fixture, type Plan, type Side } from '../plan/index.ts';
 import type { RuleBook } from '../rules/index.ts';
 import { formatLength } from '../units/index.ts';
+import { applianceHeights } from './fixtureHeights.ts';
 import { countingKinds, type BoxDevices } from './kinds.ts';
 
 /** A box as counting sees it: where it is on a wall, and its middle above the finished floor. */
@@ -16,17 +17,6 @@ export interface Counting {
   readonly does: boolean;
   readonly why: string;
 }
-
-/** How high an appliance stands, for what is behind it. Common practice, no source. */
-const applianceHeights: Partial<Record<Fixture['kind'], number>> = {
-  range: 36,
-  oven: 84,
-  refrigerator: 70,
-  freezer: 66,
-  dishwasher: 36,
-  washer: 40,
-  dryer: 40,
-};
 
 const receptacleKinds: ReadonlySet<DeviceKind> = new Set([
   'receptacle',

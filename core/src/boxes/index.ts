@@ -34,6 +34,7 @@ export { alongLineOf, placeOnLine, reachAt, reachProfile } from './reach.ts';
 export type { ReachPoint } from './reach.ts';
 export { fixingOf, type Fixing } from './fixing.ts';
 export { squareDistances } from './ceiling.ts';
+export { fixtureHeight } from './fixtureHeights.ts';
 export { countingOf, hiddenBy, type Counting } from './counting.ts';
 export { keepsSpacing } from './proof.ts';
 export type { ProvenLine, RoomProof } from './proof.ts';

@@ -66,6 +66,16 @@ function addBox(draft: Plan, args: ArgsOf<typeof newBox>): void {
 }
 
 /** Verbs for boxes and what is in them. */
+/** A box like another, with devices like its own, elsewhere; on no circuit yet. */
+function copyBox(draft: Plan, from: string, on: Box['on']): void {
+  const { gangs, model, exact } = need(draft.boxes, from, 'box');
+  const copy = nextId(draft, 'boxes');
+  draft.boxes[copy] = entrySchemas.boxes.parse({ on, gangs, model, exact });
+  for (const { box, slot, kind, label } of Object.values(draft.devices))
+    if (box === from)
+      draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({ box: copy, slot, kind, label });
+}
+
 export const deviceEdits = {
   addBox: verb('Adds a box on a wall, with one device in it.', newBox, (draft, args) => addBox(draft, args)),
   addBoxes: verb(
@@ -157,24 +167,17 @@ export const deviceEdits = {
     (draft, args) => {
       const box = need(draft.boxes, args.box, 'box');
       if (!isOnWall(box.on)) throw new EditRefused('box', 'is not on a wall');
-      const devices = Object.values(draft.devices).filter((d) => d.box === args.box);
-      for (let k = 1; k <= args.count; k++) {
-        const id = nextId(draft, 'boxes');
-        const { on, gangs, model, exact } = box;
-        draft.boxes[id] = entrySchemas.boxes.parse({
-          on: { ...on, at: on.at + k * args.every },
-          gangs,
-          model,
-          exact,
-        });
-        for (const d of devices)
-          draft.devices[nextId(draft, 'devices')] = entrySchemas.devices.parse({
-            box: id,
-            slot: d.slot,
-            kind: d.kind,
-            label: d.label,
-          });
-      }
+      const { on } = box;
+      for (let k = 1; k <= args.count; k++) copyBox(draft, args.box, { ...on, at: on.at + k * args.every });
+    },
+  ),
+  putBehind: verb(
+    'Copies a box with its devices into the other face of its wall, at the same place and height. Circuits are not copied.',
+    z.strictObject({ box: id }),
+    (draft, args) => {
+      const { on } = need(draft.boxes, args.box, 'box');
+      if (!isOnWall(on)) throw new EditRefused('box', 'is not on a wall');
+      copyBox(draft, args.box, { ...on, side: on.side === 'left' ? 'right' : 'left' });
     },
   ),
   setBoxModel: verb(

@@ -35,6 +35,27 @@ describe('every verb', () => {
 });
 
 describe('boxes in numbers', () => {
+  test('the same place on the other side: another face of the wall, like devices, nothing else changed', () => {
+    const before = study();
+    const box = Object.keys(before.boxes).find((b) => 'wall' in before.boxes[b]!.on)!;
+    const plan = edited(before, 'putBehind', { box });
+    const [added] = Object.keys(plan.boxes).filter((b) => !(b in before.boxes));
+    const [own, other] = [plan.boxes[box]!.on, plan.boxes[added!]!.on] as {
+      wall: string;
+      side: string;
+      at: number;
+    }[];
+    expect([other!.wall, other!.at]).toEqual([own!.wall, own!.at]);
+    expect(other!.side).not.toBe(own!.side);
+    const kinds = (b: string) =>
+      Object.values(plan.devices)
+        .filter((d) => d.box === b)
+        .map((d) => d.kind);
+    expect(kinds(added!)).toEqual(kinds(box));
+    const onCircuits = Object.values(plan.devices).filter((d) => d.box === added && d.circuit !== null);
+    expect(onCircuits).toEqual([]);
+  });
+
   test('repeated: so many more, so far apart, with their devices and no circuit', () => {
     const far = Object.entries(study().boxes).find(([, b]) => 'wall' in b.on && b.on.at > 60)![0];
     const plan = edited(study(), 'repeatBox', { box: far, count: 3, every: -16 });

@@ -57,7 +57,8 @@ useFollowedWindow(job, isPaneAlone);
   </main>
   <main
     v-else
-    class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible print:block print:h-auto print:overflow-visible"
+    :class="isPaneAlone ? 'grid-rows-[minmax(0,1fr)]' : 'grid-rows-[auto_minmax(0,1fr)_auto]'"
+    class="grid h-full grid-cols-[minmax(0,1fr)] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible print:block print:h-auto print:overflow-visible"
   >
     <JobHeader v-if="!isPaneAlone" :stage="stage" @keys="keysOpen = true" />
     <div

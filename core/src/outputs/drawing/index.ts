@@ -41,6 +41,7 @@ export { ribbonRows, rowLayout, type RowFurniture, type RowLayout } from './ribb
 export {
   boxRects,
   facePlaces,
+  fixtureRects,
   framingRects,
   holesOn,
   isOn,
@@ -50,6 +51,7 @@ export {
   ribbonShapes,
   type GhostBox,
   type RibbonBox,
+  type RibbonFixture,
   type RibbonHole,
   type RibbonObstacle,
   type RibbonOpening,

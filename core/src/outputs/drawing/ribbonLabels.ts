@@ -61,7 +61,7 @@ export interface RibbonLabelsAsked {
 }
 
 export interface RibbonLabels {
-  /** Ids: `wall A`, `length A`, `stud …`, `opening …`, `obstacle …`, `box …`, `ghost …`, `run …`, `panel …`, `worst 0`, `counter 0`. */
+  /** Ids: `wall A`, `length A`, `stud …`, `opening …`, `obstacle …`, `fixture …`, `box …`, `ghost …`, `run …`, `panel …`, `worst 0`, `counter 0`. */
   readonly labels: readonly PlacedLabel[];
   readonly marks: readonly Rect[];
 }
@@ -162,6 +162,19 @@ const obstacleLabels = ({ shapes, rectOf }: Row): WantedLabel[] =>
     };
   });
 
+/** What stands before the walls, under its top edge. */
+const fixtureLabels = ({ shapes, rectOf }: Row): WantedLabel[] =>
+  shapes.fixtures.map((f) => {
+    const r = rectOf(f, 0, f.height);
+    const top = { x: r.x + r.width / 2, y: r.y + 10 };
+    return {
+      id: `fixture ${f.id}`,
+      rank: 5.5,
+      forms: [lettered([f.name], 11)].filter((form) => form.width < r.width),
+      placesFor: (form) => near(top, (r.width - form.width) / 2, r.height / 2),
+    };
+  });
+
 /** Numbers of boxes with what is said of them, and of those in the rooms behind where they are shown. */
 function boxLabels({ shapes, asked, boxRect }: Row): WantedLabel[] {
   const own = shapes.boxes.map((b): WantedLabel => {
@@ -252,6 +265,7 @@ export function ribbonLabels(
     ...studLabels(row),
     ...openingLabels(row),
     ...obstacleLabels(row),
+    ...fixtureLabels(row),
     ...boxLabels(row),
     ...(asked.cables ? cableLabels(row) : []),
     ...panelLabels(row),

@@ -42,7 +42,7 @@ function shared(walls: readonly UnrolledWall[], rows: number): { longest: number
 }
 
 /** A second row has to make the drawing so many times as large to be worth the break. */
-const worthARow = 1.12;
+const worthARow = 1.06;
 
 /** In how many rows a room is drawn largest within a pane, and how large: one row unless another makes it a good deal larger. */
 export function rowLayout(

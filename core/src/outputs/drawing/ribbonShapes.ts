@@ -1,8 +1,9 @@
-import { boxSize } from '../../boxes/index.ts';
+import { boxSize, fixtureHeight } from '../../boxes/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { catalogueOf, type DeviceKind, isChase, type Plan, type Side } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { boundedRooms, pastCorner, roomSeeing } from '../../rooms/seeing.ts';
+import { ruleBook } from '../../rules/index.ts';
 import type { Bore } from '../../runs/index.ts';
 import { devicesByBox } from './devicesByBox.ts';
 import type { DrawnHouse } from './drawnHouse.ts';
@@ -275,8 +276,38 @@ export function facePlaces(result: DrawnHouse, wallId: string, width: number): n
     .sort((a, b) => a - b);
 }
 
+export interface RibbonFixture {
+  readonly id: string;
+  readonly name: string;
+  readonly x: number;
+  readonly width: number;
+  /** Of its top, above the subfloor. */
+  readonly height: number;
+}
+
+/** What stands before the walls that the room sees: counters, benches, appliances. */
+export function fixtureRects(plan: Plan, { walls }: Unrolled): RibbonFixture[] {
+  const rules = ruleBook(plan.rules.values);
+  return Object.entries(plan.fixtures).flatMap(([id, f]) => {
+    const wall = walls.find((w) => w.wall === f.wall && w.side === f.side && isOn(w, f.at + f.width / 2));
+    if (!wall) return [];
+    const ends = [onRibbon(wall, f.at), onRibbon(wall, f.at + f.width)];
+    const x = Math.max(wall.x, Math.min(...ends));
+    return [
+      {
+        id,
+        name: f.label || f.kind.replaceAll('-', ' '),
+        x,
+        width: Math.min(wall.x + wall.length, Math.max(...ends)) - x,
+        height: fixtureHeight(f.kind, rules),
+      },
+    ];
+  });
+}
+
 /** Everything a room unrolled shows. */
 export interface RibbonShapes {
+  readonly fixtures: readonly RibbonFixture[];
   readonly framing: readonly RibbonRect[];
   readonly openings: readonly RibbonOpening[];
   readonly obstacles: readonly RibbonObstacle[];
@@ -291,6 +322,7 @@ export interface RibbonShapes {
 export function ribbonShapes(plan: Plan, result: DrawnHouse, unrolled: Unrolled): RibbonShapes {
   const lines = cableLines(plan, result, unrolled);
   return {
+    fixtures: fixtureRects(plan, unrolled),
     framing: framingRects(result, unrolled),
     openings: openingRects(plan, unrolled),
     obstacles: obstacleRects(plan, unrolled),

@@ -45,6 +45,16 @@ function repeat() {
     every: (every.value ?? 48) * (wall?.sign ?? 1),
   });
 }
+/** A box with the same devices in the other face of the wall, where this one is. */
+function putBehind() {
+  const m = must(mark.value, 'the mark of the box');
+  const before = new Set(Object.keys(session.opened.boxes));
+  if (!session.edit('putBehind', { box: must(boxId.value, 'the box chosen') })) return;
+  const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
+  const room = selection.roomSeeing({ ...m, side: m.side === 'left' ? 'right' : 'left' });
+  const where = room ? (session.opened.rooms[room]?.name ?? 'the room there') : 'outside';
+  if (added !== undefined) session.say(`Box ${boxNumber(added)} is on the other side now, ${where}.`);
+}
 const why = computed(() => (session.result ? whyHere(session.result, drawnId.value) : []));
 const others = computed(() => {
   const limit = ruleBook(session.opened.rules.values)('spacing.maxGap') / 2;
@@ -174,6 +184,7 @@ function reread(to: Height['to'], from: Height['from']) {
       @update:model-value="(v) => set({ fixing: v })"
     />
     <ManyBoxes lines-up />
+    <button class="key mt-2" type="button" @click="putBehind">Same place, other side</button>
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
       <NumberField v-model="times" label="Repeat" :min="1" :max="50" whole />
       <LengthField v-model="every" label="times, to the right every" />

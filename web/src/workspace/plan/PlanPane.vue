@@ -15,6 +15,7 @@ import { isInDialog, isTyping } from '../keys.ts';
 import LengthField from '../../fields/LengthField.vue';
 import { ceilingKinds } from '../names.ts';
 import { isDragged, planOrder } from './planDrag.ts';
+import ScaleBar from '../drawn/ScaleBar.vue';
 import PlanDrawing from './PlanDrawing.vue';
 import { distanceLines, planShapes } from '@fieldchalk/core/drawing';
 import { emphasisOf } from '../frame/emphasis.ts';
@@ -219,12 +220,61 @@ function nameSpace(at: { x: number; y: number }) {
 </script>
 
 <template>
-  <section class="relative min-h-0 overflow-hidden bg-ground" aria-label="Plan">
+  <section class="relative flex min-h-0 flex-col overflow-hidden bg-ground" aria-label="Plan">
+    <div class="flex min-h-12 flex-wrap items-center gap-1 py-1.5 pr-24 pl-2 print:hidden">
+      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="selection.chooseLevel">
+        <div class="relative">
+          <ListboxButton class="key" aria-label="Level"
+            >{{ session.plan?.levels[level]?.name || level }} ▾</ListboxButton
+          >
+          <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
+            <ListboxOption v-for="[id, l] in levels" :key="id" v-slot="{ active }" :value="id"
+              ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">
+                {{ l.name || id }}
+              </div></ListboxOption
+            >
+          </ListboxOptions>
+        </div>
+      </Listbox>
+      <button
+        v-if="isDrawing || selection.stage === 'walk' || isEmpty"
+        class="key"
+        type="button"
+        :class="{ 'key-main': isDrawing }"
+        :aria-pressed="isDrawing"
+        @click="toggleDrawing"
+      >
+        <PencilRuler :size="18" /> Draw walls
+      </button>
+      <ChoiceField
+        v-if="selection.stage === 'boxes' && !isDrawing && shapes && shapes.rooms.length > 0"
+        class="w-36"
+        label="Put on the ceiling by pointing"
+        hide-label
+        :model-value="tool.kind === 'put' ? tool.device : null"
+        :options="[
+          { value: null, says: 'Put on the ceiling…' },
+          ...ceilingKinds.map((k) => ({ value: k, says: k.replaceAll('-', ' ') })),
+        ]"
+        @update:model-value="tools.putDevice"
+      />
+      <LengthField
+        v-if="tool.kind === 'draw' && tool.begun"
+        class="w-32"
+        label="Length of the wall being drawn"
+        hide-label
+        :model-value="null"
+        @update:model-value="tools.drawLength"
+      />
+      <span v-if="says" class="rounded-sm bg-bar px-2 py-1 font-bold text-bar-ink" role="status">{{
+        says
+      }}</span>
+    </div>
     <svg
       v-if="session.plan && shapes && extent"
       ref="svg"
       :viewBox="`${extent.x} ${extent.y} ${extent.width} ${extent.height}`"
-      class="absolute inset-x-0 top-12 bottom-0 h-[calc(100%-3rem)] w-full touch-none select-none"
+      class="min-h-0 w-full flex-1 touch-none select-none"
       :class="{ 'cursor-crosshair': tool.kind !== 'choose' || selection.threading }"
       role="group"
       aria-label="Plan of the level"
@@ -279,62 +329,12 @@ function nameSpace(at: { x: number; y: number }) {
         </g>
       </g>
     </svg>
-    <p v-if="isEmpty" class="absolute inset-x-0 top-14 px-6 text-lg text-quiet">
+    <p v-if="isEmpty" class="px-6 py-2 text-lg text-quiet">
       Nothing is drawn yet. Name a room and type its first wall, draw walls here, or
       <RouterLink to="/import" class="text-chalk underline">read a drawing</RouterLink>.
     </p>
-    <div
-      class="pointer-events-none absolute top-2 right-24 left-2 flex flex-wrap items-center gap-1 *:pointer-events-auto print:hidden"
-    >
-      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="selection.chooseLevel">
-        <div class="relative">
-          <ListboxButton class="key" aria-label="Level"
-            >{{ session.plan?.levels[level]?.name || level }} ▾</ListboxButton
-          >
-          <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
-            <ListboxOption v-for="[id, l] in levels" :key="id" v-slot="{ active }" :value="id"
-              ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">
-                {{ l.name || id }}
-              </div></ListboxOption
-            >
-          </ListboxOptions>
-        </div>
-      </Listbox>
-      <button
-        v-if="isDrawing || selection.stage === 'walk' || isEmpty"
-        class="key"
-        type="button"
-        :class="{ 'key-main': isDrawing }"
-        :aria-pressed="isDrawing"
-        @click="toggleDrawing"
-      >
-        <PencilRuler :size="18" /> Draw walls
-      </button>
-      <ChoiceField
-        v-if="selection.stage === 'boxes' && !isDrawing && shapes && shapes.rooms.length > 0"
-        class="w-36"
-        label="Put on the ceiling by pointing"
-        hide-label
-        :model-value="tool.kind === 'put' ? tool.device : null"
-        :options="[
-          { value: null, says: 'Put on the ceiling…' },
-          ...ceilingKinds.map((k) => ({ value: k, says: k.replaceAll('-', ' ') })),
-        ]"
-        @update:model-value="tools.putDevice"
-      />
-      <LengthField
-        v-if="tool.kind === 'draw' && tool.begun"
-        class="w-32"
-        label="Length of the wall being drawn"
-        hide-label
-        :model-value="null"
-        @update:model-value="tools.drawLength"
-      />
-      <span v-if="says" class="rounded-sm bg-bar px-2 py-1 font-bold text-bar-ink" role="status">{{
-        says
-      }}</span>
-    </div>
-    <div class="absolute right-2 bottom-2 flex gap-1 print:hidden">
+    <div class="flex items-end gap-1 px-2 pb-2">
+      <ScaleBar v-if="shapes" :pixels-an-inch="scale" class="mr-auto" />
       <button class="key" type="button" aria-label="Zoom plan in" @click="zoomNear(1.5)">
         <ZoomIn :size="18" />
       </button>

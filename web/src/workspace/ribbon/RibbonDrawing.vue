@@ -57,6 +57,7 @@ const emit = defineEmits<{
   wall: [id: string];
   grabStud: [wall: UnrolledWall, stud: NonNullable<RibbonRect['member']>, event: PointerEvent];
   obstacle: [id: string];
+  fixture: [id: string];
   grab: [box: RibbonBox, event: PointerEvent];
   key: [box: RibbonBox, event: KeyboardEvent];
   place: [x: number];
@@ -106,7 +107,7 @@ const labels = computed(
 const broken = computed(
   () => new Set(props.unrolled.worst.flatMap((w, i) => (w.broken ? [`worst ${i}`] : []))),
 );
-const quietKinds = new Set(['length', 'stud', 'opening', 'counter', 'ghost']);
+const quietKinds = new Set(['length', 'stud', 'opening', 'counter', 'ghost', 'fixture']);
 function lookOf(label: string): LabelLook {
   const [kind = '', thing = ''] = label.split(/ (.*)/);
   if (kind === 'worst') return { tone: broken.value.has(label) ? 'trouble' : 'chalk' };
@@ -174,6 +175,7 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
         @grab-stud="(wall, stud, event) => emit('grabStud', wall, stud, event)"
         @opening="emit('opening', $event)"
         @obstacle="emit('obstacle', $event)"
+        @fixture="emit('fixture', $event)"
       />
       <g v-if="ghosts" class="pointer-events-none">
         <rect

@@ -26,6 +26,7 @@ import { boxLooks } from '../circuits/look.ts';
 import { order, useDrag } from '../drag.ts';
 import { emphasisOf } from '../frame/emphasis.ts';
 import { isCableInHand } from '../frame/inHand.ts';
+import ScaleBar from '../drawn/ScaleBar.vue';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { bringTo, keepingPlace, middleOfPane, type RowPlace } from './ribbonScroll.ts';
 
@@ -293,6 +294,7 @@ watch(
         @grab-stud="grabStud"
         @wall="(id) => choose('wall', id)"
         @obstacle="(id) => choose('obstacle', id)"
+        @fixture="(id) => choose('fixture', id)"
         @run="(id) => choose('run', id)"
         @panel="(id) => choose('panel', id)"
         @finding="(i) => findings.show(i)"
@@ -312,6 +314,7 @@ watch(
       <button class="key" type="button" aria-label="Whole room" @click="whole">
         <Maximize :size="18" />
       </button>
+      <ScaleBar :pixels-an-inch="scale" class="ml-2" />
       <span
         v-if="emphasis.profile && session.unrolled?.profile.length"
         class="rounded-sm bg-ground/90 px-2 text-sm text-quiet"

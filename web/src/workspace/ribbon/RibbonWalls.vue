@@ -21,6 +21,7 @@ const emit = defineEmits<{
   grabStud: [wall: UnrolledWall, stud: NonNullable<RibbonRect['member']>, event: PointerEvent];
   opening: [id: string];
   obstacle: [id: string];
+  fixture: [id: string];
 }>();
 const y = (z: number) => props.unrolled.height - z;
 const walls = computed(() =>
@@ -115,6 +116,22 @@ const folds = computed(() => [...props.unrolled.walls.map((w) => w.x), props.unr
         :stroke-dasharray="`${4 / scale} ${3 / scale}`"
       />
     </g>
+    <!-- What stands before the walls: only its outline, as what is behind it matters. -->
+    <rect
+      v-for="f in shapes.fixtures"
+      :key="f.id"
+      :x="f.x"
+      :y="y(f.height)"
+      :width="f.width"
+      :height="f.height"
+      class="cursor-pointer fill-ground/40 stroke-quiet"
+      :stroke-width="1.2 / scale"
+      :stroke-dasharray="`${6 / scale} ${3 / scale}`"
+      role="button"
+      tabindex="-1"
+      :aria-label="`${f.name} before the wall`"
+      @click="emit('fixture', f.id)"
+    />
     <rect
       v-for="x in shapes.obstacles"
       :key="x.id"
