@@ -54,7 +54,9 @@ test('in every stage and near or far no label lies over another or over a mark, 
     for (const zoom of [0, 1, 2]) {
       for (const pane of ['[data-pane=plan]', '[data-pane=ribbon]']) {
         if ((await page.locator(pane).count()) === 0) continue;
-        const now = await drawn(page, pane);
+        const all = await drawn(page, pane);
+        // While walking, boxes are faint: names of rooms and lengths of walls go over them.
+        const now = stage === 'walk' ? { ...all, marks: [] } : all;
         seen += now.labels.length;
         expect(faults(now), `${stage}, ${pane}, zoomed ${zoom} times`).toEqual([]);
       }

@@ -7,18 +7,19 @@ const settle = (page: Page) => page.waitForTimeout(700);
 
 async function study(page: Page, stage: string): Promise<void> {
   await page.goto(`/jobs/${await demoJob(page)}/${stage}`);
-  await page.locator('[data-box]').first().waitFor();
+  await page.locator('[data-plan-box]').first().waitFor();
   // Marks come first, cable and figures after.
   await page.locator('[data-tally]').first().waitFor();
-  await page.getByText('Study', { exact: true }).first().click();
-  await page.locator('[data-box=b14]').waitFor();
+  await page.locator('header button[aria-haspopup=listbox]').click();
+  await page.getByRole('option', { name: 'Study' }).click();
+  await settle(page);
 }
 
 test('workspace', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: /Marl Street/ }).waitFor();
   await page.screenshot(shot('jobs'));
-  for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'crew']) {
+  for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove']) {
     await study(page, stage);
     if (stage === 'walk')
       await page
@@ -32,9 +33,13 @@ test('workspace', async ({ page }) => {
       await page.getByRole('button', { name: 'See through the house' }).click();
       await page.locator('[data-see-through][aria-label*="round"]').waitFor();
     }
+    if (stage === 'make-up') await page.locator('[data-plan-box=b85]').click();
+    if (stage === 'order') await page.locator('[data-item="cable-12/2"] summary').click();
+    if (stage === 'prove') await page.keyboard.press('n');
     if (stage === 'crew') await page.getByRole('button', { name: 'Make a link for a phone' }).click();
     await settle(page);
-    await page.screenshot(shot(stage === 'runs' ? 'seen-through' : stage));
+    const named: Record<string, string> = { runs: 'seen-through', 'make-up': 'makeup' };
+    await page.screenshot(shot(named[stage] ?? stage));
   }
 });
 
@@ -95,24 +100,17 @@ test('sheets of the circuits', async ({ page }) => {
   for (const [path, name] of [
     ['audit', 'audit'],
     ['load', 'load'],
-    ['makeup/b85', 'makeup'],
   ] as const) {
     await page.goto(`/jobs/${job}/${path}`);
-    await page.locator('[data-audit], [data-load], [data-makeup]').first().waitFor();
+    await page.locator('[data-audit], [data-load]').first().waitFor();
     await page.getByText('Opening…').waitFor({ state: 'hidden' });
     await settle(page);
     await page.screenshot(shot(name));
   }
 });
 
-test('a light on the ceiling, and the story pole', async ({ page }) => {
+test('the story pole', async ({ page }) => {
   const job = await demoJob(page);
-  await study(page, 'boxes');
-  await page.getByRole('button', { name: 'Zoom plan in' }).click();
-  await page.getByRole('button', { name: 'Zoom plan in' }).click();
-  await page.getByRole('button', { name: /^fan/ }).click();
-  await settle(page);
-  await page.screenshot(shot('ceiling'));
   await page.goto(`/jobs/${job}/pole`);
   await page.locator('img').first().waitFor();
   await settle(page);

@@ -83,6 +83,7 @@ test('thirty wired rooms with over 250 boxes stay smooth while a wall, a door, a
   report['box'] = await dragged(page, await middle('[data-box]'), { x: 120, y: 0 });
   report['light'] = await dragged(page, await middle('[data-flat]'), { x: 12, y: 6 });
   await page.getByRole('button', { name: 'Zoom in', exact: true }).click();
+  await page.locator('[aria-label="Stud 4"]').first().scrollIntoViewIfNeeded();
   report['stud'] = await dragged(page, await middle('[aria-label="Stud 4"]'), { x: 40, y: 0 });
   await expect(page.locator('[data-card]')).toContainText('measured');
   for (const [what, { frames, answers }] of Object.entries(report)) {

@@ -44,16 +44,23 @@ const alone = computed((): Piece | null => {
   return asked in pieces ? (asked as Piece) : null;
 });
 const part = computed((): Part | null => (alone.value ? { piece: alone.value, size: 100 } : panes.shown));
-const stacked = computed(() => panes.list.map((p) => p.piece).filter((p) => p !== 'work'));
+/** The plan on top, the work under it, then what else the stage has. */
+const stacked = computed(() => [
+  'plan' as const,
+  'work' as const,
+  ...panes.list.map((p) => p.piece).filter((p) => p !== 'work' && p !== 'plan'),
+]);
 </script>
 
 <template>
   <div v-if="isNarrow && !alone" class="grid grid-cols-[minmax(0,1fr)]">
-    <ErrorBoundary where="work and reasons"><WorkPane :panel="panel" /></ErrorBoundary>
     <template v-for="piece in stacked" :key="piece">
       <ErrorBoundary v-if="piece === 'plan'" where="plan"><HousePane class="h-64" /></ErrorBoundary>
       <ErrorBoundary v-else-if="piece === 'ribbon'" where="unrolled room"
         ><RibbonPane class="h-96 border-t border-rule bg-ground pt-1"
+      /></ErrorBoundary>
+      <ErrorBoundary v-else-if="piece === 'work'" where="work and reasons"
+        ><WorkPane :panel="panel"
       /></ErrorBoundary>
       <MadeBox v-else-if="piece === 'made'" class="h-[28rem]" />
       <CoilBars v-else-if="piece === 'coils'" />

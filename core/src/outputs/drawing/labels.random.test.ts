@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { gridHouse } from '../../../bench/wired.ts';
 import { marlStreet } from '../../../demo/index.ts';
 import { furnishedHouse } from '../../../testing/furnishedHouse.ts';
 import { notEmpty } from '../../../testing/index.ts';
@@ -98,6 +99,19 @@ describe('labels of whole houses', () => {
       `labels: ${sorted.length} frames, half within ${share(0.5).toFixed(2)} ms, 99 of 100 within ${share(0.99).toFixed(2)} ms, all within ${share(1).toFixed(2)} ms`,
     );
     expect(share(0.5)).toBeLessThan(16);
+  });
+
+  test('thirty small rooms seen from afar all have their names', () => {
+    const plan = gridHouse(6, 5);
+    const result = new Computer().compute(plan);
+    const { labels } = planLabels(planShapes(plan, result, 'L1'), {
+      scale: 0.245,
+      near: new Set(),
+      chosen: new Set(),
+      boxes: true,
+      rooms: false,
+    });
+    expect(labels.filter((l) => l.id.startsWith('room '))).toHaveLength(30);
   });
 
   test('on a laptop every mark of every room of the demo is read with its height, and a long room comes in rows', () => {

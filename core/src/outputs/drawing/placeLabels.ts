@@ -37,6 +37,8 @@ export interface WantedLabel {
   readonly rank: number;
   /** The fullest first; a shorter one is taken where that finds no place. */
   readonly forms: readonly LabelForm[];
+  /** So many more places are looked at for one that covers no line; few where it is not given. */
+  readonly patience?: number;
   /** Where one form may stand, best first. */
   readonly placesFor: (form: LabelForm) => Iterable<LabelPlace>;
 }
@@ -192,8 +194,8 @@ export interface DrawnAlready {
   readonly bounds?: Rect | undefined;
 }
 
-/** So many more places are looked at for one that covers no line. */
-const patience = 10;
+/** For labels that do not say how far they look for a place off all lines. */
+const usualPatience = 10;
 
 /**
  * Gives labels their places: none covers a mark, another label or another's line. Those that find none in any form are left out, which is
@@ -236,7 +238,7 @@ export function placeLabels(
       let first: PlacedLabel | null = null;
       let since = 0;
       for (const place of label.placesFor(nth(label.forms, form))) {
-        if (first && ++since > patience) break;
+        if (first && ++since > (label.patience ?? usualPatience)) break;
         const one = tried(label, form, place);
         if (!one) continue;
         if (lines.length === 0 || !isOver(under, boxOf(one.rect))) return take(one);

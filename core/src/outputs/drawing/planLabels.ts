@@ -66,17 +66,19 @@ function roomLabels(shapes: PlanShapes, { scale, rooms }: PlanLabelsAsked, px: A
   return shapes.rooms.map((r) => {
     const wide = r.across * scale;
     const size = wide > 80 ? 15 : 10.5;
-    const reach = wide * 0.42;
+    const reach = wide * 0.45;
     return {
       id: `room ${r.id}`,
       rank: 1,
+      // A name over a wall is read as that of both rooms.
+      patience: Infinity,
       forms: [
         ...(wide > 95 && rooms ? [lettered([r.name, r.says], size, { restSize: 10.5 })] : []),
         lettered([r.name], size),
         lettered([r.name], 10.5, { pad: 1 }),
         lettered([r.name], 9, { pad: 1 }),
       ],
-      placesFor: () => near(px(r), reach, reach, 7),
+      placesFor: () => near(px(r), reach, reach, 6),
     };
   });
 }
@@ -146,7 +148,9 @@ export function planLabels(shapes: PlanShapes, asked: PlanLabelsAsked): PlanLabe
   const onWalls = shapes.boxes.map((b) => ({ of: b, rect: dot(b, dotRadius(scale)) }));
   const flat = shapes.flat.map((f) => ({ of: f, rect: dot(f, flatRadius(scale, f.size)) }));
   const panels = shapes.panels.map((p) => ({ of: p, rect: rectAround(px(p), Math.max(8, 10 * scale)) }));
-  const marks = [...onWalls, ...flat, ...panels].map((d) => d.rect);
+  // Faint boxes are not what is looked at: names go over them.
+  const kept = [...onWalls, ...flat].filter((d) => asked.boxes || asked.chosen.has(d.of.id));
+  const marks = [...kept, ...panels].map((d) => d.rect);
   const wanted: WantedLabel[] = [
     ...roomLabels(shapes, asked, px),
     ...wallBoxLabels(onWalls, asked),

@@ -65,7 +65,7 @@ const drawn = computed(() =>
       @pointerdown="l.isPressed && emit('press', l.id, $event)"
     >
       <rect
-        v-if="l.isPressed || l.look.badge"
+        v-if="(l.isPressed && !l.id.startsWith('room ')) || l.look.badge"
         :x="l.rect.x"
         :y="l.rect.y"
         :width="l.rect.width"

@@ -206,11 +206,13 @@ function act(order: Order): string | null {
 <template>
   <form class="relative" @submit.prevent="enter" @keydown.capture="key">
     <Combobox :model-value="text" as="div" @update:model-value="take">
-      <label class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink">
+      <label
+        class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-bar-ink"
+      >
         <span class="font-bold">chalk:</span>
         <ComboboxInput
           data-entry
-          class="min-h-10 w-full bg-transparent outline-none"
+          class="min-h-10 w-full bg-transparent outline-none focus-visible:outline-none"
           autocomplete="off"
           placeholder="a length, an opening, a box, an action"
           :display-value="() => text"

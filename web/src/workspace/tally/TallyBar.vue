@@ -27,11 +27,12 @@ const items = computed(() => {
     show: (n: number) => string = String,
   ) => {
     const change = session.before ? Math.round((now[key] - session.before[key]) * 10) / 10 : 0;
+    const isUnknown = key === 'cents' && now.cents === 0 && now.unpriced > 0;
     return {
       key,
       label,
       name: names[key],
-      value: show(now[key]),
+      value: isUnknown ? '–' : show(now[key]),
       change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${show(Math.abs(change))}`,
     };
   };
