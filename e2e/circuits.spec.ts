@@ -176,8 +176,8 @@ test('the load is worked line by line, and follows what is entered of the house'
   const inForce = page.locator('[data-load]').first();
   await expect(inForce).toContainText('220.83');
   const was = await inForce.locator('.figure').textContent();
-  await page.getByLabel('House that stands, sq ft').fill('3000');
-  await page.getByLabel('House that stands, sq ft').press('Tab');
+  await page.getByLabel('Existing house, sq ft').fill('3000');
+  await page.getByLabel('Existing house, sq ft').press('Tab');
   await expect(inForce.locator('.figure')).not.toHaveText(was!);
   await page.getByRole('button', { name: 'Add an appliance' }).click();
   await page.getByLabel('Appliance 2').fill('well pump');

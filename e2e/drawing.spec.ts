@@ -139,3 +139,36 @@ test('the pane in a window of its own follows the window it was taken from', asy
     room!.replace('▾', '').trim(),
   );
 });
+
+test('a key is changed on its sheet, and single keys are switched off: then only the sheet opens by its key', async ({
+  page,
+}) => {
+  const job = await demoJob(page);
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.locator('[data-box]').first()).toBeVisible();
+  const room = page.locator('header button[aria-haspopup=listbox]');
+  const first = await room.textContent();
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: 'Key for: next room' }).click();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('alert')).toContainText('n does something already: next finding.');
+  await page.keyboard.press('m');
+  await expect(page.getByRole('button', { name: 'Key for: next room. It is M' })).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.keyboard.press('m');
+  await expect(room).not.toHaveText(first!);
+  const second = await room.textContent();
+  await page.keyboard.press('?');
+  await page.getByLabel(/Single keys do/).uncheck();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('m');
+  await page.keyboard.press('4');
+  await expect(page).toHaveURL(/boxes/);
+  await expect(room).toHaveText(second!);
+  await page.keyboard.press('?');
+  await page.getByLabel(/Single keys do/).check();
+  await page.getByRole('button', { name: 'All keys as they were at first' }).click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press(']');
+  await expect(room).not.toHaveText(second!);
+});

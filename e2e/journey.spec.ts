@@ -105,9 +105,13 @@ test('lines typed before the plan is worked out wait for it; one that is refused
   await expect(entry).toHaveValue('window 30 at 120 wall A');
   await expect(page.getByRole('alert')).toContainText('There is no wall Z in this room');
   await expect(page.getByRole('alert')).toContainText('Not done either: window 30 at 120 wall A.');
-  await expect(page.getByRole('button', { name: /door 24″ · wall A at 12″/ })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /door 24″ · wall A, 12″ from its left corner/ }),
+  ).toBeVisible();
   await entry.press('Enter');
-  await expect(page.getByRole('button', { name: /window 30″ · wall A at 10′/ })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /window 30″ · wall A, 10′ from its left corner/ }),
+  ).toBeVisible();
   await expect(entry).toHaveValue('');
 });
 
@@ -302,8 +306,8 @@ test('boxes of a room by hand: lights in rows, a fan by pointing, a gang, what a
   const card = page.locator('[data-card]');
   await expect(card.locator('[data-works]')).toHaveValue(/k\d/);
   await expect(card.locator('[data-works]').locator('option:checked')).toHaveText('Study: 5 wafer lights');
-  await card.getByLabel('One more in this box').selectOption('switch');
-  await card.getByLabel('One more in this box').selectOption('dimmer');
+  await card.getByLabel('Add a device to this box').selectOption('switch');
+  await card.getByLabel('Add a device to this box').selectOption('dimmer');
   await expect(card.locator('[data-device]')).toHaveCount(3);
   await expect(card).toContainText('backing between studs');
   await card.getByRole('button', { name: 'Move dimmer to the left' }).click();

@@ -191,7 +191,7 @@ test('an obstacle put in the way: the cable goes round it; taken away, it comes 
   await page.getByRole('link', { name: /^walk/ }).click();
   await page.getByLabel('Add', { exact: true }).selectOption({ label: 'in the wall: duct' });
   const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Add', exact: true }) });
-  await form.getByLabel('At').fill("6'");
+  await form.getByLabel('From left corner').fill("6'");
   await form.getByLabel('Wide').fill('10');
   await form.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('link', { name: /^runs/ }).click();

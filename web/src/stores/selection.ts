@@ -167,6 +167,22 @@ export const useSelection = defineStore('selection', () => {
     session.edit('keepBoxes', { boxes: chosen.value?.kind === 'box' ? picked.value : boxesInHand() });
   }
 
+  /** Walls are locked where they are, or unlocked, as the first of them is; boxes are kept. */
+  function lock(): void {
+    const own = chosen.value;
+    if (own?.kind === 'wall')
+      session.edit('setWalls', {
+        walls: picked.value,
+        changes: { locked: !session.opened.walls[own.id]?.locked },
+      });
+    else if (own?.kind === 'box') session.edit('keepBoxes', { boxes: picked.value });
+  }
+  function pinChosen(): void {
+    const own = chosen.value;
+    if (own?.kind === 'box')
+      session.edit('setBox', { box: own.id, changes: { pinned: !session.opened.boxes[own.id]?.pinned } });
+  }
+
   /** The circuit that is chosen, or that the chosen box is on. */
   const circuitInHand = computed(() => {
     const own = chosen.value;
@@ -233,6 +249,8 @@ export const useSelection = defineStore('selection', () => {
     roomSeeing,
     boxesInHand,
     keep,
+    lock,
+    pinChosen,
     paintWith,
     paint,
     threadWith,

@@ -16,6 +16,7 @@ export const useViews = defineStore('views', () => {
   const ribbons = reactive(new Map<string, number>());
   const plans = reactive(new Map<string, PlanView>());
   const framed = ref(0);
+  const isThrough = ref(false);
 
   return {
     /** Times the size that shows the whole room. */
@@ -29,9 +30,13 @@ export const useViews = defineStore('views', () => {
     }),
     /** Counts how often what is chosen was asked to be framed; the drawings watch it. */
     framed: computed(() => framed.value),
+    /** Whether the house is seen through, in place of its plan. */
+    isThrough: computed(() => isThrough.value),
+    seeThrough: (through: boolean): void => void (isThrough.value = through),
     frame: (): void => void framed.value++,
     /** As on opening the job: all stages whole. */
     forget(): void {
+      isThrough.value = false;
       ribbons.clear();
       plans.clear();
     },

@@ -43,7 +43,7 @@ watch(
   },
   { immediate: true },
 );
-const { keysOpen, sheet } = useActions();
+const { actions, keysOpen, drawingKeys } = useActions();
 /** A pane alone in a window of its own follows the window it came from. */
 const isPaneAlone = computed(() => typeof route.query['pane'] === 'string');
 useFollowedWindow(job, isPaneAlone);
@@ -72,6 +72,11 @@ useFollowedWindow(job, isPaneAlone);
       <RouterView :key="stage ? 'stage' : route.path" />
     </div>
     <TallyBar v-if="!isPaneAlone" class="print:hidden" />
-    <KeysDialog :is-open="keysOpen" :sheet="sheet" @close="keysOpen = false" />
+    <KeysDialog
+      :is-open="keysOpen"
+      :actions="actions"
+      :drawing-keys="drawingKeys"
+      @close="keysOpen = false"
+    />
   </main>
 </template>

@@ -17,13 +17,13 @@ import { unrolledRooms } from './unrolled.ts';
 
 /** From a whole house on a phone to a few studs across the screen: pixels an inch. */
 const zooms = [0.35, 0.8, 1.6, 3.2, 7];
-/** Houses with all their cable laid take long; every tenth has it. */
+/** Houses with all their cable laid take long; every twenty-fifth has it. */
 const houses = [null, ...Array.from({ length: 100 }, (_, i) => i + 1)];
 
 function houseOf(seed: number | null): Plan {
   if (seed === null) return marlStreet();
   const plan = structuredClone(furnishedHouse(seed));
-  propose(plan, { only: seed % 10 === 0 ? ['boxes', 'circuits', 'runs'] : ['boxes'] });
+  propose(plan, { only: seed % 25 === 0 ? ['boxes', 'circuits', 'runs'] : ['boxes'] });
   return plan;
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { drillLine, entryOf, placeInPlan, ruleBook, type EditStep } from '@fieldchalk/core';
+import { drillLine, placeInPlan, ruleBook, type EditStep } from '@fieldchalk/core';
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
@@ -180,14 +180,6 @@ function remove(): boolean {
   selection.choose(null);
   return true;
 }
-function lock(): boolean {
-  if (selection.chosen?.kind === 'wall')
-    return session.edit('setWalls', {
-      walls: selection.picked,
-      changes: { locked: !entryOf(session.opened.walls, selection.chosen.id).locked },
-    });
-  return selection.chosen?.kind === 'box' && session.edit('keepBoxes', { boxes: selection.picked });
-}
 function letGo(target: EventTarget | null) {
   if (drag.cancel()) return;
   if (tools.letGo()) drawingNow.value = isDrawing.value;
@@ -204,9 +196,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const heading = headings[event.key];
   const did = heading
     ? nudge(heading, event.shiftKey ? 1 / 16 : 1)
-    : event.key === 'Delete' || event.key === 'Backspace'
-      ? remove()
-      : event.key === 'l' && lock();
+    : (event.key === 'Delete' || event.key === 'Backspace') && remove();
   if (did) event.preventDefault();
 });
 /** A closed space gets a name to be bettered, and comes in hand. */
