@@ -63,9 +63,16 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
     .on('zoom', ({ transform: { k, x, y } }: D3ZoomEvent<SVGSVGElement, unknown>) => {
       views.planView = { k, x, y };
     });
-  onMounted(() =>
-    watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null), { immediate: true }),
-  );
+  /** Hands the drawing the view of the stage: the wheel goes on from there. */
+  function takeView(el: SVGSVGElement): void {
+    const { k, x, y } = views.planView;
+    select(el).call(zooming.transform, zoomIdentity.translate(x, y).scale(k));
+  }
+  function begin(el: SVGSVGElement): void {
+    select(el).call(zooming).on('dblclick.zoom', null);
+    takeView(el);
+  }
+  onMounted(() => watch(svg, (el) => el && begin(el), { immediate: true }));
   /** Around a place of the plan, inches with y up, or around the middle of what is shown. */
   function zoomBy(factor: number, at: { readonly x: number; readonly y: number } | null): void {
     const { k, x, y } = view.value;
@@ -74,13 +81,9 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
   }
   const fit = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity);
   watch(level, fit);
-  // Each stage has its own view: what the wheel goes on from is the one of this stage.
   watch(
     () => selection.stage,
-    () => {
-      const { k, x, y } = views.planView;
-      if (svg.value) select(svg.value).call(zooming.transform, zoomIdentity.translate(x, y).scale(k));
-    },
+    () => svg.value && takeView(svg.value),
   );
 
   /** Brings some points of the plan into view, inches with y up: moves there where they are not in it, and no nearer than all of them fit. */

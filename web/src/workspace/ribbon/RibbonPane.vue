@@ -229,10 +229,14 @@ const zooming = d3Zoom<HTMLElement, unknown>()
     if (k !== views.ribbonZoom)
       void keepingPlace(pane, pointerOf(event), chosenPlace.value, () => (views.ribbonZoom = k));
   });
-onMounted(() => pane.value && select(pane.value).call(zooming));
 const zoomBy = (factor: number) => pane.value && select(pane.value).call(zooming.scaleBy, factor);
 const zoomTo = (k: number) => pane.value && select(pane.value).call(zooming.transform, zoomIdentity.scale(k));
 const whole = () => zoomTo(1);
+onMounted(() => {
+  if (!pane.value) return;
+  select(pane.value).call(zooming);
+  zoomTo(views.ribbonZoom);
+});
 // Each stage has its own: the wheel goes on from there.
 watch(
   () => selection.stage,
