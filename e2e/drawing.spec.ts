@@ -172,3 +172,16 @@ test('a key is changed on its sheet, and single keys are switched off: then only
   await page.keyboard.press(']');
   await expect(room).not.toHaveText(second!);
 });
+
+test('stepping through what is open shows each thing: a circuit is in hand among the circuits', async ({
+  page,
+}) => {
+  const job = await demoJob(page);
+  await page.goto(`/jobs/${job}/prove`);
+  const first = page.locator('[data-finding]').first();
+  await expect(first).toContainText('Circuit');
+  await first.getByRole('button').first().click();
+  await expect(first).toHaveClass(/bg-chalk-soft/);
+  await page.keyboard.press('3');
+  await expect(page.locator('[data-card]')).toBeVisible();
+});

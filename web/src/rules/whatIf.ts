@@ -1,4 +1,5 @@
 import { entryOf, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
+import { isOpen } from '../workspace/frame/subjects.ts';
 import { tallyOf, type Tally } from '../stores/tally.ts';
 import { AnswersReceived, type Answer } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';
@@ -27,8 +28,7 @@ export class WhatIf {
     if (!done.ok) return null;
     const after = this.received.take(await this.worker.compute.preview(done.change.patches)).result;
     const before = this.before.result;
-    const said = (r: typeof after) =>
-      new Set(r.findings.filter((f) => f.level !== 'note' && f.accepted === null).map((f) => f.says));
+    const said = (r: typeof after) => new Set(r.findings.filter(isOpen).map((f) => f.says));
     const [was, is] = [said(before), said(after)];
     const moved = Object.keys(before.marks).filter(
       (id) =>

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Stage } from '../workspace/entry/order.ts';
 import { isOpen, stageOfFinding } from '../workspace/frame/subjects.ts';
-import { useSelection } from './selection.ts';
+import { collectionOf, type Selection, useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 
 /** A finding with its number in the result, by which it is shown. */
@@ -11,6 +11,9 @@ export interface NumberedFinding {
   readonly f: Finding;
   readonly index: number;
 }
+
+/** Whether a thing of a kind can be chosen. */
+const isChosenKind = (kind: string): kind is keyof typeof collectionOf => Object.hasOwn(collectionOf, kind);
 
 /** What is open, which finding is in view, and stepping through them. */
 export const useFindings = defineStore('findings', () => {
@@ -35,14 +38,25 @@ export const useFindings = defineStore('findings', () => {
     return (plan && box && roomOfBox(box, boundedRooms(plan))) ?? undefined;
   }
 
-  /** Brings a finding into view: its room, its place on the wall, and the box it is about. */
+  /** The first thing it is about that can be chosen and is still there. */
+  function thingOf(f: Finding): Selection {
+    const plan = session.plan;
+    for (const { kind, id } of f.about) {
+      const chosen = kind === 'device' ? plan?.devices[id]?.box : id;
+      const as = kind === 'device' ? 'box' : kind;
+      if (chosen !== undefined && plan && isChosenKind(as) && Object.hasOwn(plan[collectionOf[as]], chosen))
+        return { kind: as, id: chosen };
+    }
+    return null;
+  }
+
+  /** Brings a finding into view: its room, its place on the wall, and the first thing it is about. */
   function show(index: number): void {
     const next = session.result?.findings[index];
     if (!next) return;
     const home = roomOf(next);
     if (home && home !== selection.room) selection.chooseRoom(home);
-    const box = idOf(next, 'box');
-    selection.choose(box && session.plan?.boxes[box] ? { kind: 'box', id: box } : null);
+    selection.choose(thingOf(next));
     selection.look(next.place);
     shown.value = index;
   }

@@ -28,7 +28,8 @@ export interface Focus {
   readonly at: number;
 }
 
-const collectionOf: Readonly<Record<Exclude<Kind, 'stud'>, CollectionName>> = {
+/** Where what can be chosen is kept in the plan. */
+export const collectionOf: Readonly<Record<Exclude<Kind, 'stud'>, CollectionName>> = {
   circuit: 'circuits',
   box: 'boxes',
   run: 'runs',

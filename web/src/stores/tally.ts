@@ -1,4 +1,5 @@
 import type { Result } from '@fieldchalk/core';
+import { isOpen } from '../workspace/frame/subjects.ts';
 
 /** What the whole job comes to. Feet of cable, cents, hours; `unpriced`: lines of the list without a price; `open`: findings to look at. */
 export interface Tally {
@@ -20,6 +21,6 @@ export function tallyOf(result: Result): Tally {
     hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
     cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
     unpriced: result.takeoff.lines.filter((l) => l.cents === null).length,
-    open: result.findings.filter((f) => f.level !== 'note' && f.accepted === null).length,
+    open: result.findings.filter(isOpen).length,
   };
 }

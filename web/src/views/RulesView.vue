@@ -5,6 +5,7 @@ import {
   editions,
   emptyRules,
   type Height,
+  formatLength,
   heightWords,
   must,
   nth,
@@ -80,6 +81,7 @@ function words(id: RuleId, value: unknown): string {
   const rule = ruleCatalogue[id] as Rule;
   if (rule.unit === 'height') return heightWords(value as Height);
   if (rule.unit === 'cents' && typeof value === 'number') return `$${(value / 100).toFixed(2)}`;
+  if (rule.unit === 'in' && typeof value === 'number') return formatLength(value);
   const school = rule.schools?.find((s) => s.value === value);
   return school
     ? school.says
@@ -268,7 +270,7 @@ async function openFile(event: Event) {
           <span v-if="Object.hasOwn(shown.values, id)" class="ml-2 bg-chalk-soft px-1 text-sm">changed</span>
           <p class="text-sm">{{ ruleCatalogue[id].says }}</p>
           <p class="text-sm text-quiet">
-            {{ id }} · default {{ words(id, ruleCatalogue[id].default) }} · {{ ruleCatalogue[id].source }}
+            default {{ words(id, ruleCatalogue[id].default) }} · {{ ruleCatalogue[id].source }}
           </p>
           <p
             v-if="jobId && JSON.stringify(valueOf(company, id)) !== JSON.stringify(valueOf(rules, id))"

@@ -67,7 +67,8 @@ watch(
       </div>
     </div>
     <template v-if="session.plan">
-      <SelectionCard />
+      <!-- Among findings one steps from one to the next; what they are about is shown on the drawings. -->
+      <SelectionCard v-if="selection.stage !== 'prove'" />
       <component :is="panel" />
       <OpenHere v-if="showsOpen" class="mt-4" />
     </template>

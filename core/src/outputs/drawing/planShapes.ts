@@ -1,4 +1,4 @@
-import { deviceWords } from '../../boxes/index.ts';
+import { devicesIn, deviceWords } from '../../boxes/index.ts';
 import type { XY } from '../../geometry/index.ts';
 import type { DeviceKind, Fixture, Plan } from '../../plan/index.ts';
 import { entryOf } from '../../lookups/index.ts';
@@ -7,7 +7,6 @@ import { boxNumber } from '../../plan/things.ts';
 import { unnamedSpaces } from '../../rooms/walked.ts';
 import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
 import type { CeilingMark } from '../marks.ts';
-import { devicesByBox } from './devicesByBox.ts';
 import type { DrawnHouse } from './drawnHouse.ts';
 import { at, block, bow, show } from './planLines.ts';
 import { wallShape, type WallShape } from './wallShapes.ts';
@@ -165,7 +164,6 @@ function wallsOn({ plan, result, onLevel }: Sheet): WallShape[] {
 }
 
 function boxesOn({ plan, result, onLevel }: Sheet): PlanShapes['boxes'] {
-  const held = devicesByBox(plan);
   return Object.entries(result?.marks ?? {}).flatMap(([id, m]) => {
     const line = onLevel(m.wall) ? wallSegment(plan, m.wall) : null;
     if (!line) return [];
@@ -179,7 +177,7 @@ function boxesOn({ plan, result, onLevel }: Sheet): PlanShapes['boxes'] {
         kept: pinned || existing,
         existing,
         bottom: m.bottomFromSubfloor,
-        holds: (held.get(id) ?? []).map((d) => deviceWords(d.kind)),
+        holds: devicesIn(plan, id).map(([, d]) => deviceWords(d.kind)),
       },
     ];
   });

@@ -1,11 +1,10 @@
-import { boxSize, fixtureHeight } from '../../boxes/index.ts';
+import { boxSize, devicesIn, fixtureHeight } from '../../boxes/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { catalogueOf, type DeviceKind, isChase, type Plan, type Side } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { boundedRooms, pastCorner, roomSeeing } from '../../rooms/seeing.ts';
 import { ruleBook } from '../../rules/index.ts';
 import type { Bore } from '../../runs/index.ts';
-import { devicesByBox } from './devicesByBox.ts';
 import type { DrawnHouse } from './drawnHouse.ts';
 import { cableAnchors, cableLines, type CableAnchor, type RibbonCable } from './ribbonCables.ts';
 import { onRibbon, type Unrolled, type UnrolledWall } from './unrolled.ts';
@@ -167,13 +166,12 @@ function boxesWhere(
   isShown: (wall: UnrolledWall, side: Side) => boolean,
 ): RibbonBox[] {
   const catalogue = catalogueOf(plan);
-  const held = devicesByBox(plan);
   return Object.entries(result.marks).flatMap(([id, mark]): RibbonBox[] => {
     const wall = walls.find((w) => w.wall === mark.wall && isShown(w, mark.side) && isOn(w, mark.at));
     const box = plan.boxes[id];
     if (!wall || !box) return [];
     const { width } = boxSize(box, catalogue);
-    const holds = (held.get(id) ?? []).map((d) => d.kind);
+    const holds = devicesIn(plan, id).map(([, d]) => d.kind);
     return [
       {
         id,

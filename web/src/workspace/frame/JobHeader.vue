@@ -38,7 +38,7 @@ const several = computed(() => Object.keys(session.plan?.rooms ?? {}).length > 1
 /** Walking, boxes, circuits and runs tell what is open in them, proving tells all. */
 const openIn = (s: Stage): number =>
   s === 'prove' ? findings.open.length : (findings.byStage.get(s)?.length ?? 0);
-const window_ = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?pane=${piece}`;
+const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?pane=${piece}`;
 </script>
 
 <template>
@@ -114,7 +114,7 @@ const window_ = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?pane=
             ><a
               class="block px-3 py-2 pl-6 text-sm"
               :class="{ 'bg-chalk-soft': active }"
-              :href="window_(p.piece)"
+              :href="paneAddress(p.piece)"
               target="_blank"
               >{{ p.says }} in a window of its own</a
             ></MenuItem

@@ -9,7 +9,8 @@ export function isCableInHand(
   lit: Lit | null,
 ): (run: string) => boolean {
   const chosen = selection.chosen?.kind === 'run' ? selection.chosen.id : null;
-  const circuit = selection.stage === 'circuits' ? selection.circuitInHand : null;
+  const isShown = selection.stage === 'circuits' || selection.chosen?.kind === 'circuit';
+  const circuit = isShown ? selection.circuitInHand : null;
   return (run) =>
     run === chosen ||
     lit?.runs.has(run) === true ||

@@ -137,15 +137,14 @@ function place(event: MouseEvent) {
 <script lang="ts">
 import type { Finding } from '@fieldchalk/core';
 import { isOn, onRibbon } from '@fieldchalk/core/drawing';
+import { isOpen } from '../frame/subjects.ts';
 
 /** Findings that have a place on these walls, with their number in the list; notes and what was let stand are not marked. */
 function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
   return findings.flatMap((f, index) => {
     const at = f.place;
     const wall = at && unrolled.walls.find((w) => w.wall === at.wall && w.side === at.side && isOn(w, at.at));
-    return wall && f.level !== 'note' && f.accepted === null
-      ? [{ index, says: f.says, level: f.level, x: onRibbon(wall, at.at) }]
-      : [];
+    return wall && isOpen(f) ? [{ index, says: f.says, level: f.level, x: onRibbon(wall, at.at) }] : [];
   });
 }
 </script>

@@ -1,4 +1,5 @@
 import type { Result } from '@fieldchalk/core';
+import { isOpen } from '../frame/subjects.ts';
 import type { Tally } from '../../stores/tally.ts';
 
 export interface TallyPart {
@@ -44,11 +45,7 @@ export function partsOf(figure: Exclude<keyof Tally, 'unpriced'>, result: Result
         : priced;
     }
     case 'open':
-      return counted(
-        result.findings
-          .filter((f) => f.level !== 'note' && f.accepted === null)
-          .map((f) => `${f.level}: ${f.says}`),
-      );
+      return counted(result.findings.filter(isOpen).map((f) => `${f.level}: ${f.says}`));
     default:
       return figure satisfies never;
   }
