@@ -14,7 +14,7 @@ export default defineConfig({
         moveCommand: 'src/moveCommand.ts',
         ownerCommand: 'src/ownerCommand.ts',
         importWorker: 'src/importing/importWorker.ts',
-        crewWorker: 'src/crewViews/crewWorker.ts',
+        viewWorker: 'src/jobViews/viewWorker.ts',
         asideWorker: 'src/aside/asideWorker.ts',
       },
       // All in one folder: where a thread's file is, is told from where the code that begins it is.

@@ -19,7 +19,8 @@ export const actions = {
   'job.make': { says: 'Make a job', reach: leads },
   'job.read': { says: 'Open a job whole: prices, service, its changes as they come', reach: leads },
   'job.change': { says: 'Change a job', reach: leads },
-  'job.away': { says: 'Put a job away and bring it back', reach: leads },
+  'job.copy': { says: 'Copy a job', reach: leads },
+  'job.away': { says: 'Archive a job, delete it and bring it back', reach: leads },
   'job.view': {
     says: 'See a job’s walls, marks, cables and ticks, as the crew does',
     reach: ['all', 'all', 'given', 'given'],

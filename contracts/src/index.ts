@@ -11,9 +11,21 @@ export const patchSchema = z.strictObject({
 });
 const patches = z.array(patchSchema).max(20_000);
 
+const jobName = z.string().trim().min(1, 'must not be empty').max(200);
+const jobKind = z.enum(['new', 'addition', 'renovation']);
+/** A day as 2026-11-28; empty for none. */
+const day = z.union([z.literal(''), z.iso.date('must be a day, like 2027-03-01')]);
+/** What is said of a job besides its name. */
+const jobAbout = {
+  kind: jobKind,
+  address: z.string().trim().max(200),
+  customer: z.string().trim().max(200),
+  starts: day,
+  ends: day,
+};
 export const newJobSchema = z.strictObject({
-  name: z.string().trim().min(1, 'must not be empty').max(200),
-  kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
+  name: jobName,
+  kind: jobKind.default('addition'),
   plan: planSchema.optional(),
 });
 /** A new job as the server takes it: its plan is checked by itself, in a thread where it is large. */
@@ -111,6 +123,32 @@ export const jobSummarySchema = z.object({
   revision: z.number(),
   changedAt: z.number(),
 });
+/** A job in the list of all: what is said of it, and who changed it last; null where nobody is known to have. */
+export const listedJobSchema = jobSummarySchema.extend({
+  about: z.object(jobAbout),
+  by: z.string().nullable(),
+  isArchived: z.boolean(),
+});
+const doneOf = z.object({ done: z.number(), of: z.number() });
+/** A job as a card shows it: a small drawing, what is done of what there is to do, the last tick, and how many findings are open. */
+export const jobCardSchema = z.object({
+  revision: z.number(),
+  drawing: z
+    .object({
+      extent: z.tuple([z.number(), z.number(), z.number(), z.number()]),
+      walls: z.array(z.string()),
+      boxes: z.array(z.tuple([z.number(), z.number()])),
+    })
+    .nullable(),
+  state: z.object({ box: doneOf, hole: doneOf, pull: doneOf, makeup: doneOf }),
+  ticked: z.object({ by: z.string(), at: z.number() }).nullable(),
+  open: z.number(),
+});
+/** What is said of a job anew; what is left out stays. */
+export const jobAboutChangesSchema = z.strictObject({ name: jobName, ...jobAbout }).partial();
+/** Whether a job is kept out of the way of those under way. */
+export const archivedSchema = z.strictObject({ isArchived: z.boolean() });
+export const jobCopySchema = z.strictObject({ name: jobName });
 export const jobSchema = jobSummarySchema.extend({
   plan: planSchema,
   /** The change that led to this revision; null at the first. */
@@ -163,6 +201,9 @@ export const windowErrorSchema = z.strictObject({
 
 export type NewJobAsked = z.infer<typeof newJobAskedSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
+export type JobAboutChanges = z.infer<typeof jobAboutChangesSchema>;
+export type ListedJob = z.infer<typeof listedJobSchema>;
+export type JobCardShown = z.infer<typeof jobCardSchema>;
 export type Job = z.infer<typeof jobSchema>;
 export type ChangeRequest = z.infer<typeof changeSchema>;
 export type StoredChange = z.infer<typeof storedChangeSchema>;

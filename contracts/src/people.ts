@@ -156,6 +156,8 @@ export const acts = [
   'gave a job',
   'took a job back',
   'made a job',
+  'copied a job',
+  'archived a job',
   'put a job away',
   'brought a job back',
   'settled late ticks',

@@ -79,9 +79,10 @@ export {
   switchKinds,
 } from './boxes/index.ts';
 export { crewView, type CrewView } from './compute/crewView.ts';
+export { jobCard, stateKinds, type JobCard, type StateKind } from './compute/jobCard.ts';
 export { storyPoles } from './outputs/storyPole.ts';
 export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
-export { findingTexts, identityOf } from './findings/index.ts';
+export { findingTexts, identityOf, isOpen } from './findings/index.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
 export type { CutToPull } from './outputs/cutList.ts';
 export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';

@@ -79,7 +79,11 @@ async function start(): Promise<void> {
     const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();
     await Promise.race([closed, new Promise((late) => setTimeout(late, stopSeconds * 1000))]);
-    await Promise.all([services.views.close(), services.plans.aside.close()]);
+    await Promise.all([
+      services.views.crew.close(),
+      services.views.card.close(),
+      services.plans.aside.close(),
+    ]);
     await live.bus.close();
     await db.destroy();
     letGo();

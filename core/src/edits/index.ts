@@ -8,6 +8,7 @@ import { problemsFrom, type Problem } from '../plan/problems.ts';
 import { settled } from '../plan/settled.ts';
 import {
   editions,
+  jobAboutSchema,
   longText,
   priceSchema,
   ruleValues,
@@ -26,7 +27,7 @@ import { walkEdits } from './walks.ts';
 import { wallEdits } from './walls.ts';
 import { cableEdits } from './cables.ts';
 import { panelEdits } from './panels.ts';
-import { id, ids, verb, whole, type ArgsOf, type Verb } from './verb.ts';
+import { change, changesOf, id, ids, verb, whole, type ArgsOf, type Verb } from './verb.ts';
 
 const finding = z.strictObject({ rule: text, about: ids, wall: id.nullable() });
 
@@ -41,6 +42,16 @@ export const edits = {
   renameJob: verb('Names the job.', z.strictObject({ name: text }), (draft, args) => {
     draft.job.name = args.name;
   }),
+  describeJob: verb(
+    'Says what the job is called, what kind of work it is, where and for whom, and from when to when.',
+    changesOf(jobAboutSchema),
+    (draft, args) => {
+      const { starts, ends } = { ...draft.job, ...args };
+      if (starts && ends && ends < starts)
+        throw new EditRefused('ends', `must not be before the day the work starts, ${starts}`);
+      change(draft.job, jobAboutSchema, args);
+    },
+  ),
   ...walkEdits,
   ...wallEdits,
   ...spaceEdits,

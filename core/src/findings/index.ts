@@ -76,7 +76,7 @@ import {
 
 export { findingTexts, type FindingCode } from './texts.ts';
 export type { FindingLevel } from './text.ts';
-export { identityOf, type Finding, type FixEdit, type Found } from './finding.ts';
+export { identityOf, isOpen, type Finding, type FixEdit, type Found } from './finding.ts';
 export type { Check, Subject } from './check.ts';
 
 export const checks: readonly Check[] = [

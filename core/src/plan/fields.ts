@@ -7,6 +7,8 @@ export const span = z.number().positive().max(1e5);
 export const position = z.number().min(-1e5).max(1e5);
 export const finishThickness = z.number().min(0).max(6);
 export const text = z.string().max(200);
+/** A day as 2026-11-28; empty for none. */
+export const day = z.union([z.literal(''), z.iso.date()]);
 export const longText = z.string().max(1000);
 
 export const idPattern = /^[A-Za-z0-9_-]{1,40}$/;

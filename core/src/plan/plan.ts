@@ -16,7 +16,7 @@ import { runSchema } from './run.ts';
 import { stockSchema } from './stock.ts';
 import { wallSchema } from './wall.ts';
 import { acceptedSchema } from './accepted.ts';
-import { idSchema, longText, text } from './fields.ts';
+import { day, idSchema, longText, text } from './fields.ts';
 import { highestNumber } from './ids.ts';
 import { priceSchema } from './price.ts';
 import { ruleValues } from './ruleValues.ts';
@@ -52,6 +52,7 @@ export const entrySchemas = {
 
 const collection = <S extends z.ZodType>(entry: S) => z.record(idSchema, entry).default({});
 
+export const jobKinds = ['new', 'addition', 'renovation'] as const;
 export const editions = ['2014', '2017', '2020', '2023'] as const;
 
 /** The collections keyed by id, in the order the format lists them. */
@@ -79,15 +80,22 @@ export type CollectionName = (typeof collections)[number];
 export const isCollection = (name: PropertyKey | undefined): name is CollectionName =>
   (collections as readonly unknown[]).includes(name);
 
+/** What is said of a job as a whole. */
+export const jobAboutSchema = z.strictObject({
+  name: text.default('Untitled job'),
+  kind: z.enum(jobKinds).default('addition'),
+  address: text.default(''),
+  customer: text.default(''),
+  /** The days the work begins and is to be done, as 2026-11-28; empty where none is set. */
+  starts: day.default(''),
+  ends: day.default(''),
+});
+export type JobAbout = z.infer<typeof jobAboutSchema>;
+
 export const planSchema = z.strictObject({
   format: z.literal('fieldchalk.plan'),
   version: z.literal(currentVersion),
-  job: z
-    .strictObject({
-      name: text.default('Untitled job'),
-      kind: z.enum(['new', 'addition', 'renovation']).default('addition'),
-    })
-    .prefault({}),
+  job: jobAboutSchema.prefault({}),
   rules: z
     .strictObject({
       edition: z.enum(editions).default('2023'),

@@ -49,6 +49,13 @@ export class Aside {
     throw refusal(read, 'The plan was not taken; nothing was stored.');
   }
 
+  /** The plan of the example job. */
+  async example(): Promise<Plan> {
+    const read = (await this.ask({ example: true })) as PlanRead;
+    if (read.ok) return JSON.parse(read.text) as Plan;
+    throw refusal(read, 'The example could not be made.');
+  }
+
   /** A change from its body, judged on a plan. Throws what makes it none. */
   async change({ bytes }: LongBody, on: Plan, by: string): Promise<ChangeJudged> {
     const read = (await this.inLine(by, { change: bytes, on: JSON.stringify(on) })) as ChangeRead;

@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import { changeSchema, newJobAskedSchema } from '@fieldchalk/contracts';
+import { marlStreet } from '@fieldchalk/core/demo';
 import { type Patch, type Plan, type Problem, problemsFrom, readPlan, readPlanText } from '@fieldchalk/core';
 import { hasZero } from './hasZero.ts';
 import { judged, type Judgement } from './judgement.ts';
@@ -7,6 +8,7 @@ import { judged, type Judgement } from './judgement.ts';
 /** What is asked of the thread: plans as text, bodies as the bytes that came, which are only read there. */
 export type Asked =
   | { readonly plan: string }
+  | { readonly example: true }
   | { readonly newJob: SharedArrayBuffer }
   | { readonly change: SharedArrayBuffer; readonly on: string };
 
@@ -94,6 +96,7 @@ function changeRead(body: SharedArrayBuffer, on: string): ChangeRead {
 
 function answerTo(asked: Asked): Answered {
   if ('plan' in asked) return planRead(asked.plan);
+  if ('example' in asked) return { ok: true, text: JSON.stringify(marlStreet()) };
   return 'newJob' in asked ? newJobRead(asked.newJob) : changeRead(asked.change, asked.on);
 }
 

@@ -1,4 +1,12 @@
-import { changeSchema, measurementSchema, newJobAskedSchema, sinceSchema } from '@fieldchalk/contracts';
+import {
+  archivedSchema,
+  changeSchema,
+  jobAboutChangesSchema,
+  jobCopySchema,
+  measurementSchema,
+  newJobAskedSchema,
+  sinceSchema,
+} from '@fieldchalk/contracts';
 import express from 'express';
 import { LongBody } from '../aside/aside.ts';
 import { askedBy, personOf } from '../access/who.ts';
@@ -9,7 +17,7 @@ import { idOf, parsed } from './request.ts';
 
 /** Jobs, the changes made to them, and what a meter measures for them. */
 export function jobRoutes(services: Services): express.Router {
-  const { jobs, changes, books, live, given, audit, accessEnded } = services;
+  const { jobs, cards, changes, books, live, given, audit, accessEnded } = services;
   const router = express.Router();
   router.get('/jobs', async (_request, response) => {
     const { who, role } = askedBy(response);
@@ -31,6 +39,37 @@ export function jobRoutes(services: Services): express.Router {
   router.get('/jobs/:job/document', async (request, response) => {
     const { name, document } = await jobs.document(idOf(request, 'job'));
     response.attachment(`${name}.json`).type('application/octet-stream').send(Buffer.from(document));
+  });
+  router.get('/jobs/:job/card', async (request, response) => {
+    response.json(await cards.of(idOf(request, 'job')));
+  });
+  router.post('/jobs/:job/about', async (request, response) => {
+    const job = idOf(request, 'job');
+    const { id: by } = personOf(response);
+    const change = await changes.make(job, 'describeJob', parsed(jobAboutChangesSchema, request.body), by);
+    if (change) {
+      live.tell(job, 'change', change);
+      live.tell(job, 'plan', { revision: change.revision });
+    }
+    response.status(204).end();
+  });
+  router.post('/jobs/:job/copies', atMostEach(200, 'copies of jobs'), async (request, response) => {
+    const { name } = parsed(jobCopySchema, request.body);
+    const job = await jobs.copy(personOf(response).company, idOf(request, 'job'), name);
+    await audit.write(response, 'copied a job', name, job.id);
+    response.status(201).json(job);
+  });
+  router.post('/jobs/:job/archived', async (request, response) => {
+    const id = idOf(request, 'job');
+    const { isArchived } = parsed(archivedSchema, request.body);
+    await jobs.archive(id, isArchived);
+    await audit.write(response, isArchived ? 'archived a job' : 'brought a job back', '', id);
+    response.status(204).end();
+  });
+  router.post('/example-jobs', atMostEach(20, 'example jobs'), async (_request, response) => {
+    const job = await jobs.example(personOf(response).company);
+    await audit.write(response, 'made a job', job.name, job.id);
+    response.status(201).json(job);
   });
   router.delete('/jobs/:job', async (request, response) => {
     const id = idOf(request, 'job');

@@ -1,10 +1,12 @@
 import type { Knex } from 'knex';
-import { type Patch, patched, type Plan } from '@fieldchalk/core';
+import { type EditArgs, type EditName, makeEdit, type Patch, patched, type Plan } from '@fieldchalk/core';
 import { changesAtOnce, type ChangeRequest, type StoredChange } from '@fieldchalk/contracts';
+import { newId } from '../access/secrets.ts';
 import { LongBody } from '../aside/aside.ts';
 import type { ChangeJudged } from '../aside/asideWorker.ts';
 import { judged, type Judgement } from '../aside/judgement.ts';
 import { ApiError } from '../errors.ts';
+import { detailsOf } from './jobs.ts';
 import { type OpenPlan, type Plans, writtenEvery } from './plans.ts';
 
 interface RevisionRow {
@@ -110,6 +112,22 @@ export class Changes {
         if (!(error instanceof PlanWentOn) || tries >= mostTries) throw error;
       }
     }
+  }
+
+  /** Makes a named edit here and stores it; null where it changes nothing. Throws what is wrong with it by its fields. */
+  async make<N extends EditName>(
+    job: string,
+    name: N,
+    args: EditArgs<N>,
+    by: string,
+  ): Promise<StoredChange | null> {
+    const { revision, plan, lastChange } = await this.plans.open(this.db, job);
+    const done = makeEdit(plan, name, args);
+    if (!done.ok) throw new ApiError('bad-request', 'Some fields need another look.', done.problems);
+    const { patches, inverse } = done.change;
+    if (patches.length === 0) return null;
+    const change = { id: newId(), base: revision, after: lastChange, name, client: 'server' };
+    return this.inTurn(job, { ...change, patches: [...patches], inverse: [...inverse] } as ChangeRequest, by);
   }
 
   private inTurn(job: string, request: Request, by: string): Promise<StoredChange> {
@@ -272,7 +290,13 @@ export class Changes {
     const written = isDue ? { plan: JSON.stringify(plan), plan_at: revision } : {};
     await tx('jobs')
       .where({ id: job })
-      .update({ revision, name: plan.job.name, changed_at: this.now(), ...written });
+      .update({
+        revision,
+        name: plan.job.name,
+        details: detailsOf(plan.job),
+        changed_at: this.now(),
+        ...written,
+      });
     this.plans.keep(job, isDue ? { ...open, writtenAt: revision } : open);
   }
 }

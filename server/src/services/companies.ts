@@ -22,7 +22,7 @@ const exportedTables: readonly {
     table: 'jobs',
     of: 'company',
     key: 'id',
-    columns: ['id', 'name', 'revision', 'plan', 'changed_at', 'put_away_at'],
+    columns: ['id', 'name', 'revision', 'plan', 'details', 'changed_at', 'archived_at', 'put_away_at'],
   },
   {
     table: 'revisions',
@@ -56,7 +56,7 @@ const exportedTables: readonly {
   },
 ];
 /** Columns that hold JSON, given as such. */
-const isJson: ReadonlySet<string> = new Set(['plan', 'patches', 'inverse', 'rules']);
+const isJson: ReadonlySet<string> = new Set(['plan', 'details', 'patches', 'inverse', 'rules']);
 const rowText = (row: Record<string, unknown>): string =>
   `{${Object.entries(row)
     .map(

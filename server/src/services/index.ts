@@ -12,7 +12,7 @@ import { Remembered } from '../access/remembered.ts';
 import { type FoundSession, Sessions } from '../access/sessions.ts';
 import type { AccessNews, Hearing } from '../bus.ts';
 import type { Config } from '../config.ts';
-import { CrewViews } from '../crewViews/crewViews.ts';
+import { JobViews } from '../jobViews/jobViews.ts';
 import { Importer } from '../importing/importer.ts';
 import { Live } from '../live.ts';
 import { Metrics } from '../metrics.ts';
@@ -20,6 +20,7 @@ import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
 import { Crew } from './crew.ts';
 import { demoPerson } from './demo.ts';
+import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
 import { RuleBooks } from './ruleBooks.ts';
@@ -34,7 +35,8 @@ export interface Services extends Gates {
   readonly crew: Crew;
   readonly books: RuleBooks;
   readonly importer: Importer;
-  readonly views: CrewViews;
+  readonly views: { readonly crew: JobViews; readonly card: JobViews };
+  readonly cards: JobCards;
   readonly plans: Plans;
   readonly companies: Companies;
   readonly people: People;
@@ -58,7 +60,8 @@ export function makeServices(
   now: () => number,
   { origin, demo, database, dataFile }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile'>,
 ): Services {
-  const [plans, views] = [new Plans(), new CrewViews()];
+  const plans = new Plans();
+  const views = { crew: new JobViews('crew'), card: new JobViews('card') };
   const access = {
     people: new People(db, now),
     passkeys: new Passkeys(db, now),
@@ -83,7 +86,8 @@ export function makeServices(
     remembered.standings.forget();
     await live.recheck(about);
   };
-  const jobs = new Jobs(db, plans, now, views);
+  const crew = new Crew(db, now);
+  const jobs = new Jobs(db, plans, now, views.crew);
   return {
     ...access,
     ...gates,
@@ -106,7 +110,8 @@ export function makeServices(
     },
     jobs,
     changes: new Changes(db, plans, now),
-    crew: new Crew(db, now),
+    crew,
+    cards: new JobCards(db, plans, crew, views.card),
     books: new RuleBooks(db, now),
     importer: new Importer(),
     views,

@@ -1,9 +1,16 @@
 import type { Knex } from 'knex';
-import { emptyPlan, type Plan, readPlan, type RulesFile } from '@fieldchalk/core';
-import type { AwayJob, Job, JobSummary, NewJobAsked } from '@fieldchalk/contracts';
+import {
+  emptyPlan,
+  type JobAbout,
+  jobAboutSchema,
+  type Plan,
+  readPlan,
+  type RulesFile,
+} from '@fieldchalk/core';
+import type { AwayJob, Job, JobSummary, ListedJob, NewJobAsked } from '@fieldchalk/contracts';
 import { newId } from '../access/secrets.ts';
 import { LongBody } from '../aside/aside.ts';
-import { CrewViews } from '../crewViews/crewViews.ts';
+import { JobViews } from '../jobViews/jobViews.ts';
 import { ApiError } from '../errors.ts';
 import { type JobHead, type JobRow, type Plans } from './plans.ts';
 import { takeAway } from './takeAway.ts';
@@ -27,30 +34,58 @@ const summaryOf = (r: JobHead): JobSummary => ({
   changedAt: Number(r.changed_at),
 });
 
+/** What is said of a job, as the list of jobs has it without reading plans. */
+export const detailsOf = ({ kind, address, customer, starts, ends }: JobAbout): string =>
+  JSON.stringify({ kind, address, customer, starts, ends });
+
+interface ListedRow extends JobHead {
+  readonly details: string | null;
+  readonly by: string | null;
+  readonly archived_at: number | null;
+}
+const listedOf = (r: ListedRow): ListedJob => ({
+  ...summaryOf(r),
+  about: jobAboutSchema.parse(JSON.parse(r.details ?? '{}')),
+  by: r.by,
+  isArchived: r.archived_at !== null,
+});
+
 /** Jobs: made, listed, read and put away. Whether someone may is asked before. Clock and database come from the caller. */
 export class Jobs {
   constructor(
     private readonly db: Knex,
     private readonly plans: Plans,
     private readonly now: () => number,
-    private readonly views = new CrewViews(),
+    private readonly views = new JobViews('crew'),
   ) {}
 
   /** Jobs of a company that are not put away, newest change first. */
-  async list(company: string): Promise<JobSummary[]> {
-    return this.summaries((q) => q.where({ company }));
+  async list(company: string): Promise<ListedJob[]> {
+    return this.listed((q) => q.where('jobs.company', company));
   }
 
-  async some(ids: readonly string[]): Promise<JobSummary[]> {
-    return this.summaries((q) => q.whereIn('id', [...ids]));
+  async some(ids: readonly string[]): Promise<ListedJob[]> {
+    return this.listed((q) => q.whereIn('jobs.id', [...ids]));
   }
 
-  private async summaries(which: (q: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<JobSummary[]> {
-    const all = this.db<JobRow>('jobs')
-      .select('id', 'name', 'revision', 'changed_at')
-      .whereNull('put_away_at');
-    const rows = (await which(all).orderBy('changed_at', 'desc')) as JobHead[];
-    return rows.map(summaryOf);
+  private async listed(which: (q: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<ListedJob[]> {
+    const all = this.db('jobs')
+      .leftJoin('revisions as last', (on) => {
+        on.on('last.job', 'jobs.id').on('last.revision', 'jobs.revision');
+      })
+      .leftJoin('people', 'people.id', 'last.made_by')
+      .whereNull('jobs.put_away_at')
+      .select(
+        'jobs.id',
+        'jobs.name',
+        'jobs.revision',
+        'jobs.changed_at',
+        'jobs.details',
+        'jobs.archived_at',
+        'people.name as by',
+      );
+    const rows = (await which(all).orderBy('jobs.changed_at', 'desc')) as ListedRow[];
+    return rows.map(listedOf);
   }
 
   /** A job from a plan, which is checked here, or an empty one that starts with the company's rules. */
@@ -65,6 +100,7 @@ export class Jobs {
       throw new ApiError('busy', `A company has at most ${mostJobs} jobs. Put some away.`);
     const job = { id: newId(), name, revision: 0, changedAt: this.now() };
     const stored: Plan = { ...plan, job: { ...plan.job, name } };
+    const details = detailsOf(stored.job);
     await this.db('jobs').insert({
       id: job.id,
       company,
@@ -72,9 +108,22 @@ export class Jobs {
       revision: 0,
       plan_at: 0,
       plan: JSON.stringify(stored),
+      details,
       changed_at: job.changedAt,
     });
     return { ...job, plan: stored, lastChange: null };
+  }
+
+  /** Another job with the plan this one has now; nothing of it is ticked. */
+  async copy(company: string, id: string, name: string): Promise<Job> {
+    const { plan } = await this.plans.open(this.db, id);
+    return this.create(company, { name, kind: plan.job.kind, plan });
+  }
+
+  /** The example everybody may try things on, worked out aside. */
+  async example(company: string): Promise<Job> {
+    const plan = await this.plans.aside.example();
+    return this.create(company, { name: plan.job.name, kind: plan.job.kind, plan });
   }
 
   private async planAsked(
@@ -115,6 +164,13 @@ export class Jobs {
   async forCrew(id: string): Promise<{ job: JobSummary; view: string }> {
     const { row, plan } = await this.plans.open(this.db, id);
     return { job: summaryOf(row), view: await this.views.of(id, row.revision, plan) };
+  }
+
+  /** Keeps a job out of the way of those under way, or among them again. It opens as before. */
+  async archive(id: string, isArchived: boolean): Promise<void> {
+    await this.db('jobs')
+      .where({ id })
+      .update({ archived_at: isArchived ? this.now() : null });
   }
 
   /** Puts a job away: as if it were not there, until it is brought back or goes for good. */

@@ -9,6 +9,10 @@ const fields: Readonly<Record<string, string>> = {
   password: 'Password',
   old: 'Password until now',
   label: 'What it is called',
+  address: 'Address',
+  customer: 'Customer',
+  starts: 'First day',
+  ends: 'Last day',
 };
 
 /** A refusal by the fields it is about, as they are called: “Password must have at least 12 letters”. */

@@ -1,5 +1,4 @@
-import { entryOf, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
-import { isOpen } from '../workspace/frame/subjects.ts';
+import { entryOf, isOpen, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
 import { tallyOf, type Tally } from '../stores/tally.ts';
 import { AnswersReceived, type Answer } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';

@@ -1,8 +1,8 @@
-import { boundedRooms, type EditName, type Finding, nth, roomOfBox } from '@fieldchalk/core';
+import { boundedRooms, type EditName, type Finding, isOpen, nth, roomOfBox } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Stage } from '../workspace/entry/order.ts';
-import { isOpen, stageOfFinding } from '../workspace/frame/subjects.ts';
+import { stageOfFinding } from '../workspace/frame/subjects.ts';
 import { collectionOf, type Selection, useSelection } from './selection.ts';
 import { useSession } from './session.ts';
 

@@ -1,5 +1,4 @@
-import type { Result } from '@fieldchalk/core';
-import { isOpen } from '../workspace/frame/subjects.ts';
+import { isOpen, type Result } from '@fieldchalk/core';
 
 /** What the whole job comes to. Feet of cable, cents, hours; `unpriced`: lines of the list without a price; `open`: findings to look at. */
 export interface Tally {

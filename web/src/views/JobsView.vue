@@ -1,21 +1,26 @@
 <script setup lang="ts">
-import TextField from '../fields/TextField.vue';
-import { onMounted, ref, shallowRef } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { AwayJob, Job, JobSummary } from '@fieldchalk/contracts';
+import type { AwayJob, Job, JobAboutChanges, ListedJob } from '@fieldchalk/contracts';
+import TextField from '../fields/TextField.vue';
+import { isFound } from '../home/cardWords.ts';
+import JobCard from '../home/JobCard.vue';
 import { useAttempt } from '../people/attempt.ts';
 import { call } from '../session/api.ts';
 import { useWho } from '../stores/who.ts';
 
+const JobDetails = defineAsyncComponent(() => import('../home/JobDetails.vue'));
 const router = useRouter();
 const who = useWho();
-const jobs = shallowRef<JobSummary[] | null>(null);
+const jobs = shallowRef<readonly ListedJob[] | null>(null);
 const away = shallowRef<readonly AwayJob[]>([]);
-const name = ref('');
-const { says, attempt } = useAttempt();
+const [name, typed] = [ref(''), ref('')];
+const { says, attempt, isBusy } = useAttempt();
+const told = useAttempt();
 
 async function fetchJobs() {
-  jobs.value = await call<JobSummary[]>('GET', '/jobs');
+  jobs.value = await call<ListedJob[]>('GET', '/jobs');
   if (who.leads) away.value = await call<AwayJob[]>('GET', '/away-jobs');
 }
 onMounted(() =>
@@ -25,27 +30,60 @@ onMounted(() =>
     await fetchJobs();
   }),
 );
+// Others went on meanwhile; without the server what is shown stays.
+useEventListener(window, 'focus', () => void fetchJobs().catch(() => undefined));
 
+const found = computed(() => (jobs.value ?? []).filter((job) => isFound(job, typed.value)));
+const underWay = computed(() => found.value.filter((job) => !job.isArchived));
+const archived = computed(() => found.value.filter((job) => job.isArchived));
+
+const open = (job: Job, stage: string) => router.push(`/jobs/${job.id}/${stage}`);
 function create() {
   if (name.value.trim() === '')
     return void (says.value = 'Job name: type what you call this job, like “Marl Street addition”.');
+  const own = name.value.trim();
+  // Enter pressed twice makes one.
+  name.value = '';
   return attempt(async () => {
-    const job = await call<Job>('POST', '/jobs', { name: name.value.trim() });
-    await router.push(`/jobs/${job.id}/walk`);
+    try {
+      await open(await call<Job>('POST', '/jobs', { name: own }), 'walk');
+    } catch (error) {
+      name.value ||= own;
+      throw error;
+    }
   });
 }
+const openExample = () =>
+  attempt(async () => {
+    await open(await call<Job>('POST', '/example-jobs', {}), 'boxes');
+  });
 const doing = (work: () => Promise<unknown>) =>
   attempt(async () => {
     await work();
     await fetchJobs();
   });
-const putAway = ({ id }: JobSummary) => doing(() => call('DELETE', `/jobs/${id}`));
-const bringBack = ({ id }: JobSummary) => doing(() => call('POST', `/away-jobs/${id}`, {}));
+const remove = ({ id }: ListedJob) => doing(() => call('DELETE', `/jobs/${id}`));
+const archive = ({ id, isArchived }: ListedJob) =>
+  doing(() => call('POST', `/jobs/${id}/archived`, { isArchived: !isArchived }));
+const copy = ({ id, name }: ListedJob) =>
+  doing(() => call('POST', `/jobs/${id}/copies`, { name: `${name.slice(0, 190)}, copy` }));
+const bringBack = ({ id }: AwayJob) => doing(() => call('POST', `/away-jobs/${id}`, {}));
+const described = shallowRef<ListedJob | null>(null);
+const describe = (about: JobAboutChanges) =>
+  told.attempt(async () => {
+    await call('POST', `/jobs/${described.value?.id ?? ''}/about`, about);
+    described.value = null;
+    await fetchJobs();
+  });
+function stopDescribing() {
+  described.value = null;
+  told.says.value = '';
+}
 const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'medium' });
 </script>
 
 <template>
-  <main class="mx-auto max-w-3xl p-8 max-md:p-4">
+  <main class="mx-auto max-w-6xl p-8 max-md:p-4">
     <p class="flex flex-wrap justify-end gap-4 text-sm">
       <span class="flex-1 text-quiet">{{ who.person?.company }}</span>
       <RouterLink v-if="who.leads" class="underline-offset-4 hover:underline" to="/people">People</RouterLink>
@@ -64,35 +102,69 @@ const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'me
       <RouterLink class="key" to="/rules">House rules</RouterLink>
     </form>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
-    <h2 class="mt-8 mb-2 text-xl font-bold">Jobs</h2>
-    <p v-if="jobs?.length === 0" class="text-quiet">
-      {{
-        who.leads
-          ? 'No jobs yet. Name one above and press Enter.'
-          : 'No job is given to you yet. Ask your lead.'
-      }}
-    </p>
-    <div v-for="j in jobs ?? []" :key="j.id" class="flex items-stretch gap-2" :data-job="j.name">
-      <RouterLink
-        :to="who.leads ? `/jobs/${j.id}/boxes` : `/crew/${j.id}`"
-        class="row min-w-0 flex-1 bg-sheet px-3 py-3! text-lg hover:bg-chalk-soft"
-      >
-        <b>{{ j.name }}</b><span class="text-sm text-quiet"
-          >{{ j.revision }} changes · {{ day(j.changedAt) }}</span
-        >
-      </RouterLink>
-      <button
-        v-if="who.leads"
-        class="px-2 text-sm text-quiet underline-offset-4 hover:underline"
-        type="button"
-        :aria-label="`Put ${j.name} away`"
-        @click="putAway(j)"
-      >
-        Put away
-      </button>
+    <div class="mt-8 mb-3 flex items-end gap-4">
+      <h2 class="flex-1 text-xl font-bold">Jobs</h2>
+      <div v-if="(jobs?.length ?? 0) > 3" class="w-64">
+        <label class="text-sm text-quiet" for="find">Find by name, address or customer</label>
+        <input id="find" v-model="typed" class="field" type="search" />
+      </div>
     </div>
+    <section v-if="jobs?.length === 0" class="border border-rule bg-sheet p-6 text-lg">
+      <template v-if="who.leads">
+        <p><b>No jobs yet.</b> Three ways to begin:</p>
+        <ol class="mt-3 grid gap-4 md:grid-cols-3">
+          <li>
+            <b>The first room.</b> Name the job above and press Enter; then walk round the first room, wall by
+            wall.
+          </li>
+          <li>
+            <b>A drawing you have.</b>
+            <RouterLink class="underline underline-offset-4" to="/import"
+              >Read a drawing or plan file</RouterLink
+            >: DXF, IFC, a list of rooms, or a plan saved here.
+          </li>
+          <li>
+            <b>A job to try things on.</b>
+            <button class="key mt-2" type="button" :disabled="isBusy" @click="openExample">
+              {{ isBusy ? 'Opening…' : 'Open the example job' }}
+            </button>
+          </li>
+        </ol>
+      </template>
+      <p v-else class="text-quiet">No job is given to you yet. Ask your lead.</p>
+    </section>
+    <p v-else-if="found.length === 0 && typed" class="text-quiet">
+      No job has “{{ typed }}” in its name, address or customer.
+    </p>
+    <div class="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      <JobCard
+        v-for="j in underWay"
+        :key="j.id"
+        :job="j"
+        :leads="who.leads"
+        @details="described = j"
+        @copy="copy(j)"
+        @archive="archive(j)"
+        @remove="remove(j)"
+      />
+    </div>
+    <details v-if="archived.length > 0" class="mt-8" :open="typed !== ''">
+      <summary class="cursor-pointer text-xl font-bold">Archive ({{ archived.length }})</summary>
+      <div class="mt-3 grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+        <JobCard
+          v-for="j in archived"
+          :key="j.id"
+          :job="j"
+          :leads="who.leads"
+          @details="described = j"
+          @copy="copy(j)"
+          @archive="archive(j)"
+          @remove="remove(j)"
+        />
+      </div>
+    </details>
     <template v-if="away.length > 0">
-      <h2 class="mt-8 mb-2 text-xl font-bold">Put away</h2>
+      <h2 class="mt-8 mb-2 text-xl font-bold">Deleted</h2>
       <div v-for="j in away" :key="j.id" class="row" :data-away="j.name">
         <span
           >{{ j.name }} <span class="text-quiet">goes for good on {{ day(j.goesAt) }}</span></span
@@ -100,5 +172,13 @@ const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'me
         <button class="key" type="button" @click="bringBack(j)">Bring back</button>
       </div>
     </template>
+    <JobDetails
+      v-if="described"
+      :name="described.name"
+      :about="described.about"
+      :trouble="told.says.value"
+      @save="describe"
+      @close="stopDescribing"
+    />
   </main>
 </template>

@@ -10,7 +10,8 @@ import {
   MenuItems,
 } from '@headlessui/vue';
 import { Columns3, Redo2, Undo2 } from '@lucide/vue';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import type { JobAboutChanges } from '@fieldchalk/contracts';
 import { useRoute } from 'vue-router';
 import { useFindings } from '../../stores/findings.ts';
 import { usePanes } from '../../stores/panes.ts';
@@ -38,6 +39,12 @@ const several = computed(() => Object.keys(session.plan?.rooms ?? {}).length > 1
 /** Walking, boxes, circuits and runs tell what is open in them, proving tells all. */
 const openIn = (s: Stage): number =>
   s === 'prove' ? findings.open.length : (findings.byStage.get(s)?.length ?? 0);
+const JobDetails = defineAsyncComponent(() => import('../../home/JobDetails.vue'));
+const [isDescribed, trouble] = [ref(false), ref('')];
+function describe(about: JobAboutChanges) {
+  isDescribed.value = !session.edit('describeJob', about);
+  trouble.value = session.problems.map((p) => `${p.about}: ${p.says}.`).join(' ');
+}
 const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?pane=${piece}`;
 </script>
 
@@ -46,7 +53,26 @@ const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?p
     class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-4 py-1 print:hidden"
   >
     <RouterLink to="/" class="text-quiet underline-offset-4 hover:underline">Jobs</RouterLink>
-    <h1 class="max-w-56 truncate text-lg font-bold">{{ session.plan?.job.name ?? 'Opening…' }}</h1>
+    <h1 class="max-w-56 min-w-0 text-lg font-bold">
+      <button
+        v-if="session.plan"
+        class="max-w-full truncate underline-offset-4 hover:underline"
+        type="button"
+        :title="`${session.plan.job.name}: name, address, dates`"
+        @click="isDescribed = true"
+      >
+        {{ session.plan.job.name }}
+      </button>
+      <template v-else>Opening…</template>
+    </h1>
+    <JobDetails
+      v-if="session.plan && isDescribed"
+      :name="session.plan.job.name"
+      :about="session.plan.job"
+      :trouble="trouble"
+      @save="describe"
+      @close="isDescribed = false"
+    />
     <Listbox
       v-if="session.plan && several"
       :model-value="selection.room"

@@ -1,8 +1,8 @@
-import { compute } from '@fieldchalk/core';
+import { compute, isOpen } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { expect, test } from 'vitest';
-import { isOpen, stageOfFinding } from './subjects.ts';
+import { stageOfFinding } from './subjects.ts';
 
 test('what is about a cable is put right among the runs, about a box among the boxes, about a room that is open while walking', () => {
   const about = (kind: 'run' | 'box' | 'room' | 'circuit') => [{ kind, id: 'x' }];

@@ -26,7 +26,3 @@ export function stageOfFinding(finding: Pick<Finding, 'about' | 'rule'>): Findin
   const [first] = finding.about;
   return first ? stageOfKind[first.kind] : 'circuits';
 }
-
-/** Whether a finding is open: notes are only told, and what was let stand is settled. */
-export const isOpen = (f: Pick<Finding, 'level' | 'accepted'>): boolean =>
-  f.level !== 'note' && f.accepted === null;

@@ -135,9 +135,8 @@ function place(event: MouseEvent) {
 </script>
 
 <script lang="ts">
-import type { Finding } from '@fieldchalk/core';
+import { type Finding, isOpen } from '@fieldchalk/core';
 import { isOn, onRibbon } from '@fieldchalk/core/drawing';
-import { isOpen } from '../frame/subjects.ts';
 
 /** Findings that have a place on these walls, with their number in the list; notes and what was let stand are not marked. */
 function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {

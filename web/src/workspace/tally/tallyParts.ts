@@ -1,5 +1,4 @@
-import type { Result } from '@fieldchalk/core';
-import { isOpen } from '../frame/subjects.ts';
+import { isOpen, type Result } from '@fieldchalk/core';
 import type { Tally } from '../../stores/tally.ts';
 
 export interface TallyPart {

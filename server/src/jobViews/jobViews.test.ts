@@ -1,14 +1,14 @@
 import { afterEach, describe, expect, test } from 'vitest';
-import { crewView, emptyPlan } from '@fieldchalk/core';
+import { crewView, emptyPlan, jobCard } from '@fieldchalk/core';
 import { gridHouse, wired } from '@fieldchalk/core/bench';
 import { study } from '@fieldchalk/core/demo';
 import { stalled } from '../testing/stall.ts';
-import { CrewViews } from './crewViews.ts';
+import { JobViews } from './jobViews.ts';
 
-let views = new CrewViews();
+let views = new JobViews('crew');
 afterEach(async () => {
   await views.close();
-  views = new CrewViews();
+  views = new JobViews('crew');
 });
 
 describe('a job for the crew', () => {
@@ -21,9 +21,16 @@ describe('a job for the crew', () => {
     expect(await views.of('j1', 2, emptyPlan())).not.toBe(first);
   });
 
+  test('as a card is what the core makes of it', async () => {
+    const cards = new JobViews('card');
+    const card = JSON.parse(await cards.of('j1', 1, study()));
+    await cards.close();
+    expect(card).toEqual(JSON.parse(JSON.stringify(jobCard(study()))));
+  });
+
   test('that takes too long is stopped and said, and the next is worked out', async () => {
     const house = wired(gridHouse(3, 3));
-    const slow = new CrewViews({ seconds: 0.05, megabytes: 1024, idle: 1000, characters: 1e6 });
+    const slow = new JobViews('crew', { seconds: 0.05, megabytes: 1024, idle: 1000, characters: 1e6 });
     await expect(slow.of('j1', 1, house)).rejects.toThrow(/takes more than 0.05 seconds/);
     await slow.close();
     expect(JSON.parse(await views.of('j1', 1, study()))).toHaveProperty('rooms');

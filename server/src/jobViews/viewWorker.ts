@@ -1,12 +1,17 @@
 import { parentPort } from 'node:worker_threads';
-import { Computer, crewView, type Plan } from '@fieldchalk/core';
+import { Computer, crewView, jobCard, type Plan } from '@fieldchalk/core';
+
+/** As what a job is seen: whole by the crew, or as a card among others. */
+const views = { crew: crewView, card: jobCard } as const;
+export type ViewKind = keyof typeof views;
 
 /** A job to work out, and what came of it as text. */
-export interface CrewAsked {
+export interface ViewAsked {
   readonly job: string;
+  readonly kind: ViewKind;
   readonly plan: Plan;
 }
-export type CrewAnswered = { readonly text: string } | { readonly failed: string };
+export type ViewAnswered = { readonly text: string } | { readonly failed: string };
 
 /** So many jobs stay worked out, so that a change to one costs what changed. */
 const mostKept = 2;
@@ -20,10 +25,10 @@ function computerOf(job: string): Computer {
   return computer;
 }
 
-parentPort?.on('message', ({ job, plan }: CrewAsked) => {
-  let answer: CrewAnswered;
+parentPort?.on('message', ({ job, kind, plan }: ViewAsked) => {
+  let answer: ViewAnswered;
   try {
-    answer = { text: JSON.stringify(crewView(plan, computerOf(job))) };
+    answer = { text: JSON.stringify(views[kind](plan, computerOf(job))) };
   } catch (error) {
     kept.delete(job);
     answer = { failed: (error as Error).message };
