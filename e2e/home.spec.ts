@@ -10,9 +10,10 @@ test('an empty home offers the example; jobs are described, copied, found, archi
     await server.start();
     await page.goto(`${server.address}/`);
     const jobs = page.locator('[data-job]');
-    const more = async (job: string, what: string) => {
+    const more = async (job: string, what = '') => {
       await page.getByRole('button', { name: `More for ${job}`, exact: true }).click();
-      await page.getByRole('menuitem', { name: what }).click();
+      await expect(page.getByRole('heading', { name: 'About the job' })).toBeVisible();
+      if (what) await page.getByRole('button', { name: what }).click();
     };
     // The demo’s job has its drawing, its state and what is open.
     const demo = page.locator('[data-job="Marl Street addition"]');
@@ -20,7 +21,7 @@ test('an empty home offers the example; jobs are described, copied, found, archi
     await expect(demo.locator('[data-state="box"]')).toContainText(/0 of \d+ boxes nailed/);
     await expect(demo).toContainText(/\d+ open/);
 
-    await more('Marl Street addition', 'Name, address');
+    await more('Marl Street addition');
     await page.getByLabel('Address').fill('14 Marl Street');
     await page.getByLabel('Customer').fill('The Alders');
     await page.getByLabel('First day').fill('2027-03-01');
@@ -54,6 +55,9 @@ test('an empty home offers the example; jobs are described, copied, found, archi
     await page.getByRole('button', { name: 'Marl Street addition' }).click();
     await page.getByLabel('Name').fill('Practice');
     await page.getByLabel('Name').press('Enter');
+    await expect(page.getByRole('button', { name: 'Practice' })).toBeVisible();
+    // What was done last is taken back also after the page was loaded again.
+    await page.reload();
     await expect(page.getByRole('button', { name: 'Practice' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByRole('button', { name: 'Marl Street addition' })).toBeVisible();

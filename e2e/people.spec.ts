@@ -114,7 +114,7 @@ test('a job that was put away is gone for everybody, and comes back', async ({ p
     await server.start();
     await page.goto(`${server.address}/`);
     await page.getByRole('button', { name: 'More for Marl Street addition' }).click();
-    await page.getByRole('menuitem', { name: 'Delete' }).click();
+    await page.getByRole('button', { name: 'Delete' }).click();
     await expect(page.locator('[data-job]')).toHaveCount(0);
     await expect(page.locator('[data-away]')).toContainText('goes for good on');
     await page.getByRole('button', { name: 'Bring back' }).click();

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type CrewView, planSchema } from '@fieldchalk/core';
 import { id } from './fields.ts';
+import { marksAtOnce } from './standing.ts';
 
 /** What crosses the API, in and out: shared by server and web. The OpenAPI page is made from these. */
 export const patchSchema = z.strictObject({
@@ -50,8 +51,6 @@ export const sinceSchema = z.object({
 });
 /** What the crew ticks off. */
 export const markKinds = ['box', 'hole', 'pull', 'staple', 'makeup'] as const;
-/** Ticks are sent so many at a time. */
-export const marksAtOnce = 500;
 export const newMarksSchema = z.strictObject({
   /** The phone or window they were made on; their ids and numbers are its own. */
   device: id,
@@ -176,7 +175,7 @@ export const lateMarkSchema = markSchema.extend({ label: z.string() });
 export const crewJobSchema = jobSummarySchema.extend({
   marks: z.array(markSchema),
   /** The plan, what is worked out of it, and every room unrolled. */
-  view: z.object({ plan: planSchema, result: z.unknown(), rooms: z.unknown() }),
+  view: z.object({ plan: planSchema, result: z.unknown(), rooms: z.unknown(), tail: z.number() }),
   mayTick: z.boolean(),
 });
 /** A job that was put away, and when it goes for good. */
@@ -220,6 +219,6 @@ export type MarkKind = (typeof markKinds)[number];
 export type Measurement = z.infer<typeof measurementSchema>;
 export type WindowError = z.input<typeof windowErrorSchema>;
 
-export { marksStanding, newerMark, type Numbered } from './standing.ts';
+export { marksAtOnce, marksStanding, newerMark, type Numbered } from './standing.ts';
 export * from './access.ts';
 export * from './people.ts';

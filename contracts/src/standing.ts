@@ -1,3 +1,6 @@
+/** Ticks are sent so many at a time. */
+export const marksAtOnce = 500;
+
 /** What decides between ticks about the same thing. */
 export interface Numbered {
   readonly id: string;

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue';
+import { computed, defineAsyncComponent, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { whenSignedOut } from './session/api.ts';
-import SignedOut from './people/SignedOut.vue';
 import { useWho } from './stores/who.ts';
 import TroubleBar from './TroubleBar.vue';
 import UpdateBar from './UpdateBar.vue';
 import ErrorBoundary from './workspace/ErrorBoundary.vue';
 
+/** It has the session of a job, which the first screen has not. */
+const SignedOut = defineAsyncComponent(() => import('./people/SignedOut.vue'));
 const who = useWho();
 const route = useRoute();
 /** Pages that ask who one is by themselves, or of nobody. */

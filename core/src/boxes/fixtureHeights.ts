@@ -1,5 +1,4 @@
 import type { FixtureKind } from '../plan/index.ts';
-import type { RuleBook } from '../rules/index.ts';
 
 /** How high an appliance stands, for what is behind it. Common practice, no source. */
 export const applianceHeights: Partial<Record<FixtureKind, number>> = {
@@ -35,6 +34,6 @@ const atCounters: ReadonlySet<FixtureKind> = new Set([
 ]); // prettier-ignore
 
 /** From the floor to the top of what stands there, in inches. */
-export function fixtureHeight(kind: FixtureKind, rules: RuleBook): number {
-  return atCounters.has(kind) ? rules('counter.top') : (applianceHeights[kind] ?? otherHeights[kind] ?? 36);
+export function fixtureHeight(kind: FixtureKind, counterTop: number): number {
+  return atCounters.has(kind) ? counterTop : (applianceHeights[kind] ?? otherHeights[kind] ?? 36);
 }

@@ -1,5 +1,5 @@
 import { Computer, type Result } from './index.ts';
-import { isRuleId, ruleCatalogue } from '../rules/index.ts';
+import { isRuleId, ruleBook, ruleCatalogue } from '../rules/index.ts';
 import { type Plan, planSchema } from '../plan/index.ts';
 import { unrolledRooms, type Unrolled } from '../outputs/drawing/unrolled.ts';
 
@@ -8,6 +8,8 @@ export interface CrewView {
   readonly plan: Plan;
   readonly result: Result;
   readonly rooms: Readonly<Record<string, Unrolled>>;
+  /** Inches of cable left hanging for a wafer light. */
+  readonly tail: number;
 }
 
 const isMoney = (id: string): boolean => isRuleId(id) && ruleCatalogue[id].unit === 'cents';
@@ -38,5 +40,10 @@ const leads = {
 /** Works a job out for the crew. From the whole plan: where cable goes hangs on prices and wages, which the crew does not get. */
 export function crewView(plan: Plan, computer: Computer = new Computer()): CrewView {
   const result = { ...computer.compute(plan), ...leads };
-  return { plan: crewPlan(plan), result, rooms: unrolledRooms(computer.house) };
+  return {
+    plan: crewPlan(plan),
+    result,
+    rooms: unrolledRooms(computer.house),
+    tail: ruleBook(plan.rules.values)('light.tail'),
+  };
 }

@@ -5,7 +5,7 @@ import { computed, edited, notEmpty, planOf, randomFrom } from '../../testing/in
 import { makeEdit } from '../edits/index.ts';
 import type { Edited } from '../plan/gate.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
-import { identityOf } from '../findings/finding.ts';
+import { identityOf } from '../findings/identity.ts';
 import { compareIds } from '../lookups/ids.ts';
 
 /** Two rooms side by side, walls drawn in any order and direction; a door between them. */

@@ -1,4 +1,4 @@
-import { isOpen } from '../findings/index.ts';
+import { isOpen } from '../findings/identity.ts';
 import type { JobAbout, Plan } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { drilledOnce } from '../runs/index.ts';

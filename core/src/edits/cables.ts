@@ -17,7 +17,7 @@ import { stopAt } from '../runs/through.ts';
 import type { House } from '../stages/index.ts';
 import { circuitTree, fitCables, sourcesOf } from '../wiring/index.ts';
 import { need } from './need.ts';
-import { id, ids, verb, whole } from './verb.ts';
+import { id, verb, whole } from './verb.ts';
 
 const placeSchema = whole(runSchema.shape.through.unwrap().element);
 
@@ -92,15 +92,6 @@ function withStop(draft: Plan, id: string, place: RunPlace): RunPlace[] {
 
 /** Verbs for cables: which way, in which order, joined by hand. */
 export const cableEdits = {
-  setRunWay: verb(
-    'Says which way a cable goes.',
-    z.strictObject({ run: id, way: whole(runSchema.shape.way) }),
-    (draft, args) => {
-      const run = need(draft.runs, args.run, 'run');
-      run.way = args.way;
-      run.through = [];
-    },
-  ),
   goThrough: verb(
     'Has a cable go through a place one points at, beside those it goes through already, and pins it. `z` is above the subfloor.',
     z.strictObject({ run: id, place: placeSchema }),
@@ -117,32 +108,6 @@ export const cableEdits = {
           'place',
           'takes no cable: it is closed, or nothing leads there this way; point in a wall, or over an open ceiling',
         );
-    },
-  ),
-  leaveThrough: verb(
-    'Has a cable no longer go through one of its places, counted from 0; or through none of them.',
-    z.strictObject({ run: id, stop: z.int().min(0).optional() }),
-    (draft, args) => {
-      const run = need(draft.runs, args.run, 'run');
-      if (args.stop !== undefined && args.stop >= run.through.length)
-        throw new EditRefused('stop', `is none of the ${run.through.length} places of this cable`);
-      run.through = args.stop === undefined ? [] : run.through.filter((_, i) => i !== args.stop);
-    },
-  ),
-  pinRuns: verb(
-    'Pins cables, so that laying again leaves them as they are; or lets them go again.',
-    z.strictObject({ runs: ids, pinned: z.boolean() }),
-    (draft, args) => {
-      for (const run of args.runs) need(draft.runs, run, 'run').pinned = args.pinned;
-    },
-  ),
-  clearRuns: verb(
-    'Takes up the cables that are not pinned, so that they can be laid again.',
-    z.strictObject({ circuit: id.optional() }),
-    (draft, args) => {
-      for (const [id, run] of Object.entries(draft.runs))
-        if (!run.pinned && (args.circuit === undefined || run.circuit === args.circuit))
-          delete draft.runs[id];
     },
   ),
   orderBoxes: verb(

@@ -1,18 +1,15 @@
 import { entryOf } from '../lookups/index.ts';
-import { dutiesOfLoad, firstSpace, freeHalves, placedLoad, seatsOf, takesTandem } from '../circuits/index.ts';
-import { Computer } from '../compute/index.ts';
+import { firstSpace, freeHalves, seatsOf, takesTandem } from '../circuits/index.ts';
 import { releaseCircuits } from '../proposals/circuits/release.ts';
 import { ruleBook } from '../rules/index.ts';
-import { circuitTree, fitCables } from '../wiring/index.ts';
+import { fitCables } from '../wiring/index.ts';
 import { z } from 'zod';
 import { EditRefused } from '../plan/gate.ts';
 import { compareIds, nextId } from '../plan/ids.ts';
-import { settled } from '../plan/settled.ts';
 import {
   circuitSchema,
   deviceSchema,
   entrySchemas,
-  idsIn,
   serviceSchema,
   type Circuit,
   type Plan,
@@ -204,35 +201,6 @@ export const circuitEdits = {
       for (const [id, run] of Object.entries(draft.runs))
         if (run.circuit === args.from) delete draft.runs[id];
       delete draft.circuits[args.from];
-    },
-  ),
-  protectCircuit: verb(
-    'Makes the first receptacles that need it on each branch ground-fault ones, so that all beyond are covered; others become plain again.',
-    z.strictObject({ circuit: id }),
-    (draft, args) => {
-      need(draft.circuits, args.circuit, 'circuit');
-      const { plan, framing, rooms } = new Computer().take(settled(draft));
-      const tree = circuitTree(plan, args.circuit);
-      const own = (box: string) =>
-        idsIn(plan, 'devicesInBox', box).filter((d) => entryOf(plan.devices, d).circuit === args.circuit);
-      const needs = (d: string) =>
-        dutiesOfLoad(placedLoad(d, plan, framing, rooms), entryOf(plan.circuits, args.circuit).volts, plan)
-          .groundFault;
-      const covered = new Set<string>();
-      for (const { from, to } of tree.stretches) {
-        if (covered.has(from)) covered.add(to);
-        const plain = own(to).filter(
-          (d) => entryOf(plan.devices, d).kind === 'receptacle' || entryOf(plan.devices, d).kind === 'gfci',
-        );
-        const first = covered.has(to) ? undefined : plain.find(needs);
-        for (const d of plain) entryOf(draft.devices, d).kind = d === first ? 'gfci' : 'receptacle';
-        if (first) covered.add(to);
-      }
-      if (covered.size === 0)
-        throw new EditRefused(
-          'circuit',
-          'has no receptacle that can be a GFCI one; protect it at the breaker',
-        );
     },
   ),
   fitCables: verb(

@@ -1,4 +1,3 @@
-import { entryOf } from '../lookups/index.ts';
 import { z } from 'zod';
 import { nextId } from '../plan/ids.ts';
 import {
@@ -7,28 +6,19 @@ import {
   layerSchema,
   levelSchema,
   memberRoles,
-  memberSchema,
   obstacleSchema,
   openingSchema,
   position,
   side,
   text,
   type Layer,
-  type Plan,
 } from '../plan/index.ts';
-import { Computer } from '../compute/index.ts';
-import { EditRefused } from '../plan/gate.ts';
-import { settled } from '../plan/settled.ts';
-import { need, parsed } from './need.ts';
+import { measuredAt, need, parsed } from './need.ts';
 import { change, changesOf, id, ids, verb, whole } from './verb.ts';
 
 const joists = levelSchema.shape.joists.unwrap();
 
 const thicknessOf = (layers: readonly Layer[]) => layers.reduce((sum, l) => sum + l.thickness, 0);
-
-/** The member that was measured at a place along a wall; null where none was. */
-const measuredAt = (draft: Plan, wall: string, at: number): string | null =>
-  Object.entries(draft.members).find(([, m]) => m.wall === wall && Math.abs(m.at - at) < 0.05)?.[0] ?? null;
 
 /** Verbs for what is on and around the walls: openings, studs as measured, obstacles, fixtures, levels. */
 export const spaceEdits = {
@@ -58,29 +48,6 @@ export const spaceEdits = {
         role: args.role ?? 'stud',
         at: args.at,
       });
-    },
-  ),
-  setStud: verb(
-    'Says of the stud at a place along a wall how many are nailed together there, or which holes are in it. One that the layout has is measured where it stands.',
-    z.strictObject({
-      wall: id,
-      at: position,
-      role: z.enum(memberRoles).optional(),
-      changes: changesOf(memberSchema.pick({ count: true, holes: true })),
-    }),
-    (draft, args) => {
-      need(draft.walls, args.wall, 'wall');
-      const known = measuredAt(draft, args.wall, args.at);
-      const { standing } = entryOf(new Computer().take(settled(draft)).framing.walls, args.wall);
-      if (known === null && !standing.some((m) => Math.abs(m.at - args.at) < 0.05))
-        throw new EditRefused('at', 'has no stud; measure the one that stands there first');
-      const member = known ?? nextId(draft, 'members');
-      draft.members[member] ??= entrySchemas.members.parse({
-        wall: args.wall,
-        role: args.role ?? 'stud',
-        at: args.at,
-      });
-      change(entryOf(draft.members, member), memberSchema, args.changes);
     },
   ),
   forgetStud: verb(

@@ -51,19 +51,6 @@ export function found<C extends FindingCode>(
   return { level, place: null, fixes: [], ...extra, code, about, params } as Found;
 }
 
-/** Whether a finding is open: notes are only told, and what was let stand is settled. */
-export const isOpen = (f: Pick<Finding, 'level' | 'accepted'>): boolean =>
-  f.level !== 'note' && f.accepted === null;
-
-/** How a finding that a person lets stand is kept in the plan: the check, ids of what it is about, and its wall. */
-export function identityOf(f: Pick<Finding, 'rule' | 'about' | 'place'>): {
-  rule: string;
-  about: string[];
-  wall: string | null;
-} {
-  return { rule: f.rule, about: f.about.map((t) => t.id), wall: f.place?.wall ?? null };
-}
-
 /** The one place where a finding's sentences are made. */
 export function told(own: Found, names: Names, accepted: string | null): Finding {
   const { says, fix, source } = findingTexts[own.code] as FindingText<unknown>;

@@ -52,7 +52,8 @@ import {
   singleLoadsFit,
   suppliesKeepApart,
 } from './wiring.ts';
-import { identityOf, told, type Finding, type Found } from './finding.ts';
+import { told, type Finding, type Found } from './finding.ts';
+import { identityOf } from './identity.ts';
 import { namesOf } from '../outputs/names.ts';
 import {
   ceilingsAndFloorsHaveTheirOutlets,
@@ -76,7 +77,7 @@ import {
 
 export { findingTexts, type FindingCode } from './texts.ts';
 export type { FindingLevel } from './text.ts';
-export { identityOf, isOpen, type Finding, type FixEdit, type Found } from './finding.ts';
+export type { Finding, FixEdit, Found } from './finding.ts';
 export type { Check, Subject } from './check.ts';
 
 export const checks: readonly Check[] = [

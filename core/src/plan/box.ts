@@ -45,8 +45,3 @@ export const boxSchema = z.strictObject({
 });
 export type Box = z.infer<typeof boxSchema>;
 export type WallPlace = z.infer<typeof onWall>;
-
-/** Whether a box is on a wall, rather than on a ceiling or in a floor. */
-export function isOnWall(on: Box['on']): on is WallPlace {
-  return 'wall' in on;
-}

@@ -23,6 +23,3 @@ export const wallEnd = z.enum(['from', 'to']);
 /** A side of a wall: the one seen on that hand when walking from its `from` point to its `to` point. */
 export const side = z.enum(['left', 'right']);
 export type Side = z.infer<typeof side>;
-
-/** The other hand of a wall. */
-export const otherSide = (hand: Side): Side => (hand === 'left' ? 'right' : 'left');

@@ -2,7 +2,7 @@ import { isDraft } from 'immer';
 import { idsOf } from '../incremental/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import { entryOf } from '../lookups/index.ts';
-import { isChase } from './obstacle.ts';
+import { isChase } from './chase.ts';
 import type { CollectionName, Plan } from './plan.ts';
 
 type Entry<C extends CollectionName> = Plan[C][string];

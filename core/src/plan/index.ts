@@ -23,4 +23,9 @@ export * from './service.ts';
 export * from './price.ts';
 export * from './ruleValues.ts';
 export * from './plan.ts';
+// What needs no schema is by itself: a page that only draws loads none.
+export * from './otherSide.ts';
+export * from './chase.ts';
+export * from './onWall.ts';
+export * from './catalogue.ts';
 export { entriesIn, idsIn, valuesIn } from './groups.ts';

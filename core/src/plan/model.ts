@@ -1,6 +1,4 @@
 import { z } from 'zod';
-import { query } from '../incremental/index.ts';
-import { boxModels, type Catalogue } from '../materials/index.ts';
 import { text } from './fields.ts';
 
 /** A box model people have added to the catalogue. Sizes in inches, volume in cubic inches as stamped. */
@@ -20,12 +18,3 @@ export const modelSchema = z.strictObject({
   byHand: z.boolean().default(false),
 });
 export type Model = z.infer<typeof modelSchema>;
-
-const withGeneric = query('catalogue of boxes', (models: Readonly<Record<string, Model>>): Catalogue => ({
-  ...boxModels,
-  ...models,
-}));
-
-/** Every box model a plan can name: the generic ones and its own. The same object while its own models stay the same. */
-export const catalogueOf = ({ models }: { readonly models: Readonly<Record<string, Model>> }): Catalogue =>
-  withGeneric(models);

@@ -11,6 +11,3 @@ export const obstacleSchema = z.strictObject({
   kind: text.default('duct'),
 });
 export type Obstacle = z.infer<typeof obstacleSchema>;
-
-/** A shaft that people marked: its plates are cut through, and cable goes up and down in it freely. */
-export const isChase = ({ kind }: Pick<Obstacle, 'kind'>): boolean => /\bchase\b/i.test(kind);

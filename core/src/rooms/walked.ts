@@ -15,7 +15,7 @@ import type { Plan, Side } from '../plan/index.ts';
 import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { walkPoints, type Walk, type WalkLeg } from '../survey/walk.ts';
 import { layoutWalk } from '../survey/walkLayout.ts';
-import { ownWalls, walkOfRecord } from '../survey/walkWrite.ts';
+import { ownWalls, walkOfRecord } from '../survey/walkRead.ts';
 import { findBoundaries, type Boundary, type Face } from './faces.ts';
 
 /** A stretch of wall as someone walks a room with the room on the right: `start` to `end` along the wall, which may run down. */

@@ -4,6 +4,7 @@ import { nextId } from '../plan/ids.ts';
 import { dropWall, shiftThings } from './hanging.ts';
 import { entrySchemas, type Plan } from '../plan/index.ts';
 import type { FramingKind } from '../materials/index.ts';
+import { ownWalls, walkOfRecord } from './walkRead.ts';
 import { roomOnRight, type Closing, type Walk } from './walk.ts';
 import { layoutWalk, type OwnPiece, type WalkLayout } from './walkLayout.ts';
 
@@ -11,11 +12,6 @@ function besideFirstLeg(corners: readonly XY[], onRight: boolean): XY {
   const along = subtract(nth(corners, 1), nth(corners, 0));
   const side = scale(leftOf(along), ((onRight ? -1 : 1) * 12) / lengthOf(along));
   return add(add(nth(corners, 0), scale(along, 0.5)), side);
-}
-
-/** Walls of a walk still open, by leg, as its record names them. */
-export function ownWalls(plan: Plan, roomId: string): string[][] {
-  return plan.rooms[roomId]?.walk?.legs.map((l) => l.own.filter((id) => plan.walls[id])) ?? [];
 }
 
 function pointFor(draft: Plan, level: string, at: XY, given: string | null, made: Map<string, XY>): string {
@@ -126,12 +122,4 @@ export function writeWalk(
 /** A leg keeps its place in the record unless legs before it went; the walk then says which it was. */
 function indexOfLeg(walk: Walk, i: number): number {
   return walk.legs[i]?.was ?? i;
-}
-
-export function walkOfRecord(record: NonNullable<Plan['rooms'][string]['walk']>): Walk {
-  return {
-    start: { x: record.x, y: record.y },
-    heading: record.heading,
-    legs: record.legs.map((l, i) => ({ length: l.length, turn: l.turn, was: i })),
-  };
 }

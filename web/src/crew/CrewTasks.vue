@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Plan, Result } from '@fieldchalk/core';
-import { ref } from 'vue';
-import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
+import { defineAsyncComponent, ref } from 'vue';
 import { taskHeadings, type Task } from './tasks.ts';
 
+const MakeUpSheet = defineAsyncComponent(() => import('../workspace/circuits/MakeUpSheet.vue'));
 /** What there is to do on the wall in front of one, to tick off; the make-up of a box opens under its tick. */
 defineProps<{
   plan: Plan;

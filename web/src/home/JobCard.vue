@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementVisibility, useEventListener } from '@vueuse/core';
-import { computed, defineAsyncComponent, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { type JobCardShown, type ListedJob } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
 import { datesWords, lastWords, stateWords } from './cardWords.ts';
@@ -11,8 +11,7 @@ const props = defineProps<{
   /** Whether whoever looks may open the job whole; others tick what is given to them. */
   leads: boolean;
 }>();
-const emit = defineEmits<{ details: []; copy: []; archive: []; remove: [] }>();
-const CardMenu = defineAsyncComponent(() => import('./CardMenu.vue'));
+const emit = defineEmits<{ more: [] }>();
 const place = useTemplateRef<HTMLElement>('place');
 const card = shallowRef<JobCardShown | null>(null);
 const trouble = shallowRef('');
@@ -81,15 +80,16 @@ const dot = computed(() => Math.max(...(card.value?.drawing?.extent.slice(2) ?? 
             >{{ job.name }}</RouterLink
           >
         </h3>
-        <CardMenu
+        <button
           v-if="leads"
-          class="z-10 -mt-1 -mr-1"
-          :job="job"
-          @details="emit('details')"
-          @copy="emit('copy')"
-          @archive="emit('archive')"
-          @remove="emit('remove')"
-        />
+          class="key z-10 -mt-1 -mr-1 border-transparent px-2"
+          type="button"
+          :aria-label="`More for ${job.name}`"
+          aria-haspopup="dialog"
+          @click="emit('more')"
+        >
+          ⋯
+        </button>
       </div>
       <p v-for="line in about" :key="line" class="truncate text-sm text-quiet">{{ line }}</p>
       <p v-if="trouble" class="mt-2 text-sm text-trouble">{{ trouble }}</p>

@@ -44,6 +44,8 @@ const said = reactive({ name: props.name, kind, address, customer, starts, ends 
             <button class="key key-main" type="submit">Save</button>
           </p>
         </form>
+        <!-- What may be done with the job as a whole. -->
+        <p v-if="$slots.default" class="mt-5 flex flex-wrap gap-2 border-t border-rule pt-4"><slot /></p>
       </DialogPanel>
     </div>
   </Dialog>

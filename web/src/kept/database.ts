@@ -21,12 +21,12 @@ let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
 /** The browser’s database. Rejects where there is none, or no room for it. */
 export async function database(): Promise<IDBPDatabase<Kept>> {
-  opened ??= openDB<Kept>('fieldchalk', 3, {
+  opened ??= openDB<Kept>('fieldchalk', 4, {
     upgrade: (db, from) => {
       // Jobs are kept as the crew sees them; earlier ones are fetched again.
       if (from > 0) db.deleteObjectStore('jobs');
       db.createObjectStore('jobs', { keyPath: 'token' });
-      if (from === 2) return;
+      if (from >= 2) return;
       db.createObjectStore('ticks', { keyPath: 'id' }).createIndex('token', 'token');
       db.createObjectStore('unsent');
     },

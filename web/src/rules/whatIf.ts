@@ -1,4 +1,5 @@
-import { entryOf, isOpen, makeEdit, type Plan, type RulesFile } from '@fieldchalk/core';
+import { entryOf, isOpen, type Plan, type RulesFile } from '@fieldchalk/core';
+import { makeEdit } from '@fieldchalk/core/window';
 import { tallyOf, type Tally } from '../stores/tally.ts';
 import { AnswersReceived, type Answer } from '../worker/answer.ts';
 import { startCompute } from '../worker/client.ts';

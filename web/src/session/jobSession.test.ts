@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { type EditStep, editStep, makeEdit, type Patch, type Plan } from '@fieldchalk/core';
+import { type EditName, type EditStep, editStep, makeEdit, type Patch, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { database } from '../kept/database.ts';
@@ -13,6 +13,7 @@ let server: JobServer;
 const opened: JobSession[] = [];
 beforeEach(() => {
   localStorage.clear();
+  sessionStorage.clear();
   stubLocks();
   server = new JobServer();
 });
@@ -22,7 +23,7 @@ afterEach(() => {
 });
 
 async function open(
-  elsewhere: readonly string[] = [],
+  elsewhere: readonly EditName[] = [],
   isGiven = true,
 ): Promise<{ session: JobSession; news: SessionNews[] }> {
   const news: SessionNews[] = [];
@@ -61,6 +62,30 @@ describe('edits', () => {
     session.redo();
     await settled();
     expect(at(server.plan, 'b1')).toBe(60);
+  });
+
+  test('is taken back in the page that was loaded again, unless another has changed the same since', async () => {
+    const first = await open();
+    const before = at(first.session.plan, 'b1');
+    first.session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    first.session.close();
+    const second = await open();
+    expect(second.session.canUndo).toBe(true);
+    second.session.undo();
+    await settled();
+    expect(at(server.plan, 'b1')).toBe(before);
+    second.session.redo();
+    await settled();
+    second.session.close();
+    // Somebody else moves it while no window is open.
+    const otherwise = makeEdit(server.plan, 'moveBox', { box: 'b1', at: 44 });
+    if (!otherwise.ok) throw new Error('refused');
+    server.plan = otherwise.plan;
+    const third = await open();
+    third.session.undo();
+    expect(at(third.session.plan, 'b1')).toBe(44);
+    expect(notices(third.news)).toContain('someone has changed the same thing since');
   });
 
   test('a refused one changes nothing and leaves no step to undo', async () => {

@@ -5,11 +5,8 @@ import {
   type Edited,
   type EditName,
   type EditStep,
-  editStep,
   editWords,
   frozen,
-  makeEdit,
-  makeEdits,
   type Patch,
   patched,
   type Plan,
@@ -17,14 +14,16 @@ import {
   seenOtherwise,
   withoutSpent,
 } from '@fieldchalk/core';
+import { editStep, makeEdit, makeEdits } from '@fieldchalk/core/window';
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
+import { keepSteps, stepsKept } from '../kept/stepsKept.ts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged, changesBetween } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
 import { jobEvents } from './jobEvents.ts';
 import type { LiveStream } from './liveStream.ts';
-import { laidAll, type Pending, problemWords } from './pendingChange.ts';
+import { type Elsewhere, laidAll, type Pending, problemWords } from './pendingChange.ts';
 import { endedWords, refusalWords } from './refusalWords.ts';
 import type { Renames } from './renamings.ts';
 import { type SetAside, SetAsides } from './setAsides.ts';
@@ -60,7 +59,7 @@ export interface SessionNews {
 
 /** Edits that the worker works out. */
 export interface JobSessionOptions {
-  readonly elsewhere: ReadonlySet<string>;
+  readonly elsewhere: Elsewhere;
   /** The id of who is signed in; empty where nobody is known to be. */
   readonly person?: string;
   /** Whether the crew may have seen what is taken back: then its ids do not come back. */
@@ -105,6 +104,8 @@ export class JobSession {
     this.plan = this.serverPlan = frozen(job.plan);
     this.revision = job.revision;
     this.lastChange = job.lastChange;
+    const kept = stepsKept(job.id, options.person ?? '');
+    if (kept) this.steps.takeUp(kept);
     this.unsent = new Unsent(job.id, this.client, options.person);
     this.events = jobEvents(job.id, {
       change: (change) => this.receive([change]),
@@ -168,7 +169,13 @@ export class JobSession {
     void this.send();
   }
 
+  /** Keeps what can be taken back for when the page is loaded again. */
+  keepSteps(): void {
+    keepSteps(this.job.id, this.options.person ?? '', this.steps);
+  }
+
   close(): void {
+    if (!this.isClosed) this.keepSteps();
     this.isClosed = true;
     this.events.close();
     this.unsent.close();

@@ -21,7 +21,7 @@ const laid = (
   on: Plan,
   change: Pending,
   renames: ReadonlyMap<string, string> = none,
-  elsewhere: string[] = [],
+  elsewhere: EditName[] = [],
 ) => {
   const { change: own, isElse } = followed(change, renames);
   return laidAgain(on, own, isElse, new Set(elsewhere));

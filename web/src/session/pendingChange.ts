@@ -3,7 +3,6 @@ import {
   type Change,
   type EditStep,
   editWords,
-  makeEdits,
   nth,
   type Patch,
   type Plan,
@@ -15,6 +14,7 @@ import {
   toldProblem,
   withoutSpent,
 } from '@fieldchalk/core';
+import { makeEdits } from '@fieldchalk/core/window';
 
 import { type Renames, renamed } from './renamings.ts';
 import type { SetAside } from './setAsides.ts';
@@ -29,6 +29,9 @@ export interface Pending extends Change {
   /** The change it takes back. */
   readonly undoes: string | null;
 }
+
+/** Named edits that a window does not make itself: the worker works them out. */
+export type Elsewhere = Pick<ReadonlySet<EditStep['name']>, 'has'>;
 
 /** What becomes of a change on a plan that has gone on. */
 export type LaidAgain =
@@ -106,12 +109,7 @@ export const problemWords = (problems: readonly Problem[], plan: Plan): string =
  * @param isElse whether its named edits are about something that has another id now, so that its patches will not do
  * @param elsewhere named edits that take long, and are worked out by the worker
  */
-export function laidAgain(
-  plan: Plan,
-  pending: Pending,
-  isElse: boolean,
-  elsewhere: ReadonlySet<string>,
-): LaidAgain {
+export function laidAgain(plan: Plan, pending: Pending, isElse: boolean, elsewhere: Elsewhere): LaidAgain {
   const { name, patches, inverse, undoes, steps } = pending;
   const otherwise = seenOtherwise(plan, inverse);
   if (otherwise.length === 0 && !isElse) {
@@ -197,7 +195,7 @@ export function laidAll(
   on: Plan,
   pending: readonly Pending[],
   changeOf: (id: string) => Change | undefined,
-  elsewhere: ReadonlySet<string>,
+  elsewhere: Elsewhere,
   refused: readonly SetAside[] = [],
 ): LaidAll {
   let plan = on;

@@ -10,11 +10,35 @@ export interface Step {
 /** So many steps can be taken back. */
 const mostSteps = 500;
 
+/** What can be taken back and made again, with the changes, as it is kept while the page is loaded again. */
+export interface KeptSteps {
+  readonly undoable: readonly Step[];
+  readonly redoable: readonly Step[];
+  readonly made: readonly (readonly [id: string, change: Change])[];
+}
+
 /** What can be taken back and made again in a window, and the changes as they were last made. */
 export class UndoStack {
   private undoable: Step[] = [];
   private redoable: Step[] = [];
   private readonly made = new Map<string, Change>();
+
+  /** The last steps, at most so many of each kind. */
+  kept(most: number): KeptSteps {
+    const [undoable, redoable] = [this.undoable.slice(-most), this.redoable.slice(-most)];
+    const made = [...undoable, ...redoable].flatMap(({ id }) => {
+      const change = this.made.get(id);
+      return change ? [[id, change] as const] : [];
+    });
+    return { undoable, redoable, made };
+  }
+
+  /** Takes up what was kept. */
+  takeUp({ undoable, redoable, made }: KeptSteps): void {
+    this.undoable = [...undoable];
+    this.redoable = [...redoable];
+    for (const [id, change] of made) this.made.set(id, change);
+  }
 
   get canUndo(): boolean {
     return this.undoable.length > 0;

@@ -1,5 +1,4 @@
 import {
-  editStep,
   type EditArgs,
   type EditName,
   type EditStep,
@@ -16,6 +15,7 @@ import {
   type Unrolled,
   type WayOffered,
 } from '@fieldchalk/core';
+import { editStep, isPlain } from '@fieldchalk/core/window';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
@@ -31,15 +31,8 @@ import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
 import { useWho } from './who.ts';
 
-/** Edits that find ways for cable, which takes a while in a large house. */
-const laidInWorker: ReadonlySet<EditName> = new Set<EditName>([
-  'propose',
-  'orderBoxes',
-  'joinBoxes',
-  'swapBoxes',
-  'spliceRun',
-  'goThrough',
-]);
+/** Edits that work out what follows from the plan, which takes a while in a large house. */
+const workedOut = { has: (name: EditName) => !isPlain(name) };
 
 /** So much of what is said of others’ work stays until it is read. */
 const mostSaid = 5;
@@ -142,8 +135,8 @@ export const useSession = defineStore('session', () => {
     const own = (answers = new Answers(show, showBegun));
     try {
       const opened = await JobSession.open(id, hear, {
-        elsewhere: laidInWorker,
         person: useWho().person?.id ?? '',
+        elsewhere: workedOut,
         isGiven: () => phones.isGiven || marks.value.length > 0,
       });
       if (own !== answers) return opened.close();
@@ -204,7 +197,7 @@ export const useSession = defineStore('session', () => {
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
     if (!job) return false;
     notice.value = '';
-    if (laidInWorker.has(name)) {
+    if (workedOut.has(name)) {
       inTurn(editStep(name, args));
       return true;
     }
@@ -385,6 +378,8 @@ export const useSession = defineStore('session', () => {
     say,
     undo: () => job?.undo(),
     redo: () => job?.redo(),
+    /** The page goes, perhaps to be loaded again. */
+    keepSteps: () => job?.keepSteps(),
     trials,
     take: ({ args, patches }: Trial): void => {
       if (job) taken(job.replay(editStep('propose', args), patches));

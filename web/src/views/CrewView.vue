@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
-import { entryOf, formatLength, type Plan, ruleBook, type Unrolled } from '@fieldchalk/core';
+import { type CrewView, entryOf, formatLength, type Plan, type Unrolled } from '@fieldchalk/core';
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { useElementSize, useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
@@ -9,7 +9,6 @@ import { useRoute } from 'vue-router';
 import { type MarkKind, marksStanding, type Numbered } from '@fieldchalk/contracts';
 import { GivenJob, type GivenJobState } from '../crew/givenJob.ts';
 import { MarksQueue, type QueueState } from '../crew/marksQueue.ts';
-import type { Answer } from '../worker/answer.ts';
 import CrewTasks from '../crew/CrewTasks.vue';
 import { ceilingTasks, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
 import { wallName } from '../workspace/cards/onWall.ts';
@@ -21,7 +20,7 @@ import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 type Tick = Numbered & { readonly kind: MarkKind; readonly about: string; readonly done: boolean };
 
 const job = String(useRoute().params['job']);
-const answer = shallowRef<Answer | null>(null);
+const answer = shallowRef<CrewView | null>(null);
 const room = ref<string | null>(null);
 const index = ref(0);
 const name = ref(localStorage.getItem('fieldchalk.crew.name') ?? '');
@@ -116,8 +115,7 @@ const tasks = computed((): Task[] => {
   const { result } = answer.value;
   if (!onCeiling.value) return wallTasks(open, result, one.value);
   const letter = (w: string) => wallName(open, unrolled.value, w);
-  const tail = ruleBook(open.rules.values)('light.tail');
-  return ceilingTasks(open, result, room.value, letter, tail);
+  return ceilingTasks(open, result, room.value, letter, answer.value.tail);
 });
 function enterRoom(id: string) {
   room.value = id;

@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watch } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
+import { useEventListener } from '@vueuse/core';
 import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
 import { useViews } from '../stores/views.ts';
 import { useActions } from '../workspace/actions.ts';
 import { type Stage, stages } from '../workspace/entry/order.ts';
 import JobHeader from '../workspace/frame/JobHeader.vue';
-import KeysDialog from '../workspace/frame/KeysDialog.vue';
 import { useFollowedWindow } from '../workspace/frame/followedWindow.ts';
 import TallyBar from '../workspace/tally/TallyBar.vue';
 
 /** Around every page of a job: the job is opened once and stays open from page to page, with the room and what is chosen. */
+const KeysDialog = defineAsyncComponent(() => import('../workspace/frame/KeysDialog.vue'));
 const session = useSession();
 const selection = useSelection();
 const views = useViews();
@@ -32,6 +33,9 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => session.close());
+useEventListener(window, 'pagehide', () => session.keepSteps());
+// A phone may never come back to a page that is hidden.
+useEventListener(document, 'visibilitychange', () => document.hidden && session.keepSteps());
 watch(
   () => session.plan?.job.name,
   (name) => (document.title = name ? `${name} · Field Chalk` : 'Field Chalk'),
@@ -73,6 +77,7 @@ useFollowedWindow(job, isPaneAlone);
     </div>
     <TallyBar v-if="!isPaneAlone" class="print:hidden" />
     <KeysDialog
+      v-if="keysOpen"
       :is-open="keysOpen"
       :actions="actions"
       :drawing-keys="drawingKeys"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
 import { usePanes } from '../stores/panes.ts';
 import { useSelection } from '../stores/selection.ts';
@@ -10,32 +10,25 @@ import PaneTree from '../workspace/frame/PaneTree.vue';
 import HousePane from '../workspace/HousePane.vue';
 import OpenHere from '../workspace/OpenHere.vue';
 import RibbonPane from '../workspace/ribbon/RibbonPane.vue';
-import CoilBars from '../workspace/stages/CoilBars.vue';
-import MadeBox from '../workspace/stages/MadeBox.vue';
-import StageBoxes from '../workspace/stages/StageBoxes.vue';
-import StageCircuits from '../workspace/stages/StageCircuits.vue';
-import StageCrew from '../workspace/stages/StageCrew.vue';
-import StageMakeUp from '../workspace/stages/StageMakeUp.vue';
-import StageOrder from '../workspace/stages/StageOrder.vue';
-import StageProve from '../workspace/stages/StageProve.vue';
-import StageRuns from '../workspace/stages/StageRuns.vue';
-import StageWalk from '../workspace/stages/StageWalk.vue';
 import WorkPane from '../workspace/WorkPane.vue';
 
 /** The stages of the work: in each its own panes, their sizes the user's. */
 const selection = useSelection();
 const panes = usePanes();
 const route = useRoute();
+/** What a stage has of its own is loaded with it. */
 const panels = {
-  walk: StageWalk,
-  boxes: StageBoxes,
-  circuits: StageCircuits,
-  runs: StageRuns,
-  'make-up': StageMakeUp,
-  order: StageOrder,
-  crew: StageCrew,
-  prove: StageProve,
+  walk: defineAsyncComponent(() => import('../workspace/stages/StageWalk.vue')),
+  boxes: defineAsyncComponent(() => import('../workspace/stages/StageBoxes.vue')),
+  circuits: defineAsyncComponent(() => import('../workspace/stages/StageCircuits.vue')),
+  runs: defineAsyncComponent(() => import('../workspace/stages/StageRuns.vue')),
+  'make-up': defineAsyncComponent(() => import('../workspace/stages/StageMakeUp.vue')),
+  order: defineAsyncComponent(() => import('../workspace/stages/StageOrder.vue')),
+  crew: defineAsyncComponent(() => import('../workspace/stages/StageCrew.vue')),
+  prove: defineAsyncComponent(() => import('../workspace/stages/StageProve.vue')),
 };
+const CoilBars = defineAsyncComponent(() => import('../workspace/stages/CoilBars.vue'));
+const MadeBox = defineAsyncComponent(() => import('../workspace/stages/MadeBox.vue'));
 const panel = computed(() => panels[selection.stage]);
 /** On a phone the panes are stacked; elsewhere their sizes are the user's. */
 const isNarrow = useMediaQuery('(max-width: 767px)');

@@ -75,6 +75,12 @@ const describe = (about: JobAboutChanges) =>
     described.value = null;
     await fetchJobs();
   });
+/** Does something with the job whose sheet is open, and closes it. */
+function withDescribed(act: (job: ListedJob) => unknown) {
+  const job = described.value;
+  stopDescribing();
+  if (job) act(job);
+}
 function stopDescribing() {
   described.value = null;
   told.says.value = '';
@@ -137,30 +143,12 @@ const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'me
       No job has “{{ typed }}” in its name, address or customer.
     </p>
     <div class="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-      <JobCard
-        v-for="j in underWay"
-        :key="j.id"
-        :job="j"
-        :leads="who.leads"
-        @details="described = j"
-        @copy="copy(j)"
-        @archive="archive(j)"
-        @remove="remove(j)"
-      />
+      <JobCard v-for="j in underWay" :key="j.id" :job="j" :leads="who.leads" @more="described = j" />
     </div>
     <details v-if="archived.length > 0" class="mt-8" :open="typed !== ''">
       <summary class="cursor-pointer text-xl font-bold">Archive ({{ archived.length }})</summary>
       <div class="mt-3 grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-        <JobCard
-          v-for="j in archived"
-          :key="j.id"
-          :job="j"
-          :leads="who.leads"
-          @details="described = j"
-          @copy="copy(j)"
-          @archive="archive(j)"
-          @remove="remove(j)"
-        />
+        <JobCard v-for="j in archived" :key="j.id" :job="j" :leads="who.leads" @more="described = j" />
       </div>
     </details>
     <template v-if="away.length > 0">
@@ -179,6 +167,12 @@ const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'me
       :trouble="told.says.value"
       @save="describe"
       @close="stopDescribing"
-    />
+    >
+      <button class="key" type="button" @click="withDescribed(copy)">Copy</button>
+      <button class="key" type="button" @click="withDescribed(archive)">
+        {{ described.isArchived ? 'Take out of the archive' : 'Archive' }}
+      </button>
+      <button class="key" type="button" @click="withDescribed(remove)">Delete (kept 30 days)</button>
+    </JobDetails>
   </main>
 </template>

@@ -1,4 +1,5 @@
-import { editStep, type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
+import { type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
+import { editStep } from '@fieldchalk/core/window';
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import { useGesture } from '../stores/gesture.ts';

@@ -82,6 +82,7 @@ export function ribbonRows(unrolled: Unrolled, rows: number): Unrolled[] {
       walls: walls.map(moved),
       width,
       height: unrolled.height,
+      counterTop: unrolled.counterTop,
       profile: unrolled.profile
         .filter((p) => p.points.length > 0 && isIn(middle(p.points)))
         .map((p) => ({ ...p, points: p.points.map(moved) })),

@@ -3,7 +3,6 @@ import { entryOf } from '../../lookups/index.ts';
 import { catalogueOf, type DeviceKind, isChase, type Plan, type Side } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { boundedRooms, pastCorner, roomSeeing } from '../../rooms/seeing.ts';
-import { ruleBook } from '../../rules/index.ts';
 import type { Bore } from '../../runs/index.ts';
 import type { DrawnHouse } from './drawnHouse.ts';
 import { cableAnchors, cableLines, type CableAnchor, type RibbonCable } from './ribbonCables.ts';
@@ -284,8 +283,7 @@ export interface RibbonFixture {
 }
 
 /** What stands before the walls that the room sees: counters, benches, appliances. */
-export function fixtureRects(plan: Plan, { walls }: Unrolled): RibbonFixture[] {
-  const rules = ruleBook(plan.rules.values);
+export function fixtureRects(plan: Plan, { walls, counterTop }: Unrolled): RibbonFixture[] {
   return Object.entries(plan.fixtures).flatMap(([id, f]) => {
     const wall = walls.find((w) => w.wall === f.wall && w.side === f.side && isOn(w, f.at + f.width / 2));
     if (!wall) return [];
@@ -297,7 +295,7 @@ export function fixtureRects(plan: Plan, { walls }: Unrolled): RibbonFixture[] {
         name: f.label || f.kind.replaceAll('-', ' '),
         x,
         width: Math.min(wall.x + wall.length, Math.max(...ends)) - x,
-        height: fixtureHeight(f.kind, rules),
+        height: fixtureHeight(f.kind, counterTop),
       },
     ];
   });

@@ -32,6 +32,8 @@ export interface Unrolled {
   readonly walls: readonly UnrolledWall[];
   readonly width: number;
   readonly height: number;
+  /** How high counters stand here, in inches. */
+  readonly counterTop: number;
   /** Distance to the nearest receptacle, one polyline for each stretch of floor line on one wall. */
   readonly profile: readonly {
     readonly required: boolean;
@@ -116,7 +118,14 @@ export const unrollRoom = query('unrolled room', (house: House, roomId: string):
     const wall = find(piece.wall, piece.side, at);
     return wall ? [{ x: onRibbon(wall, at), distance, broken: distance > limit + 1e-6 }] : [];
   });
-  return { walls, width: x, height: Math.max(97, ...walls.map((w) => w.ceiling)), profile, worst };
+  return {
+    walls,
+    width: x,
+    height: Math.max(97, ...walls.map((w) => w.ceiling)),
+    counterTop: rules('counter.top'),
+    profile,
+    worst,
+  };
 });
 
 /** Every room laid out. */

@@ -1,32 +1,24 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { isOnWall } from '@fieldchalk/core';
-import BoxCard from './BoxCard.vue';
-import CeilingCard from './CeilingCard.vue';
-import CircuitCard from './CircuitCard.vue';
-import FixtureCard from './FixtureCard.vue';
-import ObstacleCard from './ObstacleCard.vue';
-import OpeningCard from './OpeningCard.vue';
-import PanelCard from './PanelCard.vue';
-import RunCard from './RunCard.vue';
-import StudCard from './StudCard.vue';
-import WallCard from './WallCard.vue';
 
 /** The why of what is chosen. */
 const selection = useSelection();
 const session = useSession();
+const CeilingCard = defineAsyncComponent(() => import('./CeilingCard.vue'));
+/** Each is loaded when the first of its kind is chosen. */
 const cards = {
-  circuit: CircuitCard,
-  box: BoxCard,
-  stud: StudCard,
-  run: RunCard,
-  panel: PanelCard,
-  wall: WallCard,
-  opening: OpeningCard,
-  fixture: FixtureCard,
-  obstacle: ObstacleCard,
+  circuit: defineAsyncComponent(() => import('./CircuitCard.vue')),
+  box: defineAsyncComponent(() => import('./BoxCard.vue')),
+  stud: defineAsyncComponent(() => import('./StudCard.vue')),
+  run: defineAsyncComponent(() => import('./RunCard.vue')),
+  panel: defineAsyncComponent(() => import('./PanelCard.vue')),
+  wall: defineAsyncComponent(() => import('./WallCard.vue')),
+  opening: defineAsyncComponent(() => import('./OpeningCard.vue')),
+  fixture: defineAsyncComponent(() => import('./FixtureCard.vue')),
+  obstacle: defineAsyncComponent(() => import('./ObstacleCard.vue')),
 } as const;
 const card = computed(() => {
   const kind = selection.chosen?.kind;

@@ -1,5 +1,4 @@
 import {
-  editStep,
   boxNumber,
   type DeviceKind,
   type EditArgs,
@@ -11,6 +10,7 @@ import {
   type RoomUse,
   roomUses,
 } from '@fieldchalk/core';
+import { editStep } from '@fieldchalk/core/window';
 import type { EntryContext, Order } from './order.ts';
 
 const turns: Record<string, number> = { right: 90, r: 90, left: -90, l: -90, straight: 0 };

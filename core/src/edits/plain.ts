@@ -1,0 +1,20 @@
+import { circuitEdits } from './circuits.ts';
+import { deviceEdits } from './devices.ts';
+import { jobEdits } from './job.ts';
+import { panelEdits } from './panels.ts';
+import { runEdits } from './runs.ts';
+import { spaceEdits } from './space.ts';
+import { walkEdits } from './walks.ts';
+import { wallEdits } from './walls.ts';
+
+/** Verbs that need the plan alone, and are done at once. */
+export const plainEdits = {
+  ...jobEdits,
+  ...walkEdits,
+  ...wallEdits,
+  ...spaceEdits,
+  ...deviceEdits,
+  ...panelEdits,
+  ...runEdits,
+  ...circuitEdits,
+} as const;
