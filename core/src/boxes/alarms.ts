@@ -19,6 +19,44 @@ function hasAlarm(plan: Plan, room: string): boolean {
   );
 }
 
+/** How long the blades of a ceiling fan are taken to be. Common practice, no source. */
+const fanBlades = 26;
+
+/** What hangs on a room’s ceiling that an alarm keeps away from, and how far: from middle to middle, in inches. */
+export function alarmsKeepFrom(
+  plan: Plan,
+  room: string,
+  rules: RuleBook,
+): { readonly box: string; readonly x: number; readonly y: number; readonly limit: number }[] {
+  return entriesIn(plan, 'boxesHungIn', room).flatMap(([box, { on }]) => {
+    if (!('ceiling' in on)) return [];
+    const kinds = kindsIn(plan, box);
+    const limit = kinds.includes('fan')
+      ? rules('alarm.fan') + fanBlades
+      : kinds.some((kind) => kind === 'light' || kind === 'wafer-light')
+        ? rules('alarm.light')
+        : 0;
+    return limit > 0 ? [{ box, x: on.x, y: on.y, limit }] : [];
+  });
+}
+
+/** Alarms of a room that hang too near a light or a fan. */
+export function alarmsTooNear(
+  plan: Plan,
+  room: string,
+  rules: RuleBook,
+): { readonly alarm: string; readonly other: string; readonly apart: number; readonly limit: number }[] {
+  const others = alarmsKeepFrom(plan, room, rules);
+  return entriesIn(plan, 'boxesHungIn', room).flatMap(([alarm, { on }]) =>
+    'ceiling' in on && kindsIn(plan, alarm).some((kind) => alarmKinds.has(kind))
+      ? others.flatMap(({ box, x, y, limit }) => {
+          const apart = Math.hypot(on.x - x, on.y - y);
+          return box !== alarm && apart < limit - 1e-6 ? [{ alarm, other: box, apart, limit }] : [];
+        })
+      : [],
+  );
+}
+
 const inTheWay: readonly RoomUse[] = ['hall', 'foyer', 'stair', 'living', 'family', 'library', 'recreation'];
 const neverThere: ReadonlySet<RoomUse> = new Set([
   'kitchen',

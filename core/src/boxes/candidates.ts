@@ -114,11 +114,37 @@ function heightOptions(piece: SpacePiece, height: Height, gangs: number, setting
   return [{ body: usual, start: piece.start, end: piece.end, local: null }, ...over];
 }
 
+const overBench = 'Over the bench.';
+
+/** Where benches stand along a piece: there a receptacle at the usual height would be under the top, so it goes over it, by the house’s height for benches. */
+function overBenches(
+  piece: SpacePiece,
+  { plan, layout, rules }: Site,
+  gangs: number,
+): readonly (Option & { readonly local: NonNullable<Option['local']> })[] {
+  if (rules('bench.row') === 'none') return [];
+  const { floorFinish } = entryOf(layout.settings, piece.wall);
+  const height = rules('height.bench');
+  return valuesIn(plan, 'fixturesOnWall', piece.wall)
+    .filter((f) => f.kind === 'bench' && f.side === piece.side)
+    .map((f) => ({
+      body: receptacleBody(floorFinish, height, gangs),
+      start: f.at,
+      end: f.at + f.width,
+      local: { height, reason: overBench },
+    }));
+}
+
 function candidatesOnPiece(
   piece: SpacePiece,
   { plan, framing, layout, rules }: Site,
-  { exact = false, height = rules('height.receptacle'), hidden = false, gangs = 1 }: CandidateOptions,
+  { exact = false, height: asked, hidden = false, gangs = 1 }: CandidateOptions,
 ): Candidate[] {
+  const site = { plan, framing, layout, rules };
+  const height = asked ?? rules('height.receptacle');
+  const benches = asked ? [] : overBenches(piece, site, gangs);
+  const isUnder = (at: number, { width }: BoxBody) =>
+    benches.some((b) => at + width / 2 > b.start && at - width / 2 < b.end);
   const setting = entryOf(layout.settings, piece.wall);
   const others = entryOf(layout.onWall, piece.wall);
   const solids = [
@@ -132,7 +158,8 @@ function candidatesOnPiece(
   const isWet = ({ wall, side }: SpacePiece, at: number) =>
     wet &&
     wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, { plan, framing, rules }) !== null;
-  return heightOptions(piece, height, gangs, setting).flatMap(({ body, start, end, local }) => {
+  const options = [...heightOptions(piece, height, gangs, setting), ...benches];
+  return options.flatMap(({ body, start, end, local }) => {
     const middle = (body.bottom + body.top) / 2 - setting.floorFinish;
     const places =
       exact || setting.frame.standing.length === 0
@@ -140,6 +167,7 @@ function candidatesOnPiece(
         : studFaces(setting.frame, body, solids, visible).map((f) => f.at);
     return places
       .filter((at) => at + body.width / 2 > start && at - body.width / 2 < end)
+      .filter((at) => local?.reason === overBench || !isUnder(at, body))
       .filter((at) => !isWet(piece, at))
       .filter(
         (at) => hidden || hiddenBy({ wall: piece.wall, side: piece.side, at, middle }, plan, rules) === null,

@@ -171,6 +171,21 @@ describe('density schools (common practice, no source)', () => {
       expect(Object.values(marks).filter((m) => m.wall === wall).length).toBeGreaterThanOrEqual(n);
   });
 
+  test('a bench is reason enough for its row, and receptacles of the wall go over it, not under; a company that wants none has none', () => {
+    const bench = { fixtures: { f1: fixture('bench', 30, 120) } };
+    const under = (plan: Plan) =>
+      Object.values(computed(plan).marks).filter(
+        (m) => m.wall === 'w1' && m.at > 30 && m.at < 150 && m.centerFromFinished < 34,
+      );
+    const plan = proposed(withRules('recreation', {}, bench));
+    expect(under(plan)).toEqual([]);
+    const over = Object.values(plan.boxes).filter((b) => /[Bb]ench|bench/.test(b.reason));
+    expect(over.length).toBeGreaterThanOrEqual(3);
+    expect(computed(plan).findings.filter((f) => f.rule.startsWith('spacing'))).toEqual([]);
+    const without = proposed(withRules('recreation', { 'bench.row': 'none' }, bench));
+    expect(under(without).length).toBeGreaterThan(0);
+  });
+
   test('a second row over a bench at its own height, none over 4 ft apart', () => {
     const plan = proposed(
       withRules('workshop', { 'bench.row': 'row' }, { fixtures: { f1: fixture('bench', 30, 120) } }),

@@ -118,6 +118,14 @@ const cases: Record<FindingCode, () => Plan> = {
     }),
   'light.closet': () => room('closet', ceiling(10, -75)),
   'alarm.none': () => room('bedroom', ceiling(100, -75)),
+  'alarm.near': () =>
+    room('bedroom', {
+      boxes: {
+        b1: { on: { ceiling: 'r1', x: 100, y: -75 } },
+        b2: { on: { ceiling: 'r1', x: 108, y: -75 } },
+      },
+      devices: { d1: { box: 'b1', kind: 'light' }, d2: { box: 'b2', kind: 'smoke-alarm' } },
+    }),
   'switch.swing': () => room('bedroom', { openings: { o1: door('w1') }, ...one('switch', { on: on(40) }) }),
   'box.trim': () =>
     room('bedroom', {

@@ -5,6 +5,7 @@ import type { House } from '../stages/index.ts';
 import { cablesHaveSlots, boxesHoldTheirWires, boxesStandRight } from './boxes.ts';
 import {
   alarmsAreThere,
+  alarmsKeepTheirDistance,
   closetLightsAreClear,
   lightsAreSwitched,
   roomsAreLit,
@@ -94,6 +95,7 @@ export const checks: readonly Check[] = [
   switchesAreOutOfTheSwing,
   closetLightsAreClear,
   alarmsAreThere,
+  alarmsKeepTheirDistance,
   boxesStandRight,
   boxesClearTrim,
   receptaclesAreNotBehindDoors,

@@ -1,8 +1,8 @@
 import { type Plan, thing, valuesIn, entriesIn } from '../plan/index.ts';
 import { entryOf, must, nth } from '../lookups/index.ts';
-import { owedAlarms } from '../boxes/alarms.ts';
+import { alarmsTooNear, owedAlarms } from '../boxes/alarms.ts';
 import { isBehindDoor } from '../boxes/candidates.ts';
-import { kindsIn, lightKinds, switchKinds } from '../boxes/index.ts';
+import { isThere, kindsIn, lightKinds, switchKinds } from '../boxes/index.ts';
 import { isLaidOut, lightsIn, lightsOutside, litUses } from '../boxes/lights.ts';
 import { unswitched } from '../boxes/switching.ts';
 import { arrivals, openAir, stairAbove, waysInto } from '../rooms/ways.ts';
@@ -73,9 +73,38 @@ export const waysOutAreLit = ofRoomsAtWork((r, { plan, rooms }) =>
         }),
 );
 
-export const lightsAreSwitched = ofJob(({ plan, rooms }) => {
+/** Lights of a room that nothing works and that no way in would have a switch for: over stairs, or where nobody walks in. */
+function leftWithout(house: House, groups: ReturnType<typeof unswitched>): Found[] {
+  const { plan, rooms } = house;
+  const worked = new Set([
+    ...valuesOf(plan.controls).flatMap((c) => (c.switches.length > 0 ? c.loads : [])),
+    ...groups.flatMap((g) => g.loads),
+  ]);
+  return valuesOf(rooms)
+    .filter((room) => isAtWork(room, house))
+    .flatMap((room) => {
+      const dark = lightsOf(house, room.id).filter(
+        (id) => !worked.has(id) && !isThere(plan, entryOf(plan.devices, id).box),
+      );
+      const boxes = [...new Set(dark.map((id) => entryOf(plan.devices, id).box))];
+      return boxes.length > 0
+        ? [
+            found(
+              'light.unswitched',
+              boxes.map(thing.box),
+              { room: room.id, count: boxes.length },
+              { level: 'warning' },
+            ),
+          ]
+        : [];
+    });
+}
+
+export const lightsAreSwitched = ofJob((house) => {
+  const { plan, rooms } = house;
   if (!isLaidOut(plan)) return [];
-  return unswitched(plan, rooms).map((g) => {
+  const groups = unswitched(plan, rooms);
+  const told = groups.map((g) => {
     const boxes = [...new Set(g.loads.map((id) => entryOf(plan.devices, id).box))];
     const [way] = g.ways;
     return found(
@@ -85,7 +114,14 @@ export const lightsAreSwitched = ofJob(({ plan, rooms }) => {
       { fixes: [{ label: 'Add its switches', edit: 'propose', args: { only: ['switches'] } }] },
     );
   });
+  return [...told, ...leftWithout(house, groups)];
 });
+
+export const alarmsKeepTheirDistance = ofRoomsAtWork((r, { plan, rules }) =>
+  alarmsTooNear(plan, r.id, rules).map(({ alarm, other, apart, limit }) =>
+    found('alarm.near', [thing.box(alarm), thing.box(other)], { alarm, other, apart, limit }),
+  ),
+);
 
 /** Controls that work some of these lights. */
 const controlsWorking = (plan: Plan, lights: readonly string[]) => [

@@ -66,6 +66,13 @@ export const lightingTexts = {
       }.`,
     fix: () => 'Add one on the ceiling.',
   }),
+  'alarm.near': text<{ alarm: string; other: string; apart: number; limit: number }>({
+    level: 'warning',
+    source: 'NFPA 72 29.11.3.4 (from memory); from lights: common practice, no source',
+    says: (f, n) =>
+      `The alarm ${n.box(f.alarm)} hangs ${inches(f.apart)} from ${n.box(f.other)}; ${inches(f.limit)} keep its air free.`,
+    fix: () => 'Move the alarm, or the light.',
+  }),
   'switch.swing': text<{ box: string }>({
     level: 'warning',
     source: practice,

@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import type { Problem } from '../plan/problems.ts';
 import { tooMany } from '../plan/limits.ts';
 import { roomUses, type RoomUse } from '../plan/index.ts';
-import type { Doubt } from './imported/house.ts';
+import { type Doubt, useByName, useNamed } from './imported/house.ts';
 import { SideBySide, type SquareRoom } from './sideBySide.ts';
 import { planReport, type ImportReading } from './imported/toPlan.ts';
 import { formatLength, parseLength } from '../units/index.ts';
@@ -13,25 +13,36 @@ interface Row extends SquareRoom {
   readonly height: number | null;
 }
 
+/** What a row says the room is for, in the words of the list or in one’s own; without any, by the room’s name. Null for words that say nothing. */
+function useOf(words: string, name: string): RoomUse | null {
+  if (words === '') return useByName(name);
+  return roomUses.find((use) => use === words.toLowerCase()) ?? useNamed(words);
+}
+
 function readRow(row: Record<string, string | undefined>, line: number, problems: Problem[]): Row | null {
   const before = problems.length;
+  const name = (row['name'] ?? '').trim();
+  /** A field as whoever has the list before them finds it: by its line, its room and its column. */
+  const at = (field: string) => `line ${line}${name === '' ? '' : ` (${name})`}, ${field}`;
   const size = (field: 'length' | 'width' | 'height') => {
     const read = parseLength(row[field] ?? '');
     if (read.ok && read.inches >= 12) return read.inches;
     problems.push({
-      path: `line ${line}.${field}`,
+      path: at(field),
       message: read.ok ? 'must be at least a foot' : read.problem,
     });
     return 0;
   };
-  const name = (row['name'] ?? '').trim();
-  if (name === '') problems.push({ path: `line ${line}.name`, message: 'is required' });
-  const use = (row['use'] ?? '').trim() || 'living';
-  if (!roomUses.includes(use as RoomUse))
-    problems.push({ path: `line ${line}.use`, message: `must be one of: ${roomUses.join(', ')}` });
+  if (name === '') problems.push({ path: at('name'), message: 'is needed: what the room is called' });
+  const use = useOf((row['use'] ?? '').trim(), name);
+  if (use === null)
+    problems.push({
+      path: at('use'),
+      message: `“${(row['use'] ?? '').trim()}” is no use of a room; write one of: ${roomUses.join(', ')}`,
+    });
   const read: Row = {
     name,
-    use: use as RoomUse,
+    use: use ?? 'living',
     length: size('length'),
     width: size('width'),
     height: row['height']?.trim() ? size('height') : null,

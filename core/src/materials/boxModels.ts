@@ -97,7 +97,7 @@ export const boxModels: Record<string, BoxModel> = {
     metalSquare,
   ),
   'metal-square-extended-51.3': box(
-    'Square 4 × 2-1/8 with a 1-1/2 extension ring, metal, 51.3 in³',
+    'Square 4 × 2-1/8 for a 1-1/2 extension, metal, 51.3 in³',
     2,
     51.3,
     [4, 4, 3.625],
@@ -108,14 +108,14 @@ export const boxModels: Record<string, BoxModel> = {
   'metal-octagon-15.5': box('Octagon 4 × 1-1/2, metal, 15.5 in³', 1, 15.5, [4, 4, 1.5], metalCeiling),
   'metal-octagon-21.5': box('Octagon 4 × 2-1/8, metal, 21.5 in³', 1, 21.5, [4, 4, 2.125], metalCeiling),
   'metal-square-ring-30.3': box(
-    'Square 4 × 2-1/8, metal, with a round ring, 30.3 in³',
+    'Square 4 × 2-1/8, metal, for a round ring, 30.3 in³',
     1,
     30.3,
     [4, 4, 2.125],
     metalCeiling,
   ),
   'metal-square-ring-42': box(
-    'Square 4-11/16 × 2-1/8, metal, with a round ring, 42 in³',
+    'Square 4-11/16 × 2-1/8, metal, for a round ring, 42 in³',
     1,
     42,
     [4.6875, 4.6875, 2.125],

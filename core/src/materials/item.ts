@@ -9,8 +9,16 @@ export type Item =
   /** `amps` where the same device is made for more than one. */
   | { readonly kind: 'device'; readonly device: string; readonly amps: 15 | 20 | null }
   | { readonly kind: 'plate'; readonly gangs: number }
-  /** Over a splice; `gangs` null for a round one on a ceiling. */
+  /** Over a splice or an empty box; `gangs` null for a round one on a ceiling. */
   | { readonly kind: 'cover'; readonly gangs: number | null }
+  /** Over a receptacle on a ceiling or in a floor. */
+  | { readonly kind: 'outlet-cover'; readonly on: 'ceiling' | 'floor' }
+  /** In a gang of a plate that no device is behind. */
+  | { readonly kind: 'blank' }
+  /** Brings a square box to the finish, with room for devices; `gangs` null for a round one. `across` is the box’s width in inches. */
+  | { readonly kind: 'ring'; readonly across: number; readonly gangs: number | null }
+  /** Makes a box reach a finish too thick to nail it ahead of; `gangs` null for a square box made deeper. */
+  | { readonly kind: 'extension'; readonly gangs: number | null }
   | {
       readonly kind: 'breaker';
       readonly amps: number;
@@ -43,6 +51,14 @@ export function itemId(item: Item): string {
       return `plate-${item.gangs}g`;
     case 'cover':
       return item.gangs === null ? 'cover-round' : `cover-${item.gangs}g`;
+    case 'outlet-cover':
+      return `cover-${item.on}-receptacle`;
+    case 'blank':
+      return 'blank-insert';
+    case 'ring':
+      return `ring-${item.across}-${item.gangs === null ? 'round' : `${item.gangs}g`}`;
+    case 'extension':
+      return item.gangs === null ? 'extension-square' : `extension-${item.gangs}g`;
     case 'breaker':
       return `breaker-${item.amps}a-${item.poles}p-${item.protection}`;
     case 'wire-connector':

@@ -70,6 +70,20 @@ export const lightingRules = {
     practice,
     'Boxes keep this far from the edge of a door or window, for the trim and the plate.',
   ),
+  'alarm.light': amount(
+    'Alarm from a light',
+    'in',
+    { default: 12, bounds: [0, 72] },
+    practice,
+    'Alarms on a ceiling keep this far from the middle of a light: its warmth carries smoke past.',
+  ),
+  'alarm.fan': amount(
+    'Alarm from the blades of a fan',
+    'in',
+    { default: 36, bounds: [0, 96] },
+    'NFPA 72 29.11.3.4 (from memory)',
+    'From the tips of the blades, which are taken as 26 in. long.',
+  ),
   'alarm.layout': choice(
     'Smoke and CO alarms',
     'IRC 2021 R314, R315 (from memory)',

@@ -159,8 +159,8 @@ export const receptaclesRules = {
     'On each straight wall wide enough to count. Used by the fixed-count school.',
   ),
   'bench.row': choice('Second row over benches', practice, 'Receptacles along the wall over a bench.', [
+    { value: 'row', says: 'Receptacles over every bench, at its own height.' },
     { value: 'none', says: 'No row of their own.' },
-    { value: 'row', says: 'A second row over every bench, at its own height.' },
   ]),
   'bench.maxGap': amount(
     'Longest gap over a bench',

@@ -79,6 +79,7 @@ async function open(plan: Plan) {
 beforeEach(() => {
   setActivePinia(createPinia());
   localStorage.clear();
+  sessionStorage.clear();
 });
 afterEach(() => {
   useSession().close();

@@ -88,7 +88,9 @@ const uses: readonly [RegExp, RoomUse][] = [
   [/great|living|lounge|wohnen/i, 'living'],
 ];
 
+/** What words say a room is for; null when they say nothing. */
+export const useNamed = (words: string): RoomUse | null =>
+  uses.find(([pattern]) => pattern.test(words))?.[1] ?? null;
+
 /** What a room is for, by its name; living when the name says nothing. */
-export function useByName(name: string): RoomUse {
-  return uses.find(([pattern]) => pattern.test(name))?.[1] ?? 'living';
-}
+export const useByName = (name: string): RoomUse => useNamed(name) ?? 'living';

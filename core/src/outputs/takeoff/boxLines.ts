@@ -1,8 +1,9 @@
-import { isThere } from '../../boxes/index.ts';
+import { depthOfBox, isThere } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import { catalogueOf } from '../../plan/index.ts';
+import { catalogueOf, isOnWall } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
+import { formatLength } from '../../units/index.ts';
 import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
 
 const boxIds = ({ plan }: House) => idsOf(plan.boxes);
@@ -12,6 +13,25 @@ export const models = sumsOf('boxes by model', boxIds, ({ plan, boxes }: House, 
   const { model } = entryOf(boxes, id);
   if (isThere(plan, id) || !(model in catalogueOf(plan))) return nothing;
   return { [keyOf({ kind: 'box', model })]: 1 };
+});
+
+/** Rings that go on new boxes: on square ones to take devices or a light, and extensions where the finish is thick. */
+export const rings = sumsOf('rings', boxIds, ({ plan, boxes, layout }: House, id) => {
+  const { model: name } = entryOf(boxes, id);
+  const model = catalogueOf(plan)[name];
+  if (isThere(plan, id) || !model) return nothing;
+  const sums: Record<string, number> = {};
+  const { gangs, on } = entryOf(plan.boxes, id);
+  if (name.startsWith('metal-square'))
+    sums[
+      keyOf({ kind: 'ring', across: Math.floor(model.width * 16) / 16, gangs: isOnWall(on) ? gangs : null })
+    ] = 1;
+  if (name.startsWith('metal-square-extended')) sums[keyOf({ kind: 'extension', gangs: null })] = 1;
+  const placed = layout.placed[id];
+  const setting = placed && layout.settings[placed.wall];
+  if (placed && setting && depthOfBox(placed, setting).needs === 'extension')
+    sums[keyOf({ kind: 'extension', gangs })] = 1;
+  return sums;
 });
 
 /** Pieces of backing by size, and their length. */
@@ -40,6 +60,24 @@ export function boxLines(house: House): DraftLine[] {
         entryOf(catalogue, item.model).name,
         count,
         'The smallest box that holds its wires, or the one chosen.',
+      ),
+    ),
+    ...counted(rings(house), 'ring').flatMap(({ item, count }) =>
+      each(
+        item,
+        `${item.gangs === null ? 'Round ring' : `Mud ring, ${item.gangs} gang`}, for a ${formatLength(item.across)} square box`,
+        count,
+        'One for each square box: devices and plates are made for the ring, not for the box.',
+      ),
+    ),
+    ...counted(rings(house), 'extension').flatMap(({ item, count }) =>
+      each(
+        item,
+        item.gangs === null ? 'Extension, square, 1-1/2 in. deep' : `Extension ring, ${item.gangs} gang`,
+        count,
+        item.gangs === null
+          ? 'Makes a square box deep enough for its wires.'
+          : 'Where the finish is thicker than a box can be nailed ahead: NEC 314.20 (from memory).',
       ),
     ),
     ...counted(keys, 'backing').map(({ item, count }): DraftLine => ({

@@ -1,4 +1,4 @@
-import { isThere, isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
+import { devicesIn, gangsTaken, isThere, isLowVoltage, kindsIn, yokeKinds } from '../../boxes/index.ts';
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { idsIn, isOnWall, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
@@ -18,6 +18,9 @@ function ampsOf(device: Device, plan: Plan): 15 | 20 {
   return idsIn(plan, 'devicesOnCircuit', device.circuit).length === 1 ? 20 : 15;
 }
 
+/** What is bought for a device: for a door’s opener, which others hang, a receptacle. */
+const boughtAs = ({ kind }: Device): DeviceKind => (kind === 'opener' ? 'receptacle' : kind);
+
 /** New devices by kind; a splice is none. */
 export const devices = sumsOf(
   'devices',
@@ -25,23 +28,36 @@ export const devices = sumsOf(
   ({ plan }, id) => {
     const d = entryOf(plan.devices, id);
     if (isThere(plan, d.box) || d.kind === 'splice') return nothing;
-    const amps = byAmps.has(d.kind) ? ampsOf(d, plan) : null;
-    return { [keyOf({ kind: 'device', device: d.kind, amps })]: 1 };
+    const device = boughtAs(d);
+    const amps = byAmps.has(device) ? ampsOf(d, plan) : null;
+    return { [keyOf({ kind: 'device', device, amps })]: 1 };
   },
 );
 
-/** A plate for every new box that has a device with one, and a cover for one with a splice alone. */
+/** Plates and covers of one new box: by its gangs where devices are in it, with a blank in each gang that has none; over a splice or nothing, a blank cover. */
+function platesOf(plan: Plan, id: string): Record<string, number> {
+  const { gangs, on } = entryOf(plan.boxes, id);
+  const onWall = isOnWall(on);
+  const kinds = kindsIn(plan, id);
+  const plated = kinds.filter((kind) => yokeKinds.has(kind) || isLowVoltage(kind));
+  if (plated.length === 0) {
+    const isBlank = kinds.every((kind) => kind === 'splice') && (kinds.length > 0 || onWall);
+    return isBlank ? { [keyOf({ kind: 'cover', gangs: onWall ? gangs : null })]: 1 } : {};
+  }
+  if (!onWall) return { [keyOf({ kind: 'outlet-cover', on: 'floor' in on ? 'floor' : 'ceiling' })]: 1 };
+  const taken = devicesIn(plan, id).reduce((sum, [, d]) => sum + gangsTaken(d, plan), 0);
+  const blanks = Math.max(0, gangs - taken);
+  return {
+    [keyOf({ kind: 'plate', gangs })]: 1,
+    ...(blanks > 0 ? { [keyOf({ kind: 'blank' })]: blanks } : {}),
+  };
+}
+
+/** What goes over every new box. */
 export const plates = sumsOf(
   'plates',
   ({ plan }: House) => idsOf(plan.boxes),
-  ({ plan }, id) => {
-    const { existing, gangs, on } = entryOf(plan.boxes, id);
-    const kinds = kindsIn(plan, id);
-    if (!existing && kinds.length > 0 && kinds.every((kind) => kind === 'splice'))
-      return { [keyOf({ kind: 'cover', gangs: isOnWall(on) ? gangs : null })]: 1 };
-    const isPlated = kinds.some((kind) => yokeKinds.has(kind) || isLowVoltage(kind));
-    return isPlated && !existing ? { [keyOf({ kind: 'plate', gangs })]: 1 } : nothing;
-  },
+  ({ plan }, id) => (entryOf(plan.boxes, id).existing ? nothing : platesOf(plan, id)),
 );
 
 /** New devices by kind, and a plate for every new box that has one. */
@@ -53,14 +69,27 @@ export function deviceLines(house: House): DraftLine[] {
       return each(item, capital(`${name}${amps}`), count, 'One for each place in the plan.');
     }),
     ...counted(plates(house), 'plate').flatMap(({ item, count }) =>
-      each(item, `Wall plate, ${item.gangs} gang`, count, 'One for each box with a device.'),
+      each(item, `Wall plate, ${item.gangs} gang`, count, 'One for each box with a device, by its gangs.'),
+    ),
+    ...counted(plates(house), 'blank').flatMap(({ item, count }) =>
+      each(item, 'Blank for a plate', count, 'One for each gang that no device is in.'),
+    ),
+    ...counted(plates(house), 'outlet-cover').flatMap(({ item, count }) =>
+      each(
+        item,
+        item.on === 'floor' ? 'Floor cover for a receptacle' : 'Round cover for a receptacle',
+        count,
+        item.on === 'floor'
+          ? 'One for each receptacle in a floor.'
+          : 'One for each receptacle on a ceiling, as for a door’s opener.',
+      ),
     ),
     ...counted(plates(house), 'cover').flatMap(({ item, count }) =>
       each(
         item,
         item.gangs === null ? 'Blank cover, round' : `Blank cover, ${item.gangs} gang`,
         count,
-        'Over a splice, so that it stays in reach: NEC 314.25, 314.29 (from memory).',
+        'Over a splice, so that it stays in reach, and over an empty box: NEC 314.25, 314.29 (from memory).',
       ),
     ),
   ];

@@ -4,7 +4,7 @@ import { isData, itemId, type Item } from '../../materials/index.ts';
 import { idsIn } from '../../plan/index.ts';
 import { thing, type Thing } from '../../plan/things.ts';
 import type { House } from '../../stages/index.ts';
-import { backing, models } from './boxLines.ts';
+import { backing, models, rings } from './boxLines.ts';
 import { inches } from './cableLines.ts';
 import { breakers, devices, plates } from './deviceLines.ts';
 import { joining } from './makeUpLines.ts';
@@ -14,6 +14,7 @@ import { alongCable, connectors, nailPlates } from './smallParts.ts';
 const byItem = [
   [models, thing.box],
   [backing, thing.box],
+  [rings, thing.box],
   [plates, thing.box],
   [joining, thing.box],
   [devices, thing.device],

@@ -4,6 +4,7 @@ import { marlStreet } from '../../../demo/marlStreet.ts';
 import { study } from '../../../demo/study.ts';
 import { computed, edited, randomFrom } from '../../../testing/index.ts';
 import type { Item } from '../../materials/item.ts';
+import type { Plan } from '../../plan/index.ts';
 import { planCoils } from './index.ts';
 
 const cuts = (feet: readonly number[]) => feet.map((f, i) => ({ run: `k${i + 1}`, feet: f }));
@@ -89,6 +90,10 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   device: 'device-',
   plate: 'plate-',
   cover: 'cover-',
+  'outlet-cover': 'cover-ceiling-',
+  blank: 'blank-',
+  ring: 'ring-',
+  extension: 'extension-',
   breaker: 'breaker-',
   'wire-connector': 'wire-connector-',
   tail: 'tail-',
@@ -102,11 +107,43 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   tube: 'tube-',
 };
 
+test('a plate is by its gangs, with a blank where no device is; a square box has its ring; an opener is bought as a receptacle', () => {
+  const list = (plan: Plan) =>
+    Object.fromEntries(computed(plan).takeoff.lines.map((l) => [l.item, l.quantity]));
+  const before = list(study());
+  const wide = edited(study(), 'setBox', { box: 'b1', changes: { gangs: 2 } });
+  const [plates, twoGang] = [before['plate-1g'] ?? 0, before['plate-2g'] ?? 0];
+  expect(list(wide)).toMatchObject({ 'plate-1g': plates - 1, 'plate-2g': twoGang + 1, 'blank-insert': 1 });
+  expect(before['blank-insert']).toBeUndefined();
+  const square = edited(study(), 'setBoxModel', { box: 'b1', model: 'metal-square-30.3' });
+  expect(list(square)).toMatchObject({ 'ring-4-1g': 1 });
+  const deep = edited(study(), 'setBoxModel', { box: 'b1', model: 'metal-square-extended-51.3' });
+  expect(list(deep)).toMatchObject({ 'ring-4-1g': 1, 'extension-square': 1 });
+
+  const plan = marlStreet();
+  const openers = Object.values(plan.devices).filter((d) => d.kind === 'opener').length;
+  expect(openers).toBeGreaterThan(0);
+  expect(list(plan)['device-opener']).toBeUndefined();
+  expect(list(plan)['cover-ceiling-receptacle']).toBe(openers);
+});
+
+test('an empty box on a wall gets a blank cover by its gangs', () => {
+  const plan = study();
+  const devices = Object.fromEntries(Object.entries(plan.devices).filter(([, d]) => d.box !== 'b1'));
+  const empty = { ...plan, devices, controls: {} };
+  expect(computed(empty).takeoff.lines.find((l) => l.item === 'cover-1g')?.quantity).toBe(1);
+});
+
 test('every kind of item is made by some plan: the demo house, a study where little wood is left beside holes or a cable is spliced, furring and foam block', () => {
   const spliced = edited(study(), 'spliceRun', { run: 'k4', along: 30 });
   const thin = edited(study(), 'setRule', { rule: 'drill.edge', value: 1.5 });
-  const made = [marlStreet(), thin, spliced, twoInWall('furring'), twoInWall('foam-block')].flatMap((plan) =>
-    computed(plan).takeoff.lines.map((l) => l.item),
+  const square = edited(
+    edited(study(), 'setBoxModel', { box: 'b1', model: 'metal-square-extended-51.3' }),
+    'setBox',
+    { box: 'b1', changes: { gangs: 2 } },
+  );
+  const made = [marlStreet(), thin, spliced, square, twoInWall('furring'), twoInWall('foam-block')].flatMap(
+    (plan) => computed(plan).takeoff.lines.map((l) => l.item),
   );
   const unmade = Object.entries(beginnings).filter(([, begins]) => !made.some((m) => m.startsWith(begins)));
   expect(unmade).toEqual([]);

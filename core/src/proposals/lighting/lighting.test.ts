@@ -321,4 +321,48 @@ describe('alarms: IRC 2021 R314.3, R315.3 (from memory)', () => {
       'alarm.none',
     );
   });
+
+  test('they hang clear of lights and fans, wherever those are', () => {
+    for (const light of ['light', 'fan'] as const)
+      for (const [dx, dy] of [
+        [0, 0],
+        [24, 0],
+        [-24, 0],
+        [0, 24],
+      ] as const) {
+        const bare = twoRooms(['bedroom', 'hall'], { o1: door('w3', 50) });
+        const at = bare.rooms['r1']!;
+        const box = { on: { ceiling: 'r1', x: at.x + dx, y: at.y + dy } };
+        const lit = planOf({ ...bare, boxes: { b1: box }, devices: { d1: { box: 'b1', kind: light } } });
+        const plan = edited(lit, 'propose', { only: ['alarms'] });
+        const alarm = Object.values(plan.devices).find(
+          (d) => d.kind === 'smoke-alarm' && 'ceiling' in plan.boxes[d.box]!.on,
+        )!;
+        const on = plan.boxes[alarm.box]!.on as { x: number; y: number };
+        const apart = Math.hypot(on.x - box.on.x, on.y - box.on.y);
+        expect(apart, `${light} ${dx} ${dy}`).toBeGreaterThanOrEqual(light === 'fan' ? 62 : 12);
+        expect(rulesOf(plan)).not.toContain('alarm.near');
+      }
+  });
+});
+
+test('a light that nothing works is told of also where nobody walks in, and beside one that is switched', () => {
+  const plan = planOf({
+    ...twoRooms(['bedroom', 'hall'], { o1: door('w3', 50) }),
+    boxes: {
+      b1: { on: { ceiling: 'r1', x: 60, y: -60 } },
+      b2: { on: { ceiling: 'r1', x: 90, y: -60 } },
+      b3: { on: { wall: 'w1', side: 'left', at: 30 } },
+    },
+    devices: {
+      d1: { box: 'b1', kind: 'light' },
+      d2: { box: 'b2', kind: 'light' },
+      d3: { box: 'b3', kind: 'switch' },
+    },
+    controls: { c1: { switches: ['d3'], loads: ['d1'] } },
+  });
+  const told = computed(plan).findings.filter((f) => f.rule === 'light.unswitched');
+  expect(told.map((f) => f.about.map((t) => t.id))).toContainEqual(['b2']);
+  const closed = computed({ ...plan, openings: {} }).findings.filter((f) => f.rule === 'light.unswitched');
+  expect(closed.map((f) => f.about.map((t) => t.id))).toContainEqual(['b2']);
 });

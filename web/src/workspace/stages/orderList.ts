@@ -3,8 +3,8 @@ import type { TakeoffLine } from '@fieldchalk/core';
 /** Headings of the list, by what its items begin with. */
 const headings: readonly (readonly [heading: string, starts: readonly string[]])[] = [
   ['Cable', ['cable-']],
-  ['Boxes', ['box-', 'backing-']],
-  ['Devices and plates', ['device-', 'plate-', 'cover-']],
+  ['Boxes', ['box-', 'ring-', 'extension-', 'backing-']],
+  ['Devices and plates', ['device-', 'plate-', 'blank-', 'cover-']],
   ['Breakers', ['breaker-']],
   ['Connectors and tails', ['wire-connector-', 'tail-', 'connector-']],
 ];
