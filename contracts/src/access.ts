@@ -29,6 +29,8 @@ export const actions = {
   'job.late': { says: 'Say whether late ticks count', reach: leads },
   'job.give': { says: 'Give a job to phones and people, and take it back', reach: leads },
   'rules.read': { says: 'See the house rules', reach: leads },
+  'prices.read': { says: 'See the company’s price book', reach: leads },
+  'prices.change': { says: 'Change the company’s price book', reach: leads },
   'rules.change': { says: 'Change the house rules', reach: leads },
   import: { says: 'Read a drawing or plan file', reach: leads },
   own: {

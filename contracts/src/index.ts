@@ -191,6 +191,13 @@ export const ruleChangesSchema = z.strictObject({
     .max(500),
 });
 
+/** What things cost a company, by the names of items on the list of material. */
+export const priceBookSchema = planSchema.shape.prices.unwrap();
+/** Prices set anew; null takes one out of the book. */
+export const priceChangesSchema = z.strictObject({
+  prices: z.record(z.string().min(1).max(200), priceBookSchema.valueType.nullable()),
+});
+
 /** An error in the window, for the log. */
 export const windowErrorSchema = z.strictObject({
   message: z.string().max(2000),
@@ -217,6 +224,7 @@ export type CrewJob = Omit<z.infer<typeof crewJobSchema>, 'marks' | 'view'> & {
 };
 export type MarkKind = (typeof markKinds)[number];
 export type Measurement = z.infer<typeof measurementSchema>;
+export type PriceChanges = z.infer<typeof priceChangesSchema>;
 export type WindowError = z.input<typeof windowErrorSchema>;
 
 export { marksAtOnce, marksStanding, newerMark, type Numbered } from './standing.ts';

@@ -162,6 +162,7 @@ export const acts = [
   'brought a job back',
   'settled late ticks',
   'changed house rules',
+  'changed the price book',
   'named the company',
   'took the data out',
 ] as const;

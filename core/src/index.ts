@@ -85,6 +85,7 @@ export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts } from './findings/index.ts';
 export { identityOf, isOpen } from './findings/identity.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
+export { invented, starterPrice } from './materials/starterPrices.ts';
 export type { CutToPull } from './outputs/cutList.ts';
 export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
 export { changeAbout, editWords, toldProblem, type ToldProblem } from './outputs/problemWords.ts';

@@ -124,7 +124,7 @@ describe('files of other programs', () => {
   test('a plan file, a room list; what cannot be read says why', async () => {
     expect((await send('a.json', JSON.stringify(emptyPlan('Kept')))).body.plan.job.name).toBe('Kept');
     expect((await send('a.csv', 'name,length,width\nDen,12,10')).body.problems).toMatchObject([
-      { path: 'line 2.width', message: 'must be at least a foot' },
+      { path: 'line 2 (Den), width', message: 'must be at least a foot' },
     ]);
     const rooms = await send(
       'a.csv',

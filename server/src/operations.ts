@@ -88,6 +88,21 @@ export const operations: readonly Operation[] = [
     answer: rulesFileSchema,
   },
   {
+    action: 'prices.read',
+    method: 'get',
+    path: '/api/prices',
+    says: 'What things cost the company, each with its day',
+    answer: contracts.priceBookSchema,
+  },
+  {
+    action: 'prices.change',
+    method: 'post',
+    path: '/api/prices/changes',
+    says: 'Set prices anew, item by item; jobs made from now on start with them',
+    body: contracts.priceChangesSchema,
+    answer: contracts.priceBookSchema,
+  },
+  {
     action: 'job.change',
     method: 'post',
     path: '/api/jobs/{job}/measurements',

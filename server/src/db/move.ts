@@ -17,6 +17,7 @@ const tables: readonly (readonly [table: string, key: readonly string[]])[] = [
   ['marks', ['sequence']],
   ['late_marks', ['sequence']],
   ['rule_books', ['id']],
+  ['price_books', ['id']],
   ['invitations', ['id']],
   ['given', ['id']],
   ['audit', ['sequence']],

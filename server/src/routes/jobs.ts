@@ -17,7 +17,7 @@ import { idOf, parsed } from './request.ts';
 
 /** Jobs, the changes made to them, and what a meter measures for them. */
 export function jobRoutes(services: Services): express.Router {
-  const { jobs, cards, changes, books, live, given, audit, accessEnded } = services;
+  const { jobs, cards, changes, books, prices, live, given, audit, accessEnded } = services;
   const router = express.Router();
   router.get('/jobs', async (_request, response) => {
     const { who, role } = askedBy(response);
@@ -29,7 +29,8 @@ export function jobRoutes(services: Services): express.Router {
     const { company, id: by } = personOf(response);
     const body: unknown = request.body;
     const asked = body instanceof LongBody ? body : parsed(newJobAskedSchema, body);
-    const job = await jobs.create(company, asked, { rules: await books.of(company), by });
+    const starting = { rules: await books.of(company), prices: await prices.of(company) };
+    const job = await jobs.create(company, asked, { ...starting, by });
     await audit.write(response, 'made a job', job.name, job.id);
     response.status(201).json(job);
   });

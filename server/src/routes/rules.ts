@@ -1,4 +1,4 @@
-import { ruleChangesSchema } from '@fieldchalk/contracts';
+import { priceChangesSchema, ruleChangesSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import { personOf } from '../access/who.ts';
 import { rulesOf } from '../live.ts';
@@ -6,9 +6,9 @@ import type { Services } from '../services/index.ts';
 import { listenToRules } from './listen.ts';
 import { parsed } from './request.ts';
 
-/** The company's house rules. */
+/** The company's house rules and its price book. */
 export function ruleRoutes(services: Services): express.Router {
-  const { books, audit, live } = services;
+  const { books, prices, audit, live } = services;
   const router = express.Router();
   router.get('/rules/events', listenToRules(services));
   router.get('/rules', async (_request, response) => {
@@ -21,6 +21,16 @@ export function ruleRoutes(services: Services): express.Router {
     await audit.write(response, 'changed house rules', changes.map((c) => c.rule).join(', '));
     live.tell(rulesOf(company), 'rules', rules);
     response.json(rules);
+  });
+  router.get('/prices', async (_request, response) => {
+    response.json(await prices.of(personOf(response).company));
+  });
+  router.post('/prices/changes', async (request, response) => {
+    const changes = parsed(priceChangesSchema, request.body);
+    const book = await prices.change(personOf(response).company, changes);
+    const items = Object.keys(changes.prices);
+    await audit.write(response, 'changed the price book', `${items.length} items`);
+    response.json(book);
   });
   return router;
 }

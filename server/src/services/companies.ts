@@ -85,6 +85,8 @@ export class Companies {
     yield `{"format":"fieldchalk.company","version":1,"name":${JSON.stringify(name)}`;
     const rules = await this.db('rule_books').where({ id: company }).first('rules');
     yield `,"rules":${(rules?.rules as string | undefined) ?? 'null'}`;
+    const prices = await this.db('price_books').where({ id: company }).first('prices');
+    yield `,"prices":${(prices?.prices as string | undefined) ?? 'null'}`;
     for (const { table, columns, of, key } of exportedTables) {
       yield `,${JSON.stringify(table)}:[`;
       let isFirst = true;
@@ -121,6 +123,7 @@ export class Companies {
         .delete();
       await this.jobs.letGo(tx, company);
       await tx('rule_books').where({ id: company }).delete();
+      await tx('price_books').where({ id: company }).delete();
       await tx('companies').where({ id: company }).delete();
     });
   }

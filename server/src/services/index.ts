@@ -23,6 +23,7 @@ import { demoPerson } from './demo.ts';
 import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
+import { PriceBooks } from './priceBooks.ts';
 import { RuleBooks } from './ruleBooks.ts';
 
 /** What the routes call. */
@@ -34,6 +35,7 @@ export interface Services extends Gates {
   readonly changes: Changes;
   readonly crew: Crew;
   readonly books: RuleBooks;
+  readonly prices: PriceBooks;
   readonly importer: Importer;
   readonly views: { readonly crew: JobViews; readonly card: JobViews };
   readonly cards: JobCards;
@@ -113,6 +115,7 @@ export function makeServices(
     crew,
     cards: new JobCards(db, plans, crew, views.card),
     books: new RuleBooks(db, now),
+    prices: new PriceBooks(db, now),
     importer: new Importer(),
     views,
     plans,

@@ -50,6 +50,12 @@ const listedOf = (r: ListedRow): ListedJob => ({
   isArchived: r.archived_at !== null,
 });
 
+/** What of the company’s a new job starts with. */
+interface Starting {
+  readonly rules?: RulesFile | undefined;
+  readonly prices?: Plan['prices'] | undefined;
+}
+
 /** Jobs: made, listed, read and put away. Whether someone may is asked before. Clock and database come from the caller. */
 export class Jobs {
   constructor(
@@ -88,13 +94,13 @@ export class Jobs {
     return rows.map(listedOf);
   }
 
-  /** A job from a plan, which is checked here, or an empty one that starts with the company's rules. */
+  /** A job from a plan, which is checked here, or an empty one that starts with the company's rules and prices. */
   async create(
     company: string,
     asked: NewJobAsked | LongBody,
-    { rules, by = '' }: { rules?: RulesFile; by?: string } = {},
+    { rules, prices, by = '' }: Starting & { by?: string } = {},
   ): Promise<Job> {
-    const { name, plan } = await this.planAsked(asked, rules, by);
+    const { name, plan } = await this.planAsked(asked, { rules, prices }, by);
     const [{ n = 0 } = {}] = await this.db('jobs').where({ company }).count({ n: '*' });
     if (Number(n) >= mostJobs)
       throw new ApiError('busy', `A company has at most ${mostJobs} jobs. Put some away.`);
@@ -128,13 +134,13 @@ export class Jobs {
 
   private async planAsked(
     asked: NewJobAsked | LongBody,
-    rules: RulesFile | undefined,
+    { rules, prices = {} }: Starting,
     by: string,
   ): Promise<{ name: string; plan: Plan }> {
     const { values = {}, reasons = {} } = rules ?? {};
     const begun = ({ name, kind }: Pick<NewJobAsked, 'name' | 'kind'>): Plan => {
       const empty = emptyPlan(name, kind);
-      return { ...empty, rules: { ...empty.rules, values, reasons } };
+      return { ...empty, prices, rules: { ...empty.rules, values, reasons } };
     };
     if (asked instanceof LongBody) {
       const read = await this.plans.aside.newJob(asked, by);

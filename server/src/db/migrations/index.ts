@@ -6,6 +6,7 @@ import * as notices from './2026-11-28-notices.ts';
 import * as people from './2026-11-28-people.ts';
 import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 import * as standingMarks from './2026-11-28-standing-marks.ts';
+import * as workPrices from './2026-11-28-work-prices.ts';
 import * as whatJobsAreAbout from './2026-11-28-what-jobs-are-about.ts';
 
 /** Dated steps of the data file, oldest first, one file each; a step once released is never changed. */
@@ -18,4 +19,5 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-plans-now-and-then': plansNowAndThen,
   '2026-11-28-standing-marks': standingMarks,
   '2026-11-28-what-jobs-are-about': whatJobsAreAbout,
+  '2026-11-28-work-prices': workPrices,
 };

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TakeoffLine } from '@fieldchalk/core';
+import { invented, type TakeoffLine } from '@fieldchalk/core';
 import { computed } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -11,6 +11,7 @@ const props = defineProps<{ line: TakeoffLine; isLit: boolean }>();
 const emit = defineEmits<{ light: [] }>();
 const session = useSession();
 const price = computed(() => session.opened.prices[props.line.item]);
+const isInvented = computed(() => price.value?.on === invented);
 const choices = computed(() => perChoices(props.line.unit, props.line.item.startsWith('cable-')));
 const per = computed(() => price.value?.per ?? choices.value[0] ?? 'each');
 const perWords = { ft: 'a foot', coil: 'a coil', in: 'an inch', each: 'each', box: 'a box' } as const;
@@ -36,7 +37,10 @@ const isTail = computed(() => props.line.item.startsWith('tail-'));
           class="rounded-sm border border-dashed border-trouble px-1 text-sm text-trouble"
           >no price</span
         ><span v-else-if="isTail" class="text-sm text-quiet">none to buy</span
-        ><template v-else>{{ moneyWords(line.cents) }}</template></span
+        ><template v-else
+          ><span v-if="isInvented" class="mr-1 text-sm text-quiet">invented</span
+          >{{ moneyWords(line.cents) }}</template
+        ></span
       >
     </summary>
     <div class="px-1 pb-2 text-sm">
@@ -60,7 +64,9 @@ const isTail = computed(() => props.line.item.startsWith('tail-'));
           @update:model-value="(unit) => price && set(price.cents, unit)"
         />
         <span v-else class="pb-2 text-quiet">{{ perWords[per] }}</span>
-        <span v-if="price?.on" class="pb-2 text-quiet">as of {{ price.on }}</span>
+        <span v-if="price?.on" class="pb-2 text-quiet">{{
+          isInvented ? 'invented: type what it costs you' : `as of ${price.on}`
+        }}</span>
       </div>
     </div>
   </details>

@@ -4,7 +4,8 @@ import { computed } from 'vue';
 import { useLit } from '../../stores/lit.ts';
 import { useSession } from '../../stores/session.ts';
 import OrderLine from './OrderLine.vue';
-import { costWords, grouped } from './orderList.ts';
+import PriceSources from './PriceSources.vue';
+import { costWords, grouped, inventedWords } from './orderList.ts';
 
 /** The list of material at full height: what, how many, what it costs, and where each line comes from. */
 const session = useSession();
@@ -38,8 +39,9 @@ const groups = computed(() => grouped(lines.value));
       >
         Download JSON
       </button>
-      <b class="ml-auto" data-cost>{{ costWords(lines) }}</b>
+      <b class="ml-auto" data-cost>{{ costWords(lines) }}{{ inventedWords(lines, session.opened.prices) }}</b>
     </div>
+    <PriceSources :lines="lines" />
     <p v-if="lines.length === 0" class="my-6 text-lg text-quiet">
       The list fills as boxes are placed, circuits assigned and runs laid.
     </p>

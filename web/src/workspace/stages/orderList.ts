@@ -1,4 +1,4 @@
-import type { TakeoffLine } from '@fieldchalk/core';
+import { invented, type Plan, type TakeoffLine } from '@fieldchalk/core';
 
 /** Headings of the list, by what its items begin with. */
 const headings: readonly (readonly [heading: string, starts: readonly string[]])[] = [
@@ -33,6 +33,12 @@ export function costWords(lines: readonly Pick<TakeoffLine, 'cents'>[]): string 
   const missing = unpriced === 1 ? '1 line without a price' : `${unpriced} lines without a price`;
   if (unpriced === lines.length) return lines.length === 0 ? '' : missing;
   return unpriced === 0 ? moneyWords(cents) : `${moneyWords(cents)}, ${missing}`;
+}
+
+/** How many of the priced lines have an invented price; empty for none. */
+export function inventedWords(lines: readonly TakeoffLine[], prices: Plan['prices']): string {
+  const count = lines.filter((l) => l.cents !== null && prices[l.item]?.on === invented).length;
+  return count === 0 ? '' : `, ${count} by invented prices`;
 }
 
 /** What a price may be for, by the measure of the line. */
