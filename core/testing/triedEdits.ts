@@ -8,6 +8,7 @@ import { edited } from './index.ts';
 export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   goThrough: { run: 'k1', place: { level: 'L1', x: 90, y: -70, z: 98 } },
   leaveThrough: { run: 'k1' },
+  addPanelAlone: { name: 'Old panel', amps: 100, spaces: 20 },
   renameJob: { name: 'Other' },
   describeJob: { name: 'Other', address: '12 Quarry Road', starts: '2027-03-01', ends: '2027-04-16' },
   startRoom: { name: 'Hall', use: 'hall' },

@@ -5,6 +5,7 @@ import { footprintOf } from '../rooms/footprint.ts';
 import type { Framing } from '../framing/index.ts';
 import type { XY, XYZ } from '../geometry/index.ts';
 import {
+  isBelowGrade,
   isOnWall,
   type Box,
   type Circuit,
@@ -93,6 +94,8 @@ export interface PlacedLoad {
   readonly use: RoomUse | null;
   readonly at: XYZ;
   readonly near: readonly Fixture['kind'][];
+  /** Whether its room lies below the ground outside. */
+  readonly belowGrade: boolean;
 }
 
 const placed = query(
@@ -103,7 +106,15 @@ const placed = query(
     const room = roomOfBox(box, rooms);
     const at = placeOfBox(box, plan, framing);
     const near = isReceptacle(device.kind) ? fixturesNear(at, room, plan, middles(framing)) : [];
-    return { id, device, room, use: room ? entryOf(plan.rooms, room).use : null, at, near };
+    return {
+      id,
+      device,
+      room,
+      use: room ? entryOf(plan.rooms, room).use : null,
+      at,
+      near,
+      belowGrade: room !== null && isBelowGrade(plan, room),
+    };
   },
 );
 
@@ -124,5 +135,6 @@ export function servesCounter({ device, use, at }: PlacedLoad, plan: Plan, rules
 
 /** Protection a device needs where it stands, on a circuit of so many volts. */
 export function dutiesOfLoad(load: PlacedLoad, volts: number, plan: Plan): Duties {
-  return dutiesOf({ device: load.device, use: load.use, volts, near: load.near }, plan.rules.edition);
+  const { device, use, near, belowGrade } = load;
+  return dutiesOf({ device, use, volts, near, belowGrade }, plan.rules.edition);
 }

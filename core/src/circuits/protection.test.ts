@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { entrySchemas, roomUses, type DeviceKind, type RoomUse } from '../plan/index.ts';
+import { isBelowGrade } from '../plan/index.ts';
 import { computed, edited, planOf, roomOf } from '../../testing/index.ts';
 import { dutiesOf, protectionTables, type Edition } from './protection.ts';
 
@@ -7,7 +8,7 @@ const device = (kind: DeviceKind, label = '') => entrySchemas.devices.parse({ bo
 const duty = (
   edition: Edition,
   use: RoomUse,
-  more: { kind?: DeviceKind; label?: string; volts?: number; near?: 'sink'[] } = {},
+  more: { kind?: DeviceKind; label?: string; volts?: number; near?: 'sink'[]; belowGrade?: boolean } = {},
 ) =>
   dutiesOf(
     {
@@ -15,6 +16,7 @@ const duty = (
       use,
       volts: more.volts ?? 120,
       near: more.near ?? [],
+      belowGrade: more.belowGrade ?? false,
     },
     edition,
   );
@@ -46,6 +48,48 @@ describe('which rooms need what, by edition (from memory)', () => {
       expect([...found].sort()).toEqual([...arcRooms].sort());
     },
   );
+
+  test.each([
+    ['2014', false],
+    ['2017', false],
+    ['2020', true],
+    ['2023', true],
+  ] as const)(
+    'a finished room below grade, %s: ground-fault protection %s, 210.8(A)(5)',
+    (edition, needs) => {
+      expect(duty(edition, 'recreation', { belowGrade: true }).groundFault).toBe(needs);
+      expect(duty(edition, 'recreation').groundFault).toBe(false);
+      expect(duty(edition, 'basement').groundFault).toBe(true);
+    },
+  );
+
+  test('a room lies below grade as it says, as its level says, or where a level over it has a basement under it', () => {
+    const plan = roomOf('144 right\n120 right\n144 right\n120 right', 'recreation');
+    const has = (changed: typeof plan) => isBelowGrade(changed, 'r1');
+    expect(has(plan)).toBe(false);
+    expect(has(edited(plan, 'setRoom', { room: 'r1', changes: { belowGrade: true } }))).toBe(true);
+    const level = edited(plan, 'setLevel', { level: 'L1', changes: { belowGrade: true } });
+    expect(has(level)).toBe(true);
+    expect(has(edited(level, 'setRoom', { room: 'r1', changes: { belowGrade: false } }))).toBe(false);
+    const main = { ...plan.levels['L1']!, name: 'Main', elevation: 108, below: 'basement' as const };
+    expect(has({ ...plan, levels: { ...plan.levels, L2: main } })).toBe(true);
+    // Its receptacles are told of.
+    const proposed = edited(
+      edited(plan, 'setRoom', { room: 'r1', changes: { belowGrade: true } }),
+      'propose',
+      {
+        only: ['receptacles'],
+      },
+    );
+    const onCircuit = planOf({
+      ...proposed,
+      circuits: { c1: { name: 'Own', protection: 'afci' } },
+      devices: Object.fromEntries(
+        Object.entries(proposed.devices).map(([id, d]) => [id, { ...d, circuit: 'c1' }]),
+      ),
+    });
+    expect(computed(onCircuit).findings.map((f) => f.rule)).toContain('protect.gfci');
+  });
 
   test('a switch counts where it stands, wherever its light is: outlets and devices, 210.12(A)', () => {
     expect(duty('2023', 'living', { kind: 'switch' }).arcFault).toBe(true);

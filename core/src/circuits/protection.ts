@@ -18,6 +18,8 @@ export type Edition = Plan['rules']['edition'];
 export interface ProtectionTable {
   /** Rooms whose receptacles need ground-fault protection. */
   readonly groundFault: ReadonlySet<RoomUse>;
+  /** Of a basement only its unfinished rooms, or all that lies below grade: 210.8(A)(5). */
+  readonly basement: 'unfinished' | 'all';
   /** In a kitchen only those that serve the counter, or every one. */
   readonly kitchen: 'counter' | 'all';
   /** Within 6 ft of these anywhere. */
@@ -52,6 +54,7 @@ const wet = new Set<Fixture['kind']>(['sink', 'basin', 'tub', 'shower']);
 export const protectionTables: Readonly<Record<Edition, ProtectionTable>> = {
   '2014': {
     groundFault: uses(...unfinished, 'kitchen', 'laundry'),
+    basement: 'unfinished',
     kitchen: 'counter',
     near: wet,
     volts: 125,
@@ -60,6 +63,7 @@ export const protectionTables: Readonly<Record<Edition, ProtectionTable>> = {
   },
   '2017': {
     groundFault: uses(...unfinished, 'kitchen', 'laundry'),
+    basement: 'unfinished',
     kitchen: 'counter',
     near: wet,
     volts: 125,
@@ -68,6 +72,7 @@ export const protectionTables: Readonly<Record<Edition, ProtectionTable>> = {
   },
   '2020': {
     groundFault: uses(...unfinished, 'kitchen', 'laundry', 'utility', 'mud'),
+    basement: 'all',
     kitchen: 'counter',
     near: wet,
     volts: 250,
@@ -76,6 +81,7 @@ export const protectionTables: Readonly<Record<Edition, ProtectionTable>> = {
   },
   '2023': {
     groundFault: uses(...unfinished, 'kitchen', 'laundry', 'utility', 'mud'),
+    basement: 'all',
     kitchen: 'all',
     near: wet,
     volts: 250,
@@ -101,6 +107,8 @@ export interface Outlet {
   readonly volts: number;
   /** What stands within six feet of it. */
   readonly near: readonly Fixture['kind'][];
+  /** Whether its room lies below the ground outside. */
+  readonly belowGrade: boolean;
 }
 
 export interface Duties {
@@ -111,7 +119,7 @@ export interface Duties {
 }
 
 /** Which protection an outlet needs under an edition, and why. */
-export function dutiesOf({ device, use, volts, near }: Outlet, edition: Edition): Duties {
+export function dutiesOf({ device, use, volts, near, belowGrade }: Outlet, edition: Edition): Duties {
   const table = protectionTables[edition];
   const outlet = isReceptacle(device.kind) || lightKinds.has(device.kind) || alarmKinds.has(device.kind);
   // The list is of outlets and devices: a switch counts where it stands, wherever its light is.
@@ -124,13 +132,16 @@ export function dutiesOf({ device, use, volts, near }: Outlet, edition: Edition)
     use === 'kitchen' && table.kitchen === 'counter' && device.kind === 'appliance-receptacle';
   const place = use !== null && table.groundFault.has(use) && !kitchenOnly && volts <= table.volts;
   const wetNear = near.some((k) => table.near.has(k)) && volts <= table.volts;
+  const inBasement = belowGrade && table.basement === 'all' && volts <= table.volts;
   const why = named
     ? `the ${device.label} is named`
     : place
       ? `it stands in a ${use} room`
-      : wetNear
-        ? 'water is within 6 ft'
-        : '';
+      : inBasement
+        ? 'its room lies below grade'
+        : wetNear
+          ? 'water is within 6 ft'
+          : '';
   return { arcFault, groundFault: why !== '', why };
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { computed, edited, roomOf } from '../../testing/index.ts';
-import { rangeDemand, serviceLoad, type ServiceInput } from './service.ts';
+import { Computer } from '../compute/index.ts';
+import { rangeDemand, serviceInput, serviceLoad, type ServiceInput } from './service.ts';
 
 const house = (more: Partial<ServiceInput>): ServiceInput => ({
   area: 1500,
@@ -94,6 +95,46 @@ describe('parts by hand (sections from memory)', () => {
         house({ measuredVa: 9600, newArea: 300, fastened: [of('old', 4500), of('new', 1200, true)] }),
       ).va,
     ).toBe(12000 + 900 + 1200));
+});
+
+test('what an audit found with a load counts, by what is written down for it; what was entered of the house stands over it', () => {
+  const plan = edited(roomOf('144 right\n120 right\n144 right\n120 right', 'den'), 'addPanelAlone', {
+    name: 'Old panel',
+    amps: 100,
+    spaces: 20,
+  });
+  const found = { serves: '', outlets: 0, supply: 'normal', faults: [], extend: false, note: '' } as const;
+  const audited = edited(plan, 'addFoundCircuits', {
+    panel: 'n1',
+    circuits: [
+      { space: 1, poles: 2, volts: 240, amps: 40, gauge: 8, name: 'Range', found: { ...found, va: 9600 } },
+      {
+        space: 2,
+        poles: 2,
+        volts: 240,
+        amps: 30,
+        gauge: 10,
+        name: 'Clothes dryer',
+        found: { ...found, va: 5500 },
+      },
+      { space: 5, poles: 2, volts: 240, amps: 30, gauge: 10, name: 'A/C', found: { ...found, va: 4000 } },
+      { space: 6, poles: 2, volts: 240, amps: 20, gauge: 12, name: '', found: { ...found, va: 3000 } },
+      { space: 9, name: 'Dishwasher', found: { ...found, va: 1200 } },
+      { space: 10, half: 'A', name: 'Bedroom lights', found: { ...found, outlets: 6, va: 900 } },
+      { space: 10, half: 'B', name: 'Hall', found },
+    ],
+  });
+  const rooms = new Computer().take(audited).rooms;
+  const input = serviceInput(audited, rooms);
+  expect(input.ranges.map((a) => a.va)).toEqual([9600]);
+  expect(input.dryers.map((a) => a.va)).toEqual([5500]);
+  expect(input.fastened.map((a) => a.va)).toEqual([3000, 1200]);
+  expect([input.coolingVa, input.heatingVa]).toEqual([4000, 0]);
+  const entered = edited(audited, 'setService', {
+    changes: { coolingVa: 7000, appliances: [{ name: 'New range', va: 12000, kind: 'range' }] },
+  });
+  const other = serviceInput(entered, rooms);
+  expect([other.ranges.map((a) => a.va), other.coolingVa]).toEqual([[12000], 7000]);
 });
 
 test('a plan’s own rooms and appliances are what is counted; what was entered of the house is added', () => {

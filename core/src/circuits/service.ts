@@ -242,6 +242,34 @@ function smallApplianceCircuits(plan: Plan, rooms: Rooms): number {
   return new Set(circuits).size;
 }
 
+/** What an audited circuit feeds by the words written down for it, where it is no general load. */
+const auditedKinds: readonly (readonly [
+  kind: 'range' | 'dryer' | 'cooling' | 'heating' | 'fastened',
+  words: RegExp,
+])[] = [
+  ['range', /range|oven|cook ?top|stove/i],
+  ['dryer', /dryer/i],
+  ['cooling', /air[ -]?cond|\ba\/?c\b|condenser|heat pump/i],
+  ['heating', /baseboard|heater strip|electric heat|space heat/i],
+  ['fastened', /dish ?washer|disposal|microwave|water heater|furnace|hood|pump|opener|charger/i],
+];
+
+/**
+ * Appliances on circuits that an audit found, each with the load that was measured or read there. Lights and receptacles are in the area already; of what
+ * is on two poles and says nothing else, an appliance fastened in place.
+ */
+export function auditedLoads(
+  plan: Plan,
+): (Appliance & { readonly kind: (typeof auditedKinds)[number][0] })[] {
+  return valuesOf(plan.circuits).flatMap(({ existing, found, name, poles }) => {
+    const va = found?.va ?? 0;
+    if (!existing || !found || va <= 0) return [];
+    const words = `${found.serves} ${name}`.trim();
+    const kind = auditedKinds.find(([, said]) => said.test(words))?.[0] ?? (poles === 2 ? 'fastened' : null);
+    return kind === null ? [] : [{ kind, name: `${words || 'On two poles'}, as audited`, va, isNew: false }];
+  });
+}
+
 /** What the plan says of the service: areas of its rooms, appliances with a load, and what was entered of the house. */
 export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
   const { service } = plan;
@@ -261,6 +289,11 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
     service.appliances
       .filter((a) => a.kind === kind)
       .map((a): Appliance => ({ name: a.name, va: a.va, isNew: false }));
+  const audited = auditedLoads(plan);
+  /** What was entered of the house stands over what an audit found of the same. */
+  const foundOf = (kind: 'range' | 'dryer' | 'fastened') =>
+    stated(kind).length > 0 ? [] : audited.filter((a) => a.kind === kind);
+  const vaOf = (kind: 'cooling' | 'heating') => sum(audited.filter((a) => a.kind === kind));
   const uses = new Set(valuesOf(plan.rooms).map((r) => r.use));
   const small = smallApplianceCircuits(plan, rooms);
   return {
@@ -268,12 +301,16 @@ export function serviceInput(plan: Plan, rooms: Rooms): ServiceInput {
     newArea,
     smallAppliance: Math.max(small, uses.has('kitchen') || service.existingArea > 0 ? 2 : 0),
     laundry: uses.has('laundry') || service.existingArea > 0 ? 1 : 0,
-    ranges: [...fixtures.filter((f) => rangeKinds.has(f.kind)), ...stated('range')],
-    dryers: [...fixtures.filter((f) => f.kind === 'dryer'), ...stated('dryer')],
-    fastened: [...fixtures.filter((f) => fastenedKinds.has(f.kind)), ...stated('fastened')],
-    heatingVa: service.heatingVa,
+    ranges: [...fixtures.filter((f) => rangeKinds.has(f.kind)), ...stated('range'), ...foundOf('range')],
+    dryers: [...fixtures.filter((f) => f.kind === 'dryer'), ...stated('dryer'), ...foundOf('dryer')],
+    fastened: [
+      ...fixtures.filter((f) => fastenedKinds.has(f.kind)),
+      ...stated('fastened'),
+      ...foundOf('fastened'),
+    ],
+    heatingVa: service.heatingVa || vaOf('heating'),
     heatingUnits: service.heatingUnits,
-    coolingVa: service.coolingVa,
+    coolingVa: service.coolingVa || vaOf('cooling'),
     heatingIsNew: service.heatingIsNew,
     measuredVa: service.measuredVa,
   };

@@ -1,3 +1,4 @@
+import { nth } from '../lookups/index.ts';
 import { dropEnd } from '../survey/hanging.ts';
 import { z } from 'zod';
 import { nextId } from '../plan/ids.ts';
@@ -23,6 +24,28 @@ export const panelEdits = {
       draft.panels[nextId(draft, 'panels')] = entrySchemas.panels.parse({
         ...rest,
         on: { wall, side, at, away, leaves },
+      });
+    },
+  ),
+  addPanelAlone: verb(
+    'Adds a panel that is there already, on a short wall of its own beside what is drawn: an audit needs no drawing.',
+    panelSchema.pick({ name: true, amps: true, spaces: true }),
+    (draft, args) => {
+      const level = nth(Object.keys(draft.levels), 0);
+      const own = Object.values(draft.points).filter((p) => p.level === level);
+      const x = Math.min(0, ...own.map((p) => p.x));
+      const y = Math.min(0, ...own.map((p) => p.y)) - 72;
+      const end = (along: number) => {
+        const id = nextId(draft, 'points');
+        draft.points[id] = { level, x: x + along, y };
+        return id;
+      };
+      const wall = nextId(draft, 'walls');
+      draft.walls[wall] = entrySchemas.walls.parse({ from: end(0), to: end(48), cover: 'closed' });
+      draft.panels[nextId(draft, 'panels')] = entrySchemas.panels.parse({
+        ...args,
+        existing: true,
+        on: { wall, side: 'left', at: 24, away: 0, leaves: 'above' },
       });
     },
   ),

@@ -5,7 +5,16 @@ import { z } from 'zod';
 import { EditRefused } from '../plan/gate.ts';
 import { dropWall } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, keysOf, roomUses, side, text, type Plan, type Side } from '../plan/index.ts';
+import {
+  entrySchemas,
+  keysOf,
+  roomSchema,
+  roomUses,
+  side,
+  text,
+  type Plan,
+  type Side,
+} from '../plan/index.ts';
 import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { withLastWall, type Walk, type WalkLeg } from '../survey/walk.ts';
 import { writeWalk } from '../survey/walkWrite.ts';
@@ -24,6 +33,8 @@ const startRoom = z.strictObject({
   level: id.optional(),
   framing: framing.optional(),
   behind: farSide.optional(),
+  ...roomSchema.pick({ above: true, ceilingAccess: true, below: true, floorAccess: true, belowGrade: true })
+    .shape,
 });
 
 const walk = z.strictObject({
@@ -106,6 +117,11 @@ export const walkEdits = {
         ...start,
         name: args.name,
         use: args.use,
+        above: args.above,
+        ceilingAccess: args.ceilingAccess,
+        below: args.below,
+        floorAccess: args.floorAccess,
+        belowGrade: args.belowGrade,
         walk,
       });
     },

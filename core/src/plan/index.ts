@@ -28,4 +28,5 @@ export * from './otherSide.ts';
 export * from './chase.ts';
 export * from './onWall.ts';
 export * from './catalogue.ts';
+export * from './belowGrade.ts';
 export { entriesIn, idsIn, valuesIn } from './groups.ts';

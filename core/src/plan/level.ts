@@ -19,6 +19,8 @@ export const levelSchema = z.strictObject({
   below: z.enum(belowKinds).default('crawl'),
   /** The same of a closed floor: finished over, and no way to it from under. */
   floorAccess: z.enum(accessKinds).default('leave'),
+  /** Whether it lies below the ground outside; left out, it does where a level over it has a basement under it. */
+  belowGrade: z.boolean().optional(),
   floorFinish: z.number().min(0).max(12).default(0.75),
   /** Named layers that make up `floorFinish`, and the ceiling's finish, from the framing outwards. */
   floorLayers: z.array(layerSchema).max(20).default([]),

@@ -45,6 +45,8 @@ export const roomSchema = z.strictObject({
   ceilingAccess: z.enum(accessKinds).optional(),
   below: z.enum(belowKinds).optional(),
   floorAccess: z.enum(accessKinds).optional(),
+  /** Whether it lies below the ground outside, where that is not as its level. */
+  belowGrade: z.boolean().optional(),
   /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
   walk: z
     .strictObject({

@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="T extends string | number | null">
+<script setup lang="ts" generic="T extends string | number | boolean | null">
 import { nextTick, useId } from 'vue';
 
 /** One of a few. An option is a value, or a value with what it is called. The value chosen comes back as it was given, of its own type. */

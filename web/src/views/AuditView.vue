@@ -45,12 +45,28 @@ const setFound = (id: string, changes: Partial<FoundCircuit>) =>
   set(id, { found: { ...found(id), ...changes } });
 const value = (event: Event) => (event.target as HTMLInputElement).value;
 const newSpace = ref<number | null>(null);
+const [panelName, panelAmps, panelSpaces] = [ref(''), ref(100), ref(20)];
+/** A breaker as it sits in its space: on one pole, on two, or one of the two halves of a tandem. */
+const breakers = [
+  { value: 'one', says: 'one pole' },
+  { value: 'two', says: 'two poles, 240 V' },
+  { value: 'A', says: 'tandem, half A' },
+  { value: 'B', says: 'tandem, half B' },
+] as const;
+type Breaker = (typeof breakers)[number]['value'];
+const newBreaker = ref<Breaker>('one');
+const shapeOf = (b: Breaker): Pick<Circuit, 'poles' | 'volts' | 'half'> => ({
+  poles: b === 'two' ? 2 : 1,
+  volts: b === 'two' ? 240 : 120,
+  half: b === 'A' || b === 'B' ? b : null,
+});
+const breakerOf = (c: Circuit): Breaker => (c.poles === 2 ? 'two' : (c.half ?? 'one'));
 function add() {
   const space = newSpace.value ?? 1;
   if (
     session.edit('addFoundCircuits', {
       panel: panel.value,
-      circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty }],
+      circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty, ...shapeOf(newBreaker.value) }],
     })
   )
     newSpace.value = null;
@@ -102,7 +118,21 @@ const tests = [
         Save as CSV
       </button>
     </template>
-    <p v-if="panels.length === 0" class="text-lg">Put a panel on a wall first: an audit is of a panel.</p>
+    <form
+      v-if="panels.length === 0"
+      class="flex flex-wrap items-end gap-2"
+      @submit.prevent="
+        session.edit('addPanelAlone', { name: panelName || 'Panel', amps: panelAmps, spaces: panelSpaces })
+      "
+    >
+      <p class="w-full text-lg">
+        An audit is of a panel. It needs no drawing: say which, and write down its circuits.
+      </p>
+      <TextField v-model="panelName" label="Panel" />
+      <NumberField v-model="panelAmps" class="w-28" label="Main, A" :min="30" :max="400" whole />
+      <NumberField v-model="panelSpaces" class="w-28" label="Spaces" :min="2" :max="84" whole />
+      <button class="key key-main" type="submit">Audit this panel</button>
+    </form>
     <template v-else>
       <div class="mb-2 flex flex-wrap items-end gap-2 print:hidden">
         <label class="text-sm text-quiet"
@@ -112,6 +142,7 @@ const tests = [
         >
         <form class="flex items-end gap-1" @submit.prevent="add">
           <NumberField v-model="newSpace" class="w-20" required label="Space" :min="1" :max="84" whole />
+          <ChoiceField v-model="newBreaker" label="Breaker" :options="breakers" />
           <button class="key key-main" type="submit">Write down a circuit</button>
         </form>
       </div>
@@ -131,7 +162,9 @@ const tests = [
         :data-audit="id"
         :aria-label="`Space ${circuitOf(id).space}`"
       >
-        <div class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_5.5rem_6rem_5rem_7rem_auto]">
+        <div
+          class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_4.5rem_7rem_5.5rem_4.5rem_6rem_6rem_auto]"
+        >
           <p class="figure">{{ circuitOf(id).space }}{{ circuitOf(id).half ?? '' }}</p>
           <TextField
             label="What its label says"
@@ -144,6 +177,12 @@ const tests = [
             :min="1"
             whole
             @update:model-value="(v) => set(id, { amps: v })"
+          />
+          <ChoiceField
+            label="Poles"
+            :model-value="breakerOf(circuitOf(id))"
+            :options="breakers"
+            @update:model-value="(v) => set(id, shapeOf(v))"
           />
           <label class="text-sm text-quiet"
             >Wire<select
@@ -160,6 +199,14 @@ const tests = [
             :min="0"
             whole
             @update:model-value="(v) => setFound(id, { outlets: v })"
+          />
+          <NumberField
+            label="Load, VA"
+            :model-value="found(id).va ?? null"
+            :min="0"
+            :max="100000"
+            optional
+            @update:model-value="(v) => setFound(id, { va: v ?? undefined })"
           />
           <ChoiceField
             label="Supply"

@@ -1,6 +1,6 @@
 import { devicesIn, deviceWords } from '../../boxes/index.ts';
 import type { XY } from '../../geometry/index.ts';
-import type { DeviceKind, Fixture, Plan } from '../../plan/index.ts';
+import type { DeviceKind, Fixture, Plan, Room } from '../../plan/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cables } from '../../materials/index.ts';
 import { boxNumber } from '../../plan/things.ts';
@@ -219,6 +219,26 @@ function cablesOn({ plan, result, level, onLevel }: Sheet): PlanShapes['cables']
 
 const feet = (inches: number) => `${Math.floor(inches / 12)}′ ${Math.round(inches % 12)}″`;
 
+const overWords = {
+  attic: 'attic over',
+  joists: 'joists over',
+  truss: 'trusses over',
+  closed: 'closed ceiling',
+} as const;
+const underWords = {
+  crawl: 'crawl space under',
+  basement: 'basement under',
+  slab: 'slab',
+  joists: 'joists under',
+  closed: 'closed floor',
+} as const;
+/** What lies around a room otherwise than around its level. */
+const around = ({ above, below, belowGrade }: Room): string[] => [
+  ...(above ? [overWords[above]] : []),
+  ...(below ? [underWords[below]] : []),
+  ...(belowGrade ? ['below grade'] : []),
+];
+
 function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
   return Object.entries(plan.rooms)
     .filter(([, r]) => r.level === level)
@@ -230,8 +250,12 @@ function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
         y: -r.y,
         name: r.name || 'Room',
         says: found?.closed
-          ? `${Math.round(found.area / 144)} sq ft · perimeter ${feet(found.perimeter)}`
-          : 'not closed yet',
+          ? [
+              `${Math.round(found.area / 144)} sq ft`,
+              `perimeter ${feet(found.perimeter)}`,
+              ...around(r),
+            ].join(' · ')
+          : ['not closed yet', ...around(r)].join(' · '),
         across: found?.closed ? Math.sqrt(found.area) : 120,
       };
     });

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import { type Level, must } from '@fieldchalk/core';
@@ -58,6 +59,16 @@ const set = (changes: Partial<Omit<Level, 'joists'>>, joists?: Partial<Level['jo
         :access="level.floorAccess"
         @has="(v) => set({ below: v })"
         @access="(v) => set({ floorAccess: v })"
+      />
+      <ChoiceField
+        label="Ground outside"
+        :model-value="level.belowGrade ?? null"
+        :options="[
+          { value: null, says: 'by the levels over it' },
+          { value: false, says: 'above grade' },
+          { value: true, says: 'below grade' },
+        ]"
+        @update:model-value="(v) => set({ belowGrade: v ?? undefined })"
       />
       <NumberField
         label="Joists run °"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { entryOf, type Room } from '@fieldchalk/core';
+import { entryOf, isLevelBelowGrade, type Room } from '@fieldchalk/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { overheads, underfoots } from '../closedFraming.ts';
@@ -10,8 +11,9 @@ const props = defineProps<{ room: string }>();
 const session = useSession();
 const room = computed(() => session.opened.rooms[props.room]);
 const level = computed(() => entryOf(session.opened.levels, room.value?.level ?? ''));
-const set = (changes: Partial<Pick<Room, 'above' | 'ceilingAccess' | 'below' | 'floorAccess'>>) =>
-  session.edit('setRoom', { room: props.room, changes });
+const set = (
+  changes: Partial<Pick<Room, 'above' | 'ceilingAccess' | 'below' | 'floorAccess' | 'belowGrade'>>,
+) => session.edit('setRoom', { room: props.room, changes });
 const asLevel = (has: string) => ({ value: null, says: `as its level: ${has}` });
 </script>
 
@@ -36,6 +38,16 @@ const asLevel = (has: string) => ({ value: null, says: `as its level: ${has}` })
       :access="room.floorAccess ?? level.floorAccess"
       @has="(v) => set({ below: v ?? undefined })"
       @access="(v) => set({ floorAccess: v })"
+    />
+    <ChoiceField
+      label="Ground outside"
+      :model-value="room.belowGrade ?? null"
+      :options="[
+        asLevel(isLevelBelowGrade(session.opened, room.level) ? 'below grade' : 'above grade'),
+        { value: false, says: 'above grade' },
+        { value: true, says: 'below grade' },
+      ]"
+      @update:model-value="(v) => set({ belowGrade: v ?? undefined })"
     />
   </div>
 </template>

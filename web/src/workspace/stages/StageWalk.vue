@@ -5,7 +5,9 @@ import TextField from '../../fields/TextField.vue';
 import {
   entryOf,
   formatLength,
+  isLevelBelowGrade,
   must,
+  type Room,
   readWalk,
   type RoomUse,
   roomUses,
@@ -18,6 +20,8 @@ import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import LengthField from '../../fields/LengthField.vue';
+import CheckField from '../../fields/CheckField.vue';
+import { overheads, underfoots } from '../closedFraming.ts';
 import LevelCard from './LevelCard.vue';
 import RoomOverUnder from './RoomOverUnder.vue';
 import RoomThings from './RoomThings.vue';
@@ -27,6 +31,10 @@ const selection = useSelection();
 const turning = useWalk();
 const name = ref('');
 const use = ref<RoomUse>('bedroom');
+/** What is over and under the room to start, and whether it lies below grade, where that is not as its level. */
+const around = ref<Partial<Pick<Room, 'above' | 'below' | 'belowGrade'>>>({});
+const isBelow = computed(() => isLevelBelowGrade(session.opened, selection.level ?? ''));
+const levelNow = computed(() => session.opened.levels[selection.level ?? '']);
 const walk = computed(() => (session.plan && selection.room ? readWalk(session.plan, selection.room) : null));
 const legs = computed(() => walk.value?.walk.legs ?? []);
 /** Legs along a wall; around the end of one there are others, which nobody measures. */
@@ -46,6 +54,7 @@ function start() {
       name: name.value || 'Room',
       use: use.value,
       level: must(selection.level, 'the level in hand'),
+      ...around.value,
     })
   )
     return;
@@ -53,6 +62,7 @@ function start() {
   if (added) selection.chooseRoom(added);
   turning.turn = 0;
   name.value = '';
+  around.value = {};
 }
 function letterOf(wall: string) {
   return (
@@ -117,6 +127,26 @@ const gapWords = computed(() =>
     <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
       <TextField v-model="name" label="Room name" />
       <ChoiceField v-model="use" label="Use" :options="roomUses" />
+      <ChoiceField
+        v-if="levelNow"
+        label="Over it"
+        :model-value="around.above ?? null"
+        :options="[{ value: null, says: `as its level: ${levelNow.above}` }, ...overheads]"
+        @update:model-value="(v) => (around = { ...around, above: v ?? undefined })"
+      />
+      <ChoiceField
+        v-if="levelNow"
+        label="Under it"
+        :model-value="around.below ?? null"
+        :options="[{ value: null, says: `as its level: ${levelNow.below}` }, ...underfoots]"
+        @update:model-value="(v) => (around = { ...around, below: v ?? undefined })"
+      />
+      <CheckField
+        class="col-span-2"
+        label="Below grade: part of a basement, finished or not"
+        :model-value="around.belowGrade ?? isBelow"
+        @update:model-value="(v) => (around = { ...around, belowGrade: v === isBelow ? undefined : v })"
+      />
       <button class="key key-main col-span-2 justify-center" type="submit">Start a room</button>
     </form>
     <template v-if="room && legs.length > 0 && selection.room">
