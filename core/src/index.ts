@@ -35,6 +35,7 @@ export {
   roomSeeing,
   type WallPoint,
 } from './rooms/seeing.ts';
+export { useByName } from './rooms/useByName.ts';
 export { walkClosure, walkPoints } from './survey/walk.ts';
 export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';

@@ -20,6 +20,7 @@ export const router = createRouter({
         { path: 'makeup/:box?', component: () => import('./views/MakeUpView.vue') },
         { path: 'cuts', component: () => import('./views/CutsView.vue') },
         { path: 'drilling', component: () => import('./views/DrillingView.vue') },
+        { path: 'words', component: () => import('./views/WordsView.vue') },
         { path: ':stage?', component: () => import('./views/JobView.vue'), meta: { isStage: true } },
       ],
     },

@@ -7,7 +7,8 @@ import type { Problem } from '../../plan/problems.ts';
 import { emptyPlan, entrySchemas, type Plan } from '../../plan/index.ts';
 import type { FramingKind } from '../../materials/index.ts';
 import { findBoundaries, type Boundary } from '../../rooms/faces.ts';
-import { useByName, type Doubt, type ImportedHouse, type ImportedLabel, type ImportedWall } from './house.ts';
+import { useByName } from '../../rooms/useByName.ts';
+import { type Doubt, type ImportedHouse, type ImportedLabel, type ImportedWall } from './house.ts';
 import { joinWalls } from './join.ts';
 
 /** A named room as it came in: its size as written beside its size as measured between the drawn faces. Inches. */

@@ -10,6 +10,7 @@ import { useGesture } from '../../stores/gesture.ts';
 import { useWalk } from '../../stores/walk.ts';
 import { readEntry } from './entry.ts';
 import type { EntryContext, Order } from './order.ts';
+import { LineHistory } from './history.ts';
 import { previewWords } from './previewWords.ts';
 import { TypedAhead } from './typedAhead.ts';
 import { entryWords } from './words.ts';
@@ -21,7 +22,9 @@ const gesture = useGesture();
 const walk = useWalk();
 const router = useRouter();
 const route = useRoute();
+const history = new LineHistory();
 const text = ref('');
+const isRecalled = ref(false);
 const says = ref('');
 
 const context = (): EntryContext => ({
@@ -35,7 +38,8 @@ const context = (): EntryContext => ({
 /** Up to a dozen lines that begin as what is typed so far. */
 const offers = computed(() => {
   const typed = text.value.trim().toLowerCase();
-  if (!session.plan || typed === '') return [];
+  // Lines called up are gone through with the same keys as offers.
+  if (!session.plan || typed === '' || isRecalled.value) return [];
   const begins = entryWords(context()).filter(
     (w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed,
   );
@@ -91,6 +95,8 @@ const wouldBe = computed(() => {
 function typed(event: Event) {
   text.value = (event.target as HTMLInputElement).value;
   marked = isEntered = false;
+  history.leave();
+  isRecalled.value = false;
 }
 /** An offer taken fills the line; it is not done before Enter. */
 function take(offer: string | null) {
@@ -99,11 +105,25 @@ function take(offer: string | null) {
 }
 /** Enter takes the offer that arrows have marked; with none marked it does what is typed. */
 function key(event: KeyboardEvent) {
+  if (recall(event)) return;
   if (event.key === 'ArrowDown' || event.key === 'ArrowUp') marked = true;
   if (event.key !== 'Enter' || marked) return;
   event.preventDefault();
   event.stopPropagation();
   enter();
+}
+/** Up in an empty line calls up the lines entered before; there up and down go on through them. */
+function recall(event: KeyboardEvent): boolean {
+  if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return false;
+  if (text.value !== '' && !history.isCalledUp) return false;
+  const line = history.step(event.key === 'ArrowUp' ? 'before' : 'after');
+  if (line === null) return history.isCalledUp;
+  event.preventDefault();
+  event.stopPropagation();
+  text.value = line;
+  isRecalled.value = history.isCalledUp;
+  marked = isEntered = false;
+  return true;
 }
 let marked = false;
 /** Escape empties the line; once more leaves it, so that keys are keys again. */
@@ -148,6 +168,8 @@ function enter() {
   if (isEntered) return;
   giveUp();
   isEntered = true;
+  history.entered(text.value);
+  isRecalled.value = false;
   ahead.add(text.value);
   clearTimeout(late);
   if (ahead.isWaiting)

@@ -125,3 +125,22 @@ test('every line that is offered can be read', () => {
     if (order.kind === 'problem') throw new Error(`${line}: ${order.says}`);
   }
 });
+
+test('a place may come after the wall’s letter; out is the wall’s outer face, measured from inside', () => {
+  const inside = args('light 30 wall A');
+  expect(args('light wall A 30')).toEqual(inside);
+  expect(args('light wall A at 30')).toEqual(inside);
+  const other = { left: 'right', right: 'left' } as const;
+  const side = (inside as unknown as { side: 'left' | 'right' }).side;
+  expect(args('light 30 wall A out')).toEqual({ ...inside, side: other[side] });
+  expect(args('door 32 wall A 40')).toEqual(args('door 32 at 40 wall A'));
+  expect(args('door 32 at 40 wall A swing out')).not.toEqual(args('door 32 at 40 wall A'));
+  expect(args("panel wall A 36 away 27'")).toEqual(args("panel 36 wall A away 27'"));
+});
+
+test('a room may have a number in its name, and is for what its name says', () => {
+  expect(args('room Bedroom 2')).toMatchObject({ name: 'Bedroom 2', use: 'bedroom' });
+  expect(args('room Porch 14')).toMatchObject({ name: 'Porch 14', use: 'porch' });
+  expect(args('room North office')).toMatchObject({ name: 'North', use: 'office' });
+  expect(args('room Something')).toMatchObject({ name: 'Something', use: 'living' });
+});

@@ -18,10 +18,12 @@ function boxWords(id: string, { after, shown, unrolled }: TriedOut): string {
   const kind = Object.values(after.devices).find((d) => d.box === id)?.kind;
   const what = `${kind ? deviceWords(kind) : 'box'} ${boxNumber(id)}`;
   if (!mark) return what;
-  const wall = unrolled?.walls.find((w) => w.wall === mark.wall && w.side === mark.side);
+  const seen = unrolled?.walls.find((w) => w.wall === mark.wall && w.side === mark.side);
+  const wall = seen ?? unrolled?.walls.find((w) => w.wall === mark.wall);
+  const face = wall && !seen ? ', outside' : '';
   const along = wall ? (mark.at - wall.origin) * wall.sign : null;
   return [
-    wall ? `${what}, wall ${wall.letter}` : what,
+    wall ? `${what}, wall ${wall.letter}${face}` : what,
     along === null ? '' : `${formatLength(along)} from the left corner`,
     mark.stud === null ? '' : `stud ${mark.stud}`,
     `bottom ${formatLength(mark.bottomFromSubfloor)}`,

@@ -6,9 +6,11 @@ import {
   entryOf,
   must,
   type Opening,
+  otherSide,
   parseLength,
   type RoomUse,
   roomUses,
+  useByName,
 } from '@fieldchalk/core';
 import { editStep } from '@fieldchalk/core/window';
 import type { EntryContext, Order } from './order.ts';
@@ -61,7 +63,9 @@ function lengthOf(text: string | undefined, what: string): number {
   return read.inches;
 }
 
-function wallOf(context: EntryContext, letter: string | undefined) {
+/** The wall that `wall A` names, or `wall A 40` with how far along it; the last one of the room without a letter. */
+function wallOf(context: EntryContext, named: string | undefined) {
+  const [letter] = (named ?? '').split(/\s+/).filter(Boolean);
   const walls = context.unrolled?.walls ?? [];
   const wall = letter ? walls.find((w) => w.letter.toLowerCase() === letter.toLowerCase()) : walls.at(-1);
   if (!wall)
@@ -73,6 +77,10 @@ function wallOf(context: EntryContext, letter: string | undefined) {
   return wall;
 }
 
+/** How far from the left corner: after `at`, after the wall’s letter, or first of all. */
+const placeOf = (f: Record<string, string>, first?: string): string | undefined =>
+  f['at'] || (f['wall'] ?? '').split(/\s+/).slice(1).join(' ') || first;
+
 /** The nearer edge along the wall's own measure, for something measured from the left corner as seen from inside. */
 function edgeAt(wall: { origin: number; sign: 1 | -1 }, fromLeft: number, width: number): number {
   return wall.sign === 1 ? wall.origin + fromLeft : wall.origin - fromLeft - width;
@@ -83,7 +91,7 @@ export function openingOrder(kind: Opening['kind'], rest: string, context: Entry
   const glazed = kind === 'window' || kind === 'fixed-glass';
   const wall = wallOf(context, f['wall'] || undefined);
   const width = lengthOf(f[''], 'Width');
-  const at = edgeAt(wall, lengthOf(f['at'], 'Distance from the left corner (at …)'), width);
+  const at = edgeAt(wall, lengthOf(placeOf(f), 'Distance from the left corner (at …)'), width);
   const head = f['head'] ? lengthOf(f['head'], 'Head') : glazed ? 80 : 82;
   const sill = f['sill'] ? lengthOf(f['sill'], 'Sill') : kind === 'window' ? 36 : 0;
   if (head <= sill) throw new Error(`Head: must be above the sill.`);
@@ -129,23 +137,25 @@ export function roomOrder(line: string, context: EntryContext): Order {
     ? problem('Name the room: room Study office.')
     : order('startRoom', {
         name,
-        use: known ? use : 'living',
+        use: known ? use : useByName(name),
         ...behind,
         ...(wall || !context.level ? {} : { level: context.level }),
       });
 }
 
-/** `switch 40 wall B`, `receptacle 40 wall B high 42`: a height is to the centre, from the finished floor. */
+/** `switch 40 wall B`, `receptacle 40 wall B high 42`, `light 30 wall A out`: a height is to the centre, from the finished floor; out is the wall’s outer face. */
 export function boxOrder(kind: DeviceKind, rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
-  const wall = wallOf(context, f['wall'] || undefined);
+  const inner = wallOf(context, f['wall'] || undefined);
+  // Measured from inside, where one stands, and put on the other face.
+  const wall = 'out' in f ? { ...inner, side: otherSide(inner.side) } : inner;
   const height = f['high']
     ? { height: { value: lengthOf(f['high'], 'Height (high …)'), to: 'center', from: 'finished' } as const }
     : {};
   return order('addBox', {
     wall: wall.wall,
     side: wall.side,
-    at: edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0),
+    at: edgeAt(wall, lengthOf(placeOf(f, f['']), 'Distance from the left corner'), 0),
     kind,
     ...height,
   });
@@ -180,7 +190,7 @@ export function studOrder(rest: string, context: EntryContext): Order {
 export function panelOrder(rest: string, context: EntryContext): Order {
   const f = fieldsOf(rest);
   const wall = wallOf(context, f['wall'] || undefined);
-  const at = edgeAt(wall, lengthOf(f['at'] || f[''], 'Distance from the left corner'), 0);
+  const at = edgeAt(wall, lengthOf(placeOf(f, f['']), 'Distance from the left corner'), 0);
   const away = f['away'] ? lengthOf(f['away'], 'Distance away') : 0;
   return order('addPanel', {
     wall: wall.wall,

@@ -21,7 +21,12 @@ export function entryWords(context: EntryContext): string[] {
         (w) => `${w} 60 at 36 wall ${first}`,
       ),
     ],
-    ...['lights 3 x 2', 'lights 3 x 2 at 30', `receptacle 40 wall ${first} high 42`],
+    ...[
+      'lights 3 x 2',
+      'lights 3 x 2 at 30',
+      `receptacle 40 wall ${first} high 42`,
+      `light 30 wall ${first} out`,
+    ],
     ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),

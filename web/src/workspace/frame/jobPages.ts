@@ -19,5 +19,6 @@ export const jobPages: readonly JobPage[] = [
   page('cuts', 'Cut list'),
   page('drilling', 'Drilling list'),
   page('makeup', 'Make-up sheets'),
+  page('words', 'What words mean'),
   { at: 'meter', says: 'Laser meter', to: (job) => job.replace('/jobs/', '/meter/'), isWindow: true },
 ];
