@@ -24,6 +24,8 @@ describe('every verb', () => {
       const done = makeEdit(plan, name, tried[name] as never);
       if (!done.ok) throw new Error(done.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
       expect(done.change.patches.length).toBeGreaterThan(0);
+      // As it is stored and sent: a field that is there and holds nothing would be lost on the way, and the next change refused.
+      expect(done.plan).toStrictEqual(JSON.parse(JSON.stringify(done.plan)));
       expect(computed(done.plan).format).toBe('fieldchalk.result');
       const replayed = applyChange(plan, done.change.patches);
       expect(replayed.ok && replayed.plan).toEqual(done.plan);

@@ -27,14 +27,21 @@ const framing = z.enum(keysOf(framingKinds));
 /** The wall whose other side a new room is walked along first, as `side` of it is seen by a room that is there; `at` inches on from that room's own corner. */
 const farSide = z.strictObject({ wall: id, side, at: z.number().optional() });
 
+/** What is over and under a room, and whether it lies below grade. */
+const around = roomSchema.pick({
+  above: true,
+  ceilingAccess: true,
+  below: true,
+  floorAccess: true,
+  belowGrade: true,
+});
 const startRoom = z.strictObject({
   name: text,
   use: z.enum(roomUses),
   level: id.optional(),
   framing: framing.optional(),
   behind: farSide.optional(),
-  ...roomSchema.pick({ above: true, ceilingAccess: true, below: true, floorAccess: true, belowGrade: true })
-    .shape,
+  ...around.shape,
 });
 
 const walk = z.strictObject({
@@ -117,12 +124,11 @@ export const walkEdits = {
         ...start,
         name: args.name,
         use: args.use,
-        above: args.above,
-        ceilingAccess: args.ceilingAccess,
-        below: args.below,
-        floorAccess: args.floorAccess,
-        belowGrade: args.belowGrade,
         walk,
+        // What is left out is not there, rather than there and nothing.
+        ...Object.fromEntries(
+          Object.entries(around.strip().parse(args)).filter(([, value]) => value !== undefined),
+        ),
       });
     },
   ),

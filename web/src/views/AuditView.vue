@@ -17,7 +17,7 @@ import {
   type Problem,
   readAuditCsv,
 } from '@fieldchalk/core';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import PrintPage from './PrintPage.vue';
 import { useSession } from '../stores/session.ts';
 
@@ -61,15 +61,29 @@ const shapeOf = (b: Breaker): Pick<Circuit, 'poles' | 'volts' | 'half'> => ({
   half: b === 'A' || b === 'B' ? b : null,
 });
 const breakerOf = (c: Circuit): Breaker => (c.poles === 2 ? 'two' : (c.half ?? 'one'));
-function add() {
+const form = useTemplateRef('form');
+const list = useTemplateRef('list');
+/** One writes down circuit after circuit: a new one is gone on with at once, and Enter in it leads to the next. */
+function toNext(event: KeyboardEvent) {
+  if (!(event.target instanceof HTMLInputElement) || event.target.type === 'checkbox') return;
+  event.target.blur();
+  form.value?.querySelector('input')?.focus();
+}
+async function add() {
   const space = newSpace.value ?? 1;
+  const known = new Set(circuits.value);
   if (
     session.edit('addFoundCircuits', {
       panel: panel.value,
       circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty, ...shapeOf(newBreaker.value) }],
     })
-  )
+  ) {
     newSpace.value = null;
+    newBreaker.value = 'one';
+    await nextTick();
+    const added = circuits.value.find((id) => !known.has(id));
+    list.value?.querySelector<HTMLInputElement>(`[data-audit="${added}"] input`)?.focus();
+  }
 }
 const problems = ref<readonly Problem[]>([]);
 async function readFile(event: Event) {
@@ -140,7 +154,7 @@ const tests = [
             <option v-for="[id, p] in panels" :key="id" :value="id">{{ p.name || id }}</option>
           </select></label
         >
-        <form class="flex items-end gap-1" @submit.prevent="add">
+        <form ref="form" class="flex items-end gap-1" @submit.prevent="add">
           <NumberField v-model="newSpace" class="w-20" required label="Space" :min="1" :max="84" whole />
           <ChoiceField v-model="newBreaker" label="Breaker" :options="breakers" />
           <button class="key key-main" type="submit">Write down a circuit</button>
@@ -155,117 +169,119 @@ const tests = [
         </p>
       </div>
       <p v-if="circuits.length === 0" class="text-lg">Nothing is written down for this panel yet.</p>
-      <section
-        v-for="id in circuits"
-        :key="id"
-        class="mb-3 break-inside-avoid border-b-2 border-ink pb-2"
-        :data-audit="id"
-        :aria-label="`Space ${circuitOf(id).space}`"
-      >
-        <div
-          class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_4.5rem_7rem_5.5rem_4.5rem_6rem_6rem_auto]"
+      <div ref="list" @keydown.enter="toNext">
+        <section
+          v-for="id in circuits"
+          :key="id"
+          class="mb-3 break-inside-avoid border-b-2 border-ink pb-2"
+          :data-audit="id"
+          :aria-label="`Space ${circuitOf(id).space}`"
         >
-          <p class="figure">{{ circuitOf(id).space }}{{ circuitOf(id).half ?? '' }}</p>
-          <TextField
-            label="What its label says"
-            :model-value="circuitOf(id).name"
-            @update:model-value="(v) => set(id, { name: v })"
-          />
-          <NumberField
-            label="Breaker, A"
-            :model-value="circuitOf(id).amps"
-            :min="1"
-            whole
-            @update:model-value="(v) => set(id, { amps: v })"
-          />
-          <ChoiceField
-            label="Poles"
-            :model-value="breakerOf(circuitOf(id))"
-            :options="breakers"
-            @update:model-value="(v) => set(id, shapeOf(v))"
-          />
-          <label class="text-sm text-quiet"
-            >Wire<select
-              class="field text-base"
-              :value="circuitOf(id).gauge"
-              @change="set(id, { gauge: Number(value($event)) as 14 })"
+          <div
+            class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_4.5rem_7rem_5.5rem_4.5rem_6rem_6rem_auto]"
+          >
+            <p class="figure">{{ circuitOf(id).space }}{{ circuitOf(id).half ?? '' }}</p>
+            <TextField
+              label="What its label says"
+              :model-value="circuitOf(id).name"
+              @update:model-value="(v) => set(id, { name: v })"
+            />
+            <NumberField
+              label="Breaker, A"
+              :model-value="circuitOf(id).amps"
+              :min="1"
+              whole
+              @update:model-value="(v) => set(id, { amps: v })"
+            />
+            <ChoiceField
+              label="Poles"
+              :model-value="breakerOf(circuitOf(id))"
+              :options="breakers"
+              @update:model-value="(v) => set(id, shapeOf(v))"
+            />
+            <label class="text-sm text-quiet"
+              >Wire<select
+                class="field text-base"
+                :value="circuitOf(id).gauge"
+                @change="set(id, { gauge: Number(value($event)) as 14 })"
+              >
+                <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
+              </select></label
             >
-              <option v-for="g in gauges" :key="g" :value="g">{{ g }} AWG</option>
-            </select></label
+            <NumberField
+              label="Outlets"
+              :model-value="found(id).outlets"
+              :min="0"
+              whole
+              @update:model-value="(v) => setFound(id, { outlets: v })"
+            />
+            <NumberField
+              label="Load, VA"
+              :model-value="found(id).va ?? null"
+              :min="0"
+              :max="100000"
+              optional
+              @update:model-value="(v) => setFound(id, { va: v ?? undefined })"
+            />
+            <ChoiceField
+              label="Supply"
+              :model-value="found(id).supply"
+              :options="['normal', 'standby', 'both', 'unknown']"
+              @update:model-value="(v) => setFound(id, { supply: v })"
+            />
+            <button
+              class="key print:hidden"
+              type="button"
+              :aria-label="`Strike out space ${circuitOf(id).space}`"
+              @click="session.edit('removeCircuit', { circuit: id })"
+            >
+              ✕
+            </button>
+          </div>
+          <div class="mt-1 grid items-end gap-2 md:grid-cols-2">
+            <TextField
+              label="What it really feeds"
+              :model-value="found(id).serves"
+              :maxlength="500"
+              @update:model-value="(v) => setFound(id, { serves: v })"
+            />
+            <TextField
+              label="Note"
+              :model-value="found(id).note"
+              :maxlength="1000"
+              @update:model-value="(v) => setFound(id, { note: v })"
+            />
+          </div>
+          <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1 text-sm print:hidden">
+            <CheckField
+              v-for="f in circuitFaults"
+              :key="f"
+              :label="faultWords[f].says"
+              :model-value="found(id).faults.includes(f)"
+              @update:model-value="toggle(id, f)"
+            />
+            <CheckField
+              class="font-bold"
+              label="may be extended"
+              :model-value="found(id).extend"
+              @update:model-value="(extend) => setFound(id, { extend })"
+            />
+          </div>
+          <p
+            v-for="f in about(id)"
+            :key="f.rule + f.says"
+            class="mt-1 border-l-4 pl-2"
+            :class="f.level === 'error' ? 'border-trouble' : 'border-quiet'"
+            :data-finding="f.rule"
           >
-          <NumberField
-            label="Outlets"
-            :model-value="found(id).outlets"
-            :min="0"
-            whole
-            @update:model-value="(v) => setFound(id, { outlets: v })"
-          />
-          <NumberField
-            label="Load, VA"
-            :model-value="found(id).va ?? null"
-            :min="0"
-            :max="100000"
-            optional
-            @update:model-value="(v) => setFound(id, { va: v ?? undefined })"
-          />
-          <ChoiceField
-            label="Supply"
-            :model-value="found(id).supply"
-            :options="['normal', 'standby', 'both', 'unknown']"
-            @update:model-value="(v) => setFound(id, { supply: v })"
-          />
-          <button
-            class="key print:hidden"
-            type="button"
-            :aria-label="`Strike out space ${circuitOf(id).space}`"
-            @click="session.edit('removeCircuit', { circuit: id })"
-          >
-            ✕
-          </button>
-        </div>
-        <div class="mt-1 grid items-end gap-2 md:grid-cols-2">
-          <TextField
-            label="What it really feeds"
-            :model-value="found(id).serves"
-            :maxlength="500"
-            @update:model-value="(v) => setFound(id, { serves: v })"
-          />
-          <TextField
-            label="Note"
-            :model-value="found(id).note"
-            :maxlength="1000"
-            @update:model-value="(v) => setFound(id, { note: v })"
-          />
-        </div>
-        <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1 text-sm print:hidden">
-          <CheckField
-            v-for="f in circuitFaults"
-            :key="f"
-            :label="faultWords[f].says"
-            :model-value="found(id).faults.includes(f)"
-            @update:model-value="toggle(id, f)"
-          />
-          <CheckField
-            class="font-bold"
-            label="may be extended"
-            :model-value="found(id).extend"
-            @update:model-value="(extend) => setFound(id, { extend })"
-          />
-        </div>
-        <p
-          v-for="f in about(id)"
-          :key="f.rule + f.says"
-          class="mt-1 border-l-4 pl-2"
-          :class="f.level === 'error' ? 'border-trouble' : 'border-quiet'"
-          :data-finding="f.rule"
-        >
-          <b>{{ f.level }}</b> {{ f.says }}
-          <span class="text-quiet print:text-black"
-            >{{ f.fix }} {{ f.source === 'audit' ? '' : f.source }}</span
-          >
-          <span v-if="f.accepted"> Accepted: {{ f.accepted }}</span>
-        </p>
-      </section>
+            <b>{{ f.level }}</b> {{ f.says }}
+            <span class="text-quiet print:text-black"
+              >{{ f.fix }} {{ f.source === 'audit' ? '' : f.source }}</span
+            >
+            <span v-if="f.accepted"> Accepted: {{ f.accepted }}</span>
+          </p>
+        </section>
+      </div>
       <p v-for="f in panelFindings" :key="f.rule + f.says" class="border-l-4 border-quiet pl-2">
         <b>{{ f.level }}</b> {{ f.says }} {{ f.fix }}
       </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { watchDebounced } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -25,6 +25,16 @@ const route = useRoute();
 const history = new LineHistory();
 const text = ref('');
 const isRecalled = ref(false);
+const field = useTemplateRef<{ $el: HTMLInputElement }>('field');
+/** While one types, the field is not told what it is to show: that a line was taken, or another called up. */
+watch(
+  text,
+  (line) => {
+    const input = field.value?.$el;
+    if (input && input.value !== line) input.value = line;
+  },
+  { flush: 'post' },
+);
 const says = ref('');
 
 const context = (): EntryContext => ({
@@ -233,6 +243,7 @@ function act(order: Order): string | null {
       >
         <span class="font-bold">chalk:</span>
         <ComboboxInput
+          ref="field"
           data-entry
           class="min-h-10 w-full bg-transparent outline-none focus-visible:outline-none"
           autocomplete="off"

@@ -144,3 +144,36 @@ test('a room may have a number in its name, and is for what its name says', () =
   expect(args('room North office')).toMatchObject({ name: 'North', use: 'office' });
   expect(args('room Something')).toMatchObject({ name: 'Something', use: 'living' });
 });
+
+test('what stands in a wall, along it or in the room, and what is around the room, is typed too', () => {
+  expect(args('band board 120 at 24 wall B high 14')).toMatchObject({
+    edit: 'addObstacle',
+    kind: 'band board',
+    width: 120,
+    low: 0,
+    high: 14,
+  });
+  expect(args('duct 14 wall A 30')).toMatchObject({ edit: 'addObstacle', kind: 'duct', high: 97 });
+  expect(args('bench 96 at 20 wall B deep 30')).toMatchObject({
+    edit: 'addFixture',
+    room: 'r1',
+    kind: 'bench',
+    width: 96,
+    depth: 30,
+  });
+  expect(args('island 60')).toMatchObject({ kind: 'island', x: plan.rooms['r1']!.x });
+  expect(args('over closed')).toMatchObject({ edit: 'setRoom', changes: { above: 'closed' } });
+  expect(args('under slab')).toMatchObject({ changes: { below: 'slab' } });
+  expect(args('grade below')).toMatchObject({ changes: { belowGrade: true } });
+  expect(args('closed walls')).toMatchObject({ edit: 'setWalls', changes: { cover: 'closed' } });
+  expect(args('closed wall A')).toMatchObject({ edit: 'setWall', changes: { cover: 'closed' } });
+  for (const [line, says] of [
+    ['band board 120 at 24 wall B high 0', 'above the lower'],
+    ['over clouds', 'What is over the room? attic'],
+    ['under clouds', 'What is under the room? crawl'],
+    ['grade', 'grade below'],
+    ['closed B', 'Which walls?'],
+    ['bench at 20', 'Width'],
+  ] as const)
+    expect(read(line), line).toMatchObject({ kind: 'problem', says: expect.stringContaining(says) });
+});

@@ -1,4 +1,5 @@
-import { deviceKinds, type DeviceKind, type EditArgs, type Opening } from '@fieldchalk/core';
+import { deviceKinds, type DeviceKind, type EditArgs, fixtureKinds, type Opening } from '@fieldchalk/core';
+import { aroundOrder, coverOrder, fixtureOrder, inWallOrder, inWalls } from './things.ts';
 import { stages, type EntryContext, type Order } from './order.ts';
 import {
   boxOrder,
@@ -44,6 +45,29 @@ const verbs: ReadonlyMap<string, Verb> = new Map(
       deviceKinds.map((kind: DeviceKind): [string, Verb] => [
         kind,
         (rest, context) => boxOrder(kind, rest, context),
+      ]),
+    ),
+    ...Object.fromEntries(
+      Object.keys(inWalls).map((word): [string, Verb] => [
+        word,
+        (rest, context) => inWallOrder(word, rest, context),
+      ]),
+    ),
+    ...Object.fromEntries(
+      fixtureKinds
+        .filter((kind) => kind !== 'other' && !(kind in openingKinds))
+        .map((kind): [string, Verb] => [kind, (rest, context) => fixtureOrder(kind, rest, context)]),
+    ),
+    ...Object.fromEntries(
+      (['over', 'under', 'grade'] as const).map((what): [string, Verb] => [
+        what,
+        (rest, context) => aroundOrder(what, rest, context),
+      ]),
+    ),
+    ...Object.fromEntries(
+      (['open', 'closed'] as const).map((cover): [string, Verb] => [
+        cover,
+        (rest, context) => coverOrder(cover, rest, context),
       ]),
     ),
     room: roomOrder,

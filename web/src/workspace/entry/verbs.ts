@@ -21,6 +21,8 @@ const keywords = new Set([
   'wall',
   'head',
   'high',
+  'low',
+  'deep',
   'sill',
   'hinge',
   'swing',
@@ -40,7 +42,7 @@ export const order = <N extends EditName>(name: N, args: EditArgs<N>, turnNext?:
 });
 
 /** Splits `32 at 14 wall B head 80` into what comes after each keyword; what comes first is under ''. */
-function fieldsOf(text: string): Record<string, string> {
+export function fieldsOf(text: string): Record<string, string> {
   const fields: Record<string, string[]> = { '': [] };
   let key = '';
   for (const word of text.split(/\s+/).filter(Boolean)) {
@@ -57,14 +59,14 @@ function fieldsOf(text: string): Record<string, string> {
   return Object.fromEntries(Object.entries(fields).map(([k, v]) => [k, v.join(' ')]));
 }
 
-function lengthOf(text: string | undefined, what: string): number {
+export function lengthOf(text: string | undefined, what: string): number {
   const read = parseLength(text ?? '');
   if (!read.ok) throw new Error(`${what}: ${read.problem}`);
   return read.inches;
 }
 
 /** The wall that `wall A` names, or `wall A 40` with how far along it; the last one of the room without a letter. */
-function wallOf(context: EntryContext, named: string | undefined) {
+export function wallOf(context: EntryContext, named: string | undefined) {
   const [letter] = (named ?? '').split(/\s+/).filter(Boolean);
   const walls = context.unrolled?.walls ?? [];
   const wall = letter ? walls.find((w) => w.letter.toLowerCase() === letter.toLowerCase()) : walls.at(-1);
@@ -78,11 +80,11 @@ function wallOf(context: EntryContext, named: string | undefined) {
 }
 
 /** How far from the left corner: after `at`, after the wall’s letter, or first of all. */
-const placeOf = (f: Record<string, string>, first?: string): string | undefined =>
+export const placeOf = (f: Record<string, string>, first?: string): string | undefined =>
   f['at'] || (f['wall'] ?? '').split(/\s+/).slice(1).join(' ') || first;
 
 /** The nearer edge along the wall's own measure, for something measured from the left corner as seen from inside. */
-function edgeAt(wall: { origin: number; sign: 1 | -1 }, fromLeft: number, width: number): number {
+export function edgeAt(wall: { origin: number; sign: 1 | -1 }, fromLeft: number, width: number): number {
   return wall.sign === 1 ? wall.origin + fromLeft : wall.origin - fromLeft - width;
 }
 

@@ -1,4 +1,5 @@
 import { boxNumber, deviceKinds, nth, roomUses } from '@fieldchalk/core';
+import { thingWords } from './things.ts';
 import { boxParts, stages, type EntryContext } from './order.ts';
 
 /** Lines the chalk line offers while typing: what can be done, and everything that has a name. */
@@ -27,6 +28,7 @@ export function entryWords(context: EntryContext): string[] {
       `receptacle 40 wall ${first} high 42`,
       `light 30 wall ${first} out`,
     ],
+    ...thingWords(first),
     ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],
     ...(unrolled?.walls ?? []).map((w) => `room Pantry pantry behind ${w.letter}`),

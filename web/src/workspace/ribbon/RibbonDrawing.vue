@@ -178,6 +178,7 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
       <g v-if="ghosts" class="pointer-events-none">
         <rect
           v-for="g in shapes.ghosts"
+          data-ghost
           :key="g.id"
           :x="g.x"
           :y="unrolled.height - g.bottom - g.height"
