@@ -72,7 +72,7 @@ test('a garage with a closed ceiling and a band board: by keyboard alone', async
     `24' right`,
     `22' right`,
     'close',
-    'over closed',
+    'over closed fish',
     'under slab',
     `garage 16' at 3' wall A`,
     'door 36 at 24 wall C',
@@ -217,9 +217,14 @@ test('a pair of outside lights: by keyboard alone', async ({ page }) => {
     'go boxes',
     'propose switches',
   );
-  await expect(page.locator('[data-plan-box]')).not.toHaveCount(0);
-  await typist.lines('box 1');
+  // Two lights and, inside the door, one switch that works both.
+  await expect.poll(() => tally(page, 'boxes')).toBe('3');
+  const outside = page.getByRole('button', { name: 'Outside: box 1, seen through the wall' });
+  await typist.tabTo(outside, 80);
+  await typist.key('Enter');
   await expect(page.locator('[data-card]')).toContainText('light');
+  await typist.lines('go prove');
+  expect(await typist.rules()).not.toContain('light.unswitched');
   typist.tell('a pair of outside lights');
 });
 

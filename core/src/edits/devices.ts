@@ -42,10 +42,13 @@ const newBox = z.strictObject({
   va: va.optional(),
   label: text.optional(),
   reason: longText.optional(),
+  /** It is out of doors: then so is that side of its wall. */
+  outside: z.boolean().optional(),
 });
 
 function addBox(draft: Plan, args: ArgsOf<typeof newBox>): void {
-  need(draft.walls, args.wall, 'wall');
+  const own = need(draft.walls, args.wall, 'wall');
+  if (args.outside) own.exterior = true;
   const id = nextId(draft, 'boxes');
   const {
     wall,

@@ -132,7 +132,7 @@ test('a place may come after the wall’s letter; out is the wall’s outer face
   expect(args('light wall A at 30')).toEqual(inside);
   const other = { left: 'right', right: 'left' } as const;
   const side = (inside as unknown as { side: 'left' | 'right' }).side;
-  expect(args('light 30 wall A out')).toEqual({ ...inside, side: other[side] });
+  expect(args('light 30 wall A out')).toEqual({ ...inside, side: other[side], outside: true });
   expect(args('door 32 wall A 40')).toEqual(args('door 32 at 40 wall A'));
   expect(args('door 32 at 40 wall A swing out')).not.toEqual(args('door 32 at 40 wall A'));
   expect(args("panel wall A 36 away 27'")).toEqual(args("panel 36 wall A away 27'"));

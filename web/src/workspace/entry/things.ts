@@ -1,4 +1,4 @@
-import { aboveKinds, belowKinds, fixtureKinds, type Fixture } from '@fieldchalk/core';
+import { aboveKinds, accessKinds, belowKinds, fixtureKinds, type Fixture } from '@fieldchalk/core';
 import type { EntryContext, Order } from './order.ts';
 import { edgeAt, fieldsOf, lengthOf, order, placeOf, problem, wallOf } from './verbs.ts';
 
@@ -56,22 +56,24 @@ export function fixtureOrder(kind: Fixture['kind'], rest: string, context: Entry
 const oneOf = <T extends string>(list: readonly T[], word: string): T | undefined =>
   list.find((kind) => kind === word.toLowerCase());
 
-/** `over closed`, `under slab`, `grade below`: what is around the room in hand, where that is not as its level. */
+/** `over closed fish`, `under slab`, `grade below`: what is around the room in hand, where that is not as its level. */
 export function aroundOrder(what: 'over' | 'under' | 'grade', rest: string, { room }: EntryContext): Order {
   if (room === null) return problem('Name the room first: room Study office.');
   if (what === 'grade') {
     if (!/^(above|below)$/i.test(rest)) return problem('Above grade or below it? grade below.');
     return order('setRoom', { room, changes: { belowGrade: /below/i.test(rest) } });
   }
+  const [kind = '', does = ''] = rest.split(/\s+/);
+  const access = oneOf(accessKinds, does);
   if (what === 'over') {
-    const above = oneOf(aboveKinds, rest);
+    const above = oneOf(aboveKinds, kind);
     return above
-      ? order('setRoom', { room, changes: { above } })
+      ? order('setRoom', { room, changes: { above, ...(access ? { ceilingAccess: access } : {}) } })
       : problem(`What is over the room? ${aboveKinds.join(', ')}.`);
   }
-  const below = oneOf(belowKinds, rest);
+  const below = oneOf(belowKinds, kind);
   return below
-    ? order('setRoom', { room, changes: { below } })
+    ? order('setRoom', { room, changes: { below, ...(access ? { floorAccess: access } : {}) } })
     : problem(`What is under the room? ${belowKinds.join(', ')}.`);
 }
 
@@ -95,6 +97,8 @@ export const thingWords = (first: string): string[] => [
   ...fixtureKinds.filter((kind) => kind !== 'other').map((kind) => `${kind} 60 at 20 wall ${first}`),
   ...aboveKinds.map((kind) => `over ${kind}`),
   ...belowKinds.map((kind) => `under ${kind}`),
+  'over closed fish',
+  'over closed open',
   'grade below',
   `closed wall ${first}`,
   'closed walls',

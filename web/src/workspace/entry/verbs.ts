@@ -160,6 +160,7 @@ export function boxOrder(kind: DeviceKind, rest: string, context: EntryContext):
     at: edgeAt(wall, lengthOf(placeOf(f, f['']), 'Distance from the left corner'), 0),
     kind,
     ...height,
+    ...('out' in f ? { outside: true } : {}),
   });
 }
 

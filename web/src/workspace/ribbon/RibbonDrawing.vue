@@ -175,18 +175,32 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
         @obstacle="emit('obstacle', $event)"
         @fixture="emit('fixture', $event)"
       />
-      <g v-if="ghosts" class="pointer-events-none">
+      <g v-if="ghosts">
         <rect
           v-for="g in shapes.ghosts"
-          data-ghost
           :key="g.id"
+          data-ghost
+          v-bind="
+            g.room === '' && !crew
+              ? {
+                  tabindex: 0,
+                  role: 'button',
+                  'aria-label': `Outside: box ${g.label}, seen through the wall`,
+                }
+              : {}
+          "
+          :class="g.room === '' && !crew ? 'cursor-pointer' : 'pointer-events-none'"
+          pointer-events="all"
           :x="g.x"
           :y="unrolled.height - g.bottom - g.height"
           :width="g.width"
           :height="g.height"
-          class="fill-none stroke-quiet"
-          :stroke-width="1 / scale"
+          :fill="g.id === selected ? 'var(--chalk-soft)' : 'transparent'"
+          :stroke="g.id === selected ? 'var(--chalk)' : 'var(--quiet)'"
+          :stroke-width="(g.id === selected ? 2 : 1) / scale"
           :stroke-dasharray="`${2 / scale} ${2 / scale}`"
+          @click="g.room === '' && emit('box', g.id, $event.shiftKey)"
+          @keydown.enter.prevent="g.room === '' && emit('box', g.id, false)"
         />
       </g>
       <RibbonCables
