@@ -1,7 +1,9 @@
 import { entryOf } from '../lookups/index.ts';
 import { isDraft, original } from 'immer';
 import type { Boundary } from '../rooms/faces.ts';
-import { boundariesOf, boundaryOfRoom, unnamedSpaces } from '../rooms/walked.ts';
+import { lettersToKeep } from '../rooms/letters.ts';
+import { boundariesOf, boundaryOfRoom, readWalk, unnamedSpaces } from '../rooms/walked.ts';
+import { settled } from '../plan/settled.ts';
 import { pointInPolygon } from '../geometry/index.ts';
 import { z } from 'zod';
 import { EditRefused } from '../plan/gate.ts';
@@ -83,12 +85,19 @@ export const wallEdits = {
     },
   ),
   removeWalls: verb(
-    'Takes walls away, with what is in them.',
+    'Takes walls away, with what is in them. The other walls of a room keep their letters.',
     z.strictObject({ walls: ids }),
     (draft, args) => {
+      const before = settled(draft);
       for (const id of args.walls) {
         if (need(draft.walls, id, 'wall').locked) throw new EditRefused('wall', 'is locked; unlock it first');
         dropWall(draft, id);
+      }
+      for (const [id, room] of Object.entries(draft.rooms)) {
+        const stretches = readWalk(before, id)?.stretches ?? [];
+        const left = stretches.filter((s) => !args.walls.includes(s.wall));
+        if (left.length === 0) delete room.letters;
+        else if (left.length < stretches.length) room.letters = lettersToKeep(before, id, stretches);
       }
     },
   ),

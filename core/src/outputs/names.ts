@@ -1,10 +1,10 @@
-import { listUnder } from '../lookups/index.ts';
+import { listUnder, nth } from '../lookups/index.ts';
 import { deviceWords } from '../boxes/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
 import { boxNumber, isOnWall, type Names, type Plan, type Side } from '../plan/index.ts';
-import { wallLetter } from '../plan/ids.ts';
 import { roomHolding } from '../rooms/seeing.ts';
-import { readWalk } from '../rooms/walked.ts';
+import { lettersOf } from '../rooms/letters.ts';
+import { readWalk, type WalkedStretch } from '../rooms/walked.ts';
 import { wallAtPoint } from '../survey/pointing.ts';
 import { formatLength } from '../units/index.ts';
 
@@ -19,11 +19,16 @@ interface SeenWall {
   readonly left: number;
 }
 
+const withLetters = (plan: Plan, room: string, stretches: readonly WalkedStretch[]) => {
+  const letters = lettersOf(plan, room, stretches);
+  return stretches.map((s, i) => ({ ...s, letter: nth(letters, i) }));
+};
+
 /** Every stretch of wall a room sees, with the letter it has there. */
 const seenFrom = query('walls seen from room', (plan: Plan, room: string): SeenWall[] =>
-  (readWalk(plan, room)?.stretches ?? []).map((s, i) => ({
+  withLetters(plan, room, readWalk(plan, room)?.stretches ?? []).map(({ letter, ...s }) => ({
     room,
-    letter: wallLetter(i),
+    letter,
     wall: s.wall,
     side: s.side,
     start: Math.min(s.start, s.end),

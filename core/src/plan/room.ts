@@ -47,6 +47,8 @@ export const roomSchema = z.strictObject({
   floorAccess: z.enum(accessKinds).optional(),
   /** Whether it lies below the ground outside, where that is not as its level. */
   belowGrade: z.boolean().optional(),
+  /** Its walls by their letters, A first, as they were when one of them was taken away: the others keep theirs. */
+  letters: z.array(idSchema).max(500).optional(),
   /** The walk of a room still open, as it was typed; gone once its walls close. `own`: the walls it made, leg by leg. */
   walk: z
     .strictObject({

@@ -2,9 +2,9 @@ import { entryOf, nth } from '../../lookups/index.ts';
 import { reachProfile } from '../../boxes/index.ts';
 import { gathered, idsOf, query } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
-import { wallLetter } from '../../plan/ids.ts';
 import type { Side } from '../../plan/index.ts';
 import type { Along, SpacePiece } from '../../rooms/index.ts';
+import { lettersOf } from '../../rooms/letters.ts';
 import { readWalk, walkedFaces, type WalkedStretch } from '../../rooms/walked.ts';
 
 /**
@@ -66,12 +66,14 @@ export const unrollRoom = query('unrolled room', (house: House, roomId: string):
   const { framing, layout, rules } = house;
   const limit = rules('spacing.maxGap') / 2;
   let x = 0;
-  const walls = stretchesOf(house, roomId).map((s, i): UnrolledWall => {
+  const stretches = stretchesOf(house, roomId);
+  const letters = lettersOf(house.plan, roomId, stretches);
+  const walls = stretches.map((s, i): UnrolledWall => {
     const length = Math.abs(s.end - s.start);
     const wall: UnrolledWall = {
       wall: s.wall,
       side: s.side,
-      letter: wallLetter(i),
+      letter: nth(letters, i),
       x,
       length,
       origin: s.start,
