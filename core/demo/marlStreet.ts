@@ -135,7 +135,12 @@ const old = (space: number, name: string, amps: number, gauge: 14 | 12 | 10, fou
 const plan: PlanInput = {
   format: 'fieldchalk.plan',
   version: 1,
-  job: { name: 'Marl Street addition', kind: 'addition' },
+  job: {
+    name: 'Marl Street addition',
+    kind: 'addition',
+    address: '14 Marl Street',
+    customer: 'Alder household',
+  },
   rules: {
     values: { 'bench.row': 'row' },
     reasons: { 'bench.row': 'The owner works standing: tools are plugged in over the bench.' },

@@ -178,7 +178,7 @@ const tests = [
           :aria-label="`Space ${circuitOf(id).space}`"
         >
           <div
-            class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_4.5rem_7rem_5.5rem_4.5rem_6rem_6rem_auto]"
+            class="grid grid-cols-2 items-end gap-2 md:grid-cols-[4rem_1fr_4.5rem_7rem_6.5rem_4.5rem_5.5rem_6.5rem_auto]"
           >
             <p class="figure">{{ circuitOf(id).space }}{{ circuitOf(id).half ?? '' }}</p>
             <TextField

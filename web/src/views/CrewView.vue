@@ -149,6 +149,7 @@ function tick(task: Task) {
       <header class="flex items-center gap-2 bg-bar px-3 py-2 text-bar-ink">
         <div class="min-w-0 flex-1">
           <h1 class="truncate text-lg font-bold">{{ plan.job.name }}</h1>
+          <p v-if="plan.job.address" class="truncate text-sm text-bar-quiet">{{ plan.job.address }}</p>
           <p class="text-sm text-bar-quiet">
             {{ room ? plan.rooms[room]?.name : '' }} ·
             {{ isOffline ? 'no signal, kept on this phone' : 'in step'

@@ -7,6 +7,7 @@ import {
   near,
   placeLabels,
   rectAround,
+  type LabelForm,
   type PlacedLabel,
   type Rect,
   type Segment,
@@ -61,6 +62,19 @@ export interface PlanLabels {
 
 type At = (p: XY) => XY;
 
+/** A room with its sizes and what is around it, then with its sizes alone. */
+const told = (room: PlanShapes['rooms'][number], size: number): LabelForm[] =>
+  [
+    [room.name, room.says, room.around],
+    [room.name, room.says],
+  ].map((lines) =>
+    lettered(
+      lines.filter((line) => line !== ''),
+      size,
+      { restSize: 10.5 },
+    ),
+  );
+
 /** Names of rooms: whole where there is room, smaller in small rooms, and off what hangs on their ceilings. */
 function roomLabels(shapes: PlanShapes, { scale, rooms }: PlanLabelsAsked, px: At): WantedLabel[] {
   return shapes.rooms.map((r) => {
@@ -73,7 +87,7 @@ function roomLabels(shapes: PlanShapes, { scale, rooms }: PlanLabelsAsked, px: A
       // A name over a wall is read as that of both rooms.
       patience: Infinity,
       forms: [
-        ...(wide > 95 && rooms ? [lettered([r.name, r.says], size, { restSize: 10.5 })] : []),
+        ...(wide > 95 && rooms ? told(r, size).filter((form) => form.width <= wide) : []),
         lettered([r.name], size),
         lettered([r.name], 10.5, { pad: 1 }),
         lettered([r.name], 9, { pad: 1 }),

@@ -22,8 +22,16 @@ export interface PlanShapes {
   /** From each switch box to the lights it works. */
   readonly controls: readonly { id: string; boxes: readonly [string, string]; path: string }[];
   readonly cables: readonly { id: string; points: readonly XY[]; jacket: string }[];
-  /** `across` is about how wide the room is, for deciding what fits in it. */
-  readonly rooms: readonly { id: string; x: number; y: number; name: string; says: string; across: number }[];
+  /** `across` is about how wide the room is, for deciding what fits in it; `around` what is over and under it otherwise than its level. */
+  readonly rooms: readonly {
+    id: string;
+    x: number;
+    y: number;
+    name: string;
+    says: string;
+    around: string;
+    across: number;
+  }[];
   readonly fixtures: readonly {
     id: string;
     points: string;
@@ -250,12 +258,9 @@ function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
         y: -r.y,
         name: r.name || 'Room',
         says: found?.closed
-          ? [
-              `${Math.round(found.area / 144)} sq ft`,
-              `perimeter ${feet(found.perimeter)}`,
-              ...around(r),
-            ].join(' · ')
-          : ['not closed yet', ...around(r)].join(' · '),
+          ? `${Math.round(found.area / 144)} sq ft · perimeter ${feet(found.perimeter)}`
+          : 'not closed yet',
+        around: around(r).join(' · '),
         across: found?.closed ? Math.sqrt(found.area) : 120,
       };
     });
