@@ -1,4 +1,4 @@
-import { studyJob, expect, expectAccessible, phoneOn, test } from './helpers.ts';
+import { chalk, studyJob, expect, expectAccessible, phoneOn, test } from './helpers.ts';
 
 // The phone keeps its pages by a service worker; other journeys do without, which saves each the fetching of all pages.
 test.use({
@@ -149,4 +149,28 @@ test('600 ticks made without a signal all arrive, in order, while the phone says
   // The last of them stands: done.
   await expect(phone.locator(`[data-task="box ${about}"]`)).toHaveAttribute('aria-pressed', 'true');
   await context.close();
+});
+
+test('a box that moved after it was nailed says so on the phone and to the lead; ticked again it is done as it is now', async ({
+  page,
+  browser,
+}) => {
+  const job = await studyJob(page, 'Moved job');
+  const phone = await phoneOn(browser, page, job);
+  const task = phone.locator('[data-task="box b1"]');
+  while (!(await task.isVisible())) await phone.getByRole('button', { name: 'Wall to the right' }).tap();
+  await task.tap();
+  await page.goto(`/jobs/${job}/crew`);
+  await expect(page.locator('[data-done=box]')).toContainText('1');
+  await expect(page.locator('[data-changed]')).toHaveCount(0);
+  await chalk(page, 'box 1');
+  await page.locator('[data-card]').getByLabel('Height', { exact: true }).fill('30');
+  await page.locator('[data-card]').getByLabel('Height', { exact: true }).press('Enter');
+  await expect(page.locator('[data-changed]')).toContainText(/Box 1 .*It was .* bottom, stud .*; now /);
+  await expect(task).toContainText('Changed since it was ticked: it was');
+  await task.tap();
+  await expect(task).not.toContainText('Changed since');
+  await expect(task).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.locator('[data-changed]')).toHaveCount(0);
+  await phone.context().close();
 });

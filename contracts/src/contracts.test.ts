@@ -60,6 +60,7 @@ describe('what the crew ticks off', () => {
     for (const kind of markKinds)
       expect(newMarksSchema.parse({ device, marks: [{ ...mark, kind }] }).marks[0]).toEqual({
         ...mark,
+        stood: '',
         kind,
         by: '',
       });

@@ -62,6 +62,8 @@ export const newMarksSchema = z.strictObject({
         about: z.string().min(1).max(120),
         done: z.boolean(),
         by: z.string().trim().max(60).default(''),
+        /** What it said when it was ticked, in words; where it says something else now, what was done is no longer what is wanted. */
+        stood: z.string().max(300).default(''),
         /** One more than the highest its maker had seen of this job. */
         number: z.number().int().min(0).max(1e9),
         /** By the maker’s clock, milliseconds since 1970. */
@@ -164,6 +166,7 @@ export const markSchema = z.object({
   done: z.boolean(),
   by: z.string(),
   at: z.number(),
+  stood: z.string(),
   device: z.string(),
   number: z.number(),
   madeAt: z.number(),

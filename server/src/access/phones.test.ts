@@ -10,7 +10,7 @@ const server = new TestServer();
 
 const tick = (id: string): NewMarks => ({
   device: 'phone',
-  marks: [{ id, kind: 'box', about: 'b1', done: true, by: 'A', number: 1, madeAt: 900 }],
+  marks: [{ id, kind: 'box', about: 'b1', done: true, by: 'A', stood: '', number: 1, madeAt: 900 }],
 });
 const phonesOf = async (job: string) => (await server.api.get(`/api/jobs/${job}/phones`)).body as Phones;
 

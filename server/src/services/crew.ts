@@ -15,6 +15,7 @@ interface MarkRow {
   at: number;
   device: string;
   number: number;
+  stood: string;
   made_at: number;
 }
 interface LateRow extends MarkRow {
@@ -38,13 +39,14 @@ const markOf = (r: MarkRow): MarkRecord => ({
   at: Number(r.at),
   device: r.device,
   number: r.number,
+  stood: r.stood,
   madeAt: Number(r.made_at),
 });
 
 /** A tick as its maker sent it. */
 function sentOf(row: MarkRow): Sent[number] {
-  const { id, kind, about, done, by, number, madeAt } = markOf(row);
-  return { id, kind, about, done, by, number, madeAt };
+  const { id, kind, about, done, by, stood, number, madeAt } = markOf(row);
+  return { id, kind, about, done, by, stood, number, madeAt };
 }
 
 /** What the crew ticks. Marks are only ever added; which of those about a thing stands, their makers’ numbers say. */

@@ -10,6 +10,8 @@ defineProps<{
   result: Result | null;
   tasks: readonly Task[];
   isDone: (task: Task) => boolean;
+  /** How it was when it was ticked, where it is otherwise now. */
+  changed: (task: Task) => string | null;
   /** A guest looks and ticks nothing. */
   mayTick: boolean;
 }>();
@@ -34,13 +36,16 @@ const opened = ref<string | null>(null);
       >
         <span
           class="grid h-9 w-9 shrink-0 place-items-center border-2 border-ink text-2xl font-bold"
-          :class="{ 'bg-good text-black': isDone(t) }"
+          :class="{ 'bg-good text-black': isDone(t) && !changed(t) }"
           aria-hidden="true"
-          >{{ isDone(t) ? '✓' : '' }}</span
+          >{{ isDone(t) ? (changed(t) ? '!' : '✓') : '' }}</span
         >
         <span class="min-w-0"
           ><b class="block text-xl">{{ t.big }}</b
-          ><span class="text-quiet">{{ t.small }}</span></span
+          ><span class="text-quiet">{{ t.small }}</span
+          ><span v-if="changed(t)" class="block font-bold text-trouble"
+            >Changed since it was ticked: it was {{ changed(t) }}.</span
+          ></span
         >
       </button>
     </template>

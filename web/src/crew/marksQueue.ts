@@ -11,12 +11,14 @@ export interface QueuedMark extends Numbered {
   readonly about: string;
   readonly done: boolean;
   readonly by: string;
+  /** What the thing said when it was ticked; none for those kept before that was noted. */
+  readonly stood?: string;
   /** Why the server will not have it; it waits for its maker to send it again or let it go. */
   readonly refused?: string;
 }
 
 /** What a person says with a tick. */
-export type Ticked = Pick<QueuedMark, 'kind' | 'about' | 'done' | 'by'>;
+export type Ticked = Pick<QueuedMark, 'kind' | 'about' | 'done' | 'by' | 'stood'>;
 
 /** How the queue stands. */
 export interface QueueState {
@@ -136,8 +138,8 @@ export class MarksQueue {
     if (!first) return;
     // Those made before there was a device of their own go under this one; all of a batch are of one.
     const own = batch.filter((m) => m.device === first.device);
-    const marks = own.map(({ id, kind, about, done, by, number, madeAt }) => {
-      return { id, kind, about, done, by, number, madeAt };
+    const marks = own.map(({ id, kind, about, done, by, stood = '', number, madeAt }) => {
+      return { id, kind, about, done, by, stood, number, madeAt };
     });
     try {
       const stored = await call<MarkRecord[]>('POST', `/crew/${this.token}/marks`, {

@@ -21,6 +21,19 @@ export interface Task {
   readonly name?: string;
   readonly big: string;
   readonly small: string;
+  /** What a tick keeps of it, besides what is big: where it is otherwise than that, it has to be done anew. */
+  readonly where?: string;
+}
+
+/** What a tick keeps of a task. */
+export const stoodOf = ({ big, where }: Task): string => (where ? `${big}, ${where}` : big);
+
+/** How a thing was when it was ticked, where it is otherwise now; null where it is as it was, or nobody noted it. */
+export function changedSince(
+  task: Task,
+  mark: { readonly done: boolean; readonly stood?: string } | undefined,
+): string | null {
+  return mark?.done && mark.stood && mark.stood !== stoodOf(task) ? mark.stood : null;
 }
 
 /** What each kind of work is called over its ticks, in the order of the work. */
@@ -75,6 +88,7 @@ function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
     about: b.id,
     big: `${formatLength(mark.bottomFromSubfloor)} bottom`,
     small: parts.join(' · '),
+    where: `stud ${mark.stud}, ${formatLength(mark.at)} along its wall`,
   };
 }
 

@@ -327,9 +327,8 @@ export const useSession = defineStore('session', () => {
   }
 
   /** Whether each thing the crew ticks off is done, by kind and what it is about. */
-  const done = computed(
-    () => new Map([...marksStanding(marks.value)].map(([key, mark]) => [key, mark.done])),
-  );
+  const standing = computed(() => marksStanding(marks.value));
+  const done = computed(() => new Map([...standing.value].map(([key, mark]) => [key, mark.done])));
 
   return {
     plan: computed(() => plan.value),
@@ -342,6 +341,10 @@ export const useSession = defineStore('session', () => {
     result: computed(() => result.value),
     /** What is drawn of the result: before there is one, all but its cables and findings. */
     shown: computed((): Shown | null => result.value ?? begun.value),
+    /** Every room unrolled, of the plan as it was answered last. */
+    rooms: computed(() => rooms.value),
+    /** The ticks that stand. */
+    standing: computed(() => standing.value),
     unrolled: computed((): Unrolled | null => (room.value && rooms.value[room.value]) || null),
     tally: computed(() => tally.value),
     before: computed(() => before.value),

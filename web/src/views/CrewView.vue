@@ -10,14 +10,19 @@ import { type MarkKind, marksStanding, type Numbered } from '@fieldchalk/contrac
 import { GivenJob, type GivenJobState } from '../crew/givenJob.ts';
 import { MarksQueue, type QueueState } from '../crew/marksQueue.ts';
 import CrewTasks from '../crew/CrewTasks.vue';
-import { ceilingTasks, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
+import { ceilingTasks, changedSince, stoodOf, taskHeadings, wallTasks, type Task } from '../crew/tasks.ts';
 import { wallName } from '../workspace/cards/onWall.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { planShapes } from '@fieldchalk/core/drawing';
 import RibbonDrawing from '../workspace/ribbon/RibbonDrawing.vue';
 
 /** A tick, sent or waiting. */
-type Tick = Numbered & { readonly kind: MarkKind; readonly about: string; readonly done: boolean };
+type Tick = Numbered & {
+  readonly kind: MarkKind;
+  readonly about: string;
+  readonly done: boolean;
+  readonly stood?: string;
+};
 
 const job = String(useRoute().params['job']);
 const answer = shallowRef<CrewView | null>(null);
@@ -87,6 +92,7 @@ const standing = computed(() => {
 });
 const isDone = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) =>
   standing.value.get(`${kind} ${about}`)?.done ?? false;
+const changed = (task: Task) => changedSince(task, standing.value.get(`${task.kind} ${task.about}`));
 const done = computed(() => new Map([...standing.value].map(([key, mark]) => [key, mark.done])));
 /** What a tick that was set aside is about, as the page calls it. */
 const tickWords = ({ kind, about }: Pick<Tick, 'kind' | 'about'>) => {
@@ -127,7 +133,10 @@ function tick(task: Task) {
   } catch {
     // The name is asked for again next time; the tick is kept in the database.
   }
-  void queue.add({ kind: task.kind, about: task.about, done: !isDone(task), by: name.value });
+  const { kind, about } = task;
+  // What was done and is otherwise now is done anew by its next tick.
+  const isDoneNow = isDone(task) && changedSince(task, standing.value.get(`${kind} ${about}`)) === null;
+  void queue.add({ kind, about, done: !isDoneNow, by: name.value, stood: stoodOf(task) });
 }
 </script>
 
@@ -226,6 +235,7 @@ function tick(task: Task) {
         :result="answer?.result ?? null"
         :tasks="tasks"
         :is-done="isDone"
+        :changed="changed"
         :may-tick="mayTick"
         @tick="tick"
       />

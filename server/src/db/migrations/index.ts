@@ -6,6 +6,7 @@ import * as notices from './2026-11-28-notices.ts';
 import * as people from './2026-11-28-people.ts';
 import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 import * as standingMarks from './2026-11-28-standing-marks.ts';
+import * as ticksSayOfWhat from './2026-11-28-ticks-say-of-what.ts';
 import * as workPrices from './2026-11-28-work-prices.ts';
 import * as whatJobsAreAbout from './2026-11-28-what-jobs-are-about.ts';
 
@@ -18,6 +19,7 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-people': people,
   '2026-11-28-plans-now-and-then': plansNowAndThen,
   '2026-11-28-standing-marks': standingMarks,
+  '2026-11-28-ticks-say-of-what': ticksSayOfWhat,
   '2026-11-28-what-jobs-are-about': whatJobsAreAbout,
   '2026-11-28-work-prices': workPrices,
 };

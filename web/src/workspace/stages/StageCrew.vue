@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import type { Colleague, MadeLink, NewPhoneLink } from '@fieldchalk/contracts';
+import { changedTicks, changedWords } from '../../crew/changedTicks.ts';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
 import { useAttempt } from '../../people/attempt.ts';
@@ -52,6 +53,11 @@ const give = (person: string) =>
     await call('POST', `${job.value}/people`, { person });
     await session.fetchPhones();
   });
+const changed = computed(() =>
+  session.plan && session.result && session.answered
+    ? changedTicks(session.answered, session.result, session.rooms, session.standing)
+    : [],
+);
 const day = (at: number) => new Date(at).toLocaleDateString([], { dateStyle: 'medium' });
 const roleWords = { owner: 'owner', lead: 'lead', crew: 'ticks', guest: 'looks only' } as const;
 /** How many things of a kind are done now. */
@@ -69,6 +75,12 @@ const ticked = {
 <template>
   <div>
     <LateMarks :job="String(route.params['job'])" />
+    <template v-if="changed.length > 0">
+      <h2 class="heading text-trouble">Changed since it was ticked</h2>
+      <p v-for="c in changed" :key="`${c.task.kind} ${c.task.about}`" class="row" data-changed>
+        {{ changedWords(c) }}
+      </p>
+    </template>
     <h2 class="heading">Ticked by the crew</h2>
     <div v-for="(words, kind) in ticked" :key="kind" class="row" :data-done="kind">
       <span>{{ words }}</span><b>{{ done(kind) }}</b>
