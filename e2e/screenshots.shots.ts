@@ -18,6 +18,7 @@ async function study(page: Page, stage: string): Promise<void> {
 test('workspace', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: /Marl Street/ }).waitFor();
+  await page.locator('[data-state=box]').waitFor();
   await page.screenshot(shot('jobs'));
   for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove']) {
     await study(page, stage);
