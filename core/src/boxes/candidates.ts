@@ -114,14 +114,8 @@ function heightOptions(piece: SpacePiece, height: Height, gangs: number, setting
   return [{ body: usual, start: piece.start, end: piece.end, local: null }, ...over];
 }
 
-const overBench = 'Over the bench.';
-
 /** Where benches stand along a piece: there a receptacle at the usual height would be under the top, so it goes over it, by the house’s height for benches. */
-function overBenches(
-  piece: SpacePiece,
-  { plan, layout, rules }: Site,
-  gangs: number,
-): readonly (Option & { readonly local: NonNullable<Option['local']> })[] {
+function overBenches(piece: SpacePiece, { plan, layout, rules }: Site, gangs: number): readonly Option[] {
   if (rules('bench.row') === 'none') return [];
   const { floorFinish } = entryOf(layout.settings, piece.wall);
   const height = rules('height.bench');
@@ -131,7 +125,7 @@ function overBenches(
       body: receptacleBody(floorFinish, height, gangs),
       start: f.at,
       end: f.at + f.width,
-      local: { height, reason: overBench },
+      local: { height, reason: 'Over the bench.' },
     }));
 }
 
@@ -143,8 +137,6 @@ function candidatesOnPiece(
   const site = { plan, framing, layout, rules };
   const height = asked ?? rules('height.receptacle');
   const benches = asked ? [] : overBenches(piece, site, gangs);
-  const isUnder = (at: number, { width }: BoxBody) =>
-    benches.some((b) => at + width / 2 > b.start && at - width / 2 < b.end);
   const setting = entryOf(layout.settings, piece.wall);
   const others = entryOf(layout.onWall, piece.wall);
   const solids = [
@@ -158,16 +150,21 @@ function candidatesOnPiece(
   const isWet = ({ wall, side }: SpacePiece, at: number) =>
     wet &&
     wetFixtureNear(facePoint(framing, wall, side, at), { wall, side }, { plan, framing, rules }) !== null;
-  const options = [...heightOptions(piece, height, gangs, setting), ...benches];
-  return options.flatMap(({ body, start, end, local }) => {
+  // Where a bench is, nothing goes lower.
+  const options = [
+    ...heightOptions(piece, height, gangs, setting).map((o) => ({ ...o, not: benches })),
+    ...benches.map((o) => ({ ...o, not: [] })),
+  ];
+  return options.flatMap(({ body, start, end, local, not }) => {
+    const touches = (at: number, part: Pick<Option, 'start' | 'end'>) =>
+      at + body.width / 2 > part.start && at - body.width / 2 < part.end;
     const middle = (body.bottom + body.top) / 2 - setting.floorFinish;
     const places =
       exact || setting.frame.standing.length === 0
         ? gridPlaces(piece).filter((at) => isClear(at, body, solids, visible))
         : studFaces(setting.frame, body, solids, visible).map((f) => f.at);
     return places
-      .filter((at) => at + body.width / 2 > start && at - body.width / 2 < end)
-      .filter((at) => local?.reason === overBench || !isUnder(at, body))
+      .filter((at) => touches(at, { start, end }) && !not.some((part) => touches(at, part)))
       .filter((at) => !isWet(piece, at))
       .filter(
         (at) => hidden || hiddenBy({ wall: piece.wall, side: piece.side, at, middle }, plan, rules) === null,

@@ -122,6 +122,7 @@ test('what an audit found with a load counts, by what is written down for it; wh
       { space: 9, name: 'Dishwasher', found: { ...found, va: 1200 } },
       { space: 10, half: 'A', name: 'Bedroom lights', found: { ...found, outlets: 6, va: 900 } },
       { space: 10, half: 'B', name: 'Hall', found },
+      { space: 12, name: 'Orange room', found: { ...found, outlets: 4, va: 700 } },
     ],
   });
   const rooms = new Computer().take(audited).rooms;

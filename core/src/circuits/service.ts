@@ -247,11 +247,11 @@ const auditedKinds: readonly (readonly [
   kind: 'range' | 'dryer' | 'cooling' | 'heating' | 'fastened',
   words: RegExp,
 ])[] = [
-  ['range', /range|oven|cook ?top|stove/i],
-  ['dryer', /dryer/i],
-  ['cooling', /air[ -]?cond|\ba\/?c\b|condenser|heat pump/i],
-  ['heating', /baseboard|heater strip|electric heat|space heat/i],
-  ['fastened', /dish ?washer|disposal|microwave|water heater|furnace|hood|pump|opener|charger/i],
+  ['range', /\b(range|oven|cook ?top|stove)/i],
+  ['dryer', /\bdryer/i],
+  ['cooling', /\b(air[ -]?cond|a\/?c\b|condenser|heat pump)/i],
+  ['heating', /\b(baseboard|heat strip|electric heat|space heat)/i],
+  ['fastened', /\b(dish ?washer|disposal|microwave|water heater|furnace|hood|pump|opener|charger)/i],
 ];
 
 /**

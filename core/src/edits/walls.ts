@@ -95,9 +95,9 @@ export const wallEdits = {
       }
       for (const [id, room] of Object.entries(draft.rooms)) {
         const stretches = readWalk(before, id)?.stretches ?? [];
-        const left = stretches.filter((s) => !args.walls.includes(s.wall));
-        if (left.length === 0) delete room.letters;
-        else if (left.length < stretches.length) room.letters = lettersToKeep(before, id, stretches);
+        if (stretches.some((s) => args.walls.includes(s.wall)))
+          room.letters = lettersToKeep(before, id, stretches);
+        if (room.letters?.every((wall) => !draft.walls[wall])) delete room.letters;
       }
     },
   ),

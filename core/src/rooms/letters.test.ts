@@ -45,8 +45,33 @@ test('a wall that is taken away does not re-letter the others, in drawings and i
   expect(Object.values(last).sort()).toEqual([...new Set(Object.values(last))].sort());
 });
 
+test('two taken away one after the other, while the room stands open between: the others keep theirs', () => {
+  const plan = room();
+  const before = letters(plan);
+  const [, second = '', third = ''] = Object.keys(before);
+  const once = edited(plan, 'removeWalls', { walls: [second] });
+  const twice = edited(once, 'removeWalls', { walls: [third] });
+  const drawn = [second, third].reduce(
+    (on, wall) =>
+      edited(on, 'addWall', {
+        level: 'L1',
+        from: plan.points[plan.walls[wall]!.from]!,
+        to: plan.points[plan.walls[wall]!.to]!,
+      }),
+    twice,
+  );
+  const after = letters(drawn);
+  for (const [wall, letter] of Object.entries(before))
+    if (wall !== second && wall !== third) expect(after[wall], wall).toBe(letter);
+});
+
 test('a room whose walls are all gone begins with A again', () => {
   const plan = room();
   const empty = edited(plan, 'removeWalls', { walls: Object.keys(plan.walls) });
   expect(empty.rooms['r1']!.letters).toBeUndefined();
+  const oneByOne = Object.keys(plan.walls).reduce(
+    (on, wall) => edited(on, 'removeWalls', { walls: [wall] }),
+    plan,
+  );
+  expect(oneByOne.rooms['r1']!.letters).toBeUndefined();
 });

@@ -1,5 +1,5 @@
 import { Computer, makeEdit, unrolledRooms } from '@fieldchalk/core';
-import { study } from '@fieldchalk/core/demo';
+import { marlStreet, study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { expect, test } from 'vitest';
 import { changedTicks, changedWords } from './changedTicks.ts';
@@ -39,4 +39,15 @@ test('what is not done, or was ticked before it was noted how it stood, is not t
   expect(changedSince(task, { done: false, stood: 'elsewhere' })).toBe(null);
   expect(changedSince(task, { done: true, stood: '' })).toBe(null);
   expect(changedSince(task, { done: true, stood: 'elsewhere' })).toBe('elsewhere');
+});
+
+test('nothing that is told of a task names what is not there', () => {
+  const { plan, result, rooms } = worked(marlStreet());
+  const tasks = notEmpty(
+    Object.values(rooms).flatMap((u) =>
+      u.walls.flatMap((w) => wallTasks(plan, result, { ...u, walls: [w] })),
+    ),
+  );
+  expect(tasks.some((t) => t.kind === 'box' && !stoodOf(t).includes('stud'))).toBe(true);
+  for (const task of tasks) expect(`${stoodOf(task)} ${task.small}`).not.toMatch(/null|undefined|NaN/);
 });

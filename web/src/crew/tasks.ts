@@ -88,7 +88,8 @@ function boxTask(b: RibbonBox, plan: Plan, result: Result): Task {
     about: b.id,
     big: `${formatLength(mark.bottomFromSubfloor)} bottom`,
     small: parts.join(' · '),
-    where: `stud ${mark.stud}, ${formatLength(mark.at)} along its wall`,
+    // One that is cut in, or held by backing, is on no stud.
+    where: `${mark.stud === null ? '' : `stud ${mark.stud}, `}${formatLength(mark.at)} along its wall`,
   };
 }
 
