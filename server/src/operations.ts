@@ -146,7 +146,7 @@ export const operations: readonly Operation[] = [
     path: '/api/jobs/{job}/copies',
     says: 'Make another job with the plan this one has now; nothing of it is ticked',
     body: contracts.jobCopySchema,
-    answer: contracts.jobSchema,
+    answer: contracts.jobSummarySchema,
     status: 201,
   },
   {
@@ -162,7 +162,7 @@ export const operations: readonly Operation[] = [
     method: 'post',
     path: '/api/example-jobs',
     says: 'Make the example job, to try things on',
-    answer: contracts.jobSchema,
+    answer: contracts.jobSummarySchema,
     status: 201,
   },
   { action: 'job.away', method: 'delete', path: '/api/jobs/{job}', says: 'Delete a job', status: 204 },

@@ -34,6 +34,13 @@ const summaryOf = (r: JobHead): JobSummary => ({
   changedAt: Number(r.changed_at),
 });
 
+const withoutPlan = ({ id, name, revision, changedAt }: Job): JobSummary => ({
+  id,
+  name,
+  revision,
+  changedAt,
+});
+
 /** What is said of a job, as the list of jobs has it without reading plans. */
 export const detailsOf = ({ kind, address, customer, starts, ends }: JobAbout): string =>
   JSON.stringify({ kind, address, customer, starts, ends });
@@ -43,9 +50,10 @@ interface ListedRow extends JobHead {
   readonly by: string | null;
   readonly archived_at: number | null;
 }
+const aboutSchema = jobAboutSchema.omit({ name: true });
 const listedOf = (r: ListedRow): ListedJob => ({
   ...summaryOf(r),
-  about: jobAboutSchema.parse(JSON.parse(r.details ?? '{}')),
+  about: aboutSchema.parse(JSON.parse(r.details ?? '{}')),
   by: r.by,
   isArchived: r.archived_at !== null,
 });
@@ -101,35 +109,39 @@ export class Jobs {
     { rules, prices, by = '' }: Starting & { by?: string } = {},
   ): Promise<Job> {
     const { name, plan } = await this.planAsked(asked, { rules, prices }, by);
+    return this.stored(company, name, plan);
+  }
+
+  /** Stores a plan that is checked already as a new job. */
+  private async stored(company: string, name: string, plan: Plan): Promise<Job> {
     const [{ n = 0 } = {}] = await this.db('jobs').where({ company }).count({ n: '*' });
     if (Number(n) >= mostJobs)
       throw new ApiError('busy', `A company has at most ${mostJobs} jobs. Put some away.`);
     const job = { id: newId(), name, revision: 0, changedAt: this.now() };
-    const stored: Plan = { ...plan, job: { ...plan.job, name } };
-    const details = detailsOf(stored.job);
+    const named: Plan = { ...plan, job: { ...plan.job, name } };
     await this.db('jobs').insert({
       id: job.id,
       company,
       name,
       revision: 0,
       plan_at: 0,
-      plan: JSON.stringify(stored),
-      details,
+      plan: JSON.stringify(named),
+      details: detailsOf(named.job),
       changed_at: job.changedAt,
     });
-    return { ...job, plan: stored, lastChange: null };
+    return { ...job, plan: named, lastChange: null };
   }
 
   /** Another job with the plan this one has now; nothing of it is ticked. */
-  async copy(company: string, id: string, name: string): Promise<Job> {
+  async copy(company: string, id: string, name: string): Promise<JobSummary> {
     const { plan } = await this.plans.open(this.db, id);
-    return this.create(company, { name, kind: plan.job.kind, plan });
+    return withoutPlan(await this.stored(company, name, plan));
   }
 
   /** The example everybody may try things on, worked out aside. */
-  async example(company: string): Promise<Job> {
+  async example(company: string): Promise<JobSummary> {
     const plan = await this.plans.aside.example();
-    return this.create(company, { name: plan.job.name, kind: plan.job.kind, plan });
+    return withoutPlan(await this.stored(company, plan.job.name, plan));
   }
 
   private async planAsked(

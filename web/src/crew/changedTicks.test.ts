@@ -41,13 +41,17 @@ test('what is not done, or was ticked before it was noted how it stood, is not t
   expect(changedSince(task, { done: true, stood: 'elsewhere' })).toBe('elsewhere');
 });
 
-test('nothing that is told of a task names what is not there', () => {
+test('nothing that is told of a task names what is not there: a box on no stud has none', () => {
   const { plan, result, rooms } = worked(marlStreet());
-  const tasks = notEmpty(
-    Object.values(rooms).flatMap((u) =>
-      u.walls.flatMap((w) => wallTasks(plan, result, { ...u, walls: [w] })),
-    ),
-  );
-  expect(tasks.some((t) => t.kind === 'box' && !stoodOf(t).includes('stud'))).toBe(true);
-  for (const task of tasks) expect(`${stoodOf(task)} ${task.small}`).not.toMatch(/null|undefined|NaN/);
+  const all = (of: typeof result) =>
+    notEmpty(
+      Object.values(rooms).flatMap((u) => u.walls.flatMap((w) => wallTasks(plan, of, { ...u, walls: [w] }))),
+    );
+  for (const task of all(result)) expect(`${stoodOf(task)} ${task.small}`).not.toMatch(/null|undefined|NaN/);
+  const [id = ''] = all(result).flatMap((t) => (t.kind === 'box' ? [t.about] : []));
+  const cutIn = { ...result.marks[id]!, stud: null, studSide: null, fixing: 'wings' as const };
+  const off = all({ ...result, marks: { ...result.marks, [id]: cutIn } });
+  const task = off.find((t) => t.kind === 'box' && t.about === id)!;
+  expect(stoodOf(task)).toMatch(/bottom, .* along its wall$/);
+  expect(`${stoodOf(task)} ${task.small}`).not.toMatch(/null|stud \d/);
 });

@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { AwayJob, Job, JobAboutChanges, ListedJob } from '@fieldchalk/contracts';
+import type { AwayJob, Job, JobAboutChanges, JobSummary, ListedJob } from '@fieldchalk/contracts';
 import TextField from '../fields/TextField.vue';
 import { isFound } from '../home/cardWords.ts';
 import JobCard from '../home/JobCard.vue';
@@ -37,7 +37,7 @@ const found = computed(() => (jobs.value ?? []).filter((job) => isFound(job, typ
 const underWay = computed(() => found.value.filter((job) => !job.isArchived));
 const archived = computed(() => found.value.filter((job) => job.isArchived));
 
-const open = (job: Job, stage: string) => router.push(`/jobs/${job.id}/${stage}`);
+const open = (job: Pick<Job, 'id'>, stage: string) => router.push(`/jobs/${job.id}/${stage}`);
 function create() {
   if (name.value.trim() === '')
     return void (says.value = 'Job name: type what you call this job, like “Marl Street addition”.');
@@ -55,7 +55,7 @@ function create() {
 }
 const openExample = () =>
   attempt(async () => {
-    await open(await call<Job>('POST', '/example-jobs', {}), 'boxes');
+    await open(await call<JobSummary>('POST', '/example-jobs', {}), 'boxes');
   });
 const doing = (work: () => Promise<unknown>) =>
   attempt(async () => {
