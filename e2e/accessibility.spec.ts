@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, expectAccessible, studyJob, test } from './helpers.ts';
 
 const stages = ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove'];
@@ -40,6 +41,107 @@ for (const colorScheme of ['light', 'dark'] as const)
       for (const path of pages) {
         await page.goto(path);
         await expectAccessible(page);
+      }
+    });
+  });
+
+/** What can be reached by Tab on a page, in order, each marked with its number. */
+const markReachable = (page: Page) =>
+  page.evaluate(() => {
+    const all = document.querySelectorAll<HTMLElement | SVGElement>(
+      'a[href], button, input, select, textarea, summary, [tabindex]',
+    );
+    let number = 0;
+    const names: string[] = [];
+    for (const el of all) {
+      el.removeAttribute('data-reach');
+      const isOff =
+        el.matches(':disabled') || el.tabIndex < 0 || !el.checkVisibility({ visibilityProperty: true });
+      // Of a group of radios or a list one is reached; the others by its arrows.
+      if (isOff || el.closest('[inert]')) continue;
+      el.setAttribute('data-reach', String(number++));
+      names.push((el.getAttribute('aria-label') ?? el.textContent ?? el.tagName).trim().slice(0, 40));
+    }
+    return names;
+  });
+
+/** Where the focus is, and whether its place can be seen: inside the window, and nothing over it. */
+const focusSeen = (page: Page) =>
+  page.evaluate(() => {
+    const el = document.activeElement;
+    if (!el || el === document.body) return null;
+    const { left, top, width, height } = el.getBoundingClientRect();
+    // Of what is larger than the window some place can be seen.
+    const inside = (low: number, size: number, most: number) =>
+      (Math.max(low, 0) + Math.min(low + size, most)) / 2;
+    const [x, y] = [inside(left, width, innerWidth), inside(top, height, innerHeight)];
+    const over = document.elementFromPoint(x, y);
+    const isOwn =
+      over !== null &&
+      (el.contains(over) || over.contains(el) || over.closest('label')?.contains(el) === true);
+    const isIn = left + width > 0 && top + height > 0 && left < innerWidth && top < innerHeight;
+    const says = (el.getAttribute('aria-label') ?? el.textContent ?? el.tagName).trim().slice(0, 40);
+    return {
+      number: Number(el.getAttribute('data-reach') ?? -1),
+      says,
+      isSeen: isIn && (isOwn || el.closest('svg') !== null || width * height < 4),
+      under: isOwn ? '' : (over?.outerHTML.slice(0, 120) ?? 'nothing'),
+    };
+  });
+
+/** Goes through a page by Tab; answers what was never reached and what had the focus out of sight. */
+async function tabThrough(page: Page): Promise<{ missed: string[]; unseen: string[] }> {
+  const names = await markReachable(page);
+  const reached = new Set<number>();
+  const unseen: string[] = [];
+  for (let n = 0; n < names.length + 20; n++) {
+    await page.keyboard.press('Tab');
+    const seen = await focusSeen(page);
+    if (!seen) continue;
+    if (reached.has(seen.number) && seen.number === 0) break;
+    reached.add(seen.number);
+    if (!seen.isSeen) unseen.push(`${seen.says} under ${seen.under}`);
+  }
+  expect(reached.size).toBeGreaterThan(0);
+  console.info(page.url().split('/').pop(), names.length, reached.size);
+  return { missed: names.filter((_, i) => !reached.has(i)), unseen };
+}
+
+// At 200 % a window of 1280 by 800 holds half as much, each way.
+for (const [zoom, viewport] of [
+  ['100 %', { width: 1280, height: 800 }],
+  ['200 %', { width: 640, height: 400 }],
+] as const)
+  test.describe(`at ${zoom} everything is reached by Tab, in sight`, () => {
+    test.use({ viewport });
+    test.beforeEach(() => test.slow());
+
+    for (const views of [stages, sheets])
+      test(views.join(', '), async ({ page }) => {
+        const job = await studyJob(page, 'Reached');
+        for (const view of views) {
+          await page.goto(`/jobs/${job}/${view}`);
+          await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+          await page.waitForLoadState('networkidle');
+          await page.waitForTimeout(400);
+          const { missed, unseen } = await tabThrough(page);
+          expect.soft(missed, `${view}: never reached`).toEqual([]);
+          expect.soft(unseen, `${view}: out of sight`).toEqual([]);
+          // Nothing is lost beside the window.
+          const over = await page.evaluate(
+            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          );
+          expect.soft(over, `${view}: wider than the window`).toBeLessThanOrEqual(0);
+        }
+      });
+
+    test('what is not of one job', async ({ page }) => {
+      for (const path of pages) {
+        await page.goto(path);
+        await page.waitForLoadState('networkidle');
+        const { missed, unseen } = await tabThrough(page);
+        expect.soft(missed, `${path}: never reached`).toEqual([]);
+        expect.soft(unseen, `${path}: out of sight`).toEqual([]);
       }
     });
   });

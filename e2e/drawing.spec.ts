@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoJob, expect, test } from './helpers.ts';
+import { demoJob, expect, studyJob, test } from './helpers.ts';
 
 interface Box {
   readonly what: string;
@@ -110,6 +110,11 @@ test('a line that is typed shows and tells what it would do before Enter; Escape
   await expect(page.locator('[data-box]').first()).toBeVisible();
   const boxes = await page.locator('[data-box]').count();
   const line = page.getByRole('combobox', { name: 'chalk:' });
+  // What reads lines comes with the first of them, and may come late.
+  await page.route('**/assets/reading-*.js', async (route) => {
+    await new Promise((done) => setTimeout(done, 1000));
+    await route.continue();
+  });
   await line.fill(`receptacle 9' wall C`);
   await expect(page.locator('[data-preview]')).toContainText(
     /receptacle \d+, wall C · .+ from the left corner · .*bottom 15⅛″/,
@@ -184,4 +189,40 @@ test('stepping through what is open shows each thing: a circuit is in hand among
   await expect(first).toHaveClass(/bg-chalk-soft/);
   await page.keyboard.press('3');
   await expect(page.locator('[data-card]')).toBeVisible();
+});
+
+test('a stage on paper: its whole content as wide as the sheet, with the name of the job, and nothing that is pressed', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'On paper');
+  for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'order', 'prove']) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`/jobs/${job}/${stage}`);
+    await expect(page.locator('[data-plan-box=b2]')).toBeVisible();
+    await page.emulateMedia({ media: 'print' });
+    await page.setViewportSize({ width: 816, height: 1056 });
+    await expect(page.locator('[data-paper-head]')).toContainText('On paper');
+    const paper = await page.evaluate(() => {
+      const seen = (el: Element) => el.checkVisibility() && el.getBoundingClientRect().width > 0;
+      const all = (selector: string) => [...document.querySelectorAll(selector)].filter(seen);
+      const right = (el: Element) => el.getBoundingClientRect().right;
+      return {
+        pressed: all('.key, .field, [data-entry]').map((el) => el.textContent?.trim().slice(0, 30)),
+        beyond: all('[data-pane] svg, .row').filter((el) => right(el) > innerWidth + 1).length,
+        plan: Math.max(
+          ...all('[data-pane=plan] section > svg').map((el) => el.getBoundingClientRect().width),
+        ),
+        rows: all('[data-row] > svg').map((el) => el.getBoundingClientRect().width),
+        // What scrolls on the screen is whole on paper.
+        cut: all('[data-pane] section, [data-pane] aside').filter(
+          (el) => el.scrollHeight > el.clientHeight + 2,
+        ).length,
+      };
+    });
+    expect.soft(paper.pressed, stage).toEqual([]);
+    expect.soft([paper.beyond, paper.cut], stage).toEqual([0, 0]);
+    expect.soft(paper.plan, stage).toBeGreaterThan(600);
+    for (const width of paper.rows) expect.soft(width, stage).toBeGreaterThan(600);
+    await page.emulateMedia({ media: 'screen' });
+  }
 });

@@ -18,7 +18,7 @@ test('an empty home offers the example; jobs are described, copied, found, archi
     // The demo’s job has its drawing, its state and what is open.
     const demo = page.locator('[data-job="Marl Street addition"]');
     await expect(demo.getByRole('img', { name: 'Plan of Marl Street addition' })).toBeVisible();
-    await expect(demo.locator('[data-state="box"]')).toContainText(/0 of \d+ boxes nailed/);
+    await expect(demo.locator('[data-state="box"]')).toContainText(/0 of \d+ boxes, lights set/);
     await expect(demo).toContainText(/\d+ open/);
 
     await more('Marl Street addition');

@@ -77,8 +77,8 @@ test('by pointer: drag a box, the proof follows, undo; broken rule shown with it
   await page.getByLabel('Height', { exact: true }).fill('18');
   await page.getByLabel('Height', { exact: true }).press('Enter');
   await expect(page.locator('[data-card] .figure')).toHaveText('18¾″');
-  await page.getByRole('button', { name: 'Pin', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
+  await page.getByRole('button', { name: 'Pin it here' }).click();
+  await expect(page.getByRole('button', { name: 'Pinned: let it go' })).toBeVisible();
   await box.focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[data-card]')).toContainText(/stud \d+/);
@@ -170,7 +170,7 @@ test('keys: next finding, keep, house height; the chalk line finds by name and o
   await expect(page.locator('[data-box=b2]')).toBeVisible();
   await page.keyboard.press('k');
   await chalk(page, 'box 2');
-  await expect(page.getByRole('button', { name: 'Pinned' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Pinned: let it go' })).toBeVisible();
   await page.locator('[data-box=b2]').focus();
   await page.keyboard.press('Delete');
   await expect(page.locator('[data-finding="spacing.maxGap"]')).toBeVisible();
@@ -370,13 +370,13 @@ test('the demo laid out anew: moved and pinned boxes stay, a band board forces a
       .getByText(/wall \w+ · /)
       .first()
       .textContent();
-  await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Pinned: let it go' })).toBeVisible();
   const moved = await where();
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: /Place boxes/ }).click();
   await page.locator(`[data-box=${id}]`).click();
   expect(await where()).toBe(moved);
-  await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Pinned: let it go' })).toBeVisible();
   const state = async () =>
     (
       (await (await page.request.get(`/api/jobs/${job}`)).json()) as {

@@ -223,6 +223,18 @@ test('a pair of outside lights: by keyboard alone', async ({ page }) => {
   await typist.tabTo(outside, 80);
   await typist.key('Enter');
   await expect(page.locator('[data-card]')).toContainText('light');
+  // What the wall has outside is asked once, at its first box there.
+  const asked = page.locator('[data-outside]');
+  await typist.tabTo(asked.getByRole('button', { name: /^lap siding/ }), 120);
+  await typist.key('Enter');
+  await expect(asked).toHaveCount(0);
+  await expect(page.getByText('1³⁄₁₆″', { exact: true }).first()).toBeVisible();
+  // From outside the wall has a ribbon of its own; its boxes are moved there.
+  await expect(page.locator('[data-box=b1]')).toHaveCount(0);
+  await typist.key('o');
+  await typist.tabTo(page.locator('[data-box=b1]'), 120);
+  await typist.key('Shift+ArrowRight');
+  await expect(page.locator('[data-card]')).toContainText('Box 1 · wall A, other side');
   await typist.lines('go prove');
   expect(await typist.rules()).not.toContain('light.unswitched');
   typist.tell('a pair of outside lights');
@@ -269,4 +281,82 @@ test('an audit of six circuits, with nothing drawn: by keyboard alone', async ({
   await expect(page.getByText('Range, as audited').first()).toBeVisible();
   await expect(page.getByText('Dryer, as audited').first()).toBeVisible();
   typist.tell('an audit of six circuits');
+});
+
+/** Lines in inches as a drawing file, each on its layer; words name rooms. */
+function drawingOf(
+  lines: readonly (readonly [x1: number, y1: number, x2: number, y2: number, layer: string])[],
+  words: readonly (readonly [x: number, y: number, text: string])[],
+): Buffer {
+  const line = ([x1, y1, x2, y2, layer]: (typeof lines)[number]) =>
+    `0\nLINE\n8\n${layer}\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}`;
+  const word = ([x, y, text]: (typeof words)[number]) => `0\nTEXT\n8\nNAMES\n10\n${x}\n20\n${y}\n1\n${text}`;
+  const entities = [...lines.map(line), ...words.map(word)].join('\n');
+  return Buffer.from(`0\nSECTION\n2\nENTITIES\n${entities}\n0\nENDSEC\n0\nEOF\n`);
+}
+
+test('a drawing of single lines with plain gaps for doors: by keyboard alone', async ({ page }) => {
+  const typist = new Typist(page);
+  // A bedroom and an office, a gap between them and one in front; of the openings a window alone is drawn.
+  const file = {
+    name: 'addition.dxf',
+    mimeType: 'image/vnd.dxf',
+    buffer: drawingOf(
+      [
+        [0, 0, 60, 0, 'WALLS'],
+        [96, 0, 288, 0, 'WALLS'],
+        [288, 0, 288, 120, 'WALLS'],
+        [288, 120, 110, 120, 'WALLS'],
+        [110, 120, 62, 120, 'GLASS'],
+        [62, 120, 0, 120, 'WALLS'],
+        [0, 120, 0, 0, 'WALLS'],
+        [144, 0, 144, 40, 'WALLS'],
+        [144, 70, 144, 120, 'WALLS'],
+      ],
+      [
+        [50, 60, 'BEDROOM'],
+        [200, 60, 'OFFICE'],
+      ],
+    ),
+  };
+  await page.goto('/import');
+  await typist.tabTo(page.locator('input[type=file]'));
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), typist.key('Space')]);
+  await chooser.setFiles(file);
+  await expect(page.getByLabel('A wall is drawn as')).toHaveValue('single');
+  await expect(page.locator('[data-plain-gaps]')).toHaveText('2 of them');
+  await expect(page.locator('[data-counts]')).toContainText('0 doors, 1 windows');
+  await expect(page.getByText('say under “How it is drawn”', { exact: false })).toBeVisible();
+  await typist.tabTo(page.getByLabel('A gap in a wall with nothing in it is'));
+  await typist.key('ArrowUp');
+  await expect(page.locator('[data-counts]')).toContainText('5 walls, 2 doors, 1 windows, 2 rooms');
+  await typist.tabTo(page.getByRole('button', { name: 'Accept as a new job' }));
+  await typist.key('Enter');
+  await expect(page).toHaveURL(/jobs\/.+\/walk/);
+  await expect(page.getByRole('button', { name: 'addition' })).toBeVisible();
+  await typist.lines('panel 24 wall D', 'go boxes', 'propose');
+  await expect.poll(async () => Number(await tally(page, 'ft of cable'))).toBeGreaterThan(50);
+  typist.tell('a drawing of single lines with plain gaps');
+});
+
+test.describe('a drawing without walls as it was taken', () => {
+  test.use({ allowed: /422|Failed to load resource/ });
+  test('shows its lines, and is read once it is said how it is drawn', async ({ page }) => {
+    const corner = drawingOf(
+      [
+        [0, 0, 144, 0, 'A'],
+        [144, 0, 144, 120, 'A'],
+      ],
+      [],
+    );
+    await page.goto('/import');
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'corner.dxf', mimeType: 'image/vnd.dxf', buffer: corner });
+    await expect(page.getByRole('alert')).toContainText('Say that its walls are single lines');
+    await expect(page.getByRole('img', { name: /The lines of the drawing/ }).locator('line')).toHaveCount(2);
+    await page.getByLabel('A wall is drawn as').selectOption('single');
+    await expect(page.locator('[data-counts]')).toContainText('2 walls');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
 });

@@ -200,7 +200,8 @@ test('a guest’s phone looks and ticks nothing; a lead who lost the password is
     const removal = page.getByLabel('Type the company’s name');
     await removal.fill('Alder');
     await removal.press('Enter');
-    await expect(page.getByRole('alert')).toBeVisible();
+    await expect(page.getByRole('alert')).toContainText('is not the company’s name');
+    await expect(removal).toHaveAttribute('aria-invalid', 'true');
     await removal.fill('Alder Electric');
     await removal.press('Enter');
     await expect(page.getByText('Nobody owns this server yet')).toBeVisible();

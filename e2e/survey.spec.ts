@@ -223,8 +223,7 @@ test('levels: one added above, switched to and drawn on', async ({ page }) => {
   await studyJob(page, 'Two levels').then((job) => page.goto(`/jobs/${job}/walk`));
   await page.locator('summary', { hasText: 'attic above' }).click();
   await page.getByRole('button', { name: 'Add a level above' }).click();
-  await page.getByRole('button', { name: 'Level', exact: true }).click();
-  await page.getByRole('option', { name: 'Upper' }).click();
+  await page.getByLabel('Level', { exact: true }).selectOption('Upper');
   await page.getByLabel('Room name').fill('Loft');
   await page.getByRole('button', { name: 'Start a room' }).click();
   await chalk(page, `10' right`, `8' right`, `10' right`, 'close');
@@ -246,4 +245,30 @@ test('a proposal of a large house says how far it is and can be stopped: nothing
   await chalk(page, 'propose alarms');
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 20_000 });
   await expect(page.locator('[data-flat]').first()).toBeVisible();
+});
+
+test('a wall typed ten times as long is shown and asked about first; left, nothing has changed', async ({
+  page,
+}) => {
+  await studyJob(page, 'Wild').then((job) => page.goto(`/jobs/${job}/walk`));
+  const field = page.getByLabel('Length of wall A');
+  await expect(field).toBeVisible();
+  const was = await field.inputValue();
+  const before = JSON.stringify((await planOf(page)).points);
+  await field.fill(`140'`);
+  await field.press('Enter');
+  const asked = page.getByRole('alertdialog');
+  await expect(asked).toContainText('Wall A would be 140′ long instead of');
+  await expect(page.getByRole('button', { name: 'Leave it as it was' })).toBeFocused();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(asked).toHaveCount(0);
+  await expect(field).toHaveValue(was);
+  expect(JSON.stringify((await planOf(page)).points)).toBe(before);
+  await field.fill(`140'`);
+  await field.press('Enter');
+  await page.getByRole('button', { name: 'Do it' }).click();
+  await expect(field).toHaveValue(`140'`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(field).toHaveValue(was);
 });

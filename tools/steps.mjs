@@ -4,13 +4,15 @@ import { fileURLToPath } from 'node:url';
 import { chromiums } from './chromiums.mjs';
 import { postgresPrograms } from './postgres.mjs';
 
-/** Steps the README's commands share. Each prints what it does and stops the command when it fails. */
+/** Steps the README's commands share. Each prints what it does and how long it took, and stops the command when it fails. */
 export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Does a step, and goes on without it where it fails; answers with how it ended. */
 function attempt(title, command, args, env = {}) {
   process.stdout.write(`— ${title}\n`);
+  const from = performance.now();
   const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  process.stdout.write(`— ${title}: ${Math.round((performance.now() - from) / 1000)} s\n`);
   return done.status ?? 1;
 }
 

@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import tailwind from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
@@ -25,6 +26,11 @@ export default defineConfig({
       },
     }),
   ],
+  resolve: {
+    alias: {
+      'd3-transition': fileURLToPath(new URL('src/workspace/drawn/noTransitions.ts', import.meta.url)),
+    },
+  },
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:4170' } },

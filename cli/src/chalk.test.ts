@@ -146,6 +146,11 @@ describe('chalk', () => {
     const house = await chalk(['import', drawing]);
     expect(house.errors).toContain('taken as inches');
     expect(Object.keys((JSON.parse(house.out) as Plan).openings)).toHaveLength(27);
+    const gaps = await chalk(['import', drawing, '--gaps', 'doors']);
+    expect(Object.keys((JSON.parse(gaps.out) as Plan).openings).length).toBeGreaterThanOrEqual(27);
+    expect((await chalk(['import', drawing, '--walls', 'wavy'])).errors).toContain(
+      '--walls: “wavy” is not one of pairs, single',
+    );
     expect((await chalk(['export', '-', '--to', 'csv'], demo)).out).toContain('cable-14/2');
     const cuts = (await chalk(['export', '-', '--to', 'csv', '--what', 'cuts'], demo)).out.split('\r\n');
     expect(cuts[0]).toBe('order,circuit,cable,cut,from,to,label here,label there');

@@ -25,6 +25,8 @@ import {
 } from '@fieldchalk/core';
 import {
   drawingUnits,
+  drawnGaps,
+  drawnWalls,
   formatOfName,
   importFormats,
   importPlan,
@@ -47,6 +49,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   compute FILE                  the whole result
   propose FILE [--only boxes,circuits,runs,models; parts of boxes: receptacles,lights,switches,alarms,data]
   import FILE [--from json|csv|dxf|ifc] [--unit inches|feet|millimetres|centimetres|metres]
+         [--walls pairs|single] [--gaps doors|open]
                                 a plan; what is doubtful goes to standard error
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
@@ -66,6 +69,8 @@ const options = {
   only: { type: 'string' },
   from: { type: 'string' },
   unit: { type: 'string' },
+  walls: { type: 'string' },
+  gaps: { type: 'string' },
   to: { type: 'string' },
   what: { type: 'string' },
   panel: { type: 'string' },
@@ -176,25 +181,39 @@ function exported(plan: Plan, values: Asked['values']): string {
 }
 
 async function importFile(
-  { file, values: { from = formatOfName(file ?? '') ?? 'json', unit } }: Asked,
+  { file, values: { from = formatOfName(file ?? '') ?? 'json', unit, walls, gaps } }: Asked,
   terminal: Terminal,
 ): Promise<Plan> {
   if (!importFormats.includes(from as ImportFormat))
     throw new BadInput([`--from: “${from}” is not one of ${importFormats.join(', ')}`]);
-  if (unit !== undefined && !isUnit(unit))
-    throw new BadInput([`--unit: “${unit}” is not one of ${Object.keys(drawingUnits).join(', ')}`]);
+  const units = Object.keys(drawingUnits) as DrawingUnit[];
+  const said = {
+    ...oneOf('unit', unit, units),
+    ...oneOf('walls', walls, drawnWalls),
+    ...oneOf('gaps', gaps, drawnGaps),
+  };
   const read = await importPlan(
     from as ImportFormat,
     readBytes(file, terminal),
     () => import('web-ifc'),
-    unit ? { unit } : {},
+    said,
   );
   if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
   for (const d of read.doubts) terminal.errors(`${d.about}: ${d.says}\n`);
   return read.plan;
 }
 
-const isUnit = (unit: string): unit is DrawingUnit => Object.hasOwn(drawingUnits, unit);
+/** An option by its name, where it is given; refused where it is none of those it may be. */
+function oneOf<K extends string, T extends string>(
+  name: K,
+  value: string | undefined,
+  known: readonly T[],
+): Partial<Record<K, T>> {
+  if (value === undefined) return {};
+  const found = known.find((k) => k === value);
+  if (!found) throw new BadInput([`--${name}: “${value}” is not one of ${known.join(', ')}`]);
+  return { [name]: found } as Partial<Record<K, T>>;
+}
 
 /** Lays out what is missing, through the same gate as every edit. */
 function proposed(plan: Plan, only: readonly ProposalKind[]): Plan {

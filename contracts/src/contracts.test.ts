@@ -98,6 +98,8 @@ test('a query is read from its text', () => {
     'B',
   ]);
   expect(importQuerySchema.safeParse({ file: ' ' }).success).toBe(false);
+  expect(importQuerySchema.safeParse({ file: 'a.dxf', walls: 'single', gaps: 'doors' }).success).toBe(true);
+  expect(importQuerySchema.safeParse({ file: 'a.dxf', gaps: 'windows' }).success).toBe(false);
 });
 
 test('a link for a phone and an error of a window have what is left out filled in', () => {

@@ -92,6 +92,9 @@ export const importQuerySchema = z.object({
     .union([z.string(), z.array(z.string())])
     .transform((v) => [v].flat())
     .optional(),
+  /** Walls of a drawing are two lines, or one each; a gap that nothing is drawn in is a doorway, or the wall ends there. Left out, the drawing tells. */
+  walls: z.enum(['pairs', 'single']).optional(),
+  gaps: z.enum(['doors', 'open']).optional(),
 });
 const place = z.object({ x: z.number(), y: z.number() });
 export const importSchema = z.object({
@@ -116,6 +119,9 @@ export const importSchema = z.object({
     })
     .optional(),
   layers: z.array(z.object({ name: z.string(), lines: z.number(), walls: z.boolean() })).optional(),
+  drawn: z
+    .object({ walls: z.enum(['pairs', 'single']), gaps: z.enum(['doors', 'open']), plainGaps: z.number() })
+    .optional(),
 });
 
 export const jobSummarySchema = z.object({

@@ -2,7 +2,7 @@ import { fastestMs } from './timing.ts';
 import { Computer, compute } from '../src/compute/index.ts';
 import { makeEdit, proposed, type EditArgs, type EditName } from '../src/edits/index.ts';
 import { changeOf } from '../src/incremental/index.ts';
-import { patched } from '../src/plan/gate.ts';
+import { patched } from '../src/plan/patches.ts';
 import { isOnWall, type Plan } from '../src/plan/index.ts';
 import { frozen } from '../src/plan/settled.ts';
 import type { ProposalKind } from '../src/proposals/index.ts';

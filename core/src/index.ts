@@ -11,8 +11,9 @@ export type { CeilingMark, Mark } from './outputs/marks.ts';
 export type { Stages } from './stages/index.ts';
 export { readPlan, readPlanText } from './plan/read.ts';
 export type { PlanReading } from './plan/read.ts';
-export { applyChange, applyEdit, patched, EditRefused } from './plan/gate.ts';
-export type { Change, Edited, Patch } from './plan/gate.ts';
+export { applyChange, applyEdit, EditRefused } from './plan/gate.ts';
+export { patched } from './plan/patches.ts';
+export type { Change, Edited, Patch } from './plan/patches.ts';
 export { spentAmong, withoutSpent } from './plan/spent.ts';
 export { seenOtherwise, standsAt, type SeenOtherwise } from './plan/seen.ts';
 export {
@@ -24,7 +25,7 @@ export {
   proposed,
   recipeOf,
 } from './edits/index.ts';
-export { editStep } from './edits/index.ts';
+export { editStep, isPlain } from './edits/names.ts';
 export type { EditArgs, EditName, EditStep, ListedEdit } from './edits/index.ts';
 export {
   boundedRooms,
@@ -35,7 +36,7 @@ export {
   roomSeeing,
   type WallPoint,
 } from './rooms/seeing.ts';
-export { useByName } from './rooms/useByName.ts';
+export { useByName, useNamed } from './rooms/useByName.ts';
 export { walkClosure, walkPoints } from './survey/walk.ts';
 export { boundaryOfRoom, readWalk, unnamedSpaces, walkedCorners } from './rooms/walked.ts';
 export type { WalkedRoom, WalkedStretch } from './rooms/walked.ts';
@@ -65,6 +66,7 @@ export {
   cables,
   framingKinds,
   gauges,
+  wireFor,
   panelSize,
 } from './materials/index.ts';
 export { groupOfRule, listRules, ruleBook, ruleCatalogue, ruleGroups, ruleIds } from './rules/index.ts';
@@ -92,7 +94,7 @@ export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
 export { changeAbout, editWords, toldProblem, type ToldProblem } from './outputs/problemWords.ts';
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
-export { drilledOnce, type Bore } from './runs/index.ts';
+export { hasWay, toDrill, type Bore } from './runs/index.ts';
 export type { Takeoff, TakeoffLine } from './outputs/takeoff/index.ts';
 export { takeoffSources } from './outputs/takeoff/sources.ts';
 export type { Thing, ThingKind } from './plan/things.ts';
@@ -111,7 +113,7 @@ export type { CircuitTerms } from './circuits/terms.ts';
 export { whyOnCircuit } from './circuits/why.ts';
 export { faultWords } from './findings/faultWords.ts';
 export type { LoadLine, ServiceLoad } from './circuits/service.ts';
-export { circuitNumber } from './outputs/labels.ts';
+export { circuitNumber } from './circuits/spaces.ts';
 export { netId, screwOf } from './wiring/index.ts';
 export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';

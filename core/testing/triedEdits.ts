@@ -1,6 +1,6 @@
 import { study } from '../demo/study.ts';
 import { makeEdit, type EditArgs, type EditName } from '../src/edits/index.ts';
-import type { Edited } from '../src/plan/gate.ts';
+import type { Edited } from '../src/plan/patches.ts';
 import { collections, type CollectionName, type Plan } from '../src/plan/index.ts';
 import { edited } from './index.ts';
 

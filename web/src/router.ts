@@ -1,10 +1,9 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import JobsView from './views/JobsView.vue';
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', component: JobsView },
+    { path: '/', component: () => import('./views/JobsView.vue') },
     { path: '/import', component: () => import('./views/ImportView.vue') },
     { path: '/rules', component: () => import('./views/RulesView.vue') },
     { path: '/meter/:job', component: () => import('./views/MeterView.vue') },

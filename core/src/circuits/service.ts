@@ -200,7 +200,7 @@ function existing(i: ServiceInput): ServiceLoad {
     ),
     ...(heat > 0 && i.heatingIsNew ? [line('Added heating or cooling', heat, 'At 100 %: 220.83(B)')] : []),
   ];
-  return total('existing', 'Addition to a dwelling that stands, 220.83', [...general, ...counted], counted);
+  return total('existing', 'Addition to an existing dwelling, 220.83', [...general, ...counted], counted);
 }
 
 function measured(i: ServiceInput): ServiceLoad {

@@ -79,3 +79,9 @@ export function firstSpace(plan: Plan, panelId: string, poles: number): number |
   const free = freeSpaces(plan, panelId);
   return free.find((s) => poles === 1 || free.includes(s + 2)) ?? null;
 }
+
+/** A circuit as it is written on a cable: its space in the panel, or its own number while it has none. */
+export function circuitNumber(plan: Plan, id: string): string {
+  const c = entryOf(plan.circuits, id);
+  return c.space === null ? id.replace(/^c/, '') : `${c.space}${c.half ?? ''}`;
+}

@@ -3,7 +3,7 @@ import { Computer } from './index.ts';
 import { polylineLength, type XYZ } from '../geometry/index.ts';
 import { computed, edited, notEmpty, planOf, randomFrom } from '../../testing/index.ts';
 import { makeEdit } from '../edits/index.ts';
-import type { Edited } from '../plan/gate.ts';
+import type { Edited } from '../plan/patches.ts';
 import type { Plan, RoomUse } from '../plan/index.ts';
 import { identityOf } from '../findings/identity.ts';
 import { compareIds } from '../lookups/ids.ts';

@@ -1,7 +1,7 @@
 import { isOpen } from '../findings/identity.ts';
 import type { JobAbout, Plan } from '../plan/index.ts';
 import { entryOf } from '../lookups/index.ts';
-import { drilledOnce } from '../runs/index.ts';
+import { hasWay, toDrill } from '../runs/index.ts';
 import { extentOf, planShapes } from '../outputs/drawing/planShapes.ts';
 import { boxRects, holesOn } from '../outputs/drawing/ribbonShapes.ts';
 import { unrolledRooms, type Unrolled } from '../outputs/drawing/unrolled.ts';
@@ -46,7 +46,7 @@ function drawingOf(plan: Plan, result: Result): JobCard['drawing'] {
 }
 
 /**
- * Everything the crew ticks off in a job, as their pages list it: boxes that are not there yet, holes on the walls of rooms, cables at those boxes, and the
+ * Everything the crew ticks off in a job, as their pages list it: boxes that are not there yet, holes on the walls of rooms, cables at those boxes that have their way, and the
  * boxes made up.
  */
 export function siteWork(
@@ -58,13 +58,12 @@ export function siteWork(
   const onWalls = walls.flatMap((unrolled) => boxRects(plan, result, unrolled).map((b) => b.id));
   const isNew = (id: string) => !entryOf(plan.boxes, id).existing;
   const box = [...new Set([...onWalls.filter(isNew), ...Object.keys(result.ceilings)])];
-  const hole = new Set(
-    walls.flatMap((unrolled) => drilledOnce(holesOn(result, unrolled)).map((h) => h.hole)),
-  );
+  const hole = new Set(walls.flatMap((unrolled) => toDrill(holesOn(result, unrolled)).map((h) => h.hole)));
   const has = new Set(box);
-  const pull = Object.entries(plan.runs).flatMap(([id, run]) =>
-    result.runs[id] && (has.has(run.from) || has.has(run.to ?? '')) ? [id] : [],
-  );
+  const pull = Object.entries(plan.runs).flatMap(([id, run]) => {
+    const laid = result.runs[id];
+    return laid && hasWay(laid) && (has.has(run.from) || has.has(run.to ?? '')) ? [id] : [];
+  });
   return { box, hole: [...hole], pull, makeup: box.filter((id) => result.makeup[id]) };
 }
 

@@ -14,7 +14,7 @@ import {
   type Circuit,
   type Plan,
 } from '../plan/index.ts';
-import { ampsByGauge, cableNamed, cables } from '../materials/index.ts';
+import { ampsByGauge, cableNamed, cables, wireFor } from '../materials/index.ts';
 import { need, parsed } from './need.ts';
 import { change, changesOf, id, ids, verb } from './verb.ts';
 
@@ -22,10 +22,9 @@ import { change, changesOf, id, ids, verb } from './verb.ts';
 function refuseLargeBreaker(c: Circuit): void {
   const allowed = ampsByGauge[c.gauge];
   if (c.existing || c.motor || c.gauge < 10 || c.amps <= allowed) return;
-  const needed = ([12, 10, 8, 6] as const).find((g) => ampsByGauge[g] >= c.amps) ?? 6;
   throw new EditRefused(
     'amps',
-    `is ${c.amps} A on ${c.gauge} AWG, which takes ${allowed} A: NEC 240.4(D) (from memory). Choose ${needed} AWG with it, or leave the breaker`,
+    `is ${c.amps} A on ${c.gauge} AWG, which takes ${allowed} A: NEC 240.4(D) (from memory). Choose ${wireFor(c.amps)} AWG with it, or leave the breaker`,
   );
 }
 

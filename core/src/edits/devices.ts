@@ -22,6 +22,7 @@ import {
   type Box,
   type Plan,
   type WallPlace,
+  otherSide,
 } from '../plan/index.ts';
 import { heightSchema, ruleBook } from '../rules/index.ts';
 import { need, parsed } from './need.ts';
@@ -180,7 +181,7 @@ export const deviceEdits = {
     (draft, args) => {
       const { on } = need(draft.boxes, args.box, 'box');
       if (!isOnWall(on)) throw new EditRefused('box', 'is not on a wall');
-      copyBox(draft, args.box, { ...on, side: on.side === 'left' ? 'right' : 'left' });
+      copyBox(draft, args.box, { ...on, side: otherSide(on.side) });
     },
   ),
   setBoxModel: verb(

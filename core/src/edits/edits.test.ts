@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
-import { ruleCatalogue, ruleIds } from '../rules/index.ts';
+import { ruleCatalogue, ruleIds, valueSchema } from '../rules/index.ts';
 import { computed, edited, notEmpty, planOf, roomOf } from '../../testing/index.ts';
 import { applyChange } from '../plan/gate.ts';
 import { emptyRules, readRulesText, withRule } from '../plan/rulesFile.ts';
@@ -258,7 +258,8 @@ describe('rules as a file', () => {
         schools?: readonly { value: unknown }[];
       };
       for (const value of [rule.default, ...(rule.schools ?? []).map((s) => s.value)])
-        if (!rule.schema.safeParse(value).success) throw new Error(`${id} refuses ${JSON.stringify(value)}`);
+        if (!valueSchema(rule.accepts).safeParse(value).success)
+          throw new Error(`${id} refuses ${JSON.stringify(value)}`);
     }
   });
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { namesOf } from '../outputs/names.ts';
-import { applyEdit, type Edited } from '../plan/gate.ts';
+import { applyEdit } from '../plan/gate.ts';
+import type { Edited } from '../plan/patches.ts';
 import type { CollectionName, Plan } from '../plan/index.ts';
 import type { EditArgs, EditName, EditStep } from './names.ts';
 import type { Verb } from './verb.ts';

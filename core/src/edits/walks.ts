@@ -13,7 +13,7 @@ import {
   side,
   text,
   type Plan,
-  type Side,
+  otherSide,
 } from '../plan/index.ts';
 import { framingKinds, type FramingKind } from '../materials/index.ts';
 import { withLastWall, type Walk, type WalkLeg } from '../survey/walk.ts';
@@ -64,7 +64,7 @@ function startBehind(plan: Plan, behind: ArgsOf<typeof farSide>): { start: XY; h
   const wall = need(plan.walls, behind.wall, 'behind');
   const [from, to] = [entryOf(plan.points, wall.from), entryOf(plan.points, wall.to)];
   const u = must(direction(from, to), 'the direction of a wall');
-  const far: Side = behind.side === 'left' ? 'right' : 'left';
+  const far = otherSide(behind.side);
   const faces = Object.keys(plan.rooms).flatMap((id) => boundaryOfRoom(plan, id)?.faces ?? []);
   const face = faces.find((f) => f.wall === behind.wall && f.side === behind.side);
   const along = far === 'right' ? u : scale(u, -1);

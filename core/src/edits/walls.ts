@@ -9,7 +9,7 @@ import { z } from 'zod';
 import { EditRefused } from '../plan/gate.ts';
 import { dropEnd, dropWall } from '../survey/hanging.ts';
 import { nextId } from '../plan/ids.ts';
-import { entrySchemas, roomSchema, roomUses, text, wallSchema, type Plan } from '../plan/index.ts';
+import { entrySchemas, roomSchema, roomUses, text, wallSchema, type Plan, otherSide } from '../plan/index.ts';
 import { addWall, copyWalls, joinWalls, moveCorner, moveWall, splitWall } from '../survey/wallMoves.ts';
 import { need } from './need.ts';
 import { change, changesOf, id, ids, verb, xy } from './verb.ts';
@@ -134,7 +134,7 @@ export const wallEdits = {
       };
       for (const f of Object.values(draft.fixtures))
         if (f.room === args.room && f.wall !== undefined && map.has(f.wall)) {
-          const side = mirrored ? (f.side === 'left' ? 'right' : 'left') : f.side;
+          const side = mirrored ? otherSide(f.side) : f.side;
           draft.fixtures[nextId(draft, 'fixtures')] = entrySchemas.fixtures.parse({
             ...f,
             room: copy,

@@ -2,10 +2,17 @@ import { entriesIn, thing, valuesIn } from '../plan/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { isThere, isLowVoltage } from '../boxes/index.ts';
 import { compareIds } from '../plan/ids.ts';
-import { ampsByGauge, cables, dataGauge } from '../materials/index.ts';
+import { ampsByGauge, cables, dataGauge, wireFor } from '../materials/index.ts';
 import { cablesThere } from '../wiring/index.ts';
 import { ofBoxes, ofCircuits, ofJob, ofRuns } from './check.ts';
-import { found, type Found } from './finding.ts';
+import { found, type FixEdit, type Found } from './finding.ts';
+
+/** Lays a circuit in the wire its breaker needs, in one step. */
+const wireOf = (circuit: string, amps: number): FixEdit => ({
+  label: `Lay it in ${wireFor(amps)} AWG`,
+  edit: 'setCircuit',
+  args: { circuit, changes: { gauge: wireFor(amps) } },
+});
 
 export const breakersSuitWires = ofCircuits((id, c) => {
   const allowed = ampsByGauge[c.gauge];
@@ -15,7 +22,18 @@ export const breakersSuitWires = ofCircuits((id, c) => {
       'circuit.breaker',
       [thing.circuit(id)],
       { circuit: id, amps: c.amps, gauge: c.gauge, allowed },
-      { level: c.gauge <= 8 ? 'warning' : 'error' },
+      {
+        level: c.gauge <= 8 ? 'warning' : 'error',
+        fixes: [
+          // Cable that is there is not laid again by a press.
+          ...(c.existing ? [] : [wireOf(id, c.amps)]),
+          {
+            label: `Take a breaker of ${allowed} A`,
+            edit: 'setCircuit',
+            args: { circuit: id, changes: { amps: allowed } },
+          },
+        ],
+      },
     ),
   ];
 });
@@ -27,12 +45,12 @@ export const cablesSuitBreakers = ofRuns(({ id }, { plan }) => {
   const { gauge } = entryOf(cables, run.cable);
   if (gauge !== dataGauge && circuit.amps <= ampsByGauge[gauge]) return [];
   return [
-    found('circuit.cable', [thing.run(id), thing.circuit(run.circuit)], {
-      run: id,
-      cable: run.cable,
-      amps: circuit.amps,
-      circuit: run.circuit,
-    }),
+    found(
+      'circuit.cable',
+      [thing.run(id), thing.circuit(run.circuit)],
+      { run: id, cable: run.cable, amps: circuit.amps, circuit: run.circuit },
+      { fixes: circuit.existing ? [] : [wireOf(run.circuit, circuit.amps)] },
+    ),
   ];
 });
 

@@ -75,13 +75,16 @@ function stair(): Plan {
   );
 }
 
+/** A room of which so many walls are walked, each as long as the next. */
+const walkedOn = (walls: number): Plan =>
+  Array.from({ length: walls }).reduce<Plan>(
+    (plan) => edited(plan, 'walkOn', { room: 'r1', length: 100, turn: 90 }),
+    edited(emptyPlan('Test'), 'startRoom', { name: 'Room', use: 'den' }),
+  );
+
 const cases: Record<FindingCode, () => Plan> = {
-  'rooms.open': () =>
-    edited(edited(emptyPlan('Test'), 'startRoom', { name: 'Room', use: 'den' }), 'walkOn', {
-      room: 'r1',
-      length: 100,
-      turn: 90,
-    }),
+  'rooms.begun': () => walkedOn(1),
+  'rooms.open': () => walkedOn(3),
   'spacing.maxGap': () => room('bedroom', one('receptacle', { on: on(100) })),
   'spacing.none': () => room('bedroom'),
   'spacing.each-wall': () => room('bedroom', values({ 'spacing.corners': 'each-wall' })),
@@ -565,6 +568,26 @@ describe('findings', () => {
     // Under a finished ceiling there is no way above either, and none is offered.
     const shut = computed(planOf({ ...slab, levels: { L1: { below: 'slab', above: 'closed' } } }));
     expect(shut.findings.filter((f) => f.rule === 'run.no-route').map((f) => f.fixes)).toEqual([[]]);
+  });
+
+  test('cables shut in by a closed ceiling are one finding, and one word of what may be done with it mends them all', () => {
+    const rooms = room('den', {
+      levels: { L1: { above: 'closed', below: 'slab' } },
+      boxes: {
+        b1: { on: on(60) },
+        b2: { on: { ceiling: 'r1', x: 60, y: -60 } },
+        b3: { on: { ceiling: 'r1', x: 120, y: -60 } },
+      },
+      runs: { k1: { from: 'b1', to: 'b2' }, k2: { from: 'b2', to: 'b3' }, k3: { from: 'b1', to: 'b3' } },
+    });
+    const astray = (plan: Plan) => computed(plan).findings.filter((f) => f.rule === 'run.no-route');
+    const [shut, ...more] = astray(rooms);
+    expect([shut!.about.map((t) => t.id), more]).toEqual([['k1', 'k2', 'k3', 'r1'], []]);
+    expect(shut!.says).toContain('3 cables find no way: the ceiling of');
+    expect(shut!.fixes).toHaveLength(2);
+    for (const fix of shut!.fixes) expect(astray(edited(rooms, 'setRoom', fix.args as never))).toEqual([]);
+    // Of one cable its ends are named.
+    expect(astray({ ...rooms, runs: { k1: rooms.runs['k1']! } })[0]!.says).toMatch(/box 1.*ceiling of/i);
   });
 
   test('every way of mending that a finding offers is an edit that fits, and the finding is gone after it', () => {

@@ -5,19 +5,25 @@ import { receptacleCandidates } from '../boxes/candidates.ts';
 import { owedFlat } from '../boxes/flat.ts';
 import { openDutiesOf } from '../boxes/duties/index.ts';
 import { keepsSpacing, placeOnLine, type ProvenLine } from '../boxes/index.ts';
+import { readWalk } from '../rooms/walked.ts';
 import { ofJob, ofRooms } from './check.ts';
 import { found, type FixEdit } from './finding.ts';
 
-export const roomsClose = ofRooms(({ id, boundary, gap }) =>
-  boundary
-    ? []
-    : [
-        found('rooms.open', [thing.room(id)], {
-          room: id,
-          gap: gap ? { distance: gap.distance, from: gap.from.wall, to: gap.to.wall } : null,
-        }),
-      ],
-);
+/** So many walls a room has at least before it can be said not to close. */
+const fewestWalls = 3;
+
+export const roomsClose = ofRooms(({ id, boundary, gap }, { plan }) => {
+  if (boundary) return [];
+  const walls = plan.rooms[id]?.walk && readWalk(plan, id)?.walk.legs.length;
+  if (walls !== undefined && walls < fewestWalls)
+    return [found('rooms.begun', [thing.room(id)], { room: id, walls })];
+  return [
+    found('rooms.open', [thing.room(id)], {
+      room: id,
+      gap: gap ? { distance: gap.distance, from: gap.from.wall, to: gap.to.wall } : null,
+    }),
+  ];
+});
 
 /** What stands in the walls of a floor line, each kind once. */
 function inTheWay(proven: ProvenLine, plan: Plan): string[] {

@@ -20,6 +20,15 @@ function whatWouldGive({ floorReach, inTheWay }: NothingFree): string {
 
 /** What findings about rooms, their floor lines and the receptacles they owe say. Lengths in inches. */
 export const roomsTexts = {
+  'rooms.begun': text<InRoom & { walls: number }>({
+    level: 'note',
+    source: 'the walls as they were measured',
+    says: ({ room, walls }, n) =>
+      walls === 0
+        ? `${n.room(room)} is begun: none of its walls is there yet.`
+        : `${n.room(room)} is begun: ${counted(walls, 'one wall', 'walls')} so far.`,
+    fix: () => 'Type its next wall.',
+  }),
   'rooms.open': text<InRoom & { gap: { distance: number; from: string; to: string } | null }>({
     level: 'warning',
     source: 'the walls as they were measured',

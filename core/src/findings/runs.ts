@@ -1,22 +1,70 @@
-import { thing } from '../plan/index.ts';
-import { entryOf } from '../lookups/index.ts';
+import { aroundRoom, type Plan, thing } from '../plan/index.ts';
+import { idsOf } from '../incremental/index.ts';
+import { entryOf, listUnder, nth } from '../lookups/index.ts';
 import { adjustedAmps, cables, dataGauge, framingKinds, isData } from '../materials/index.ts';
 import type { Member } from '../framing/index.ts';
-import { drilledOnce, type Bore } from '../runs/index.ts';
+import { roomServed } from '../rooms/seeing.ts';
+import { drilledOnce, hasWay, type Bore } from '../runs/index.ts';
 import { besidePower } from '../runs/beside.ts';
 import { mostOfDepth } from '../runs/boreLimits.ts';
 import { isLying } from '../runs/holes.ts';
 import { opensAt } from '../runs/openSpaces.ts';
 import type { House } from '../stages/index.ts';
 import { toDecimals } from '../units/index.ts';
-import { ofRuns, ofWalls } from './check.ts';
-import { found, type FixEdit } from './finding.ts';
+import { ofJob, ofRuns, ofWalls } from './check.ts';
+import { found, type FixEdit, type Found } from './finding.ts';
 
-export const runsAreLaid = ofRuns(({ id, path }, house) =>
-  path.length === 0
-    ? [found('run.no-route', [thing.run(id)], { run: id }, { fixes: otherWayOut(id, house) })]
-    : [],
-);
+/** Cables that find no way: those that a closed ceiling or floor shuts in are one finding for each such, as one word of what may be done with it mends them all. */
+export const runsAreLaid = ofJob((house) => {
+  const astray = idsOf(house.runs.runs).filter((id) => !hasWay(entryOf(house.runs.runs, id)));
+  const apart: Found[] = [];
+  const behind = new Map<string, { readonly run: string; readonly shut: Shut }[]>();
+  for (const run of astray) {
+    const fixes = otherWayOut(run, house);
+    const shut = fixes.length === 0 ? shutIn(run, house) : null;
+    if (!shut) apart.push(found('run.no-route', [thing.run(run)], { runs: [run], shut }, { fixes }));
+    else listUnder(behind, `${shut.room} ${shut.is}`).push({ run, shut });
+  }
+  const together = [...behind.values()].map((them) => {
+    const [{ shut }, runs] = [nth(them, 0), them.map((t) => t.run)];
+    const about = [...runs.map(thing.run), thing.room(shut.room)];
+    return found('run.no-route', about, { runs, shut }, { fixes: waysThrough(shut) });
+  });
+  return [...apart, ...together];
+});
+
+/** A closed ceiling or floor of a room that cable is to leave alone. */
+interface Shut {
+  readonly room: string;
+  readonly is: 'ceiling' | 'floor';
+}
+
+/** The first closed ceiling, or else floor, around the ends of a cable that is left alone; null where there is none. */
+function shutIn(id: string, { plan, rooms }: House): Shut | null {
+  const { from, to } = entryOf(plan.runs, id);
+  const around = [from, to].flatMap((end) => roomServed(plan, rooms, end ?? '') ?? []);
+  const is = (['ceiling', 'floor'] as const).find((of) => around.some((r) => isLeft(plan, r, of)));
+  const room = is && around.find((r) => isLeft(plan, r, is));
+  return is && room !== undefined ? { room, is } : null;
+}
+
+/** Whether the ceiling or floor of a room is closed and cable leaves it alone. */
+function isLeft(plan: Plan, room: string, is: Shut['is']): boolean {
+  const { above, ceilingAccess, below, floorAccess } = aroundRoom(plan, entryOf(plan.rooms, room));
+  const [has, access] = is === 'ceiling' ? [above, ceilingAccess] : [below, floorAccess];
+  return has === 'closed' && access === 'leave';
+}
+
+function waysThrough({ room, is }: Shut): FixEdit[] {
+  const set = (access: 'fish' | 'open') => ({
+    room,
+    changes: is === 'ceiling' ? { ceilingAccess: access } : { floorAccess: access },
+  });
+  return [
+    { label: `Fish through the ${is}`, edit: 'setRoom', args: set('fish') },
+    { label: `Open a strip of the ${is}`, edit: 'setRoom', args: set('open') },
+  ];
+}
 
 /** A panel elsewhere whose cable leaves its wall where it can not, as over a slab: let it leave on the other side, where that is open. */
 function otherWayOut(id: string, house: House): FixEdit[] {
@@ -48,8 +96,9 @@ export const waysAreAsAsked = ofRuns(({ id, way, length }, { plan }) => {
 });
 
 /** A cable that was told to go through places it does not come to. */
-export const stopsAreReached = ofRuns(({ id, missed, path }, { plan }) => {
-  if (missed.length === 0 || path.length === 0) return [];
+export const stopsAreReached = ofRuns((laid, { plan }) => {
+  const { id, missed } = laid;
+  if (missed.length === 0 || !hasWay(laid)) return [];
   const fixes = [{ label: 'Let it go its own way', edit: 'leaveThrough', args: { run: id } }];
   const of = entryOf(plan.runs, id).through.length;
   return [

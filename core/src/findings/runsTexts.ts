@@ -18,11 +18,22 @@ const wayWords = {
 
 /** What findings about cables, holes and closed walls say. Lengths in inches. */
 export const runsTexts = {
-  'run.no-route': text<{ run: string }>({
+  'run.no-route': text<{
+    runs: readonly string[];
+    shut: { room: string; is: 'ceiling' | 'floor' } | null;
+  }>({
     level: 'error',
     source: 'the framing as it stands',
-    says: (f, n) => `${n.run(f.run)} finds no way through the open framing.`,
-    fix: () => 'Allow another way, open a wall, or fish it and mark the run.',
+    says: ({ runs: [first = '', ...more], shut }, n) => {
+      const what = more.length === 0 ? `${n.run(first)} finds` : `${more.length + 1} cables find`;
+      return shut
+        ? `${what} no way: the ${shut.is} of ${n.room(shut.room)} is closed, and cable is to leave it alone.`
+        : `${what} no way through the open framing.`;
+    },
+    fix: ({ shut }) =>
+      shut
+        ? `Let cable be fished through the ${shut.is}, or a strip of it opened; stop and test old finishes before cutting.`
+        : 'Allow another way, open a wall, or fish it and mark the run.',
   }),
   'run.way': text<{
     run: string;

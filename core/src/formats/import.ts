@@ -1,11 +1,22 @@
 import type { Problem } from '../plan/problems.ts';
 import { readPlanText } from '../plan/read.ts';
-import { planFromDxf, type DrawnLayer, type DxfOptions, type ScaleReading } from './dxf/index.ts';
+import { planFromDxf, type DrawingUnderstood, type DxfOptions, type SketchLine } from './dxf/index.ts';
 import { planFromIfc, type IfcLibrary } from './ifc/index.ts';
 import { planReport, type ImportReport } from './imported/toPlan.ts';
 import { planFromRoomsCsv } from './roomsCsv.ts';
 
-export { drawingUnits, type DrawingUnit, type DrawnLayer, type ScaleReading } from './dxf/index.ts';
+export {
+  drawingUnits,
+  type DrawingUnderstood,
+  type DrawingUnit,
+  drawnGaps,
+  type DrawnGaps,
+  type DrawnLayer,
+  drawnWalls,
+  type DrawnWalls,
+  type ScaleReading,
+  type SketchLine,
+} from './dxf/index.ts';
 export type { Doubt } from './imported/house.ts';
 export type { ImportedRoom, ImportReport } from './imported/toPlan.ts';
 
@@ -16,11 +27,10 @@ export { importSteps, type ImportStep } from './imported/toPlan.ts';
 
 /** What came of a file: a whole, valid plan with what to look at, or every problem with its place. */
 export type Imported =
-  | ({ readonly ok: true } & ImportReport & {
-        readonly scale?: ScaleReading;
-        readonly layers?: readonly DrawnLayer[];
-      })
-  | { readonly ok: false; readonly problems: readonly Problem[] };
+  | ({ readonly ok: true } & ImportReport & Partial<DrawingUnderstood>)
+  | ({ readonly ok: false; readonly problems: readonly Problem[] } & Partial<DrawingUnderstood> & {
+        readonly sketch?: readonly SketchLine[];
+      });
 
 /** The format a file's name says; null for a name that says none we read. */
 export function formatOfName(name: string): ImportFormat | null {

@@ -6,6 +6,9 @@ export type Gauge = (typeof gauges)[number];
 /** Small-conductor limits at 60 °C copper: NEC 240.4(D), Table 310.16 (from memory). Amperes by AWG. */
 export const ampsByGauge: Record<Gauge, number> = { 14: 15, 12: 20, 10: 30, 8: 40, 6: 55 };
 
+/** The lightest wire that carries so many amperes by that table; the heaviest there is where none does. */
+export const wireFor = (amps: number): Gauge => gauges.find((g) => ampsByGauge[g] >= amps) ?? 6;
+
 /** Amperes of copper feeders at 75 °C: NEC Table 310.16 (from memory). By AWG, `1/0` and up in aught sizes. */
 export const ampsByFeeder = {
   '10': 35,

@@ -4,6 +4,7 @@ import { entryOf } from '../lookups/index.ts';
 import { isData } from '../materials/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import { entriesIn, type Plan } from '../plan/index.ts';
+import { hasWay } from '../runs/index.ts';
 import { roomServed } from '../rooms/seeing.ts';
 import type { House } from '../stages/index.ts';
 import { labelsOf } from './labels.ts';
@@ -79,7 +80,7 @@ const toldOf = query('cut of cable', (house: House, run: string) => {
   };
 });
 
-/** Every cable in the order it is cut and pulled: circuits with lights first, then the rest as they sit in the panel, data last. */
+/** Every cable that has its way, in the order it is cut and pulled: circuits with lights first, then the rest as they sit in the panel, data last. */
 export const cutList = query('cut list', (house: House): CutToPull[] => {
   const { plan } = house;
   const ranks = new Map(idsOf(plan.circuits).map((c) => [c, rankOf(house, c)]));
@@ -98,7 +99,8 @@ export const cutList = query('cut list', (house: House): CutToPull[] => {
     (a, b) =>
       Number(isData(entryOf(plan.runs, a.run).cable)) - Number(isData(entryOf(plan.runs, b.run).cable)),
   );
-  return [...power, ...last].map(({ run, from, to }): CutToPull => {
+  const isCut = ({ run }: Pull) => hasWay(entryOf(house.runs.runs, run));
+  return [...power, ...last].filter(isCut).map(({ run, from, to }): CutToPull => {
     const { labels, ...told } = toldOf(house, run);
     const label = (end: string | null) => labels.find((l) => l.end === end)?.text ?? '';
     return { run, ...told, from, to, labels: [label(from), label(to)] };

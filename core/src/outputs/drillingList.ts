@@ -1,6 +1,6 @@
 import { idsOf, query } from '../incremental/index.ts';
 import { entryOf, lastOf, nth } from '../lookups/index.ts';
-import { drilledOnce, type Bore } from '../runs/index.ts';
+import { toDrill, type Bore } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 
 /** Holes of one wall that are drilled alike: studs one after another at one height, or one place along plates. Inches. */
@@ -64,7 +64,7 @@ function lineOf(bores: readonly Bore[]): DrillingLine {
 
 /** The holes of a wall as one goes along it with the drill: height by height through the studs, then the plates. */
 const drillingOf = query('drilling of wall', ({ runs }: House, wall: string): WallDrilling | null => {
-  const holes = drilledOnce(entryOf(runs.holes, wall).filter((b) => !b.isThere));
+  const holes = toDrill(entryOf(runs.holes, wall));
   if (holes.length === 0) return null;
   const order = (b: Bore) => ({ studs: 0, other: 1, block: 2, 'bottom-plate': 3, 'top-plate': 4 })[whatOf(b)];
   const sorted = [...holes].sort(

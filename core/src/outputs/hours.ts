@@ -1,7 +1,7 @@
 import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
-import { closedMinutes, drilledOnce, openedInches } from '../runs/index.ts';
+import { closedMinutes, openedInches, toDrill } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
@@ -28,7 +28,7 @@ const holes = sumsOf(
   ({ runs }: House) => idsOf(runs.holes),
   ({ plan, runs, rules }, wall) => {
     const own = entryOf(runs.holes, wall);
-    const drilled = drilledOnce(own.filter((b) => !b.isThere));
+    const drilled = toDrill(own);
     const plates = drilled.filter((b) => b.role === 'top-plate' || b.role === 'bottom-plate').length;
     const { cover, access } = entryOf(plan.walls, wall);
     // However many cables go past a stud of a closed wall, it is opened once.

@@ -1,10 +1,11 @@
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, query } from '../incremental/index.ts';
-import { boxNumber, entriesIn, isOnWall, type Plan } from '../plan/index.ts';
+import { boxNumber, entriesIn, isOnWall } from '../plan/index.ts';
 import { isData } from '../materials/index.ts';
 import { roomServed } from '../rooms/seeing.ts';
 import { openAir } from '../rooms/ways.ts';
 import type { House } from '../stages/index.ts';
+import { circuitNumber } from '../circuits/spaces.ts';
 import { hot, isTraveller } from '../wiring/nets.ts';
 
 /** What is written on a cable at one of its ends. */
@@ -13,12 +14,6 @@ export interface CableLabel {
   /** The box or panel this end is in. */
   readonly end: string;
   readonly text: string;
-}
-
-/** A circuit as it is written on a cable: its space in the panel, or its own number while it has none. */
-export function circuitNumber(plan: Plan, id: string): string {
-  const c = entryOf(plan.circuits, id);
-  return c.space === null ? id.replace(/^c/, '') : `${c.space}${c.half ?? ''}`;
 }
 
 const tagWords = {

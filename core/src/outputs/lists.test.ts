@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../demo/marlStreet.ts';
 import { study } from '../../demo/study.ts';
 import { computed, edited, notEmpty } from '../../testing/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { drilledOnce } from '../runs/index.ts';
 
 const demo = marlStreet();
@@ -19,6 +20,21 @@ describe('the cut list', () => {
       expect(cut - length.cut, run).toBeLessThan(1);
       expect(length.path + length.loops + length.ends + length.margin).toBeCloseTo(length.cut, 3);
     }
+  });
+
+  test('of a cable that finds no way nothing is cut', () => {
+    const [level] = Object.keys(study().levels);
+    const shut = {
+      ...study(),
+      levels: { [level!]: { ...study().levels[level!]!, above: 'closed', below: 'slab' } },
+    };
+    const ways = computed({
+      ...shut,
+      runs: Object.fromEntries(Object.entries(shut.runs).map(([id, r]) => [id, { ...r, way: 'over' }])),
+    } as Plan);
+    const astray = Object.keys(ways.runs).filter((id) => ways.runs[id]!.path.length === 0);
+    expect(notEmpty(astray).filter((id) => ways.cuts.some((c) => c.run === id))).toEqual([]);
+    expect(ways.cuts).toHaveLength(Object.keys(ways.runs).length - astray.length);
   });
 
   test('rounded as the house cuts: to whole feet', () => {

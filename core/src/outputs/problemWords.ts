@@ -1,4 +1,4 @@
-import type { Patch } from '../plan/gate.ts';
+import type { Patch } from '../plan/patches.ts';
 import { isCollection, type CollectionName, type Plan } from '../plan/index.ts';
 import type { Problem } from '../plan/problems.ts';
 import { isRuleId, ruleCatalogue } from '../rules/index.ts';

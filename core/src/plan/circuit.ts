@@ -1,19 +1,6 @@
 import { z } from 'zod';
 import { idSchema, longText, text } from './fields.ts';
-
-/** What can be wrong with a circuit as it is found. */
-export const circuitFaults = [
-  'splice-without-box',
-  'no-connector',
-  'damaged-cable',
-  'loose-joint',
-  'two-wires-on-a-breaker',
-  'no-ground',
-  'supplies-mixed',
-  'missing-gfci',
-  'missing-afci',
-  'unknown',
-] as const;
+import { circuitFaults } from './kinds.ts';
 
 /** What an audit found on a circuit that is there already. */
 const foundCircuit = z.strictObject({
@@ -52,4 +39,3 @@ export const circuitSchema = z.strictObject({
 });
 export type Circuit = z.infer<typeof circuitSchema>;
 export type FoundCircuit = z.infer<typeof foundCircuit>;
-export type CircuitFault = (typeof circuitFaults)[number];

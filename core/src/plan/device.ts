@@ -1,30 +1,6 @@
 import { z } from 'zod';
 import { idSchema, text } from './fields.ts';
-
-export const deviceKinds = [
-  'receptacle',
-  'gfci',
-  'counter-receptacle',
-  'appliance-receptacle',
-  'switch',
-  'switch-3way',
-  'switch-4way',
-  'dimmer',
-  'light',
-  'wafer-light',
-  'fan',
-  'bath-fan',
-  'smoke-alarm',
-  'co-alarm',
-  'opener',
-  'data',
-  'tv',
-  'thermostat',
-  'doorbell',
-  'splice',
-  'disconnect',
-] as const;
-export type DeviceKind = (typeof deviceKinds)[number];
+import { deviceKinds } from './kinds.ts';
 
 /** What a box holds, by slot from the left of who faces it. */
 export const deviceSchema = z.strictObject({

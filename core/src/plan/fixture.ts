@@ -1,36 +1,6 @@
 import { z } from 'zod';
 import { coordinate, idSchema, position, side, span, text } from './fields.ts';
-
-export const fixtureKinds = [
-  'counter',
-  'island',
-  'peninsula',
-  'cabinet',
-  'sink',
-  'basin',
-  'tub',
-  'shower',
-  'toilet',
-  'range',
-  'cooktop',
-  'oven',
-  'hood',
-  'microwave',
-  'refrigerator',
-  'freezer',
-  'dishwasher',
-  'disposal',
-  'washer',
-  'dryer',
-  'water-heater',
-  'furnace',
-  'television',
-  'bench',
-  'bed',
-  'desk',
-  'other',
-] as const;
-export type FixtureKind = (typeof fixtureKinds)[number];
+import { fixtureKinds } from './kinds.ts';
 
 /** What stands in a room: against a wall, or on the floor at a place of its own. */
 export const fixtureSchema = z.strictObject({

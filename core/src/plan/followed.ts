@@ -4,7 +4,8 @@ import { markView, viewOf } from '../incremental/index.ts';
 import { entryOf, valueIn } from '../lookups/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import { groups, keepGroups, keysIn, type GroupName } from './groups.ts';
-import { collections, type CollectionName, type Plan } from './plan.ts';
+import { collections, type CollectionName } from './collections.ts';
+import type { Plan } from './plan.ts';
 
 type Cell<T> = { (): T; (value: T): void };
 type Changed = (id: string, from: unknown, to: unknown) => void;

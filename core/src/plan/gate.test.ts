@@ -2,10 +2,11 @@ import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
 import { randomFrom } from '../../testing/index.ts';
 import { namesOf } from '../outputs/names.ts';
-import { applyChange, applyEdit, EditRefused, patched, type Patch } from './gate.ts';
+import { applyChange, applyEdit, EditRefused } from './gate.ts';
+import { patched, type Patch } from './patches.ts';
 import { entrySchemas, planSchema } from './index.ts';
 import { integrityProblems } from './integrity.ts';
-import { placeProblem } from './seen.ts';
+import { placeProblem } from './place.ts';
 
 const plan = study();
 const before = JSON.stringify(plan);

@@ -1,27 +1,16 @@
 import { z } from 'zod';
-import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+import { applyPatches, produceWithPatches, type Patch } from 'immer';
 import { integrityProblems } from './integrity.ts';
 import { tooMany } from './limits.ts';
 import { mentioning, type Changed } from './mentions.ts';
 import { problemsFrom, type Problem } from './problems.ts';
-import { listsWhole, placeProblem } from './seen.ts';
-import { laidOn, spending, spentAmong, spentSeen, withoutSpent } from './spent.ts';
+import { patched, type Edited } from './patches.ts';
+import { placeProblem } from './place.ts';
+import { listsWhole } from './seen.ts';
+import { laidOn, spending, spentSeen, withoutSpent } from './spent.ts';
 import type { Names } from './things.ts';
 import { entryOf } from '../lookups/index.ts';
 import { isCollection, planSchema, type CollectionName, type Plan } from './index.ts';
-
-enablePatches();
-
-export type { Patch } from 'immer';
-
-/** One edit as a value: its name, what it changed, and how to take it back. Undo, saving, sharing and history all read this. */
-export interface Change {
-  readonly name: string;
-  readonly patches: Patch[];
-  readonly inverse: Patch[];
-}
-
-export type Edited = { ok: true; plan: Plan; change: Change } | { ok: false; problems: Problem[] };
 
 /** What a refusal says; a function where it names things of the plan, which only the gate's caller can call by name. */
 export type Says = string | ((names: Names) => string);
@@ -204,13 +193,4 @@ export function applyChange(
   } catch (error) {
     return { ok: false, problems: [{ path: '', message: `no longer fits: ${(error as Error).message}` }] };
   }
-}
-
-/** Patches applied without checks, for a plan known to be valid at the other end. Unchanged parts keep their identity. */
-export function patched(plan: Plan, patches: readonly Patch[]): Plan {
-  const next = applyPatches(plan, withoutSpent(patches));
-  return spentAmong(patches).reduce((spent, patch) => {
-    const laid = laidOn(spent, patch);
-    return laid ? applyPatches(spent, [laid]) : spent;
-  }, next);
 }

@@ -3,7 +3,8 @@ import { idsOf } from '../incremental/index.ts';
 import { compareIds } from '../lookups/ids.ts';
 import { entryOf } from '../lookups/index.ts';
 import { isChase } from './chase.ts';
-import type { CollectionName, Plan } from './plan.ts';
+import type { CollectionName } from './collections.ts';
+import type { Plan } from './plan.ts';
 
 type Entry<C extends CollectionName> = Plan[C][string];
 

@@ -1,6 +1,7 @@
 import { isDraft, original } from 'immer';
 import { nth } from '../lookups/index.ts';
-import type { CollectionName, Plan } from './plan.ts';
+import type { CollectionName } from './collections.ts';
+import type { Plan } from './plan.ts';
 
 export { compareIds } from '../lookups/ids.ts';
 

@@ -24,9 +24,12 @@ export * from './price.ts';
 export * from './ruleValues.ts';
 export * from './plan.ts';
 // What needs no schema is by itself: a page that only draws loads none.
+export * from './collections.ts';
+export * from './kinds.ts';
 export * from './otherSide.ts';
 export * from './chase.ts';
 export * from './onWall.ts';
 export * from './catalogue.ts';
+export * from './aroundRoom.ts';
 export * from './belowGrade.ts';
 export { entriesIn, idsIn, valuesIn } from './groups.ts';

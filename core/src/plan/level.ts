@@ -1,13 +1,7 @@
 import { z } from 'zod';
 import { coordinate, span, text } from './fields.ts';
 import { layerSchema } from './layer.ts';
-
-/** What is over a ceiling, and what is under a floor. */
-export const aboveKinds = ['attic', 'joists', 'truss', 'closed'] as const;
-export const belowKinds = ['crawl', 'basement', 'slab', 'joists', 'closed'] as const;
-
-/** What may be done with closed framing for a cable. */
-export const accessKinds = ['leave', 'fish', 'open'] as const;
+import { aboveKinds, accessKinds, belowKinds } from './kinds.ts';
 
 /** A storey: its ceiling over the subfloor, and what is over and under it. */
 export const levelSchema = z.strictObject({

@@ -1,20 +1,6 @@
 import { z } from 'zod';
 import { idSchema, position } from './fields.ts';
-
-export const memberRoles = [
-  'stud',
-  'king',
-  'jack',
-  'cripple',
-  'header',
-  'sill',
-  'bottom-plate',
-  'top-plate',
-  'corner',
-  'partition',
-  'block',
-] as const;
-export type MemberRole = (typeof memberRoles)[number];
+import { memberRoles } from './kinds.ts';
 
 /** A hole that is in an upright already: its height above the subfloor, and how far off the middle of the framing it is, more than nothing towards the wall's left. Inches. */
 const measuredHoleSchema = z.strictObject({

@@ -1,16 +1,6 @@
 import { z } from 'zod';
 import { idSchema, position, side, span, wallEnd } from './fields.ts';
-
-export const openingKinds = [
-  'door',
-  'sliding-door',
-  'cased',
-  'garage-door',
-  'window',
-  'fixed-glass',
-  'fireplace',
-  'cabinet',
-] as const;
+import { openingKinds } from './kinds.ts';
 
 /** A hole in a wall's framing, or a cabinet against it: `at` is the nearer edge of the finished opening. */
 export const openingSchema = z.strictObject({

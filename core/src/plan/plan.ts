@@ -22,6 +22,8 @@ import { priceSchema } from './price.ts';
 import { ruleValues } from './ruleValues.ts';
 import { serviceSchema } from './service.ts';
 import { currentVersion } from './versions.ts';
+import { editions, jobKinds } from './kinds.ts';
+import { collections } from './collections.ts';
 
 /**
  * The plan: what people decided or measured, and nothing derived. Lengths in inches, angles in degrees,
@@ -51,34 +53,6 @@ export const entrySchemas = {
 } as const;
 
 const collection = <S extends z.ZodType>(entry: S) => z.record(idSchema, entry).default({});
-
-export const jobKinds = ['new', 'addition', 'renovation'] as const;
-export const editions = ['2014', '2017', '2020', '2023'] as const;
-
-/** The collections keyed by id, in the order the format lists them. */
-export const collections = [
-  'levels',
-  'points',
-  'walls',
-  'openings',
-  'members',
-  'obstacles',
-  'rooms',
-  'fixtures',
-  'boxes',
-  'devices',
-  'controls',
-  'panels',
-  'circuits',
-  'runs',
-  'stock',
-  'accepted',
-  'models',
-] as const;
-export type CollectionName = (typeof collections)[number];
-/** Whether a step of a path names a collection. */
-export const isCollection = (name: PropertyKey | undefined): name is CollectionName =>
-  (collections as readonly unknown[]).includes(name);
 
 /** What is said of a job as a whole. */
 export const jobAboutSchema = z.strictObject({
@@ -128,7 +102,6 @@ export const planSchema = z.strictObject({
 
 export type Plan = z.infer<typeof planSchema>;
 export type PlanInput = z.input<typeof planSchema>;
-export type Edition = (typeof editions)[number];
 
 /** An empty plan with one level. */
 export function emptyPlan(name = 'Untitled job', kind: Plan['job']['kind'] = 'addition'): Plan {

@@ -1,37 +1,7 @@
 import { z } from 'zod';
 import { framingKinds } from '../materials/index.ts';
 import { coordinate, idSchema, keysOf, span, text } from './fields.ts';
-import { aboveKinds, accessKinds, belowKinds } from './level.ts';
-
-export const roomUses = [
-  'kitchen',
-  'dining',
-  'living',
-  'family',
-  'bedroom',
-  'office',
-  'den',
-  'library',
-  'sunroom',
-  'recreation',
-  'bath',
-  'powder',
-  'laundry',
-  'hall',
-  'foyer',
-  'stair',
-  'closet',
-  'pantry',
-  'garage',
-  'workshop',
-  'basement',
-  'utility',
-  'mud',
-  'storage',
-  'porch',
-  'outdoor',
-] as const;
-export type RoomUse = (typeof roomUses)[number];
+import { aboveKinds, accessKinds, belowKinds, roomUses } from './kinds.ts';
 
 /** A room: any point inside it, and what it is for. Its walls are found from the plan. */
 export const roomSchema = z.strictObject({

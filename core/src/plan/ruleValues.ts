@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isRuleId, ruleCatalogue } from '../rules/index.ts';
+import { isRuleId, ruleCatalogue, valueSchema } from '../rules/index.ts';
 import { problemsFrom } from './problems.ts';
 
 /** Rule values by id, each checked against its own rule. */
@@ -16,7 +16,7 @@ export const ruleValues = z
         });
         continue;
       }
-      const read = ruleCatalogue[id].schema.safeParse(value, { reportInput: true });
+      const read = valueSchema(ruleCatalogue[id].accepts).safeParse(value, { reportInput: true });
       if (read.success) continue;
       for (const problem of problemsFrom(read.error.issues))
         context.addIssue({

@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
 import { randomFrom } from '../../testing/index.ts';
-import { applyChange, applyEdit, patched, type Edited, type Patch } from './gate.ts';
-import { changeLimits, listsWhole, placeProblem, seenOtherwise, standsAt } from './seen.ts';
+import { applyChange, applyEdit } from './gate.ts';
+import { patched, type Edited, type Patch } from './patches.ts';
+import { changeLimits, placeProblem } from './place.ts';
+import { listsWhole, seenOtherwise, standsAt } from './seen.ts';
 
 const plan = study();
 function expectOk(done: Edited) {

@@ -1,6 +1,7 @@
 import type { Patch } from 'immer';
 import { highestOf } from './ids.ts';
-import { isCollection, type CollectionName, type Plan } from './plan.ts';
+import { isCollection, type CollectionName } from './collections.ts';
+import type { Plan } from './plan.ts';
 
 /**
  * The numbers of ids that were given once and stand no more. A plan holds the highest of each collection (`spent`) where nothing that stands has a

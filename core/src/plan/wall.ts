@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { accessKinds } from './level.ts';
+import { accessKinds } from './kinds.ts';
 import { framingKinds } from '../materials/index.ts';
 import { finishThickness, idSchema, keysOf, span, wallEnd } from './fields.ts';
 import { layerSchema } from './layer.ts';

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { amount, choice, code, finished, height, practice, type Rule } from './rule.ts';
 
 /** Heights of the house, and the boxes themselves. */
@@ -80,7 +79,7 @@ export const boxesRules = {
   'box.setback': {
     title: 'Box face ahead of the stud',
     unit: 'in',
-    schema: z.union([z.literal('auto'), z.number().min(0).max(6)]),
+    accepts: { is: 'number', bounds: [0, 6], or: 'auto' },
     default: 'auto',
     source: code('314.20'),
     says: 'auto: the thickness of the finish on that side, so the face ends flush with it.',

@@ -1,19 +1,28 @@
 import { nth } from '../lookups/index.ts';
-import { z } from 'zod';
 
 /** What a rule is, and how each kind of rule is written down. */
 
-export const heightSchema = z.strictObject({
-  value: z.number().min(0).max(600),
-  to: z.enum(['bottom', 'center', 'top']).default('center'),
-  from: z.enum(['finished', 'subfloor']).default('finished'),
-});
-export type Height = z.infer<typeof heightSchema>;
+/** What a height is measured to, and from where. */
+export const heightsTo = ['bottom', 'center', 'top'] as const;
+export const heightsFrom = ['finished', 'subfloor'] as const;
+
+/** A height in inches. */
+export interface Height {
+  value: number;
+  to: (typeof heightsTo)[number];
+  from: (typeof heightsFrom)[number];
+}
+
+/** What a rule accepts: checked by `valueSchema`, which a page that only reads rules need not load. */
+export type Accepts =
+  | { readonly is: 'one of'; readonly values: readonly (string | number)[] }
+  | { readonly is: 'number'; readonly bounds: readonly [low: number, high: number]; readonly or?: string }
+  | { readonly is: 'height' };
 
 export interface Rule<T = unknown> {
   readonly title: string;
   readonly unit: 'in' | 'ft' | 'count' | 'A' | 'choice' | 'height' | 'in³' | 'min' | 'cents' | '%' | 'ratio';
-  readonly schema: z.ZodType<T>;
+  readonly accepts: Accepts;
   readonly default: T;
   readonly source: string;
   readonly says: string;
@@ -31,21 +40,18 @@ export function choice<const V extends string | number>(
   schools: readonly { value: V; says: string }[],
   fallback: V = nth(schools, 0).value,
 ): Rule<V> {
-  const values = schools.map((s) => s.value);
-  const schema = z.custom<V>((value) => values.includes(value as V), {
-    error: `must be one of: ${values.join(', ')}`,
-  });
-  return { title, unit: 'choice', schema, default: fallback, source, says, schools };
+  const accepts = { is: 'one of', values: schools.map((s) => s.value) } as const;
+  return { title, unit: 'choice', accepts, default: fallback, source, says, schools };
 }
 
 export function amount(
   title: string,
   unit: Rule['unit'],
-  { default: value, bounds: [low, high] }: { default: number; bounds: readonly [low: number, high: number] },
+  { default: value, bounds }: { default: number; bounds: readonly [low: number, high: number] },
   source: string,
   says: string,
 ): Rule<number> {
-  return { title, unit, schema: z.number().min(low).max(high), default: value, source, says };
+  return { title, unit, accepts: { is: 'number', bounds }, default: value, source, says };
 }
 
 export function height(
@@ -55,7 +61,7 @@ export function height(
   says: string,
   schools: readonly { value: Height; says: string }[] = [],
 ): Rule<Height> {
-  return { title, unit: 'height', schema: heightSchema, default: value, source, says, schools };
+  return { title, unit: 'height', accepts: { is: 'height' }, default: value, source, says, schools };
 }
 
 export const finished = (value: number, to: Height['to']): Height => ({ value, to, from: 'finished' });

@@ -4,7 +4,7 @@ import { bitSizes, cableNames, cables } from '../materials/index.ts';
 import { ruleBook } from '../rules/index.ts';
 import { computed, notEmpty } from '../../testing/index.ts';
 import { twoInWall } from '../../testing/twoInWall.ts';
-import { bitFor, boreNeeded, drillHoles, type WantedHole } from './holes.ts';
+import { bitFor, boreNeeded, drillHoles, toDrill, type WantedHole } from './holes.ts';
 
 const bag = (smallest: number, largest = 1) => ({ smallest, largest });
 
@@ -160,6 +160,7 @@ describe('holes that are in the wood already', () => {
       ['k1', 'k2', 'k3', 'k4'].map((run) => through(run, '14/2', { members: [measured({ diameter: 1 })] })),
     );
     expect(all.map((b) => b.isThere)).toEqual([true, true, true, false]);
+    expect(toDrill(all).map((b) => b.hole)).toEqual([all[3]!.hole]);
   });
 });
 

@@ -42,6 +42,11 @@ export const drilledOnce = <B extends Parameters<typeof drilledAs>[0]>(bores: re
   ...new Map(bores.map((b) => [drilledAs(b), b])).values(),
 ];
 
+/** Holes that are to be drilled, each once: what was in the wood before the job is not. */
+export const toDrill = <B extends Parameters<typeof drilledAs>[0] & Pick<Bore, 'isThere'>>(
+  bores: readonly B[],
+): B[] => drilledOnce(bores.filter((b) => !b.isThere));
+
 /** A hole with which step of a cable's way goes through it, and which hole of the way it is. */
 export interface DrilledHole {
   /** By member, in the order of the step. */

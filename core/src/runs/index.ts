@@ -31,7 +31,8 @@ import { placing } from './framed.ts';
 import { tightBends, type TightBend } from './bends.ts';
 import { missedStops } from './through.ts';
 
-export { drilledOnce, type Bore } from './holes.ts';
+export { hasWay } from './hasWay.ts';
+export { drilledOnce, toDrill, type Bore } from './holes.ts';
 export type { Staple } from './staples.ts';
 export type { CutLength } from './lengths.ts';
 export { cableCents } from './price.ts';

@@ -2,7 +2,7 @@ import { entryOf, valueIn } from '../lookups/index.ts';
 import { add, cross, dot, headingVector, leftOf, scale, subtract, type XY } from '../geometry/index.ts';
 import type { WallLine } from '../framing/index.ts';
 import { entriesOf, idsOf, query, valuesOf } from '../incremental/index.ts';
-import type { Level, Room } from '../plan/index.ts';
+import { aroundRoom, type Level, type Room } from '../plan/index.ts';
 import type { FoundRoom } from '../rooms/index.ts';
 import type { OpenSpace } from './graph.ts';
 import { isSameGround, OpenGround, type Shape } from './openGround.ts';
@@ -40,10 +40,8 @@ function hollowUnder({ below, floorAccess }: Pick<Level, 'below' | 'floorAccess'
 
 /** What is over and under a room: as it is on its level, where the room says nothing else. */
 function hollowsOf({ plan }: Pick<Framed, 'plan'>, room: Room): Record<OpenSpace['kind'], Hollow | null> {
-  const level = entryOf(plan.levels, room.level);
-  const { above = level.above, ceilingAccess = level.ceilingAccess } = room;
-  const { below = level.below, floorAccess = level.floorAccess } = room;
-  return { above: hollowOver({ above, ceilingAccess }), below: hollowUnder({ below, floorAccess }) };
+  const around = aroundRoom(plan, room);
+  return { above: hollowOver(around), below: hollowUnder(around) };
 }
 
 /** The name of the space that cable over or under a room lies in; null where there is none: the ceiling is closed, or the floor a slab. */

@@ -11,6 +11,11 @@ test('a place on the plan lies in the wall nearest to it, or in none', () => {
   expect(wallAtPoint(plan, 'L1', on)!.at).toBeCloseTo(40, 1);
   expect(wallAtPoint(plan, 'L1', { x: 90, y: -70 })).toBeNull();
   expect(wallAtPoint(plan, 'L9', on)).toBeNull();
+  // As far out as one reaches, and around a corner no farther.
+  expect(wallAtPoint(plan, 'L1', { x: 90, y: -70 }, 120)).not.toBeNull();
+  const corner = plan.points[plan.walls['w1']!.from]!;
+  const out = (by: number) => wallAtPoint(plan, 'L1', { x: corner.x - by, y: corner.y + by }, 10);
+  expect([out(7)?.wall, out(12)]).toEqual([expect.any(String), null]);
 });
 
 test('in a wall the line of holes is meant; in a room over its ceiling, or under its floor where the cable is told so', () => {

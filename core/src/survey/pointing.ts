@@ -13,15 +13,16 @@ export interface InWall {
 /** A press this far out of a wall is still meant for it. Inches. */
 const beside = 2;
 
-/** The wall of a level that a place on the plan lies in, the nearest of them; null where it lies in none. */
-export function wallAtPoint(plan: Plan, level: string, at: XY): InWall | null {
+/** The wall of a level that a place on the plan lies in, or so many inches out of, the nearest of them; null where there is none. */
+export function wallAtPoint(plan: Plan, level: string, at: XY, reach = beside): InWall | null {
   let best: (InWall & { off: number }) | null = null;
   for (const [wall, { from }] of entriesOf(plan.walls)) {
     const segment = wallSegment(plan, wall);
     if (!segment || plan.points[from]?.level !== level) continue;
     const away = subtract(at, segment.a);
-    const [along, off] = [dot(away, segment.u), Math.abs(cross(segment.u, away))];
-    if (off > segment.half + beside || along < -beside || along > segment.span + beside) continue;
+    const [along, across] = [dot(away, segment.u), Math.abs(cross(segment.u, away))];
+    const off = Math.hypot(across, Math.max(-along, along - segment.span, 0));
+    if (off > segment.half + reach) continue;
     if (!best || off < best.off - 1e-9) best = { wall, at: Math.max(0, Math.min(segment.span, along)), off };
   }
   return best && { wall: best.wall, at: best.at };

@@ -17,7 +17,7 @@ import {
 import { EditRefused } from '../plan/gate.ts';
 import { nextId } from '../plan/ids.ts';
 import { hungOn, shiftThings } from './hanging.ts';
-import { entrySchemas, type Plan } from '../plan/index.ts';
+import { entrySchemas, type Plan, otherSide } from '../plan/index.ts';
 import { readable } from '../plan/settled.ts';
 import { framingKinds } from '../materials/index.ts';
 
@@ -296,7 +296,7 @@ export function copyWalls(
   }
   for (const o of Object.values(plain(draft.openings)))
     if (wallMap.has(o.wall)) {
-      const swing = mirrored ? (o.swing === 'left' ? 'right' : 'left') : o.swing;
+      const swing = mirrored ? otherSide(o.swing) : o.swing;
       draft.openings[nextId(draft, 'openings')] = { ...o, wall: valueIn(wallMap, o.wall), swing };
     }
   for (const x of Object.values(plain(draft.obstacles)))

@@ -1,4 +1,13 @@
-import { formatOfName, importFormats, importPlan, type ImportStep } from '@fieldchalk/core/import';
+import {
+  type DrawingUnderstood,
+  type DrawnGaps,
+  type DrawnWalls,
+  formatOfName,
+  importFormats,
+  importPlan,
+  type ImportStep,
+  type SketchLine,
+} from '@fieldchalk/core/import';
 import type { Problem } from '@fieldchalk/core';
 import type { ErrorCode } from '../errors.ts';
 
@@ -7,6 +16,8 @@ export interface FileAsked {
   readonly file: string;
   readonly unit?: 'inches' | 'feet' | 'millimetres' | 'centimetres' | 'metres' | undefined;
   readonly layer?: readonly string[] | undefined;
+  readonly walls?: DrawnWalls | undefined;
+  readonly gaps?: DrawnGaps | undefined;
 }
 
 /** What came of a file: the text of the report that is answered, or why there is none. */
@@ -17,6 +28,8 @@ export type FileRead =
       readonly code: ErrorCode;
       readonly detail: string;
       readonly problems: readonly Problem[];
+      /** How a drawing without walls was understood, with its longest lines. */
+      readonly understood?: DrawingUnderstood & { readonly sketch: readonly SketchLine[] };
     };
 
 /** So long a report may be, in characters. */
@@ -24,7 +37,7 @@ export const longestReport = 32_000_000;
 
 /** Reads a file's bytes into a plan with what is doubtful in it. May take for ever on a file made to: see Importer. */
 export async function readFileBytes(
-  { file, unit, layer }: FileAsked,
+  { file, unit, layer, walls, gaps }: FileAsked,
   bytes: Uint8Array,
   told: (step: ImportStep) => void,
 ): Promise<FileRead> {
@@ -39,15 +52,24 @@ export async function readFileBytes(
     };
   }
   const name = file.replace(/\.[^.]*$/, '').slice(0, 200);
-  const options = { name, told, ...(unit ? { unit } : {}), ...(layer ? { wallLayers: layer } : {}) };
+  const options = {
+    ...{ name, told },
+    ...(unit ? { unit } : {}),
+    ...(layer ? { wallLayers: layer } : {}),
+    ...(walls ? { walls } : {}),
+    ...(gaps ? { gaps } : {}),
+  };
   const read = await importPlan(format, bytes, () => import('web-ifc'), options);
-  if (!read.ok)
+  if (!read.ok) {
+    const { problems, scale, layers, drawn, sketch } = read;
     return {
       ok: false,
       code: 'bad-plan',
-      detail: `${file} ${read.problems[0]?.message ?? 'cannot be read'}.`,
-      problems: read.problems.slice(0, 100),
+      detail: `${file} ${problems[0]?.message ?? 'cannot be read'}.`,
+      problems: problems.slice(0, 100),
+      ...(scale && layers && drawn && sketch ? { understood: { scale, layers, drawn, sketch } } : {}),
     };
+  }
   const { ok: _, ...rest } = read;
   const report = JSON.stringify(rest);
   if (report.length <= longestReport) return { ok: true, report };

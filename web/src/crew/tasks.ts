@@ -1,14 +1,15 @@
 import {
   boxNumber,
   deviceWords,
-  drilledOnce,
   entryOf,
   formatLength,
+  hasWay,
   must,
   namesOf,
   type Plan,
   type Result,
   type Unrolled,
+  toDrill,
 } from '@fieldchalk/core';
 import type { MarkRecord } from '@fieldchalk/contracts';
 import { boxRects, holesOn, type RibbonBox, type RibbonHole } from '@fieldchalk/core/drawing';
@@ -104,7 +105,9 @@ function cableTasks(ids: ReadonlySet<string>, plan: Plan, result: Result): Task[
   const names = namesOf(plan);
   const ends = (id: string) =>
     [entryOf(plan.runs, id).from, entryOf(plan.runs, id).to].map(names.end).join(' → ');
-  return Object.keys(result.runs)
+  // Of one that finds no way nobody knows how long it is cut.
+  const laid = Object.keys(result.runs).filter((id) => hasWay(entryOf(result.runs, id)));
+  return laid
     .filter((id) => ids.has(entryOf(plan.runs, id).from) || ids.has(entryOf(plan.runs, id).to ?? ''))
     .flatMap((id): Task[] => [
       {
@@ -143,7 +146,7 @@ const memberWords = (h: RibbonHole): string =>
 /** Everything to do on one wall, in the order of the work. Boxes that are there already are not nailed. */
 export function wallTasks(plan: Plan, result: Result, wall: Unrolled): Task[] {
   const boxes = boxRects(plan, result, wall).filter((b) => !entryOf(plan.boxes, b.id).existing);
-  const holes = drilledOnce(holesOn(result, wall)).sort((a, b) => a.x - b.x);
+  const holes = toDrill(holesOn(result, wall)).sort((a, b) => a.x - b.x);
   return [
     ...nailingOrder(boxes, result.marks).map((b) => boxTask(b, plan, result)),
     ...holes.map((h): Task => ({

@@ -1,10 +1,19 @@
 <script setup lang="ts">
 import { useId } from 'vue';
+import FieldProblem from './FieldProblem.vue';
 
 /** A line of words, taken when it is left or Enter is pressed. */
-withDefaults(defineProps<{ label: string; modelValue: string; hideLabel?: boolean; maxlength?: number }>(), {
-  maxlength: 200,
-});
+withDefaults(
+  defineProps<{
+    label: string;
+    modelValue: string;
+    hideLabel?: boolean;
+    maxlength?: number;
+    /** Why what was typed was not taken. */
+    problem?: string;
+  }>(),
+  { maxlength: 200, problem: '' },
+);
 const emit = defineEmits<{ 'update:modelValue': [text: string] }>();
 defineOptions({ inheritAttrs: false });
 const id = useId();
@@ -19,7 +28,10 @@ const id = useId();
       v-bind="{ ...$attrs, class: undefined }"
       class="field text-base"
       :maxlength="maxlength"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem ? `${id}p` : undefined"
       @change="emit('update:modelValue', ($event.target as HTMLInputElement).value)"
     />
+    <FieldProblem v-if="problem" :id="`${id}p`" :says="problem" />
   </div>
 </template>

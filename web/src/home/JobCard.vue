@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useElementVisibility, useEventListener } from '@vueuse/core';
-import { computed, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { type JobCardShown, type ListedJob } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
 import { datesWords, lastWords, stateWords } from './cardWords.ts';
@@ -15,11 +14,13 @@ const emit = defineEmits<{ more: [] }>();
 const place = useTemplateRef<HTMLElement>('place');
 const card = shallowRef<JobCardShown | null>(null);
 const trouble = shallowRef('');
-const isSeen = useElementVisibility(place);
+const isSeen = ref(false);
+const sight = new IntersectionObserver((entries) => (isSeen.value = entries.at(-1)?.isIntersecting ?? false));
+onMounted(() => place.value && sight.observe(place.value));
+onBeforeUnmount(() => sight.disconnect());
 const now = new Date();
-watch([isSeen, () => props.job.revision], () => void fetchCard());
-// The crew ticks meanwhile.
-useEventListener(window, 'focus', () => void fetchCard());
+// Fetched anew, the job may be as it was and the crew have ticked meanwhile.
+watch([isSeen, () => props.job], () => void fetchCard());
 async function fetchCard() {
   if (!props.leads || !isSeen.value) return;
   try {

@@ -2,7 +2,7 @@ import type { JobCardShown, ListedJob } from '@fieldchalk/contracts';
 
 /** What is done of a job, in the order of the work, as a card says it. */
 export const stateWords = {
-  box: 'boxes nailed',
+  box: 'boxes, lights set',
   hole: 'holes drilled',
   pull: 'cables pulled',
   makeup: 'boxes made up',

@@ -80,7 +80,10 @@ describe('asking the server', () => {
   describe('a file', () => {
     const file = new File(['0'], 'Plan & notes.dxf');
     const read = (told: (step: string) => void = () => undefined, given = new AbortController().signal) =>
-      importFile(file, { unit: 'feet', layers: ['A-WALL', 'B'], told, given });
+      importFile(file, {
+        drawing: { unit: 'feet', layers: ['A-WALL', 'B'], walls: 'single', gaps: 'doors' },
+        ...{ told, given },
+      });
 
     test('goes as it is, with its name, unit and layers in the query; its steps are heard, then the report comes', async () => {
       answering(200, '{"step":"reading"}\n{"step":"walls"}\n{"report":{"counts":{"walls":4}}}\n');
@@ -89,6 +92,7 @@ describe('asking the server', () => {
       expect(steps).toEqual(['reading', 'walls']);
       const { path, request } = asked[0]!;
       const query = new URL(path, 'http://here').searchParams;
+      expect([query.get('walls'), query.get('gaps')]).toEqual(['single', 'doors']);
       expect([query.get('file'), query.get('unit'), query.getAll('layer')]).toEqual([
         'Plan & notes.dxf',
         'feet',

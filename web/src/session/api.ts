@@ -1,5 +1,12 @@
 import { must, type Problem } from '@fieldchalk/core';
-import type { DrawnLayer, ImportReport, ImportStep, ScaleReading } from '@fieldchalk/core/import';
+import type {
+  DrawingUnderstood,
+  DrawnGaps,
+  DrawnWalls,
+  ImportReport,
+  ImportStep,
+  SketchLine,
+} from '@fieldchalk/core/import';
 
 /** The server's refusal, as its problem document says it. Status 0: the server could not be reached. */
 export class Refusal extends Error {
@@ -19,7 +26,10 @@ export class Refusal extends Error {
   }
 }
 
-export type ImportAnswer = ImportReport & { scale?: ScaleReading; layers?: readonly DrawnLayer[] };
+export type ImportAnswer = ImportReport & Partial<DrawingUnderstood>;
+
+/** A drawing that shows no walls as it was taken to be drawn: a person can say how it is. */
+export type NotUnderstood = DrawingUnderstood & { readonly sketch: readonly SketchLine[] };
 
 let signedOut: () => void = () => undefined;
 
@@ -41,10 +51,17 @@ export function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string,
   });
 }
 
-/** What a person says of a file, and how to hear of its reading and give it up. */
-export interface FileReading {
-  readonly unit?: string | undefined;
+/** What a person says of how a drawing is drawn; what is left out the drawing tells. */
+export interface DrawingSaid {
+  readonly unit?: string;
   readonly layers?: readonly string[];
+  readonly walls?: DrawnWalls;
+  readonly gaps?: DrawnGaps;
+}
+
+/** What is said of a file, and how to hear of its reading and give it up. */
+export interface FileReading {
+  readonly drawing: DrawingSaid;
   readonly told: (step: ImportStep) => void;
   readonly given: AbortSignal;
 }
@@ -52,10 +69,10 @@ export interface FileReading {
 /** Has the server read a file of another program; nothing is stored. Rejects with an AbortError where it was given up. */
 export async function importFile(
   file: File,
-  { unit, layers = [], told, given }: FileReading,
+  { drawing: { unit, layers = [], walls, gaps }, told, given }: FileReading,
 ): Promise<ImportAnswer> {
   const query = new URLSearchParams({ file: file.name });
-  if (unit) query.set('unit', unit);
+  for (const [name, said] of Object.entries({ unit, walls, gaps })) if (said) query.set(name, said);
   for (const layer of layers) query.append('layer', layer);
   const headers = {
     'content-type': 'application/octet-stream',
@@ -67,7 +84,10 @@ export async function importFile(
   for await (const word of linesOf(response)) {
     if (word.step) told(word.step);
     if (word.report) return word.report;
-    if (word.problem) throw new Refusal(422, word.problem.detail, word.problem.problems);
+    if (word.problem) {
+      const { detail, problems, ...body } = word.problem;
+      throw new Refusal(422, detail, problems, body);
+    }
   }
   throw new Refusal(0, 'The server stopped before the file was read. Try again.');
 }
@@ -76,7 +96,11 @@ export async function importFile(
 interface ImportWord {
   readonly step?: ImportStep;
   readonly report?: ImportAnswer;
-  readonly problem?: { readonly detail: string; readonly problems: readonly Problem[] };
+  readonly problem?: {
+    readonly detail: string;
+    readonly problems: readonly Problem[];
+    readonly understood?: NotUnderstood;
+  };
 }
 
 function wordOf(line: string): ImportWord {

@@ -522,6 +522,32 @@ describe('a server whose data were put back', () => {
     await settled();
     expect([at(server.plan, 'b1'), at(server.plan, 'b3')]).toEqual([60, 24]);
   });
+
+  test('what is gone is set aside once, also where it is learned twice at the same moment', async () => {
+    const { session, news } = await open();
+    session.edit('moveBox', { box: 'b3', at: 30 });
+    await settled();
+    const earlier = server.plan;
+    session.edit('moveBox', { box: 'b1', at: 60 });
+    await settled();
+    server.plan = earlier;
+    server.changes.splice(1);
+    // Answers come later than they are given, and the second who asks for the job hears of it last.
+    const waits = [5, 8, 5, 5, 5, 60];
+    vi.stubGlobal('fetch', async (...asked: Parameters<JobServer['fetch']>) => {
+      const answer = await server.fetch(...asked);
+      await settled(waits.shift() ?? 1);
+      return answer;
+    });
+    // One learns it by sending, the other as the stream is refused.
+    session.edit('moveBox', { box: 'b2', at: 40 });
+    for (const listener of server.listeners) listener.refuse();
+    await settled(200);
+    expect(asideOf(news).map((a) => a.change.patches)).toEqual([
+      [{ ...moveB2(60), path: ['boxes', 'b1', 'on', 'at'] }],
+    ]);
+    expect([at(server.plan, 'b2'), at(session.plan, 'b2')]).toEqual([40, 40]);
+  });
 });
 
 test('a step of several edits is sent as one change', async () => {

@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
 import {
-  applyChange,
   type EditArgs,
   type Edited,
   type EditName,
+  editStep,
   type EditStep,
   editWords,
   frozen,
@@ -14,13 +14,13 @@ import {
   seenOtherwise,
   withoutSpent,
 } from '@fieldchalk/core';
-import { editStep, makeEdit, makeEdits } from '@fieldchalk/core/window';
 import type { Measurement } from '../meter/fill.ts';
 import type { Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
 import { keepSteps, stepsKept } from '../kept/stepsKept.ts';
 import { Unsent } from '../kept/unsent.ts';
 import { Acknowledged, changesBetween } from './acknowledged.ts';
 import { call, Refusal } from './api.ts';
+import { changing, loadChanging } from './changing.ts';
 import { jobEvents } from './jobEvents.ts';
 import type { LiveStream } from './liveStream.ts';
 import { type Elsewhere, laidAll, type Pending, problemWords } from './pendingChange.ts';
@@ -86,6 +86,8 @@ export class JobSession {
   private readonly asides = new SetAsides((aside) => this.tell({ aside }));
   private readonly steps = new UndoStack();
   private sending = false;
+  /** The job being opened anew. */
+  private turning: Promise<void> | null = null;
   private wait = firstWait;
   /** What kept the last changes from being sent; empty where nothing does. */
   private trouble = '';
@@ -149,6 +151,7 @@ export class JobSession {
     const left = unsent.filter(({ change }) => !isThere(change));
     this.pending = left.flatMap(({ change, aside }) => (aside === null ? [change] : []));
     this.asides.list = left.flatMap(({ change, aside }) => (aside === null ? [] : [{ change, says: aside }]));
+    if (this.pending.length > 0) await loadChanging();
   }
 
   /** Of one that is closed nothing is heard any more: another job may be open in its place. */
@@ -189,19 +192,19 @@ export class JobSession {
     return this.steps.canRedo;
   }
 
-  /** Makes a named edit. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
+  /** Makes a named edit, as all changes do once `loadChanging` is done. Problems come back and nothing changes; an edit that changes nothing leaves no step. */
   edit<N extends EditName>(name: N, args: EditArgs<N>): readonly Problem[] {
-    return this.accept(makeEdit(this.plan, name, args), [editStep(name, args)]);
+    return this.accept(changing().makeEdit(this.plan, name, args), [editStep(name, args)]);
   }
 
   /** Several edits as one change: one gesture is one undo step. */
   editAll(name: string, steps: readonly EditStep[]): readonly Problem[] {
-    return this.accept(makeEdits(this.plan, name, steps), steps);
+    return this.accept(changing().makeEdits(this.plan, name, steps), steps);
   }
 
   /** Takes a named edit worked out elsewhere, as patches to the plan as it was then. */
   replay(step: EditStep, patches: readonly Patch[]): readonly Problem[] {
-    return this.accept(applyChange(this.plan, patches, step.name, { counts: true }), [step]);
+    return this.accept(changing().applyChange(this.plan, patches, step.name, { counts: true }), [step]);
   }
 
   private accept(done: Edited, steps: readonly EditStep[]): readonly Problem[] {
@@ -225,7 +228,7 @@ export class JobSession {
     if (!last) return;
     const { step, change } = last;
     const words = `${word} ${step.name}`.slice(0, 80);
-    const done = applyChange(this.plan, withoutSpent(change.inverse), words, {
+    const done = changing().applyChange(this.plan, withoutSpent(change.inverse), words, {
       spends: this.options.isGiven(),
     });
     // What the change wrote is what its inverse must find.
@@ -301,7 +304,7 @@ export class JobSession {
       if (!(error instanceof Refusal) || !error.isFinal) throw error;
       // What becomes of it is said by the window that takes it up.
       if (this.isClosed) return;
-      if (error.body['code'] === 'history-turned') await this.turnBack();
+      if (error.body['code'] === 'history-turned') await this.turnBack(stood.after);
       else if (error.status === 409) await this.makeAgain(id, stood.base, error);
       else this.setAside(id, refusalWords(error, this.plan));
     }
@@ -340,7 +343,9 @@ export class JobSession {
     const step = steps.find((s) => this.options.elsewhere.has(s.name));
     if (step) return this.tell({ again: { id, step } });
     const again =
-      steps.length > 0 ? makeEdits(this.plan, name, steps) : applyChange(this.plan, patches, name);
+      steps.length > 0
+        ? changing().makeEdits(this.plan, name, steps)
+        : changing().applyChange(this.plan, patches, name);
     const problems = this.accept(again, steps);
     if (problems.length > 0) this.asides.say(id, problemWords(problems, this.plan));
     else this.letGo(id);
@@ -352,8 +357,17 @@ export class JobSession {
     this.keep();
   }
 
-  /** The server's data were put back to an earlier state: the job is opened anew, ours is laid on it, and what it had of ours and has no more is set aside. */
-  private async turnBack(): Promise<void> {
+  /** The server's data were put back to before the change that was asked after. Where two requests learn it, the job is opened anew once; one that learns it late has nothing left to do. */
+  private turnBack(after: string | null): Promise<void> {
+    if (after === this.lastChange)
+      this.turning ??= this.openAnew().finally(() => {
+        this.turning = null;
+      });
+    return this.turning ?? Promise.resolve();
+  }
+
+  /** The job is opened anew, ours is laid on it, and what it had of ours and has no more is set aside. */
+  private async openAnew(): Promise<void> {
     const job = await call<Job>('GET', `/jobs/${this.job.id}`);
     const lost = await this.acknowledged.lostIn(job);
     this.serverPlan = frozen(job.plan);
@@ -364,18 +378,21 @@ export class JobSession {
     const says = 'The server had it, and its data were put back to before it.';
     this.asides.add(lost.map((change) => ({ change, says })));
     this.keep();
-    this.tell({
-      notice:
-        'The server’s data were put back to an earlier state. The job was opened anew, with what was not sent yet laid on it.',
-    });
     this.show();
+    // To be read, whatever comes of it next.
+    this.tell({
+      said: [
+        'The server’s data were put back to an earlier state. The job was opened anew, with what was not sent yet laid on it.',
+      ],
+    });
   }
 
   private async catchUp(): Promise<void> {
+    let after = this.lastChange;
     try {
       for (;;) {
-        const after = this.lastChange === null ? '' : `&after=${this.lastChange}`;
-        const path = `/jobs/${this.job.id}/changes?since=${this.revision}${after}`;
+        after = this.lastChange;
+        const path = `/jobs/${this.job.id}/changes?since=${this.revision}${after === null ? '' : `&after=${after}`}`;
         const changes = await call<StoredChange[]>('GET', path);
         if (!Array.isArray(changes) || changes.length === 0) return;
         const before = this.revision;
@@ -383,9 +400,11 @@ export class JobSession {
         if (this.revision === before) return;
       }
     } catch (error) {
-      if (error instanceof Refusal && error.body['code'] === 'history-turned') await this.turnBack();
+      const notice = 'Others’ changes cannot be fetched just now.';
+      if (error instanceof Refusal && error.body['code'] === 'history-turned')
+        await this.turnBack(after).catch(() => this.tell({ notice }));
       else if (error instanceof Refusal && error.isFinal) this.tell({ ended: endedWords(error) });
-      else this.tell({ notice: 'Others’ changes cannot be fetched just now.' });
+      else this.tell({ notice });
     }
   }
 

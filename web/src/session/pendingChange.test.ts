@@ -1,8 +1,10 @@
-import { describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { applyEdit, type EditArgs, type EditName, editStep, makeEdit, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
+import { loadChanging } from './changing.ts';
 import { followed, laidAgain, laidAll, type Pending, renamesBetween } from './pendingChange.ts';
 
+beforeAll(loadChanging);
 const plan = study();
 const wall = Object.keys(plan.walls)[0]!;
 const none = new Map<string, string>();

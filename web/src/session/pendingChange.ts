@@ -1,5 +1,4 @@
 import {
-  applyChange,
   type Change,
   type EditStep,
   editWords,
@@ -14,8 +13,7 @@ import {
   toldProblem,
   withoutSpent,
 } from '@fieldchalk/core';
-import { makeEdits } from '@fieldchalk/core/window';
-
+import { changing } from './changing.ts';
 import { type Renames, renamed } from './renamings.ts';
 import type { SetAside } from './setAsides.ts';
 
@@ -113,14 +111,14 @@ export function laidAgain(plan: Plan, pending: Pending, isElse: boolean, elsewhe
   const { name, patches, inverse, undoes, steps } = pending;
   const otherwise = seenOtherwise(plan, inverse);
   if (otherwise.length === 0 && !isElse) {
-    const done = applyChange(plan, patches, name);
+    const done = changing().applyChange(plan, patches, name);
     if (done.ok) return { is: 'laid', plan: done.plan, change: { name, patches, inverse }, says: '' };
   }
   if (undoes !== null || steps.length === 0)
     return { is: 'unfit', says: 'someone has changed the same since' };
   const long = steps.find((step) => elsewhere.has(step.name));
   if (long) return { is: 'worked out elsewhere', step: long };
-  const done = makeEdits(plan, name, steps);
+  const done = changing().makeEdits(plan, name, steps);
   if (!done.ok) return { is: 'unfit', says: problemWords(done.problems, plan) };
   if (done.change.patches.length === 0) return { is: 'already so' };
   return {

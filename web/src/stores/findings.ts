@@ -26,15 +26,18 @@ export const useFindings = defineStore('findings', () => {
     { flush: 'sync' },
   );
 
-  const idOf = (f: Finding, kind: 'room' | 'box' | 'device') => f.about.find((t) => t.kind === kind)?.id;
+  const idOf = (f: Finding, kind: 'room' | 'box' | 'device' | 'run') =>
+    f.about.find((t) => t.kind === kind)?.id;
 
-  /** The room a finding is about, or whose wall it is on, or that has the box it is about. */
+  /** The room a finding is about, or whose wall it is on, or that has the box it is about, or the first box of the cable. */
   function roomOf(f: Finding): string | undefined {
     const own = idOf(f, 'room') ?? selection.roomSeeing(f.place);
     if (own !== undefined) return own;
     const plan = session.answered;
     const device = plan?.devices[idOf(f, 'device') ?? ''];
-    const box = plan?.boxes[device?.box ?? idOf(f, 'box') ?? ''];
+    const run = plan?.runs[idOf(f, 'run') ?? ''];
+    const ends = [device?.box ?? idOf(f, 'box'), run?.from, run?.to ?? undefined];
+    const box = ends.flatMap((id) => plan?.boxes[id ?? ''] ?? [])[0];
     return (plan && box && roomOfBox(box, boundedRooms(plan))) ?? undefined;
   }
 

@@ -1,4 +1,4 @@
-import type { EditArgs, EditName, Plan } from '@fieldchalk/core';
+import { type EditArgs, type EditName, editStep, type EditStep, type Plan } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { useSession } from './session.ts';
@@ -7,12 +7,16 @@ import { useSession } from './session.ts';
 export const useGesture = defineStore('gesture', () => {
   const session = useSession();
   const ahead = shallowRef<Plan | null>(null);
+  /** An edit that is shown and asked about before it is made. */
+  const asked = shallowRef<{ readonly step: EditStep; readonly says: string } | null>(null);
+  /** How often what was asked about was left: fields show again what stands. */
+  const left = shallowRef(0);
   let isUnderWay = false;
   watch(
     () => session.plan,
     () => {
       isUnderWay = false;
-      ahead.value = null;
+      ahead.value = asked.value = null;
       session.giveUpTrying();
     },
     { flush: 'sync' },
@@ -31,7 +35,29 @@ export const useGesture = defineStore('gesture', () => {
     session.settle();
   }
 
+  /** Makes an edit, or where there are words against it, shows what it would give and asks. */
+  function make<N extends EditName>(name: N, args: EditArgs<N>, says: string | null): void {
+    if (says === null) return void session.edit(name, args);
+    asked.value = { step: editStep(name, args), says };
+    preview(name, args);
+  }
+  function agree(): void {
+    const step = asked.value?.step;
+    asked.value = null;
+    if (step && !session.edit(step.name, step.args)) settle();
+  }
+  function leave(): void {
+    asked.value = null;
+    left.value++;
+    settle();
+  }
+
   return {
+    asked: computed(() => asked.value),
+    left: computed(() => left.value),
+    make,
+    agree,
+    leave,
     /** What the screen draws: the plan, or while a gesture is under way what it would become. */
     plan: computed(() => ahead.value ?? session.plan),
     preview,

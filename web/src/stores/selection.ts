@@ -120,6 +120,14 @@ export const useSelection = defineStore('selection', () => {
     const rest = picked.value.filter((id) => id !== next.id);
     hold(next.kind, rest.length < picked.value.length ? rest : [...rest, next.id]);
   }
+  /** What is picked now, so that one more can be picked besides it once it is known that this was meant. */
+  function pickingFromHere(): (next: NonNullable<Selection>) => void {
+    const [before, ids] = [chosen.value, picked.value];
+    return (next) => {
+      if (before) hold(before.kind, ids);
+      pick(next);
+    };
+  }
   function chooseLevel(id: string): void {
     level.value = id;
     const here = Object.entries(session.plan?.rooms ?? {}).find(([, r]) => r.level === id);
@@ -242,6 +250,7 @@ export const useSelection = defineStore('selection', () => {
     circuitInHand,
     choose,
     pick,
+    pickingFromHere,
     chooseLevel,
     chooseRoom,
     stepRoom,

@@ -1,7 +1,9 @@
 import {
   type EditArgs,
   type EditName,
+  editStep,
   type EditStep,
+  isPlain,
   must,
   type OrderProof,
   type Patch,
@@ -11,17 +13,16 @@ import {
   type Result,
   type Thing,
   toldProblem,
-  type ToldProblem,
   type Unrolled,
   type WayOffered,
 } from '@fieldchalk/core';
-import { editStep, isPlain } from '@fieldchalk/core/window';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
 import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
 import { call } from '../session/api.ts';
+import { canChange, loadChanging } from '../session/changing.ts';
 import { JobSession, type Saving, type SessionNews } from '../session/jobSession.ts';
 import type { SetAside } from '../session/setAsides.ts';
 import type { Renames } from '../session/renamings.ts';
@@ -29,13 +30,11 @@ import type { Answer, Begun, Shown, Trial } from '../worker/answer.ts';
 import { DrawnIds } from './drawnIds.ts';
 import { JobPhones } from './phones.ts';
 import { tallyOf, type Tally } from './tally.ts';
+import { Told } from './told.ts';
 import { useWho } from './who.ts';
 
 /** Edits that work out what follows from the plan, which takes a while in a large house. */
 const workedOut = { has: (name: EditName) => !isPlain(name) };
-
-/** So much of what is said of others’ work stays until it is read. */
-const mostSaid = 5;
 
 /** So often a long answer is asked for before the plan is said never to stand still. */
 const mostAsked = 5;
@@ -53,10 +52,7 @@ export const useSession = defineStore('session', () => {
   /** Of the plan as it stands, whatever a gesture shows meanwhile. */
   let settledTally: Tally | null = null;
   const marks = shallowRef<readonly MarkRecord[]>([]);
-  const problems = shallowRef<readonly ToldProblem[]>([]);
-  const notice = ref('');
-  /** What became of own work on that of others, until it is read. */
-  const said = shallowRef<readonly string[]>([]);
+  const told = new Told();
   const failure = ref('');
   const saving = ref<Saving>('saved');
   const aside = shallowRef<readonly SetAside[]>([]);
@@ -102,9 +98,10 @@ export const useSession = defineStore('session', () => {
 
   function hear(news: SessionNews): void {
     if (news.saving !== undefined) saving.value = news.saving;
-    if (news.over && notice.value === news.over) notice.value = '';
-    if (news.notice) notice.value = news.notice;
-    if (news.said) said.value = [...new Set([...said.value, ...news.said])].slice(-mostSaid);
+    if (news.over) told.over(news.over);
+    if (news.notice && news.saving) told.keepsFromSaving(news.notice);
+    else if (news.notice) told.inPassing(news.notice);
+    if (news.said) told.ofOthers(news.said);
     if (news.marks) marks.value = [...marks.value, ...news.marks];
     if (news.phones) fetchPhones();
     if (news.ended) failure.value = news.ended;
@@ -123,6 +120,7 @@ export const useSession = defineStore('session', () => {
     if (news.measurement) fillLength(news.measurement);
     if (!news.plan) return;
     ids.follow(news.plan.plan);
+    if (plan.value !== null && plan.value !== news.plan.plan) told.moveOn();
     plan.value = news.plan.plan;
     history.value = { undo: job?.canUndo ?? false, redo: job?.canRedo ?? false };
     answers?.follow(news.plan.plan, news.plan.patches);
@@ -162,7 +160,7 @@ export const useSession = defineStore('session', () => {
       // What is known twice stands once: see marksStanding.
       marks.value = [...fetched, ...marks.value.filter((m) => m.sequence > (fetched.at(-1)?.sequence ?? 0))];
     } catch {
-      notice.value = 'What the crew has ticked cannot be fetched just now.';
+      told.inPassing('What the crew has ticked cannot be fetched just now.');
     }
   }
 
@@ -179,9 +177,7 @@ export const useSession = defineStore('session', () => {
     marks.value = [];
     aside.value = [];
     saving.value = 'saved';
-    problems.value = [];
-    notice.value = '';
-    said.value = [];
+    told.clear();
     room.value = null;
     ids.clear();
   }
@@ -189,19 +185,46 @@ export const useSession = defineStore('session', () => {
   /** Whether an edit was taken; what is wrong with it is told by the names of the plan it was made on. */
   function taken(wrong: readonly Problem[]): boolean {
     const on = plan.value;
-    problems.value = on ? wrong.map((p) => toldProblem(p, on)) : [];
+    told.problems.value = on ? wrong.map((p) => toldProblem(p, on)) : [];
     return wrong.length === 0;
+  }
+
+  const notLoaded = () =>
+    told.inPassing(
+      'A part of the program could not be loaded, so nothing was changed. Check the connection and do it again.',
+    );
+
+  /**
+   * Does what makes a change: at once, or as soon as what makes changes is loaded. Then it counts as taken; what is wrong with it is told a moment later.
+   */
+  function whenReady(work: () => boolean): boolean {
+    if (canChange()) return work();
+    const own = job;
+    // Another job may be open by then.
+    loadChanging().then(() => own === job && work(), notLoaded);
+    return true;
+  }
+
+  /** Does something that makes a change with the job that is open. */
+  function inJob(work: (job: JobSession) => void): void {
+    const own = job;
+    if (own)
+      whenReady(() => {
+        work(own);
+        return true;
+      });
   }
 
   /** Makes a named edit; says whether it was taken. What is wrong with it is in `problems`. */
   function edit<N extends EditName>(name: N, args: EditArgs<N>): boolean {
     if (!job) return false;
-    notice.value = '';
+    told.begin();
     if (workedOut.has(name)) {
       inTurn(editStep(name, args));
       return true;
     }
-    return taken(job.edit(name, args));
+    const own = job;
+    return whenReady(() => taken(own.edit(name, args)));
   }
 
   /** Has the worker work out an edit after those that wait already; `done` hears whether it was taken. Given up meanwhile, it is not begun. */
@@ -211,7 +234,10 @@ export const useSession = defineStore('session', () => {
     const own = () => (step.name === 'propose' ? propose(step.args) : work(step, since));
     proposals = proposals
       .then(async () => done(asked === givenUp ? await own() : false))
-      .catch(() => done(false));
+      .catch(() => {
+        if (!canChange()) notLoaded();
+        done(false);
+      });
   }
 
   /** An edit whose plan has gone on is worked out again; what it was stays set aside until that is taken. */
@@ -225,8 +251,9 @@ export const useSession = defineStore('session', () => {
   /** Several edits as one: one gesture is one undo step. */
   function editAll(name: string, steps: readonly EditStep[]): boolean {
     if (!job || steps.length === 0) return false;
-    notice.value = '';
-    return taken(job.editAll(name, steps));
+    told.begin();
+    const own = job;
+    return whenReady(() => taken(own.editAll(name, steps)));
   }
 
   /**
@@ -241,29 +268,31 @@ export const useSession = defineStore('session', () => {
       if (own !== answers || done === null) return null;
       if (on === plan.value) return done;
     }
-    if (own) notice.value = 'The plan kept changing while this was worked out. Ask again.';
+    if (own) told.inPassing('The plan kept changing while this was worked out. Ask again.');
     return null;
   }
 
   /** Proposals are worked out in the worker, after the edits and the proposals made before them; the screen stays free. */
   async function propose(args: EditArgs<'propose'>): Promise<boolean> {
     const own = job;
+    await loadChanging();
     const done = await ofPlanAsItStands((a) => a.propose(args, progressFrom()));
     atRest();
     if (!done || !own) return false;
     if (!done.ok) return taken(done.problems);
     if (done.change.patches.length === 0) {
-      notice.value = args.anew ? 'It comes out as it is.' : 'Nothing is missing here.';
+      told.inPassing(args.anew ? 'It comes out as it is.' : 'Nothing is missing here.');
       return true;
     }
     const isTaken = taken(own.replay(editStep('propose', args), done.change.patches));
-    if (args.anew && args.only?.join() === 'runs') notice.value = cablesChanged(done.change.patches);
+    if (args.anew && args.only?.join() === 'runs') told.inPassing(cablesChanged(done.change.patches));
     return isTaken;
   }
 
   /** An edit that lays cable is worked out there too, about what it was about when it was asked for. */
   async function work(asked: EditStep, since: number): Promise<boolean> {
     const own = job;
+    await loadChanging();
     const stepNow = () => ids.followed(asked, since);
     const done = await ofPlanAsItStands((a) => a.work(stepNow()));
     if (!done || !own) return false;
@@ -323,7 +352,7 @@ export const useSession = defineStore('session', () => {
   }
 
   function say(words: string): void {
-    notice.value = words;
+    told.inPassing(words);
   }
 
   /** Whether each thing the crew ticks off is done, by kind and what it is about. */
@@ -348,10 +377,13 @@ export const useSession = defineStore('session', () => {
     unrolled: computed((): Unrolled | null => (room.value && rooms.value[room.value]) || null),
     tally: computed(() => tally.value),
     before: computed(() => before.value),
-    problems: computed(() => problems.value),
-    notice: computed(() => notice.value),
-    said: computed(() => said.value),
-    read: () => void (said.value = []),
+    problems: computed(() => told.problems.value),
+    notice: computed(() => told.notice.value),
+    isInPassing: computed(() => told.isInPassing.value),
+    said: computed(() => told.said.value),
+    read: () => told.read(),
+    dismiss: () => told.dismiss(),
+    moveOn: () => told.moveOn(),
     failure: computed(() => failure.value),
     saving: computed(() => saving.value),
     phones: computed(() => phones.list.value),
@@ -379,16 +411,17 @@ export const useSession = defineStore('session', () => {
     settle,
     unroll,
     say,
-    undo: () => job?.undo(),
-    redo: () => job?.redo(),
+    /** Loads what makes changes, before the first of them. */
+    prepare: loadChanging,
+    undo: () => inJob((own) => own.undo()),
+    redo: () => inJob((own) => own.redo()),
     /** The page goes, perhaps to be loaded again. */
     keepSteps: () => job?.keepSteps(),
     trials,
-    take: ({ args, patches }: Trial): void => {
-      if (job) taken(job.replay(editStep('propose', args), patches));
-    },
+    take: ({ args, patches }: Trial): void =>
+      inJob((own) => void taken(own.replay(editStep('propose', args), patches))),
     /** Makes a change that was set aside again, or lets it go. */
-    takeUp: (id: string) => job?.takeUp(id),
+    takeUp: (id: string) => inJob((own) => own.takeUp(id)),
     letGo: (id: string) => job?.letGo(id),
     orderProof: async (circuit: string): Promise<OrderProof | null> =>
       (await answers?.orderProof(circuit)) ?? null,

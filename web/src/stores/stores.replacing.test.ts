@@ -100,6 +100,32 @@ describe('the session', () => {
     expect(session.history).toEqual({ undo: true, redo: false });
   });
 
+  test('what is wrong and what was told in passing go when the plan goes on, or when they are put away', async () => {
+    const { session } = await open(study());
+    const [box, other] = Object.keys(session.opened.boxes) as [string, string];
+    const refused = () => session.edit('setBox', { box: 'b99', changes: { existing: true } });
+    expect(refused()).toBe(false);
+    expect(session.problems).toHaveLength(1);
+    session.edit('setBox', { box, changes: { existing: true } });
+    expect(session.problems).toEqual([]);
+    refused();
+    session.say('Nothing is open.');
+    expect(session.isInPassing).toBe(true);
+    // What is told of a change stays when the change comes; a while later it goes with the next.
+    session.undo();
+    expect([session.problems, session.notice]).toEqual([[], 'Nothing is open.']);
+    const now = performance.now();
+    const clock = vi.spyOn(performance, 'now').mockReturnValue(now + 2000);
+    session.redo();
+    expect(session.notice).toBe('');
+    clock.mockRestore();
+    refused();
+    session.say('Nothing is open.');
+    session.dismiss();
+    expect([session.problems, session.notice]).toEqual([[], '']);
+    expect(session.opened.boxes[other]).toBeDefined();
+  });
+
   test('what is opened is drawn before its cable is laid: the marks first, without cables or figures', async () => {
     const session = useSession();
     const drawn: { marks: number; runs: number; isWhole: boolean; tally: boolean }[] = [];

@@ -1,4 +1,4 @@
-import { isOpen, type Result } from '@fieldchalk/core';
+import { isOpen, toDrill, type Bore, type Result } from '@fieldchalk/core';
 
 /** What the whole job comes to. Feet of cable, cents, hours; `unpriced`: lines of the list without a price; `open`: findings to look at. */
 export interface Tally {
@@ -11,12 +11,15 @@ export interface Tally {
   readonly open: number;
 }
 
+/** Holes to drill, each once however many cables go through: plates that lie on each other are drilled at once. */
+export const holesOf = (result: Result): Bore[] =>
+  toDrill(Object.values(result.runs).flatMap((r) => r.bores));
+
 export function tallyOf(result: Result): Tally {
-  const holes = new Set(Object.values(result.runs).flatMap((r) => r.bores.map((b) => b.hole)));
   return {
     boxes: Object.values(result.boxes).filter((b) => b.model !== 'none').length,
     feet: result.takeoff.lines.filter((l) => l.unit === 'ft').reduce((sum, l) => sum + l.quantity, 0),
-    holes: holes.size,
+    holes: holesOf(result).length,
     hours: Math.round(result.hours.stages.reduce((sum, s) => sum + s.hours, 0) * 10) / 10,
     cents: result.takeoff.lines.reduce((sum, l) => sum + (l.cents ?? 0), 0),
     unpriced: result.takeoff.lines.filter((l) => l.cents === null).length,

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, reactive, ref } from 'vue';
+import { computed, reactive, ref, watch } from 'vue';
 import { useSelection } from './selection.ts';
 
 /** How a plan is looked at: times its fitted size, and moved in the units of its own sheet. */
@@ -17,6 +17,11 @@ export const useViews = defineStore('views', () => {
   const plans = reactive(new Map<string, PlanView>());
   const framed = ref(0);
   const isThrough = ref(false);
+  const isOutside = ref(false);
+  watch(
+    () => selection.room,
+    () => (isOutside.value = false),
+  );
 
   return {
     /** Times the size that shows the whole room. */
@@ -33,10 +38,13 @@ export const useViews = defineStore('views', () => {
     /** Whether the house is seen through, in place of its plan. */
     isThrough: computed(() => isThrough.value),
     seeThrough: (through: boolean): void => void (isThrough.value = through),
+    /** Whether the walls of the room in hand are seen from outside, in place of the room. */
+    isOutside: computed(() => isOutside.value),
+    turnOutside: (): void => void (isOutside.value = !isOutside.value),
     frame: (): void => void framed.value++,
     /** As on opening the job: all stages whole. */
     forget(): void {
-      isThrough.value = false;
+      isThrough.value = isOutside.value = false;
       ribbons.clear();
       plans.clear();
     },

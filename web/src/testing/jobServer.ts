@@ -2,6 +2,10 @@ import { vi } from 'vitest';
 import { applyChange, type Patch, type Plan, seenOtherwise } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import type { ChangeRequest, Job, MarkRecord, StoredChange } from '@fieldchalk/contracts';
+import { loadChanging } from '../session/changing.ts';
+
+// The windows that ask this server have been touched already.
+await loadChanging();
 
 interface Answered {
   readonly status: number;

@@ -275,9 +275,7 @@ const tests = [
             :data-finding="f.rule"
           >
             <b>{{ f.level }}</b> {{ f.says }}
-            <span class="text-quiet print:text-black"
-              >{{ f.fix }} {{ f.source === 'audit' ? '' : f.source }}</span
-            >
+            <span class="text-quiet print:text-black">{{ f.fix }} · {{ f.source }}</span>
             <span v-if="f.accepted"> Accepted: {{ f.accepted }}</span>
           </p>
         </section>

@@ -3,6 +3,7 @@ import { cables, type CutToPull, entryOf, formatLength } from '@fieldchalk/core'
 import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import { jacketColours } from '../workspace/ribbon/jackets.ts';
+import NothingThere from '../workspace/NothingThere.vue';
 import PrintPage from './PrintPage.vue';
 import { useRoomAsked } from './roomAsked.ts';
 
@@ -44,9 +45,9 @@ const colourOf = (cable: string) => jacketColours[entryOf(cables, cable).jacket]
         <b>{{ cable }}</b> {{ t.count }} {{ t.count === 1 ? 'cut' : 'cuts' }}, {{ formatLength(t.inches) }}
       </p>
     </div>
-    <p v-if="session.result && cuts.length === 0" class="text-lg">
+    <NothingThere v-if="cuts.length === 0" class="text-lg">
       No cable here yet. Lay the runs first, or choose another room.
-    </p>
+    </NothingThere>
     <div class="gap-10 lg:columns-2 print:columns-2">
       <section v-for="s in sections" :key="s.key + s.cuts[0]?.cut.run" class="mb-5 break-inside-avoid">
         <h2 class="heading">{{ s.title }}</h2>

@@ -2,6 +2,7 @@
 import { boundaryOfRoom, type DrillingLine, formatLength, type WallDrilling } from '@fieldchalk/core';
 import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
+import NothingThere from '../workspace/NothingThere.vue';
 import PrintPage from './PrintPage.vue';
 import { useRoomAsked } from './roomAsked.ts';
 
@@ -70,9 +71,9 @@ const also = (l: DrillingLine): string =>
       Eye protection. No holes in engineered trusses or beams without their maker’s or an engineer’s word.
       Look behind the stud before the bit goes through.
     </p>
-    <p v-if="session.result && sections.length === 0" class="text-lg">
+    <NothingThere v-if="sections.length === 0" class="text-lg">
       Nothing to drill here. Lay the runs first, or choose another room.
-    </p>
+    </NothingThere>
     <div class="gap-10 lg:columns-2 print:columns-2">
       <section v-for="s in sections" :key="s.key" class="mb-5">
         <h2 class="heading">{{ s.title }}</h2>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import {
@@ -14,12 +13,21 @@ import {
   roomUses,
   type RulesFile,
 } from '@fieldchalk/core';
-import type { ImportStep } from '@fieldchalk/core/import';
+import type { DrawingUnderstood, ImportStep } from '@fieldchalk/core/import';
 import { computed, onUnmounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Job } from '@fieldchalk/contracts';
 import { Answers } from '../session/answers.ts';
-import { call, importFile, type ImportAnswer } from '../session/api.ts';
+import DrawnSketch from '../importing/DrawnSketch.vue';
+import HowDrawn from '../importing/HowDrawn.vue';
+import {
+  call,
+  type DrawingSaid,
+  type ImportAnswer,
+  importFile,
+  type NotUnderstood,
+  Refusal,
+} from '../session/api.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { extentOf, planShapes } from '@fieldchalk/core/drawing';
 
@@ -40,7 +48,14 @@ const busy = ref(false);
 /** What was read is being made a job. */
 const isTaking = ref(false);
 const settled = ref<ReadonlySet<number>>(new Set());
-const units = ['inches', 'feet', 'millimetres', 'centimetres', 'metres'] as const;
+/** What was said of how it is drawn, each on top of what was said before. */
+const drawing = shallowRef<DrawingSaid>({});
+/** A drawing in which no walls were found. */
+const notUnderstood = shallowRef<NotUnderstood | null>(null);
+const understood = computed((): DrawingUnderstood | null => {
+  const { scale, layers, drawn } = read.value ?? {};
+  return scale && layers && drawn ? { scale, layers, drawn } : notUnderstood.value;
+});
 
 const steps: Record<ImportStep, string> = {
   reading: 'Reading the file…',
@@ -51,22 +66,23 @@ const steps: Record<ImportStep, string> = {
 const step = ref<ImportStep>('reading');
 let reading: AbortController | null = null;
 
-async function readAgain(unit?: string, layers?: readonly string[]) {
+async function readAgain(more: DrawingSaid = {}) {
   if (!file.value) return;
   reading?.abort();
   const own = (reading = new AbortController());
   step.value = 'reading';
   busy.value = true;
   says.value = '';
+  drawing.value = { ...drawing.value, ...more };
   try {
     const told = (next: ImportStep) => (step.value = next);
     const answer = await importFile(file.value, {
-      unit,
-      ...(layers ? { layers } : {}),
+      drawing: drawing.value,
       told,
       given: own.signal,
     });
     read.value = answer;
+    notUnderstood.value = null;
     drawn.value = null;
     show(answer.plan);
     settled.value = new Set();
@@ -75,6 +91,9 @@ async function readAgain(unit?: string, layers?: readonly string[]) {
     if (own !== reading) return;
     says.value = own.signal.aborted ? 'Given up. Nothing was stored.' : (error as Error).message;
     read.value = plan.value = drawn.value = null;
+    const known =
+      error instanceof Refusal ? (error.body['understood'] as NotUnderstood | undefined) : undefined;
+    notUnderstood.value = known ?? null;
   }
   if (own === reading) busy.value = false;
 }
@@ -90,6 +109,7 @@ function show(next: Plan) {
 }
 function choose(event: Event) {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
+  drawing.value = {};
   void readAgain();
 }
 const shapes = computed(() => drawn.value && planShapes(drawn.value.plan, drawn.value.result, level.value));
@@ -134,11 +154,6 @@ function settle(i: number) {
   if (!next.delete(i)) next.add(i);
   settled.value = next;
 }
-function setLayer(name: string, on: boolean) {
-  const layers = read.value?.layers ?? [];
-  const chosen = layers.filter((l) => (l.name === name ? on : l.walls)).map((l) => l.name);
-  if (chosen.length > 0) void readAgain(read.value?.scale?.unit ?? undefined, chosen);
-}
 /** A drawing brings no rules of its own, so it starts with the company's; a plan file keeps its own. */
 async function withHouseRules(from: Plan): Promise<Plan> {
   if (must(file.value, 'the file').name.toLowerCase().endsWith('.json')) return from;
@@ -157,7 +172,6 @@ async function accept() {
   }
   isTaking.value = false;
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value;
 </script>
 
 <template>
@@ -169,22 +183,12 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
       what is doubtful before anything is kept.
     </p>
     <div class="flex flex-wrap items-end gap-3">
-      <label class="key key-main cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
+      <label
+        class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
+        :class="{ 'key-main': !file }"
         >{{ file ? 'Another file' : 'Choose a file'
         }}<input type="file" accept=".dxf,.ifc,.csv,.json" class="sr-only" @change="choose"
       /></label>
-      <label v-if="read?.scale" class="text-sm text-quiet"
-        >The drawing’s unit<select
-          class="field text-base"
-          :value="read.scale.unit ?? ''"
-          @change="readAgain(text($event))"
-        >
-          <option v-if="!read.scale.unit" value="">
-            {{ formatLength(read.scale.inchesPerUnit) }} a unit
-          </option>
-          <option v-for="u in units" :key="u">{{ u }}</option>
-        </select></label
-      >
       <TextField v-if="plan" label="Job name" :model-value="plan.job.name" @update:model-value="rename" />
       <button v-if="plan" class="key key-main" type="button" :disabled="busy || isTaking" @click="accept">
         Accept as a new job
@@ -195,6 +199,8 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
       <button v-if="busy" class="key" type="button" @click="giveUp">Give it up</button>
     </div>
     <p v-if="says" role="alert" class="mt-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
+    <HowDrawn v-if="understood" :understood="understood" :is-open="notUnderstood !== null" @say="readAgain" />
+    <DrawnSketch v-if="notUnderstood" :lines="notUnderstood.sketch" />
     <div
       v-if="read && plan && shapes && extent"
       class="mt-4 grid grid-cols-[1fr_24rem] gap-4 max-lg:grid-cols-1"
@@ -240,17 +246,6 @@ const text = (event: Event) => (event.target as HTMLInputElement).value;
             </text>
           </g>
         </svg>
-        <details v-if="read.layers" class="mt-2">
-          <summary class="cursor-pointer font-bold">Layers that hold the walls</summary>
-          <div v-for="l in read.layers" :key="l.name" class="row">
-            <CheckField
-              :label="l.name"
-              :model-value="l.walls"
-              @update:model-value="(walls) => setLayer(l.name, walls)"
-            />
-            <span class="text-quiet">{{ l.lines }} lines</span>
-          </div>
-        </details>
       </div>
       <div>
         <h2 class="heading">To look at</h2>

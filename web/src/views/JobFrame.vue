@@ -33,6 +33,11 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => session.close());
+// Whoever touches the page may change something next.
+useEventListener(window, ['pointerdown', 'keydown'], () => void session.prepare().catch(() => undefined), {
+  once: true,
+  capture: true,
+});
 useEventListener(window, 'pagehide', () => session.keepSteps());
 // A phone may never come back to a page that is hidden.
 useEventListener(document, 'visibilitychange', () => document.hidden && session.keepSteps());
@@ -48,6 +53,7 @@ watch(
   { immediate: true },
 );
 const { actions, keysOpen, drawingKeys } = useActions();
+const roomName = computed(() => session.plan?.rooms[selection.room ?? '']?.name ?? '');
 /** A pane alone in a window of its own follows the window it came from. */
 const isPaneAlone = computed(() => typeof route.query['pane'] === 'string');
 useFollowedWindow(job, isPaneAlone);
@@ -64,6 +70,11 @@ useFollowedWindow(job, isPaneAlone);
     :class="isPaneAlone ? 'grid-rows-[minmax(0,1fr)]' : 'grid-rows-[auto_minmax(0,1fr)_auto]'"
     class="grid h-full grid-cols-[minmax(0,1fr)] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible print:block print:h-auto print:overflow-visible"
   >
+    <!-- On paper, what the header says on the screen. -->
+    <p v-if="stage && session.plan" class="mb-3 hidden border-b border-ink pb-1 print:block" data-paper-head>
+      <b class="text-xl">{{ session.plan.job.name }}</b> · {{ stage }}{{ roomName ? ` · ${roomName}` : '' }} ·
+      {{ new Date().toLocaleDateString() }}
+    </p>
     <JobHeader v-if="!isPaneAlone" :stage="stage" @keys="keysOpen = true" />
     <div
       class="min-h-0"

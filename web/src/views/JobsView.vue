@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
-import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { AwayJob, Job, JobAboutChanges, JobSummary, ListedJob } from '@fieldchalk/contracts';
 import TextField from '../fields/TextField.vue';
@@ -31,7 +30,9 @@ onMounted(() =>
   }),
 );
 // Others went on meanwhile; without the server what is shown stays.
-useEventListener(window, 'focus', () => void fetchJobs().catch(() => undefined));
+const look = () => void fetchJobs().catch(() => undefined);
+onMounted(() => window.addEventListener('focus', look));
+onBeforeUnmount(() => window.removeEventListener('focus', look));
 
 const found = computed(() => (jobs.value ?? []).filter((job) => isFound(job, typed.value)));
 const underWay = computed(() => found.value.filter((job) => !job.isArchived));

@@ -3,6 +3,7 @@ import { compareIds } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import MakeUpSheet from '../workspace/circuits/MakeUpSheet.vue';
+import NothingThere from '../workspace/NothingThere.vue';
 import PrintPage from './PrintPage.vue';
 import { useSession } from '../stores/session.ts';
 
@@ -18,9 +19,9 @@ const boxes = computed(() => {
 
 <template>
   <PrintPage title="Make-up sheets">
-    <p v-if="session.result && boxes.length === 0" class="text-lg">
+    <NothingThere v-if="boxes.length === 0" class="text-lg">
       No cable comes into any box yet. Assign circuits and lay the runs first.
-    </p>
+    </NothingThere>
     <div
       v-if="session.answered && session.result"
       class="grid gap-8"

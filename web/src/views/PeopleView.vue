@@ -19,6 +19,8 @@ const company = ref('');
 const [label, removal] = [ref(''), ref('')];
 const role = ref<'owner' | 'lead' | 'crew' | 'guest'>('lead');
 const { says, attempt } = useAttempt();
+/** What is wrong with a field is said under it. */
+const [naming, removing] = [useAttempt(), useAttempt()];
 const roleChoices = [
   { value: 'owner', says: 'owner: everything' },
   { value: 'lead', says: 'lead: all jobs' },
@@ -56,8 +58,13 @@ const older = () =>
     const before = audit.value.at(-1)?.sequence ?? 1;
     audit.value = [...audit.value, ...(await call<AuditEntry[]>('GET', `/audit?before=${before}`))];
   });
+const keepName = () =>
+  naming.attempt(async () => {
+    await call('POST', '/company', { name: company.value });
+    await fetchAll();
+  });
 const remove = () =>
-  attempt(async () => {
+  removing.attempt(async () => {
     await call('POST', '/company/removal', { name: removal.value });
     location.assign('/sign-in');
   });
@@ -135,11 +142,14 @@ const when = (at: number) => new Date(at).toLocaleString([], { dateStyle: 'mediu
       </ol>
       <button v-if="audit.length >= 200" class="key mt-2" type="button" @click="older">Earlier</button>
       <h2 class="mt-8 mb-2 text-xl font-bold">The company’s data</h2>
-      <form
-        class="flex flex-wrap items-end gap-2"
-        @submit.prevent="doing(() => call('POST', '/company', { name: company }))"
-      >
-        <TextField v-model="company" class="min-w-48 flex-1" label="Company" :maxlength="80" />
+      <form class="flex flex-wrap items-end gap-2" @submit.prevent="keepName">
+        <TextField
+          v-model="company"
+          class="min-w-48 flex-1"
+          label="Company"
+          :maxlength="80"
+          :problem="naming.says.value"
+        />
         <button class="key" type="submit">Keep the name</button>
         <a class="key" href="/api/company/export" download>Take all data out</a>
       </form>
@@ -149,6 +159,7 @@ const when = (at: number) => new Date(at).toLocaleString([], { dateStyle: 'mediu
           class="min-w-48 flex-1"
           label="Type the company’s name to remove it with all its jobs. There is no way back."
           :maxlength="80"
+          :problem="removing.says.value"
         />
         <button class="key text-trouble" type="submit">Remove for good</button>
       </form>

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router';
 import { useFindings } from '../stores/findings.ts';
 import { useSelection } from '../stores/selection.ts';
 import FindingItem from './FindingItem.vue';
+import NothingThere from './NothingThere.vue';
 
 /** What is open in the room in hand, and how much elsewhere; all of it is in the last stage. */
 const findings = useFindings();
@@ -27,7 +28,7 @@ watch(
 <template>
   <section ref="list" aria-label="Findings" class="bg-sheet px-3 py-2" tabindex="0">
     <h2 class="mb-1 font-bold">Open here</h2>
-    <p v-if="own.length === 0" class="text-sm text-quiet">Nothing is open in this room.</p>
+    <NothingThere v-if="own.length === 0" class="text-sm">Nothing is open in this room.</NothingThere>
     <FindingItem v-for="n in own" :key="n.index" :finding="n" />
     <details v-if="accepted.length > 0" class="my-2" data-accepted>
       <summary class="cursor-pointer font-bold">Accepted: {{ accepted.length }}</summary>

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { computed, ref, watch, type Component } from 'vue';
+import { computed, defineAsyncComponent, ref, watch, type Component } from 'vue';
 import { useSelection } from '../stores/selection.ts';
+import { useGesture } from '../stores/gesture.ts';
 import { useSession } from '../stores/session.ts';
 import OpenHere from './OpenHere.vue';
 import { usePanes } from '../stores/panes.ts';
-import ProposalUnderWay from './ProposalUnderWay.vue';
-import SetAsideList from './SetAsideList.vue';
 import SelectionCard from './cards/SelectionCard.vue';
 
+const AskFirst = defineAsyncComponent(() => import('./AskFirst.vue'));
+const ProposalUnderWay = defineAsyncComponent(() => import('./ProposalUnderWay.vue'));
+const SetAsideList = defineAsyncComponent(() => import('./SetAsideList.vue'));
 /** Beside the plan: news, the why of what is chosen, the stage's tools, and what is open. */
 defineProps<{ panel: Component }>();
 const session = useSession();
+const gesture = useGesture();
 const selection = useSelection();
 const pane = ref<HTMLElement | null>(null);
 const hasNews = computed(
@@ -29,6 +32,15 @@ watch(
   () => (selection.chosen?.kind === 'run' ? selection.chosen.id : null),
   (run) => run !== null && toTop(),
 );
+/** What was told of one thing does not hold of the next. */
+watch(
+  [() => selection.chosen, () => selection.stage, () => selection.room],
+  () => {
+    session.moveOn();
+    if (gesture.asked) gesture.leave();
+  },
+  { flush: 'sync' },
+);
 /** So is what could not be put into the plan. */
 watch(
   () => session.aside.length,
@@ -43,8 +55,9 @@ watch(
     aria-label="Work and reasons"
     tabindex="0"
   >
-    <SetAsideList />
-    <ProposalUnderWay />
+    <SetAsideList v-if="session.aside.length > 0" />
+    <ProposalUnderWay v-if="session.proposing" :progress="session.proposing" />
+    <AskFirst v-if="gesture.asked" :says="gesture.asked.says" />
     <!-- Stays in sight, however far down the work is. -->
     <div v-if="hasNews" class="sticky top-0 z-10 -mx-4 mb-3 flex flex-col gap-1 bg-sheet px-4 py-1">
       <div
@@ -57,13 +70,35 @@ watch(
         </div>
         <button class="key" type="button" @click="session.read()">Read</button>
       </div>
-      <p v-if="session.notice" role="alert" class="border-l-4 border-chalk bg-chalk-soft p-2">
-        {{ session.notice }}
-      </p>
-      <div v-if="session.problems.length > 0" role="alert" class="border-l-4 border-trouble p-2">
-        <p v-for="p in session.problems" :key="p.about + p.says">
-          <b>{{ p.about }}</b> {{ p.says }}
-        </p>
+      <div
+        v-if="session.notice"
+        role="alert"
+        class="flex items-start gap-2 border-l-4 border-chalk bg-chalk-soft p-2"
+      >
+        <p class="flex-1">{{ session.notice }}</p>
+        <button
+          v-if="session.isInPassing"
+          class="key"
+          type="button"
+          aria-label="Put this message away"
+          @click="session.dismiss()"
+        >
+          ✕
+        </button>
+      </div>
+      <div
+        v-if="session.problems.length > 0"
+        role="alert"
+        class="flex items-start gap-2 border-l-4 border-trouble p-2"
+      >
+        <div class="flex-1">
+          <p v-for="p in session.problems" :key="p.about + p.says">
+            <b>{{ p.about }}</b> {{ p.says }}
+          </p>
+        </div>
+        <button class="key" type="button" aria-label="Put this message away" @click="session.dismiss()">
+          ✕
+        </button>
       </div>
     </div>
     <template v-if="session.plan">

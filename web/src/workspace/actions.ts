@@ -130,6 +130,12 @@ export function useActions() {
       act: () => views.seeThrough(!views.isThrough),
     },
     {
+      id: 'outside',
+      key: 'o',
+      says: 'walls of the room from outside, or the room again',
+      act: () => views.turnOutside(),
+    },
+    {
       id: 'lock',
       key: 'l',
       says: 'lock or unlock the chosen walls; of boxes, keep them',

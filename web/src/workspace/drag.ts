@@ -1,5 +1,4 @@
-import { type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
-import { editStep } from '@fieldchalk/core/window';
+import { editStep, type EditArgs, type EditName, type EditStep } from '@fieldchalk/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import { useGesture } from '../stores/gesture.ts';
@@ -14,10 +13,13 @@ export function order<N extends EditName>(name: N, args: EditArgs<N>, says = '')
   return { ...editStep(name, args), says };
 }
 
-/** Pixels the pointer goes before a press is a drag. */
-const threshold = 3;
+/** Pixels the pointer goes before a press is a drag: a finger never stands still. */
+const threshold = (event: PointerEvent) => (event.pointerType === 'touch' ? 10 : 3);
+/** A finger rests on something once it has stood there for so long, in milliseconds. */
+const restsAfter = 500;
 
 interface Grip {
+  readonly pointer: number;
   readonly start: { readonly x: number; readonly y: number };
   readonly orderAt: (event: PointerEvent) => Order | null;
   readonly done: (made: Order) => void;
@@ -36,8 +38,9 @@ export function useDrag() {
 
   /** Begins at a press. `orderAt` tells the edit for a place of the pointer, null where it means nothing. */
   function start(event: PointerEvent, orderAt: Grip['orderAt'], done: Grip['done'] = () => undefined): void {
-    grip.value = { start: { x: event.clientX, y: event.clientY }, orderAt, done, moved: false };
-    last.value = null;
+    const start = { x: event.clientX, y: event.clientY };
+    grip.value = { pointer: event.pointerId, start, orderAt, done, moved: false };
+    last.value = latest = null;
   }
 
   /** Gives the drag up; says whether there was one that had moved. */
@@ -56,15 +59,20 @@ export function useDrag() {
     },
     { flush: 'sync' },
   );
-  useEventListener(window, 'pointermove', (event: PointerEvent) => {
+  let latest: PointerEvent | null = null;
+  /** Follows the pointer to where it is. */
+  function follow(event: PointerEvent): void {
     const own = grip.value;
-    if (!own) return;
-    if (Math.hypot(event.clientX - own.start.x, event.clientY - own.start.y) > threshold) own.moved = true;
+    if (!own || event.pointerId !== own.pointer) return;
+    latest = event;
+    if (Math.hypot(event.clientX - own.start.x, event.clientY - own.start.y) > threshold(event))
+      own.moved = true;
     const next = own.moved ? own.orderAt(event) : null;
     if (!next) return;
     last.value = next;
     gesture.preview(next.name, next.args);
-  });
+  }
+  useEventListener(window, 'pointermove', follow);
   useEventListener(window, 'pointerup', () => {
     const [own, made] = [grip.value, last.value];
     grip.value = last.value = null;
@@ -72,12 +80,50 @@ export function useDrag() {
     if (session.edit(made.name, made.args)) own.done(made);
     else gesture.settle();
   });
+  // A second finger zooms: what the first one dragged stays where it was.
+  useEventListener(
+    window,
+    ['pointerdown', 'pointercancel'],
+    (event: PointerEvent) => {
+      const isSecond = event.type === 'pointerdown' && event.pointerId !== grip.value?.pointer;
+      if (isSecond || event.type === 'pointercancel') cancel();
+    },
+    { capture: true },
+  );
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (event.key === 'Escape' && !isInDialog()) cancel();
   });
 
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  let restedAt = -Infinity;
+  /** Hears of a finger that rests where it was pressed: what else would need a key to be held. */
+  function rest(event: PointerEvent, rested: () => void): void {
+    clearTimeout(resting);
+    if (event.pointerType !== 'touch') return;
+    const from = { x: event.clientX, y: event.clientY };
+    const ends = ['pointermove', 'pointerup', 'pointercancel', 'pointerdown'] as const;
+    const stop = useEventListener(window, [...ends], (next: PointerEvent) => {
+      const gone = Math.hypot(next.clientX - from.x, next.clientY - from.y);
+      if (next.type === 'pointermove' && gone <= threshold(next)) return;
+      if (next === event) return;
+      clearTimeout(resting);
+      stop();
+    });
+    resting = setTimeout(() => {
+      stop();
+      cancel();
+      restedAt = performance.now();
+      rested();
+    }, restsAfter);
+  }
+
   return {
     start,
+    /** What a drag means is known only now: it is followed to where the pointer is. */
+    catchUp: () => latest && follow(latest),
+    rest,
+    /** Whether a finger has just rested: the click that follows is none. */
+    hasRested: () => performance.now() - restedAt < restsAfter,
     cancel,
     says: computed(() => last.value?.says ?? ''),
     isActive: computed(() => grip.value !== null),

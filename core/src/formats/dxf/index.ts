@@ -1,5 +1,5 @@
 import { nth } from '../../lookups/index.ts';
-import { headingOf, type XY } from '../../geometry/index.ts';
+import { distance, headingOf, type XY } from '../../geometry/index.ts';
 import { formatLength } from '../../units/index.ts';
 import type {
   Doubt,
@@ -8,20 +8,26 @@ import type {
   ImportedOpening,
   ImportedWall,
 } from '../imported/house.ts';
+import { useNamed } from '../../rooms/useByName.ts';
 import { housePlan, type ImportReading, type ImportStep } from '../imported/toPlan.ts';
-import { mapped, readDrawing, type Drawing, type DrawnSegment } from './drawing.ts';
+import { mapped, readDrawing, type Drawing } from './drawing.ts';
 import { readScale, type DrawingUnit, type ScaleReading } from './scale.ts';
-import { alongOf, findStrips, lineFamilies, offsetOf, pointAt } from './strips.ts';
+import { howDrawn, type DrawnAs, type DrawnGaps, type DrawnWalls } from './howDrawn.ts';
+import { alongOf, lineFamilies, offsetOf, pointAt } from './strips.ts';
 import { readRoomSize, readTag, type OpeningTag } from './tags.ts';
-import { arcOfGap, linesInGap, wallsFromStrips, type DrawnWall, type Evidence } from './walls.ts';
+import { leafOfGap, linesInGap, type DrawnWall, type Evidence } from './walls.ts';
 
 export { drawingUnits, type DrawingUnit, type ScaleReading } from './scale.ts';
+export { drawnGaps, drawnWalls, type DrawnAs, type DrawnGaps, type DrawnWalls } from './howDrawn.ts';
 
 export interface DxfOptions {
   /** The drawing's unit, when a person has said. */
   readonly unit?: DrawingUnit;
   /** Layers that hold the walls' faces; those with “wall” in their name when none are given. */
   readonly wallLayers?: readonly string[];
+  /** How walls are drawn, and what a gap is that nothing is drawn in, when a person has said. */
+  readonly walls?: DrawnWalls;
+  readonly gaps?: DrawnGaps;
   readonly name?: string;
   /** Hears how far the reading is. */
   readonly told?: (step: ImportStep) => void;
@@ -33,15 +39,32 @@ export interface DrawnLayer {
   readonly walls: boolean;
 }
 
+/** How a drawing was understood: what a person may say otherwise. */
+export interface DrawingUnderstood {
+  readonly scale: ScaleReading;
+  readonly layers: readonly DrawnLayer[];
+  readonly drawn: DrawnAs;
+}
+
+/** A line of a drawing, inches, and whether it was taken for a wall’s. */
+export interface SketchLine {
+  readonly from: readonly [x: number, y: number];
+  readonly to: readonly [x: number, y: number];
+  readonly isWall: boolean;
+}
+
+/** What came of a drawing. One without walls comes back as it was understood, with its longest lines, so that it can be said how it is drawn. */
 export type DxfReading =
-  | (Extract<ImportReading, { ok: true }> & {
-      readonly scale: ScaleReading;
-      readonly layers: readonly DrawnLayer[];
-    })
-  | Extract<ImportReading, { ok: false }>;
+  | (Extract<ImportReading, { ok: true }> & DrawingUnderstood)
+  | (Extract<ImportReading, { ok: false }> &
+      Partial<DrawingUnderstood> & { readonly sketch?: readonly SketchLine[] });
 
 const level = 'L1';
 const usualHead = 80;
+/** Words that are longer, in letters, are a note. */
+const longestName = 24;
+/** A gap that nothing is drawn in has a door in it up to this width; a wider one is cased. */
+const widestLeaf = 42;
 const ceiling = 97.125;
 /** Layers that show what lies under the walls or over them: they tell nothing of openings. */
 const underneath = /foot|stem|slab|found|beam|roof|dim/i;
@@ -118,25 +141,26 @@ function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence):
     end: hole.end,
   };
   const width = hole.end - hole.start;
-  const arc = arcOfGap(gap, evidence.arcs);
+  const leaf = leafOfGap(gap, evidence);
   const lowTag = tag !== undefined && tag.height < 78;
   const glazed = tag ? lowTag : linesInGap(gap, evidence.segments) > 0.8;
   const kind =
-    tag?.kind ?? (arc ? 'door' : glazed ? 'window' : tag ? (width >= 47 ? 'sliding-door' : 'door') : 'cased');
+    tag?.kind ??
+    (leaf
+      ? 'door'
+      : glazed
+        ? 'window'
+        : tag
+          ? width >= 47
+            ? 'sliding-door'
+            : 'door'
+          : evidence.plainGaps && width <= widestLeaf
+            ? 'door'
+            : 'cased');
   const isWindow = kind === 'window' || kind === 'fixed-glass';
   const head = isWindow ? Math.max(usualHead, tag?.height ?? 0) : (tag?.height ?? usualHead);
   const sill = isWindow ? Math.max(0, head - (tag?.height ?? 44)) : 0;
-  const hingeAt = arc ? alongOf(wall.family, arc.center) : hole.start;
-  const open = arc
-    ? nth(
-        [...arc.ends].sort(
-          (a, b) =>
-            Math.abs(offsetOf(wall.family, b) - wall.offset) -
-            Math.abs(offsetOf(wall.family, a) - wall.offset),
-        ),
-        0,
-      )
-    : null;
+  const hingeAt = leaf ? alongOf(wall.family, leaf.hinge) : hole.start;
   return {
     start: hole.start - wall.start,
     end: hole.end - wall.start,
@@ -144,7 +168,7 @@ function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence):
     sill,
     head,
     hinge: Math.abs(hingeAt - hole.start) <= Math.abs(hingeAt - hole.end) ? 'from' : 'to',
-    swing: open && offsetOf(wall.family, open) < wall.offset ? 'right' : 'left',
+    swing: leaf && offsetOf(wall.family, leaf.tip) < wall.offset ? 'right' : 'left',
   };
 }
 
@@ -157,6 +181,11 @@ function labelsOf(drawing: Drawing): ImportedLabel[] {
   const isName = (text: string) =>
     /^[A-Z0-9. ]*[A-Za-z]{2,}[A-Za-z0-9. ]*$/.test(text) || /^([A-Z]\.){2,}$/.test(text);
   const taken = new Set<object>();
+  // Where no sizes are written, what names a kind of room names a room.
+  if (sizes.length === 0)
+    return drawing.texts
+      .filter(({ text }) => isName(text) && text.length <= longestName && useNamed(text) !== null)
+      .map(({ at, text }) => ({ level, at, name: titled(text), size: null }));
   return sizes.flatMap(({ at, size, layer }): ImportedLabel[] => {
     const near = drawing.texts
       .filter(
@@ -172,13 +201,12 @@ function labelsOf(drawing: Drawing): ImportedLabel[] {
       .slice(1)
       .find(({ t }) => Math.hypot(t.at.x - first.at.x, t.at.y - first.at.y) < 18)?.t;
     if (second) taken.add(second);
-    const upper = second && distanceAlong(at, second.at) > distanceAlong(at, first.at) ? second : null;
+    const upper = second && distance(at, second.at) > distance(at, first.at) ? second : null;
     const name = titled(upper ? `${upper.text} ${first.text}` : first.text);
     return [{ level, at, name, size }];
   });
 }
 
-const distanceAlong = (from: XY, to: XY) => Math.hypot(to.x - from.x, to.y - from.y);
 const titled = (words: string) =>
   words.replace(/[A-Za-z]{3,}/g, (w) => nth(w, 0).toUpperCase() + w.slice(1).toLowerCase()).trim();
 
@@ -186,7 +214,7 @@ function doubtsOf(
   scale: ScaleReading,
   loose: readonly OpeningTag[],
   house: ImportedHouse,
-  untagged: number,
+  { untagged, drawn }: { readonly untagged: number; readonly drawn: DrawnAs },
 ): Doubt[] {
   const doubts: Doubt[] = [];
   const note = (about: string, says: string, at: XY | null = null) => doubts.push({ about, says, level, at });
@@ -195,6 +223,22 @@ function doubtsOf(
       'units',
       `${scale.header ? `The file’s header says ${scale.header}` : 'The file does not say its unit'}; taken as ${scale.unit ?? `${formatLength(scale.inchesPerUnit)} a unit`}: ${scale.why}.`,
     );
+  if (drawn.walls === 'single')
+    note(
+      'walls',
+      'Walls are drawn as single lines; each was taken as the middle of a 2x4 wall. Measure a room, and set the framing of walls that are otherwise.',
+    );
+  if (drawn.plainGaps > 0) {
+    const [gaps, them] =
+      drawn.plainGaps === 1
+        ? ['1 gap in a wall has', 'it']
+        : [`${drawn.plainGaps} gaps in walls have`, 'them'];
+    const taken =
+      drawn.gaps === 'doors'
+        ? `${drawn.plainGaps === 1 ? 'it was taken as a doorway' : 'they were taken as doorways'}; make a window of one that is`
+        : `the wall ends there; say under “How it is drawn” if ${drawn.plainGaps === 1 ? 'it is a doorway' : 'they are doorways'}`;
+    note('gaps', `${gaps} nothing drawn in ${them}: ${taken}.`);
+  }
   for (const tag of loose) note(tag.text, `Tag ${tag.text} matches no opening of its width nearby.`, tag.at);
   const windows = house.walls.flatMap((w) => w.openings).filter((o) => o.kind === 'window').length;
   if (windows > 0)
@@ -202,6 +246,23 @@ function doubtsOf(
   if (untagged > 0) note('openings', `${untagged} openings have no tag; their heights were assumed.`);
   return doubts;
 }
+
+/** So many lines of a drawing without walls are shown at most. */
+const mostSketched = 3000;
+
+function sketchOf(drawing: Drawing, wallLayers: ReadonlySet<string>): SketchLine[] {
+  const length = ({ a, b }: Drawing['segments'][number]) => distance(a, b);
+  return [...drawing.segments]
+    .sort((a, b) => length(b) - length(a))
+    .slice(0, mostSketched)
+    .map(({ a, b, layer }) => ({ from: [a.x, a.y], to: [b.x, b.y], isWall: wallLayers.has(layer) }));
+}
+
+/** What kept a drawing from showing walls, and the way out. */
+const noWalls = ({ walls }: DrawnAs): string =>
+  walls === 'pairs'
+    ? 'shows no walls: no lines run side by side 3 to 13 in. apart. Say that its walls are single lines, choose the layers that hold them, or the drawing’s unit'
+    : 'shows no walls: no line is long enough to be one. Choose the layers that hold them, or the drawing’s unit';
 
 /** Reads a plan out of the text of a DXF drawing. Never throws; what is doubtful comes back as such. */
 export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading {
@@ -212,23 +273,21 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
   const drawing = straightened(read.drawing, scale.inchesPerUnit);
   const layers = layersOf(drawing, options.wallLayers);
   const wallLayers = new Set(layers.filter((l) => l.walls).map((l) => l.name));
-  const faces = drawing.segments.filter((s: DrawnSegment) => wallLayers.has(s.layer));
-  const shown = drawing.segments.filter((s) => !wallLayers.has(s.layer) && !underneath.test(s.layer));
-  const evidence: Evidence = { segments: shown, arcs: drawing.arcs };
-  const strips = findStrips(lineFamilies(faces, 0.1), 2.75, 13, 1.5);
-  const drawn = wallsFromStrips(strips, faces, evidence).filter((w) => w.end - w.start > w.thickness * 0.9);
-  if (drawn.length === 0)
+  const { found, evidence, drawn } = howDrawn(
+    {
+      faces: drawing.segments.filter((s) => wallLayers.has(s.layer)),
+      shown: drawing.segments.filter((s) => !wallLayers.has(s.layer) && !underneath.test(s.layer)),
+      arcs: drawing.arcs,
+    },
+    options,
+  );
+  if (found.length === 0)
     return {
       ok: false,
-      problems: [
-        {
-          path: '(file)',
-          message:
-            'shows no walls: no lines run side by side 3 to 13 in. apart. Choose the layers that hold the walls, or the drawing’s unit',
-        },
-      ],
+      problems: [{ path: '(file)', message: noWalls(drawn) }],
+      ...{ scale, layers, drawn, sketch: sketchOf(drawing, wallLayers) },
     };
-  const holes = drawn.flatMap((wall) =>
+  const holes = found.flatMap((wall) =>
     wall.gaps.map(({ start, end }): Hole => ({
       wall,
       start,
@@ -240,7 +299,7 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
     holes,
     drawing.texts.flatMap((t) => readTag(t) ?? []),
   );
-  const walls = drawn.map((wall): ImportedWall => ({
+  const walls = found.map((wall): ImportedWall => ({
     level,
     a: pointAt(wall.family, wall.start, wall.offset),
     b: pointAt(wall.family, wall.end, wall.offset),
@@ -256,8 +315,8 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
   const plan = housePlan(
     house,
     options.name ?? 'Imported drawing',
-    doubtsOf(scale, loose, house, holes.length - of.size),
+    doubtsOf(scale, loose, house, { untagged: holes.length - of.size, drawn }),
     options.told,
   );
-  return plan.ok ? { ...plan, scale, layers } : plan;
+  return { ...plan, scale, layers, drawn };
 }

@@ -58,7 +58,42 @@ function wallShare(drawing: Drawing, scale: number): number {
   return (2 * strips.reduce((sum, s) => sum + s.end - s.start, 0)) / (drawn || 1);
 }
 
-/** Finds the drawing's unit: from its door tags if they agree, else from the header if walls come out sensible, else from the walls alone. */
+/** Where fewer of its lines pair up in every unit, a drawing is one of single lines, and its size is all that tells. */
+const leastPaired = 0.35;
+/** A house is so long at its longest, in feet, most likely first. */
+const usualSizes: readonly (readonly [least: number, most: number])[] = [
+  [14, 120],
+  [6, 400],
+];
+
+/** How long a drawing is, the longer way, in its own units. */
+function longestOf({ segments }: Drawing): number {
+  const span = (of: readonly number[]) =>
+    of.reduce((m, v) => Math.max(m, v), -Infinity) - of.reduce((m, v) => Math.min(m, v), Infinity);
+  return Math.max(
+    span(segments.flatMap((s) => [s.a.x, s.b.x])),
+    span(segments.flatMap((s) => [s.a.y, s.b.y])),
+  );
+}
+
+/** Whether something so many inches long can be a house. */
+const isHouse = (inches: number) =>
+  usualSizes.some(([least, most]) => inches >= least * 12 && inches <= most * 12);
+
+/** The unit that makes a house of the drawing: its header’s where that does, else the first that does. */
+function scaleBySize(drawing: Drawing, header: DrawingUnit | null): ScaleReading {
+  const longest = longestOf(drawing);
+  const units = Object.keys(drawingUnits) as DrawingUnit[];
+  const feet = (unit: DrawingUnit) => (longest * drawingUnits[unit]) / 12;
+  const fits = usualSizes.flatMap(([least, most]) =>
+    [...(header ? [header] : []), ...units].filter((u) => feet(u) >= least && feet(u) <= most),
+  );
+  const unit = fits[0] ?? header ?? 'inches';
+  const why = `it is then ${Math.round(feet(unit))} ft long`;
+  return { inchesPerUnit: drawingUnits[unit], unit, header, why, doubtful: unit !== header };
+}
+
+/** Finds the drawing's unit: from its door tags if they agree, else from the header if walls come out sensible, else from the walls alone, else from its size. */
 export function readScale(drawing: Drawing, asked?: DrawingUnit): ScaleReading {
   const header = headerCodes[drawing.unitsCode] ?? null;
   if (asked)
@@ -78,7 +113,9 @@ export function readScale(drawing: Drawing, asked?: DrawingUnit): ScaleReading {
     unit,
     share: wallShare(drawing, drawingUnits[unit]),
   }));
-  const best = shares.reduce((a, b) => (b.share > a.share ? b : a));
+  // Lines a hand apart on a drawing of a house the size of a table are no walls.
+  const likely = shares.filter(({ unit }) => isHouse(longestOf(drawing) * drawingUnits[unit]));
+  const best = (likely.length > 0 ? likely : shares).reduce((a, b) => (b.share > a.share ? b : a));
   const byHeader = shares.find((s) => s.unit === header);
   if (byHeader && byHeader.share > 0.6 * best.share && byHeader.share > 0)
     return {
@@ -88,6 +125,7 @@ export function readScale(drawing: Drawing, asked?: DrawingUnit): ScaleReading {
       why: 'as its header says',
       doubtful: false,
     };
+  if (best.share < leastPaired) return scaleBySize(drawing, header);
   return {
     inchesPerUnit: drawingUnits[best.unit],
     unit: best.unit,

@@ -148,3 +148,15 @@ export function findStrips(
     return strips;
   });
 }
+
+/** Lines that are each the middle of a wall of one thickness: what a drawing of single lines shows. */
+export const singleStrips = (families: readonly LineFamily[], thickness: number, shortest: number): Strip[] =>
+  families.flatMap((family) =>
+    family.lines.flatMap((line) =>
+      line.intervals
+        .filter(({ start, end }) => end - start >= shortest)
+        .map(({ start, end }) => ({
+          ...{ family, left: line, right: line, thickness, offset: line.offset, start, end },
+        })),
+    ),
+  );

@@ -1,6 +1,7 @@
 import { must, nth } from '../../lookups/index.ts';
-import type { XY } from '../../geometry/index.ts';
+import { distance, type XY } from '../../geometry/index.ts';
 import type { DrawnArc, DrawnSegment } from './drawing.ts';
+import type { SegmentsByPlace } from './segmentsByPlace.ts';
 import { alongOf, covers, offsetOf, pointAt, type LineFamily, type Strip } from './strips.ts';
 
 /** A wall made of strips in line, and the gaps in it that are openings. Inches along and across its family's heading. */
@@ -17,14 +18,21 @@ const sameLine = 0.75;
 const widestTee = 14;
 const widestOpening = 20 * 12;
 const narrowestOpening = 10;
+/** A gap with nothing in it is no doorway where it is narrower. */
+const narrowestDoorway = 20;
 
-/** What else is drawn in a gap between two stretches of wall that tells it is an opening. */
+/** What tells that a gap between two stretches of wall is an opening. */
 export interface Evidence {
   readonly segments: readonly DrawnSegment[];
+  /** The same segments. */
+  readonly byPlace: SegmentsByPlace;
   readonly arcs: readonly DrawnArc[];
+  /** Whether a gap of a door’s width that nothing is drawn in is a doorway all the same. */
+  readonly plainGaps: boolean;
 }
 
-interface Gap {
+/** A stretch of a wall’s line where it is not drawn. Inches. */
+export interface Gap {
   readonly family: LineFamily;
   readonly offset: number;
   readonly thickness: number;
@@ -45,23 +53,90 @@ export function linesInGap(gap: Gap, segments: readonly DrawnSegment[]): number 
   return Math.max(0, ...spans) / (gap.end - gap.start);
 }
 
-/** The arc of a door hung in a gap: centred near a jamb, about as wide as the gap. Null when there is none. */
-export function arcOfGap(gap: Gap, arcs: readonly DrawnArc[]): DrawnArc | null {
-  const width = gap.end - gap.start;
-  const fits = arcs.filter((arc) => {
-    const along = alongOf(gap.family, arc.center);
-    const jamb = Math.min(Math.abs(along - gap.start), Math.abs(along - gap.end));
-    const off = Math.abs(offsetOf(gap.family, arc.center) - gap.offset);
-    return jamb < 5 && off < gap.thickness / 2 + 3 && arc.radius > 0.8 * width && arc.radius < 1.15 * width;
-  });
-  return fits.sort((a, b) => Math.abs(a.radius - width) - Math.abs(b.radius - width))[0] ?? null;
+/** A door as it is drawn open: where it hangs, and where its free edge is. */
+export interface DrawnLeaf {
+  readonly hinge: XY;
+  readonly tip: XY;
+  readonly width: number;
 }
 
-function isOpening(gap: Gap, evidence: Evidence): boolean {
+/** A leaf hangs so near a jamb, in inches. */
+const fromJamb = 5;
+
+/** Whether a leaf hangs near a jamb of a gap and is about as wide. */
+function hangsIn(gap: Gap, { hinge, width: leaf }: DrawnLeaf): boolean {
+  const width = gap.end - gap.start;
+  const along = alongOf(gap.family, hinge);
+  const jamb = Math.min(Math.abs(along - gap.start), Math.abs(along - gap.end));
+  const off = Math.abs(offsetOf(gap.family, hinge) - gap.offset);
+  return jamb < fromJamb && off < gap.thickness / 2 + 3 && leaf > 0.8 * width && leaf < 1.15 * width;
+}
+
+/** The swing of an arc: from its centre to the end that is farther from the gap’s wall. */
+function leafOfArc(gap: Gap, { center, radius, ends: [a, b] }: DrawnArc): DrawnLeaf {
+  const away = (p: XY) => Math.abs(offsetOf(gap.family, p) - gap.offset);
+  return { hinge: center, tip: away(a) > away(b) ? a : b, width: radius };
+}
+
+/** A line that stands off the gap’s wall, from either of its ends. */
+function leavesOfLine(gap: Gap, { a, b }: DrawnSegment): DrawnLeaf[] {
+  const width = distance(a, b);
+  const rise = Math.abs(offsetOf(gap.family, b) - offsetOf(gap.family, a));
+  if (width < narrowestOpening || rise < 0.4 * width) return [];
+  return [
+    { hinge: a, tip: b, width },
+    { hinge: b, tip: a, width },
+  ];
+}
+
+/** The door hung in a gap, by its swing or, where none is drawn, by its open leaf; the one as wide as the gap first. Null when there is none. */
+export function leafOfGap(gap: Gap, { arcs, byPlace }: Pick<Evidence, 'arcs' | 'byPlace'>): DrawnLeaf | null {
+  const width = gap.end - gap.start;
+  const nearest = (leaves: readonly DrawnLeaf[]) =>
+    leaves
+      .filter((leaf) => hangsIn(gap, leaf))
+      .sort((a, b) => Math.abs(a.width - width) - Math.abs(b.width - width))[0] ?? null;
+  const swung = nearest(arcs.map((arc) => leafOfArc(gap, arc)));
+  if (swung) return swung;
+  const lines = [gap.start, gap.end].flatMap((along) =>
+    byPlace.near(pointAt(gap.family, along, gap.offset), gap.thickness / 2 + fromJamb),
+  );
+  return nearest(lines.flatMap((s) => leavesOfLine(gap, s)));
+}
+
+/** Whether anything is drawn in a gap that makes it an opening. */
+export function isDrawnOpening(gap: Gap, evidence: Evidence): boolean {
   const width = gap.end - gap.start;
   if (width < narrowestOpening || width > widestOpening) return false;
-  return linesInGap(gap, evidence.segments) > 0.6 || arcOfGap(gap, evidence.arcs) !== null;
+  return linesInGap(gap, evidence.segments) > 0.6 || leafOfGap(gap, evidence) !== null;
 }
+
+/** Whether a wall of another direction stands at a place along a gap’s line. */
+function standsAt(gap: Gap, along: number, strips: readonly Strip[]): boolean {
+  const p = pointAt(gap.family, along, gap.offset);
+  return strips.some((s) => {
+    const reach = s.thickness / 2 + gap.thickness / 2 + 2;
+    return (
+      s.family !== gap.family &&
+      Math.abs(offsetOf(s.family, p) - s.offset) < reach &&
+      alongOf(s.family, p) > s.start - reach &&
+      alongOf(s.family, p) < s.end + reach
+    );
+  });
+}
+
+/**
+ * Whether a gap with nothing drawn in it may be a doorway: as wide as one, and at least one of its ends a jamb. Between two walls that cross its line it is the
+ * width of a hall.
+ */
+export function mayBeDoorway(gap: Gap, strips: readonly Strip[]): boolean {
+  const width = gap.end - gap.start;
+  if (width < narrowestDoorway || width > widestOpening) return false;
+  return !(standsAt(gap, gap.start, strips) && standsAt(gap, gap.end, strips));
+}
+
+const isOpening = (gap: Gap, strips: readonly Strip[], evidence: Evidence): boolean =>
+  isDrawnOpening(gap, evidence) || (evidence.plainGaps && mayBeDoorway(gap, strips));
 
 function groupInLine(strips: readonly Strip[]): Strip[][] {
   const groups: Strip[][] = [];
@@ -107,7 +182,7 @@ function joinStrips(group: readonly Strip[], all: readonly Strip[], evidence: Ev
     const width = gap.end - gap.start;
     const oneFaceRunsOn = [strip.left, strip.right].some((l) => covers(l.intervals, gap.start, gap.end, 0.5));
     if (width < 1 || (oneFaceRunsOn && width < widestTee) || isCrossed(gap, all)) last.end = strip.end;
-    else if (isOpening(gap, evidence)) {
+    else if (isOpening(gap, all, evidence)) {
       last.gaps.push({ start: gap.start, end: gap.end });
       last.end = strip.end;
     } else walls.push({ start: strip.start, end: strip.end, gaps: [] });
@@ -135,6 +210,7 @@ function nextAcross(wall: DrawnWall, forward: boolean, segments: readonly DrawnS
 function withOpeningAtEnds(
   wall: DrawnWall,
   faces: readonly DrawnSegment[],
+  strips: readonly Strip[],
   evidence: Evidence,
   taken: (gap: { start: number; end: number }) => boolean,
 ): DrawnWall {
@@ -143,7 +219,7 @@ function withOpeningAtEnds(
     const at = nextAcross(grown, forward, faces);
     if (at === null) continue;
     const gap = forward ? { start: grown.end, end: at } : { start: at, end: grown.start };
-    if (taken(gap) || !isOpening({ ...grown, ...gap }, evidence)) continue;
+    if (taken(gap) || !isOpening({ ...grown, ...gap }, strips, evidence)) continue;
     grown = forward
       ? { ...grown, end: at, gaps: [...grown.gaps, gap] }
       : { ...grown, start: at, gaps: [gap, ...grown.gaps] };
@@ -171,7 +247,7 @@ export function wallsFromStrips(
   const walls = groupInLine(strips).flatMap((group) => joinStrips(group, strips, evidence));
   walls.forEach((wall, i) => {
     const others = walls.filter((w) => w !== wall);
-    walls[i] = withOpeningAtEnds(wall, faces, evidence, (gap) => isTaken(wall, gap, others));
+    walls[i] = withOpeningAtEnds(wall, faces, strips, evidence, (gap) => isTaken(wall, gap, others));
   });
   return walls;
 }

@@ -60,5 +60,5 @@ export {
   type RibbonShapes,
 } from './ribbonShapes.ts';
 export { textWidth } from './textWidth.ts';
-export { alongWall, onRibbon, type Unrolled, type UnrolledWall } from './unrolled.ts';
+export { alongWall, onRibbon, seenFromOutside, type Unrolled, type UnrolledWall } from './unrolled.ts';
 export type { WallShape } from './wallShapes.ts';

@@ -18,6 +18,17 @@ describe('shapes of a level', () => {
     expect(openings).toHaveLength(Object.keys(house.openings).length);
   });
 
+  test('a room says its size once it is worked out, that it does not close where it does not, and before that nothing', () => {
+    const says = (result: Parameters<typeof planShapes>[1]) =>
+      planShapes(house, result, 'L1').rooms.find((r) => r.name === 'Kitchen')!.says;
+    const result = compute(house);
+    const kitchen = Object.keys(house.rooms).find((id) => house.rooms[id]!.name === 'Kitchen')!;
+    const open = { ...result.rooms[kitchen]!, closed: false };
+    expect(says(null)).toBe('');
+    expect(says(result)).toMatch(/^\d+ sq ft · perimeter \d+/);
+    expect(says({ ...result, rooms: { ...result.rooms, [kitchen]: open } })).toBe('not closed yet');
+  });
+
   test('all of it lies within its extent', () => {
     const { x, y, width, height } = extentOf(house, 'L1');
     for (const c of planShapes(house, null, 'L1').corners)

@@ -247,6 +247,14 @@ const around = ({ above, below, belowGrade }: Room): string[] => [
   ...(belowGrade ? ['below grade'] : []),
 ];
 
+/** What the size of a room is; nothing for one that is not worked out yet. */
+function sizeWords(room: DrawnHouse['rooms'][string] | undefined): string {
+  if (!room) return '';
+  return room.closed
+    ? `${Math.round(room.area / 144)} sq ft · perimeter ${feet(room.perimeter)}`
+    : 'not closed yet';
+}
+
 function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
   return Object.entries(plan.rooms)
     .filter(([, r]) => r.level === level)
@@ -257,9 +265,7 @@ function roomsOn({ plan, result, level }: Sheet): PlanShapes['rooms'] {
         x: r.x,
         y: -r.y,
         name: r.name || 'Room',
-        says: found?.closed
-          ? `${Math.round(found.area / 144)} sq ft · perimeter ${feet(found.perimeter)}`
-          : 'not closed yet',
+        says: sizeWords(found),
         around: around(r).join(' · '),
         across: found?.closed ? Math.sqrt(found.area) : 120,
       };

@@ -235,6 +235,8 @@ export interface RibbonHole {
   readonly cables: number;
   readonly number: number | null;
   readonly hole: string;
+  /** Whether it was in the wood before the job. */
+  readonly isThere: boolean;
 }
 
 export function holesOn(result: DrawnHouse, unrolled: Unrolled): RibbonHole[] {
@@ -258,6 +260,7 @@ export function holesOn(result: DrawnHouse, unrolled: Unrolled): RibbonHole[] {
             cables: b.cables,
             number: b.number,
             hole: b.hole,
+            isThere: b.isThere,
           },
         ];
       }),

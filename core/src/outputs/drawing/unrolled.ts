@@ -2,7 +2,7 @@ import { entryOf, nth } from '../../lookups/index.ts';
 import { reachProfile } from '../../boxes/index.ts';
 import { gathered, idsOf, query } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
-import type { Side } from '../../plan/index.ts';
+import { otherSide, type Side } from '../../plan/index.ts';
 import type { Along, SpacePiece } from '../../rooms/index.ts';
 import { lettersOf } from '../../rooms/letters.ts';
 import { readWalk, walkedFaces, type WalkedStretch } from '../../rooms/walked.ts';
@@ -50,6 +50,28 @@ export function onRibbon(wall: UnrolledWall, at: number): number {
 
 export function alongWall(wall: UnrolledWall, x: number): number {
   return wall.origin + (x - wall.x) * wall.sign;
+}
+
+/**
+ * Those walls of an unrolled room that pass a test, as someone outside sees them: their other faces, what was left to the right. No reach is measured out there.
+ */
+export function seenFromOutside(inside: Unrolled, isSeen: (wall: UnrolledWall) => boolean): Unrolled {
+  let x = 0;
+  const walls = inside.walls
+    .filter(isSeen)
+    .reverse()
+    .map((w): UnrolledWall => {
+      const at = x;
+      x += w.length;
+      return {
+        ...w,
+        side: otherSide(w.side),
+        x: at,
+        origin: w.origin + w.sign * w.length,
+        sign: w.sign === 1 ? -1 : 1,
+      };
+    });
+  return { ...inside, walls, width: x, profile: [], worst: [] };
 }
 
 /** The room's stretches of wall, left to right as someone turning to the right sees them; while it is open, as it was walked. */

@@ -1,6 +1,7 @@
 import { idsOf, query, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cableNames, isData, itemId } from '../../materials/index.ts';
+import { hasWay } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../../units/index.ts';
 import { planCoils, type Coil, type Cut } from './coils.ts';
@@ -13,16 +14,18 @@ export const inches = sumsOf(
   'cable',
   ({ runs }: House) => idsOf(runs.runs),
   ({ runs }, id) => {
-    const { cable, path, length } = entryOf(runs.runs, id);
-    if (path.length === 0) return nothing;
+    const laid = entryOf(runs.runs, id);
+    if (!hasWay(laid)) return nothing;
+    const { cable, length } = laid;
     const own = Object.fromEntries(parts.map((part) => [`${cable} ${part}`, whole(length[part])]));
     return { ...own, [`${cable} cuts`]: 1 };
   },
 );
 
 const cutOf = query('cut of run', ({ runs }: House, id: string): (Cut & { cable: string }) | null => {
-  const { cable, path, length } = entryOf(runs.runs, id);
-  return path.length === 0 ? null : { run: id, feet: toDecimals(lengthInFeet(length.cut), 2), cable };
+  const laid = entryOf(runs.runs, id);
+  const { cable, length } = laid;
+  return !hasWay(laid) ? null : { run: id, feet: toDecimals(lengthInFeet(length.cut), 2), cable };
 });
 
 /** Which cuts of a type of cable come off which coil. */

@@ -3,7 +3,7 @@ import { idsOf } from '../../incremental/index.ts';
 import type { Computer } from '../../compute/index.ts';
 import type { Plan, Run } from '../../plan/index.ts';
 import { frozen } from '../../plan/settled.ts';
-import { cableCents, closedMinutes, drilledOnce, type LaidRun, openedInches } from '../../runs/index.ts';
+import { cableCents, closedMinutes, type LaidRun, openedInches, toDrill } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../../units/index.ts';
 
@@ -69,7 +69,7 @@ function minutesOf(
 function offered(asked: Run['way'], laid: LaidRun, house: House): Omit<WayOffered, 'isNow'> | null {
   const { plan, rules } = house;
   if (laid.way === null) return null;
-  const drilled = drilledOnce(laid.bores.filter((b) => !b.isThere));
+  const drilled = toDrill(laid.bores);
   const alone = drilled.filter((b) => b.cables === 1);
   const own = {
     holes: alone.length,

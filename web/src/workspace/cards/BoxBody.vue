@@ -163,7 +163,7 @@ const circuit = computed(() => Object.values(plan.value.devices).find((d) => d.b
         :aria-pressed="own.pinned"
         @click="session.edit('setBox', { box, changes: { pinned: !own.pinned } })"
       >
-        {{ own.pinned ? 'Pinned' : 'Pin' }}
+        {{ own.pinned ? 'Pinned: let it go' : 'Pin it here' }}
       </button>
       <CheckField
         v-if="onWall"

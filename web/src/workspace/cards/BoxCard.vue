@@ -2,7 +2,16 @@
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { type Box, boxNumber, entryOf, formatLength, type Height, must, ruleBook } from '@fieldchalk/core';
+import {
+  type Box,
+  boxNumber,
+  entryOf,
+  formatLength,
+  type Height,
+  must,
+  ruleBook,
+  otherSide,
+} from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -10,6 +19,8 @@ import LengthField from '../../fields/LengthField.vue';
 import BoxBody from './BoxBody.vue';
 import BoxDevices from './BoxDevices.vue';
 import ManyBoxes from './ManyBoxes.vue';
+import OutsideLayers from './OutsideLayers.vue';
+import { wallName } from './onWall.ts';
 import { whatElse, whyHere } from './why.ts';
 
 const session = useSession();
@@ -30,11 +41,13 @@ const fixings = {
   there: 'what is there',
 } as const;
 const ownHeight = computed(() => (box.value && 'wall' in box.value.on ? box.value.on.height : undefined));
-const letter = computed(
-  () =>
-    session.unrolled?.walls.find((w) => w.wall === mark.value?.wall && w.side === mark.value.side)?.letter ??
-    mark.value?.wall,
-);
+/** The wall as the room in hand calls it; from behind as well, as outside boxes are. */
+const wallCalled = computed(() => {
+  const { wall, side } = must(mark.value, 'the mark of the box');
+  const called = wallName(session.opened, session.unrolled, wall);
+  const seen = session.unrolled?.walls.filter((w) => w.wall === wall) ?? [];
+  return seen.length > 0 && seen.every((w) => w.side !== side) ? `${called}, other side` : called;
+});
 const times = ref(1);
 const every = ref<number | null>(48);
 function repeat() {
@@ -51,7 +64,7 @@ function putBehind() {
   const before = new Set(Object.keys(session.opened.boxes));
   if (!session.edit('putBehind', { box: must(boxId.value, 'the box chosen') })) return;
   const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
-  const room = selection.roomSeeing({ ...m, side: m.side === 'left' ? 'right' : 'left' });
+  const room = selection.roomSeeing({ ...m, side: otherSide(m.side) });
   const where = room ? (session.opened.rooms[room]?.name ?? 'the room there') : 'outside';
   if (added !== undefined) session.say(`Box ${boxNumber(added)} is on the other side now, ${where}.`);
 }
@@ -89,10 +102,11 @@ function reread(to: Height['to'], from: Height['from']) {
   <div v-if="boxId && box && mark && fill" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <div class="flex items-start justify-between gap-2">
       <p class="text-quiet">
-        Box {{ boxNumber(boxId) }} · wall {{ letter }} · stud {{ mark.stud }}, {{ mark.studSide }} face
+        Box {{ boxNumber(boxId) }} · {{ wallCalled }} · stud {{ mark.stud }}, {{ mark.studSide }} face
       </p>
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
+    <OutsideLayers :wall="mark.wall" :side="mark.side" :at="mark.at" />
     <p>
       <span class="figure">{{ formatLength(mark.bottomFromSubfloor) }}</span> bottom, from the subfloor
     </p>

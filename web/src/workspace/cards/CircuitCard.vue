@@ -3,13 +3,13 @@ import CheckField from '../../fields/CheckField.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import TextField from '../../fields/TextField.vue';
 import {
-  ampsByGauge,
   boxesOfRoom,
   boxNumber,
   type Circuit,
   devicesSuiting,
   entryOf,
   gauges,
+  wireFor,
   ruleBook,
 } from '@fieldchalk/core';
 import { Paintbrush, Zap, ZapOff } from '@lucide/vue';
@@ -52,7 +52,6 @@ function setAmps(amps: number) {
   wanted.value = set({ amps }) ? null : amps;
 }
 const wanted = ref<number | null>(null);
-const wireFor = (amps: number) => gauges.find((g) => ampsByGauge[g] >= amps) ?? 6;
 function withWire() {
   const amps = wanted.value;
   if (amps === null) return;
@@ -191,7 +190,7 @@ function split() {
         :aria-pressed="circuit.pinned"
         @click="set({ pinned: !circuit.pinned })"
       >
-        {{ circuit.pinned ? 'Pinned' : 'Pin' }}
+        {{ circuit.pinned ? 'Pinned: let it go' : 'Pin it as it is' }}
       </button>
       <button
         class="key"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { type Bore, formatLength, namesOf } from '@fieldchalk/core';
+import { type Bore, formatLength, hasWay, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -61,9 +61,10 @@ const smallestEdge = computed(() => Math.min(...(laid.value?.bores.map((b) => b.
       <p class="text-quiet">{{ title }} · {{ laid.cable }} · {{ circuit?.name ?? 'no circuit' }}</p>
       <button class="key" type="button" aria-label="Close" @click="selection.choose(null)">✕</button>
     </div>
-    <p>
+    <p v-if="hasWay(laid)">
       <span class="figure">{{ formatLength(laid.length.told) }}</span> to cut
     </p>
+    <p v-else class="text-trouble">It finds no way: nothing is cut for it yet.</p>
     <div v-for="l in session.result?.labels.filter((x) => x.run === id)" :key="l.end" class="row">
       <span>Label at {{ names.end(l.end) }}</span
       ><b>{{ l.text }}</b>

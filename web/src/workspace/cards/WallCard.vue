@@ -16,7 +16,9 @@ import {
   sentence,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
+import { useGesture } from '../../stores/gesture.ts';
 import { useSession } from '../../stores/session.ts';
+import { wildLength, wildMove } from '../wild.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import CardHead from './CardHead.vue';
@@ -25,6 +27,7 @@ import LengthField from '../../fields/LengthField.vue';
 import { roomsAt, wallName, wallSeen } from './onWall.ts';
 
 const session = useSession();
+const gesture = useGesture();
 const selection = useSelection();
 const walk = useWalk();
 const id = computed(() => selection.chosenId);
@@ -43,8 +46,19 @@ const leg = computed(() => {
 const set = (changes: Partial<Omit<Wall, 'from' | 'to'>>) =>
   session.edit('setWalls', { walls: selection.picked, changes });
 /** Positive moves the wall away from the room in hand. */
+const called = computed(() => sentence(wallName(session.opened, session.unrolled, id.value)));
 const moveOut = (by: number) =>
-  session.edit('moveWall', { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) });
+  gesture.make(
+    'moveWall',
+    { wall: id.value, offset: by * (seen.value?.side === 'left' ? -1 : 1) },
+    wildMove(called.value, by),
+  );
+const setLength = (length: number, was: number) =>
+  gesture.make(
+    'setWallLength',
+    { room: must(selection.room, 'the room in hand'), wall: id.value, length },
+    wildLength(called.value, was, length),
+  );
 const side = computed(() => seen.value?.side ?? 'left');
 const setLayers = (layers: Layer[]) =>
   session.edit('setLayers', { walls: selection.picked, side: side.value, layers });
@@ -71,22 +85,16 @@ const inLine = computed(() => {
 <template>
   <div v-if="wall" class="mb-4 border-b-2 border-ink pb-3" data-card>
     <CardHead
-      :title="many > 1 ? `${many} walls` : sentence(wallName(session.opened, session.unrolled, id))"
+      :title="many > 1 ? `${many} walls` : called"
       :says="`${formatLength(span)} between centres · ${roomsAt(session.opened, session.shown?.rooms ?? {}, id).join(' and ') || 'no room yet'}`"
     />
     <div class="grid grid-cols-3 gap-2">
       <LengthField
         v-if="leg && selection.room"
+        :key="gesture.left"
         label="Length, face to face"
         :model-value="leg.length"
-        @update:model-value="
-          (length) =>
-            session.edit('setWallLength', {
-              room: must(selection.room, 'the room in hand'),
-              wall: id,
-              length,
-            })
-        "
+        @update:model-value="(length) => setLength(length, leg?.length ?? length)"
       />
       <LengthField label="Move out by" :model-value="null" @update:model-value="moveOut" />
       <LengthField label="Move in by" :model-value="null" @update:model-value="(v) => moveOut(-v)" />

@@ -1,4 +1,11 @@
-import { namesOf, type Opening, type Plan, type Unrolled, type UnrolledWall } from '@fieldchalk/core';
+import {
+  namesOf,
+  type Opening,
+  type Plan,
+  type Unrolled,
+  type UnrolledWall,
+  otherSide,
+} from '@fieldchalk/core';
 
 /** How a thing on a wall is told by someone in the room: measured from the wall's left corner as they face it. */
 export function wallSeen(
@@ -27,7 +34,7 @@ export const hingeEnd = (hand: string, wall: UnrolledWall): Opening['hinge'] =>
   (hand === 'left') === (wall.sign === 1) ? 'from' : 'to';
 export const swingsIn = (o: Opening, wall: UnrolledWall) => o.swing === wall.side;
 export const swingSide = (inward: boolean, wall: UnrolledWall): Opening['swing'] =>
-  inward ? wall.side : wall.side === 'left' ? 'right' : 'left';
+  inward ? wall.side : otherSide(wall.side);
 
 /** What a wall is called by someone in the room in hand: by its letter there, elsewhere by the room that sees it. */
 export function wallName(plan: Plan, unrolled: Unrolled | null, wallId: string): string {

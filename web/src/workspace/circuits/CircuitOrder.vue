@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, namesOf, type OrderProof } from '@fieldchalk/core';
+import { formatLength, hasWay, namesOf, type OrderProof } from '@fieldchalk/core';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { followRenames } from '../../stores/followRenames.ts';
@@ -44,8 +44,9 @@ const feeds = computed(() => {
 });
 const feet = (box: string) => {
   const feed = feeds.value.get(box);
-  const cut = feed ? session.result?.runs[feed.id]?.length.told : undefined;
-  return cut === undefined ? 'not reached' : formatLength(cut);
+  const laid = feed ? session.result?.runs[feed.id] : undefined;
+  if (!laid) return 'not reached';
+  return hasWay(laid) ? formatLength(laid.length.told) : 'no way';
 };
 const comesFrom = (box: string) => names.value.end(feeds.value.get(box)?.other ?? null);
 const [from, to] = [ref(''), ref('')];

@@ -2,7 +2,7 @@
 import { drawMakeUp, type MakeUp, type Plan, type Result } from '@fieldchalk/core';
 import { computed } from 'vue';
 
-/** A box opened flat. Ink on paper whatever the theme, so that black, white and bare wires look like themselves. */
+/** A box opened flat. Dark ink on paper whatever the theme, so that black, white and bare wires look like themselves; in the dark the paper is grey. */
 const props = defineProps<{ plan: Plan; result: Result; box: string; makeup: MakeUp }>();
 const drawing = computed(() => {
   const held = Object.entries(props.plan.devices)
@@ -25,7 +25,7 @@ const lines = (text: string) => {
 <template>
   <svg
     :viewBox="`0 -46 ${drawing.width} ${drawing.height + 46}`"
-    class="w-full bg-white"
+    class="w-full bg-paper"
     role="img"
     :aria-label="`How box ${box} is made up`"
     font-family="inherit"
@@ -35,7 +35,7 @@ const lines = (text: string) => {
       y="54"
       :width="drawing.width - 12"
       :height="drawing.height - 60"
-      fill="#eef0ec"
+      class="fill-paper-deep"
       stroke="#17191a"
       stroke-width="2.5"
       rx="8"
@@ -55,7 +55,7 @@ const lines = (text: string) => {
         font-size="9"
         font-weight="700"
         fill="#17191a"
-        stroke="#eef0ec"
+        class="stroke-paper-deep"
         stroke-width="2.5"
         paint-order="stroke"
       >
@@ -92,7 +92,7 @@ const lines = (text: string) => {
         :y="j.y + 2"
         font-size="10"
         fill="#17191a"
-        stroke="#eef0ec"
+        class="stroke-paper-deep"
         stroke-width="3"
         paint-order="stroke"
       >

@@ -93,13 +93,13 @@ function slotWords(run: string): string {
     <h2 class="text-lg font-bold">
       Box {{ boxNumber(box) }} <span class="font-normal text-quiet">cables from the left {{ slots }}</span>
     </h2>
-    <div :class="{ 'gap-6 xl:grid xl:grid-cols-[3fr_2fr]': isWide }">
+    <div :class="{ 'gap-6 @2xl:grid @2xl:grid-cols-[3fr_2fr]': isWide }">
       <MakeUpDrawing
         :plan="plan"
         :result="result"
         :box="box"
         :makeup="makeup"
-        :class="{ 'max-h-[70vh]': isWide }"
+        :class="{ 'max-h-[calc(100cqh-6rem)] print:max-h-none': isWide }"
       />
       <div>
         <ol class="mt-1 list-decimal pl-6">

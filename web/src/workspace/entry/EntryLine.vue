@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { watchDebounced } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import { must } from '@fieldchalk/core';
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter, useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useFindings } from '../../stores/findings.ts';
 import { useGesture } from '../../stores/gesture.ts';
 import { useWalk } from '../../stores/walk.ts';
-import { readEntry } from './entry.ts';
 import type { EntryContext, Order } from './order.ts';
 import { LineHistory } from './history.ts';
-import { previewWords } from './previewWords.ts';
 import { TypedAhead } from './typedAhead.ts';
-import { entryWords } from './words.ts';
 
 const session = useSession();
 const selection = useSelection();
@@ -36,6 +34,18 @@ watch(
   { flush: 'post' },
 );
 const says = ref('');
+/** What reads lines, once the line is entered; until then they wait. */
+const reading = shallowRef<typeof import('./reading.ts') | null>(null);
+async function prepare() {
+  if (reading.value) return;
+  try {
+    const [loaded] = await Promise.all([import('./reading.ts'), session.prepare()]);
+    reading.value = loaded;
+  } catch {
+    says.value =
+      'A part of the program could not be loaded. Check the connection and come back to this line.';
+  }
+}
 
 const context = (): EntryContext => ({
   plan: session.opened,
@@ -49,10 +59,10 @@ const context = (): EntryContext => ({
 const offers = computed(() => {
   const typed = text.value.trim().toLowerCase();
   // Lines called up are gone through with the same keys as offers.
-  if (!session.plan || typed === '' || isRecalled.value) return [];
-  const begins = entryWords(context()).filter(
-    (w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed,
-  );
+  if (!session.plan || !reading.value || typed === '' || isRecalled.value) return [];
+  const begins = reading.value
+    .entryWords(context())
+    .filter((w) => w.toLowerCase().startsWith(typed) && w.toLowerCase() !== typed);
   return [...new Set(begins)].slice(0, 12);
 });
 
@@ -79,17 +89,23 @@ function choose(what: 'box' | 'stud' | 'wall' | 'room' | 'run' | 'panel', id: st
 
 /** What is typed is tried while it is typed, once it can be read: it shows on the drawings, and in words. What takes long is not. */
 const isTried = ref(false);
-const notTried: ReadonlySet<string> = new Set(['propose', 'closeRoom']);
+const notTried: ReadonlySet<string> = new Set(['propose']);
+/** What it would do, of what takes too long to be tried. */
+const untried = ref('');
 function giveUp() {
   if (isTried.value) gesture.settle();
   isTried.value = false;
 }
+const canTry = computed(() => reading.value !== null && session.plan !== null && session.shown !== null);
 watchDebounced(
-  text,
-  (line) => {
-    if (!session.plan || line.trim() === '') return giveUp();
+  [text, canTry],
+  ([line]) => {
+    untried.value = '';
+    if (!canTry.value || !reading.value || line.trim() === '') return giveUp();
     // Read against the plan as it stands, not as it would be.
-    const read = readEntry(line, context());
+    const read = reading.value.readEntry(line, context());
+    if (read.kind === 'edit' && read.name === 'propose')
+      untried.value = reading.value.proposeWords(read.args);
     if (read.kind !== 'edit' || notTried.has(read.name)) return giveUp();
     isTried.value = true;
     gesture.preview(read.name, read.args);
@@ -97,9 +113,10 @@ watchDebounced(
   { debounce: 180 },
 );
 const wouldBe = computed(() => {
+  if (untried.value !== '') return text.value === '' ? '' : untried.value;
   const { plan: before, shown, answered, unrolled } = session;
-  if (!isTried.value || !before || !shown || !answered || answered === before) return '';
-  return previewWords({ before, after: answered, shown, unrolled });
+  if (!isTried.value || !before || !shown || !answered || answered === before || !reading.value) return '';
+  return reading.value.previewWords({ before, after: answered, shown, unrolled });
 });
 
 function typed(event: Event) {
@@ -144,12 +161,14 @@ function clear(event: KeyboardEvent) {
 }
 
 /** What a line is read against is of the plan as it stands; while it is still worked out, lines wait their turn. */
-const isReady = computed(() => session.plan !== null && session.answered === session.plan);
+const isReady = computed(
+  () => reading.value !== null && session.plan !== null && session.answered === session.plan,
+);
 const ahead = new TypedAhead({
   isReady: () => isReady.value,
   take: (line) => {
     says.value = '';
-    const refusal = act(readEntry(line, context()));
+    const refusal = act(must(reading.value, 'what reads lines').readEntry(line, context()));
     if (refusal === null && text.value === line) text.value = '';
     return refusal;
   },
@@ -236,7 +255,7 @@ function act(order: Order): string | null {
 </script>
 
 <template>
-  <form class="relative" @submit.prevent="enter" @keydown.capture="key">
+  <form class="relative" @submit.prevent="enter" @focusin="prepare" @keydown.capture="key">
     <Combobox :model-value="text" as="div" @update:model-value="take">
       <label
         class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-bar-ink"
@@ -245,7 +264,7 @@ function act(order: Order): string | null {
         <ComboboxInput
           ref="field"
           data-entry
-          class="min-h-10 w-full bg-transparent outline-none focus-visible:outline-none"
+          class="min-h-10 w-full pointer-coarse:min-h-11 bg-transparent outline-none focus-visible:outline-none"
           autocomplete="off"
           placeholder="a length, an opening, a box, an action"
           :display-value="() => text"

@@ -1,7 +1,7 @@
 import { Computer, makeEdit, unrollRoom, type EditArgs, type EditName } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { expect, test } from 'vitest';
-import { previewWords } from './previewWords.ts';
+import { previewWords, proposeWords } from './previewWords.ts';
 
 const before = study();
 const [seen] = unrollRoom(new Computer().take(before), 'r1').walls;
@@ -28,4 +28,9 @@ test('an opening, a panel and a room are told; what adds nothing says nothing', 
     'room Pantry, as a pantry: type its first wall next',
   );
   expect(tried('setRoom', { room: 'r1', changes: { name: 'Office' } })).toBe('');
+});
+
+test('a proposal says what it would lay out without working it out', () => {
+  expect(proposeWords({})).toBe('boxes, circuits and cable where they are missing');
+  expect(proposeWords({ only: ['runs'], anew: true })).toBe('cable anew; what is pinned stays');
 });

@@ -1,4 +1,4 @@
-import { boxNumber, deviceWords, formatLength, type Plan } from '@fieldchalk/core';
+import { boxNumber, deviceWords, type EditArgs, formatLength, type Plan } from '@fieldchalk/core';
 import type { Unrolled } from '@fieldchalk/core/drawing';
 import type { Shown } from '../../worker/answer.ts';
 
@@ -49,4 +49,11 @@ export function previewWords(tried: TriedOut): string {
   const [room] = added(before.rooms, after.rooms).flatMap((id) => after.rooms[id] ?? []);
   if (room) return `room ${room.name}, as a ${room.use}: type its first wall next`;
   return '';
+}
+
+/** What a proposal would lay out, without working it out. */
+export function proposeWords({ only, anew }: EditArgs<'propose'>): string {
+  const called: Partial<Record<string, string>> = { runs: 'cable', models: 'box models' };
+  const what = only ? only.map((kind) => called[kind] ?? kind).join(' and ') : 'boxes, circuits and cable';
+  return anew ? `${what} anew; what is pinned stays` : `${what} where they are missing`;
 }

@@ -1,4 +1,5 @@
 import {
+  editStep,
   boxNumber,
   type DeviceKind,
   type EditArgs,
@@ -12,7 +13,6 @@ import {
   roomUses,
   useByName,
 } from '@fieldchalk/core';
-import { editStep } from '@fieldchalk/core/window';
 import type { EntryContext, Order } from './order.ts';
 
 const turns: Record<string, number> = { right: 90, r: 90, left: -90, l: -90, straight: 0 };
@@ -100,7 +100,7 @@ export function openingOrder(kind: Opening['kind'], rest: string, context: Entry
   const hingeLeft = (f['hinge'] ?? 'left').toLowerCase() !== 'right';
   const inward = (f['swing'] ?? 'in').toLowerCase() !== 'out';
   const hinge = hingeLeft === (wall.sign === 1) ? 'from' : 'to';
-  const swing = inward ? wall.side : wall.side === 'left' ? 'right' : 'left';
+  const swing = inward ? wall.side : otherSide(wall.side);
   return order('addOpening', { wall: wall.wall, kind, at, width, head, sill, hinge, swing });
 }
 

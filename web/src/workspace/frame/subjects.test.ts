@@ -8,6 +8,7 @@ test('what is about a cable is put right among the runs, about a box among the b
   const about = (kind: 'run' | 'box' | 'room' | 'circuit') => [{ kind, id: 'x' }];
   expect(stageOfFinding({ rule: 'spacing.maxGap', about: about('room') })).toBe('boxes');
   expect(stageOfFinding({ rule: 'rooms.open', about: about('room') })).toBe('walk');
+  expect(stageOfFinding({ rule: 'rooms.begun', about: about('room') })).toBe('walk');
   expect(stageOfFinding({ rule: 'spacing.maxGap', about: about('run') })).toBe('runs');
   expect(stageOfFinding({ rule: 'spacing.maxGap', about: about('circuit') })).toBe('circuits');
   expect(stageOfFinding({ rule: 'spacing.maxGap', about: [] })).toBe('circuits');

@@ -22,7 +22,7 @@ const stageOfKind: Readonly<Record<Finding['about'][number]['kind'], FindingStag
 
 /** By what a finding is about first; what is about the whole job is put right among the circuits. */
 export function stageOfFinding(finding: Pick<Finding, 'about' | 'rule'>): FindingStage {
-  if (finding.rule === 'rooms.open') return 'walk';
+  if (finding.rule.startsWith('rooms.')) return 'walk';
   const [first] = finding.about;
   return first ? stageOfKind[first.kind] : 'circuits';
 }

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { formatLength } from '@fieldchalk/core';
 import { dotRadius, flatRadius, planLabels, type PlanShapes } from '@fieldchalk/core/drawing';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, useId } from 'vue';
 import type { BoxLook } from '../circuits/look.ts';
 import DrawingPatterns from '../drawn/DrawingPatterns.vue';
+import { fingerReach, pointIn } from '../drawn/pointIn.ts';
 import LabelLayer, { type LabelLook } from '../drawn/LabelLayer.vue';
 import { jacketColours } from '../ribbon/jackets.ts';
 import BoxDot from './BoxDot.vue';
@@ -49,6 +51,14 @@ const emit = defineEmits<{
   room: [id: string];
   name: [at: { x: number; y: number }];
 }>();
+const isCoarse = useMediaQuery('(pointer: coarse)');
+/** A finger beside marks means the nearest. */
+function grabNearest(event: PointerEvent) {
+  const at = pointIn(event.currentTarget as SVGGraphicsElement, event);
+  const away = (b: { x: number; y: number }) => Math.hypot(b.x - at.x, b.y - at.y);
+  const [nearest] = [...props.shapes.boxes, ...props.shapes.flat].sort((a, b) => away(a) - away(b));
+  if (nearest) emit('grab', 'box', nearest.id, event);
+}
 const id = useId();
 const none: ReadonlySet<string> = new Set();
 const names = computed(() =>
@@ -207,6 +217,18 @@ const path = (points: readonly { x: number; y: number }[]) => points.map((p) => 
         stroke-linecap="round"
       />
     </template>
+    <!-- Under all marks, so that the nearest mark wins: fingers need room around them. -->
+    <g v-if="isCoarse" data-targets>
+      <circle
+        v-for="b in [...shapes.boxes, ...shapes.flat]"
+        :key="b.id"
+        :cx="b.x"
+        :cy="b.y"
+        :r="fingerReach / scale"
+        fill="transparent"
+        @pointerdown="grabNearest"
+      />
+    </g>
     <g>
       <g
         v-for="f in shapes.flat"

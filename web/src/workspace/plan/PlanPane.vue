@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { drillLine, placeInPlan, ruleBook, type EditStep } from '@fieldchalk/core';
-import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue';
+import { drillLine, placeInPlan, ruleBook, wallAtPoint, type EditStep } from '@fieldchalk/core';
 import { Maximize, PencilRuler, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
 import { useSelection, type Kind } from '../../stores/selection.ts';
 import { useLit } from '../../stores/lit.ts';
@@ -14,7 +13,7 @@ import { useDrag } from '../drag.ts';
 import { isInDialog, isTyping } from '../keys.ts';
 import LengthField from '../../fields/LengthField.vue';
 import { ceilingKinds } from '../names.ts';
-import { isDragged, planOrder } from './planDrag.ts';
+import { fingerReach } from '../drawn/pointIn.ts';
 import ScaleBar from '../drawn/ScaleBar.vue';
 import PlanDrawing from './PlanDrawing.vue';
 import { distanceLines, planShapes } from '@fieldchalk/core/drawing';
@@ -119,21 +118,45 @@ function over(drawn: string, event: PointerEvent) {
 }
 function grab(kind: Kind, drawn: string, event: PointerEvent) {
   const id = kind === 'box' ? boxNow(drawn) : drawn;
-  if (tool.value.kind !== 'choose' || event.button !== 0) return;
+  if (tool.value.kind !== 'choose' || event.button !== 0 || !event.isPrimary) return;
   event.stopPropagation();
   if (kind === 'box' && selection.painting) return selection.paint(id);
   if (event.shiftKey) return selection.pick({ kind, id });
+  const pick = selection.pickingFromHere();
   selection.choose({ kind, id });
+  drag.rest(event, () => pick({ kind, id }));
   const from = placeOf(event);
-  if (!from || !isDragged(kind) || (kind === 'box' && selection.stage === 'circuits')) return;
+  if (!from || (kind === 'box' && selection.stage === 'circuits')) return;
   drag.start(event, (e) => {
     const to = placeOf(e);
     return to && orderFor(kind, id, { x: to.x - from.x, y: to.y - from.y }, e.altKey);
   });
 }
+/** What a drag means is loaded when the pointer, or the focus, first comes here; until then nothing moves. */
+const dragging = shallowRef<typeof import('./planDrag.ts') | null>(null);
+async function loadDragging(): Promise<void> {
+  if (dragging.value) return;
+  dragging.value = await import('./planDrag.ts').catch(() => null);
+  drag.catchUp();
+}
 function orderFor(kind: Kind, id: string, by: { x: number; y: number }, fine: boolean) {
   const { opened: plan, shown: result } = session;
-  return planOrder(kind, { plan, result, level: level.value, id, by, fine, scale: scale.value });
+  return (
+    dragging.value?.planOrder(kind, { plan, result, level: level.value, id, by, fine, scale: scale.value }) ??
+    null
+  );
+}
+/** A finger beside a wall means it, or the opening there. */
+function tap(event: MouseEvent) {
+  const at = placeOf(event);
+  const isBeside = event.target === svg.value && (event as PointerEvent).pointerType === 'touch';
+  if (!at || !isBeside || tool.value.kind !== 'choose' || selection.threading) return;
+  const near = wallAtPoint(session.opened, level.value, at, fingerReach / scale.value);
+  if (!near) return;
+  const opening = Object.entries(session.opened.openings).find(
+    ([, o]) => o.wall === near.wall && o.at <= near.at && near.at <= o.at + o.width,
+  );
+  selection.choose(opening ? { kind: 'opening', id: opening[0] } : { kind: 'wall', id: near.wall });
 }
 /** A cable being drawn goes through what is pressed: in a wall at the line of holes, in a room over its ceiling, or under its floor where it is told to go under. */
 function thread(event: PointerEvent) {
@@ -161,6 +184,10 @@ const headings: Record<string, { x: number; y: number }> = {
 /** What is chosen goes an inch the way of the arrow, with Shift a sixteenth. */
 function nudge(heading: { x: number; y: number }, step: number): boolean {
   const now = selection.chosen;
+  if (now && !dragging.value) {
+    void loadDragging().then(() => dragging.value && nudge(heading, step));
+    return true;
+  }
   const made = now && orderFor(now.kind, now.id, { x: heading.x * step, y: heading.y * step }, true);
   return made !== null && session.edit(made.name, made.args);
 }
@@ -210,22 +237,22 @@ function nameSpace(at: { x: number; y: number }) {
 </script>
 
 <template>
-  <section class="relative flex min-h-0 flex-col overflow-hidden bg-ground" aria-label="Plan">
+  <section
+    class="relative flex min-h-0 flex-col overflow-hidden bg-ground"
+    aria-label="Plan"
+    @pointerenter="loadDragging"
+    @focusin="loadDragging"
+  >
     <div class="flex min-h-12 flex-wrap items-center gap-1 py-1.5 pr-24 pl-2 print:hidden">
-      <Listbox v-if="levels.length > 0" :model-value="level" @update:model-value="selection.chooseLevel">
-        <div class="relative">
-          <ListboxButton class="key" aria-label="Level"
-            >{{ session.plan?.levels[level]?.name || level }} ▾</ListboxButton
-          >
-          <ListboxOptions class="absolute z-10 mt-1 min-w-40 border border-ink bg-sheet">
-            <ListboxOption v-for="[id, l] in levels" :key="id" v-slot="{ active }" :value="id"
-              ><div class="px-3 py-2" :class="{ 'bg-chalk-soft': active }">
-                {{ l.name || id }}
-              </div></ListboxOption
-            >
-          </ListboxOptions>
-        </div>
-      </Listbox>
+      <select
+        v-if="levels.length > 0"
+        class="key"
+        aria-label="Level"
+        :value="level"
+        @change="selection.chooseLevel(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="[id, l] in levels" :key="id" :value="id">{{ l.name || id }}</option>
+      </select>
       <button
         v-if="isDrawing || selection.stage === 'walk' || isEmpty"
         class="key"
@@ -238,7 +265,7 @@ function nameSpace(at: { x: number; y: number }) {
       </button>
       <ChoiceField
         v-if="selection.stage === 'boxes' && !isDrawing && shapes && shapes.rooms.length > 0"
-        class="w-36"
+        class="max-w-36 min-w-20 flex-1"
         label="Put on the ceiling by pointing"
         hide-label
         :model-value="tool.kind === 'put' ? tool.device : null"
@@ -270,6 +297,7 @@ function nameSpace(at: { x: number; y: number }) {
       aria-label="Plan of the level"
       @pointerdown.capture="thread"
       @pointerdown="press"
+      @click="tap"
     >
       <g :transform="`translate(${view.x},${view.y}) scale(${view.k})`">
         <PlanDrawing
@@ -323,7 +351,7 @@ function nameSpace(at: { x: number; y: number }) {
       Nothing is drawn yet. Name a room and type its first wall, draw walls here, or
       <RouterLink to="/import" class="text-chalk underline">read a drawing</RouterLink>.
     </p>
-    <div class="flex items-end gap-1 px-2 pb-2">
+    <div class="flex items-end gap-1 px-2 pb-2 print:hidden">
       <ScaleBar v-if="shapes" :pixels-an-inch="scale" class="mr-auto" />
       <button class="key" type="button" aria-label="Zoom plan in" @click="zoomNear(1.5)">
         <ZoomIn :size="18" />

@@ -111,9 +111,6 @@ const orders: Partial<Record<Kind, (d: PlanDrag) => Order>> = {
   },
 };
 
-/** Kinds that can be dragged and nudged on the plan. */
-export const isDragged = (kind: Kind): boolean => kind in orders;
-
 /** The edit a drag of something stands for; null for what does not move, or has gone since it was taken hold of. */
 export function planOrder(kind: Kind, drag: PlanDrag): Order | null {
   const own = orders[kind];

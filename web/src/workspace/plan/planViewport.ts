@@ -57,7 +57,9 @@ export function usePlanViewport(svg: Ref<SVGSVGElement | null>, level: Ref<strin
     .scaleExtent([0.6, 40])
     .filter((event: Event) => {
       if (event.type === 'wheel') return true;
-      if (event.type.startsWith('touch')) return (event as TouchEvent).touches.length > 1;
+      // Two fingers zoom and move; so does one on the ground between things.
+      if (event.type.startsWith('touch'))
+        return (event as TouchEvent).touches.length > 1 || (event.target === svg.value && !isDrawing.value);
       return event.target === svg.value && !isDrawing.value && !(event as MouseEvent).shiftKey;
     })
     .on('zoom', ({ transform: { k, x, y } }: D3ZoomEvent<SVGSVGElement, unknown>) => {

@@ -14,20 +14,35 @@ const props = defineProps<{
   selected: boolean;
   done: boolean;
   look?: BoxLook | undefined;
+  /** Whether it is pressed with a finger. */
+  coarse: boolean;
+  /** Whether it stays where it is: then the row may be moved by it. */
+  fixed: boolean;
 }>();
+/** A finger on a box drags it; the row under it would scroll. */
+function hold(event: TouchEvent) {
+  if (!props.fixed) event.preventDefault();
+}
 const isChalk = computed(() => !props.box.kept && !props.done);
+/** Around the mark it can be pressed too: a finger needs 44 pixels. */
+const room = computed(() => {
+  const around = (size: number, least: number) =>
+    Math.max(least, props.coarse ? (44 - size * props.scale) / 2 : 0) / props.scale;
+  return { x: around(props.box.width, 7), y: around(props.box.height, 9) };
+});
 /** From so wide on the places of its devices are told apart. */
 const places = computed(() => (props.box.width * props.scale > 20 ? props.box.holds.length : 0));
 </script>
 
 <template>
-  <g class="cursor-grab touch-none" role="button" :aria-pressed="selected" :data-box="box.id">
+  <g class="cursor-grab" role="button" :aria-pressed="selected" :data-box="box.id" @touchstart="hold">
     <rect
-      :x="box.x - 7 / scale"
-      :y="top - 9 / scale"
-      :width="box.width + 14 / scale"
-      :height="box.height + 18 / scale"
+      :x="box.x - room.x"
+      :y="top - room.y"
+      :width="box.width + 2 * room.x"
+      :height="box.height + 2 * room.y"
       fill="transparent"
+      data-target
     />
     <rect
       v-if="selected"

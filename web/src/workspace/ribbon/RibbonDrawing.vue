@@ -12,10 +12,12 @@ import {
   type Unrolled,
   type UnrolledWall,
 } from '@fieldchalk/core/drawing';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, useId } from 'vue';
 import type { Shown } from '../../worker/answer.ts';
 import type { BoxLook } from '../circuits/look.ts';
 import DrawingPatterns from '../drawn/DrawingPatterns.vue';
+import { pointIn } from '../drawn/pointIn.ts';
 import LabelLayer, { type LabelLook } from '../drawn/LabelLayer.vue';
 import RibbonBoxMark from './RibbonBoxMark.vue';
 import RibbonCables from './RibbonCables.vue';
@@ -29,6 +31,8 @@ const props = defineProps<{
   plan: Plan;
   result: Shown;
   unrolled: Unrolled;
+  /** Whether the walls are seen from outside. */
+  outside?: boolean;
   /** Pixels an inch. */
   scale: number;
   selected: string | null;
@@ -50,6 +54,7 @@ const props = defineProps<{
   /** The same for one box while its id changes; without it, its id. */
   keyOf?: (box: string) => string;
 }>();
+const isCoarse = useMediaQuery('(pointer: coarse)');
 const emit = defineEmits<{
   box: [id: string, more: boolean];
   stud: [member: string];
@@ -129,8 +134,7 @@ const isDone = (kind: string, thing: string) => props.done?.get(`${kind} ${thing
 const words = (kind: string) => kind.replaceAll('-', ' ');
 function place(event: MouseEvent) {
   const inches = (event.currentTarget as SVGElement).querySelector<SVGGraphicsElement>('[data-inches]');
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(inches?.getScreenCTM()?.inverse());
-  emit('place', point.x);
+  emit('place', pointIn(inches, event).x);
 }
 </script>
 
@@ -154,7 +158,7 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
     :width="size.width"
     :height="size.height"
     role="group"
-    :aria-label="`Walls ${unrolled.walls.map((w) => w.letter).join(', ')}, as seen from inside`"
+    :aria-label="`Walls ${unrolled.walls.map((w) => w.letter).join(', ')}, as seen from ${outside ? 'outside' : 'inside'}`"
     class="block touch-pan-x select-none"
     @dblclick="place"
   >
@@ -238,6 +242,8 @@ function findingsOn(findings: readonly Finding[], unrolled: Unrolled) {
           :selected="selected === b.id"
           :done="isDone('box', b.id)"
           :look="looks?.get(b.id)"
+          :coarse="isCoarse"
+          :fixed="crew === true"
           :tabindex="crew ? -1 : 0"
           :aria-label="`Box ${b.label}, ${words(b.kind)}, wall ${b.wall.letter}`"
           @click.stop="emit('box', b.id, $event.shiftKey)"

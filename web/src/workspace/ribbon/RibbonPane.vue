@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, placeOnWall, ruleBook, type Unrolled } from '@fieldchalk/core';
+import { formatLength, placeOnWall, ruleBook, type Unrolled, otherSide } from '@fieldchalk/core';
 import {
   alongWall,
   facePlaces,
@@ -10,6 +10,7 @@ import {
   type RibbonBox,
   type RibbonRect,
   rowLayout,
+  seenFromOutside,
   type UnrolledWall,
 } from '@fieldchalk/core/drawing';
 import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue';
@@ -26,7 +27,9 @@ import { boxLooks } from '../circuits/look.ts';
 import { order, useDrag } from '../drag.ts';
 import { emphasisOf } from '../frame/emphasis.ts';
 import { isCableInHand } from '../frame/inHand.ts';
+import { pointIn } from '../drawn/pointIn.ts';
 import ScaleBar from '../drawn/ScaleBar.vue';
+import NothingThere from '../NothingThere.vue';
 import RibbonDrawing from './RibbonDrawing.vue';
 import { bringTo, keepingPlace, middleOfPane, type RowPlace } from './ribbonScroll.ts';
 
@@ -41,17 +44,34 @@ const { width, height } = useElementSize(pane);
 const emphasis = computed(() => emphasisOf[selection.stage]);
 /** The bar of tools under the rows. */
 const toolsHeight = 44;
-const layout = computed(() =>
-  session.unrolled && width.value > 0
-    ? rowLayout(
+/** Walls of the room in hand with no room behind them, from there; shown instead of the room where that is asked for. */
+const outside = computed(() =>
+  session.unrolled && session.plan
+    ? seenFromOutside(
         session.unrolled,
+        ({ wall, side, origin, sign, length }) =>
+          selection.roomSeeing({
+            wall,
+            side: otherSide(side),
+            at: origin + (sign * length) / 2,
+          }) === undefined,
+      )
+    : null,
+);
+const faces = computed(() =>
+  views.isOutside && outside.value && outside.value.walls.length > 0 ? outside.value : session.unrolled,
+);
+const layout = computed(() =>
+  faces.value && width.value > 0
+    ? rowLayout(
+        faces.value,
         { width: width.value - 18, height: Math.max(height.value - toolsHeight, 120) },
         furnitureOf(emphasis.value.profile),
       )
     : { rows: 1, scale: 2 },
 );
 const scale = computed(() => Math.max(layout.value.scale, 0.5) * views.ribbonZoom);
-const rows = computed(() => (session.unrolled ? ribbonRows(session.unrolled, layout.value.rows) : []));
+const rows = computed(() => (faces.value ? ribbonRows(faces.value, layout.value.rows) : []));
 const limit = computed(() => (session.plan ? ruleBook(session.plan.rules.values)('spacing.maxGap') / 2 : 72));
 
 /** The place of the rows that a place on a wall comes to; null where this room does not show it. */
@@ -75,7 +95,7 @@ const chosenPlace = computed((): RowPlace | null => {
   }
   const opening = chosen.kind === 'opening' ? plan.openings[chosen.id] : undefined;
   const wall = chosen.kind === 'wall' ? chosen.id : opening?.wall;
-  const on = session.unrolled?.walls.find((w) => w.wall === wall);
+  const on = faces.value?.walls.find((w) => w.wall === wall);
   if (!on) return null;
   const at = opening ? opening.at + opening.width / 2 : on.origin + (on.sign * on.length) / 2;
   return rowPlace({ wall: on.wall, side: on.side, at });
@@ -114,11 +134,13 @@ const isCableShown = computed(() =>
 const drag = useDrag();
 
 function grab(box: RibbonBox, event: PointerEvent) {
-  if (event.button !== 0) return;
+  if (event.button !== 0 || !event.isPrimary) return;
   const id = session.nowOf(box.id);
   if (selection.painting) return selection.paint(id);
   if (event.shiftKey) return selection.pick({ kind: 'box', id });
+  const pick = selection.pickingFromHere();
   selection.choose({ kind: 'box', id });
+  drag.rest(event, () => pick({ kind: 'box', id }));
   const from = session.shown?.marks[box.id]?.at;
   if (emphasis.value.circuits || from === undefined) return;
   const { wall } = box;
@@ -134,7 +156,7 @@ const travelled = (from: PointerEvent, to: PointerEvent, wall: UnrolledWall) =>
 
 /** A stud dragged goes where it was measured; the layout is corrected when it is let go. */
 function grabStud(wall: UnrolledWall, stud: NonNullable<RibbonRect['member']>, event: PointerEvent) {
-  if (event.button !== 0) return;
+  if (event.button !== 0 || !event.isPrimary) return;
   const { at, role } = stud;
   const placeAt = (e: PointerEvent) => Math.round((at + travelled(event, e, wall)) * 16) / 16;
   let last = at;
@@ -197,9 +219,7 @@ function thread(event: PointerEvent) {
   const inches = row?.querySelector<SVGGraphicsElement>('[data-inches]');
   if (!selection.threading || event.button !== 0 || !inches || !unrolled) return;
   event.stopPropagation();
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
-    inches.getScreenCTM()?.inverse(),
-  );
+  const { x, y } = pointIn(inches, event);
   const wall = wallUnder(unrolled, x);
   if (wall)
     selection.thread(
@@ -234,7 +254,7 @@ const zoomTo = (k: number) => pane.value && select(pane.value).call(zooming.tran
 const whole = () => zoomTo(1);
 onMounted(() => {
   if (!pane.value) return;
-  select(pane.value).call(zooming);
+  select(pane.value).call(zooming).on('dblclick.zoom', null);
   zoomTo(views.ribbonZoom);
 });
 // Each stage has its own: the wheel goes on from there.
@@ -276,13 +296,14 @@ watch(
         :plan="session.answered"
         :result="session.shown"
         :unrolled="row"
+        :outside="faces !== session.unrolled"
         :scale="scale"
         :selected="selectedBox"
         :limit="limit"
         :says="says"
         :boxes="emphasis.boxes"
         :is-cable-shown="isCableShown"
-        :profile="emphasis.profile"
+        :profile="emphasis.profile && row.profile.length > 0"
         :ghosts="emphasis.ghosts"
         :findings="emphasis.findings"
         :done="emphasis.done ? session.done : undefined"
@@ -290,7 +311,7 @@ watch(
         :selected-finding="findings.shown"
         :looks="looks"
         :key-of="keyOf"
-        @box="(id, more) => !more && !selection.painting && choose('box', id)"
+        @box="(id, more) => !more && !selection.painting && !drag.hasRested() && choose('box', id)"
         @grab="grab"
         @key="key"
         @place="(x) => place(row, x)"
@@ -305,10 +326,10 @@ watch(
         @opening="(id) => choose('opening', id)"
       />
     </div>
-    <p v-if="!session.unrolled || session.unrolled.walls.length === 0" class="p-6 text-lg text-quiet">
+    <NothingThere v-if="!faces || faces.walls.length === 0" class="p-6 text-lg">
       The room unrolls here, wall by wall, as its lengths are typed.
-    </p>
-    <div class="sticky bottom-1 left-0 mt-auto flex w-max items-center gap-1 print:hidden">
+    </NothingThere>
+    <div class="sticky bottom-1 left-0 mt-auto flex max-w-full flex-wrap items-center gap-1 print:hidden">
       <button class="key" type="button" aria-label="Zoom in" @click="zoomBy(1.5)">
         <ZoomIn :size="18" />
       </button>
@@ -318,11 +339,24 @@ watch(
       <button class="key" type="button" aria-label="Whole room" @click="whole">
         <Maximize :size="18" />
       </button>
+      <button
+        v-if="outside && outside.walls.length > 0"
+        class="key"
+        type="button"
+        :aria-pressed="views.isOutside"
+        :class="{ 'key-main': views.isOutside }"
+        @click="views.turnOutside()"
+      >
+        From outside
+      </button>
       <ScaleBar :pixels-an-inch="scale" class="ml-2" />
       <span
-        v-if="emphasis.profile && session.unrolled?.profile.length"
+        v-if="emphasis.profile && faces?.profile.length"
         class="rounded-sm bg-ground/90 px-2 text-sm text-quiet"
         >reach along the floor line · limit {{ formatLength(limit) }}</span
+      >
+      <span v-if="faces !== session.unrolled" class="rounded-sm bg-ground/90 px-2 text-sm text-quiet">
+        seen from outside</span
       >
     </div>
   </section>

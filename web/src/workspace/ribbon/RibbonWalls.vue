@@ -2,6 +2,7 @@
 import { entryOf, type Plan } from '@fieldchalk/core';
 import type { RibbonRect, RibbonShapes, Unrolled, UnrolledWall } from '@fieldchalk/core/drawing';
 import { computed } from 'vue';
+import { fingerReach, pointIn } from '../drawn/pointIn.ts';
 
 /** The walls of a row and what is in them: faces, folds, framing, openings, things in the way. Inches. */
 const props = defineProps<{
@@ -27,6 +28,15 @@ const y = (z: number) => props.unrolled.height - z;
 const walls = computed(() =>
   props.unrolled.walls.map((w) => ({ ...w, isClosed: entryOf(props.plan.walls, w.wall).cover === 'closed' })),
 );
+/** A finger beside a stud means it. */
+function nearStud(event: MouseEvent) {
+  if (!props.pressed || (event as PointerEvent).pointerType !== 'touch') return;
+  const { x } = pointIn(event.currentTarget as SVGGraphicsElement, event);
+  const away = (m: RibbonRect) => Math.abs(m.x + m.width / 2 - x);
+  const studs = props.shapes.framing.filter((m) => m.member && m.number !== null);
+  const [stud] = studs.sort((a, b) => away(a) - away(b));
+  if (stud?.member && away(stud) * props.scale <= fingerReach) emit('stud', stud.member.id);
+}
 const folds = computed(() => [...props.unrolled.walls.map((w) => w.x), props.unrolled.width]);
 </script>
 
@@ -40,6 +50,7 @@ const folds = computed(() => [...props.unrolled.walls.map((w) => w.x), props.unr
       :width="w.length"
       :height="w.ceiling"
       class="fill-sheet"
+      @click="nearStud"
     />
     <g class="fill-wood stroke-wood-edge" :stroke-width="0.7 / scale">
       <template v-for="m in shapes.framing" :key="m.key">
@@ -96,7 +107,7 @@ const folds = computed(() => [...props.unrolled.walls.map((w) => w.x), props.unr
       :x="w.x"
       :y="-9 - 24 / scale"
       :width="w.length"
-      :height="22 / scale"
+      :height="9 + 24 / scale"
       fill="transparent"
       class="cursor-pointer"
       role="button"

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { jacketColours } from '../ribbon/jackets.ts';
+import NothingThere from '../NothingThere.vue';
 
 /** Which cut comes off which coil: a bar for each coil, as long as it is, cut where it is cut. */
 const session = useSession();
@@ -46,7 +47,7 @@ const chosen = computed(() => (selection.chosen?.kind === 'run' ? selection.chos
       Which cut comes off which coil
       <span class="font-normal text-quiet">{{ coils.reduce((n, c) => n + c.cuts.length, 0) }} cuts</span>
     </h2>
-    <p v-if="coils.length === 0" class="text-quiet">Coils are cut here once the runs are laid.</p>
+    <NothingThere v-if="coils.length === 0">Coils are cut here once the runs are laid.</NothingThere>
     <div
       v-for="(c, i) in coils"
       :key="i"

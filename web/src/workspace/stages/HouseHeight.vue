@@ -12,7 +12,7 @@ const session = useSession();
 </script>
 
 <template>
-  <fieldset class="border-b border-rule pb-2">
+  <fieldset class="border-b border-rule pb-2 print:hidden">
     <legend class="text-sm text-quiet">{{ label }}</legend>
     <RuleField
       :id="rule"

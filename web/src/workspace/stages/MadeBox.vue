@@ -1,23 +1,23 @@
 <script setup lang="ts">
-import { compareIds } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
+import { boxMadeUp } from '../frame/inHand.ts';
 import MakeUpSheet from '../circuits/MakeUpSheet.vue';
+import NothingThere from '../NothingThere.vue';
 
-/** The box in hand as it is made up: the one chosen, else the first of the room that cable comes into. */
+/** The box in hand as it is made up. */
 const session = useSession();
 const selection = useSelection();
-const box = computed(() => {
-  const made = session.result?.makeup ?? {};
-  if (selection.chosen?.kind === 'box') return session.drawnId(selection.chosen.id);
-  const own = selection.boxesInHand().filter((b) => b in made);
-  return own.sort(compareIds)[0] ?? Object.keys(made).sort(compareIds)[0] ?? null;
-});
+const box = computed(() => boxMadeUp(session, selection));
 </script>
 
 <template>
-  <section class="bg-sheet p-4" aria-label="The box in hand, made up" tabindex="0">
+  <section
+    class="bg-sheet p-4 [container-type:size] print:[container-type:normal]"
+    aria-label="The box in hand, made up"
+    tabindex="0"
+  >
     <MakeUpSheet
       v-if="box && session.result && session.answered"
       :plan="session.answered"
@@ -25,6 +25,8 @@ const box = computed(() => {
       :box="box"
       is-wide
     />
-    <p v-else class="text-lg text-quiet">A box is drawn here, made up, once cable comes into it.</p>
+    <NothingThere v-else class="text-lg"
+      >A box is drawn here, made up, once cable comes into it.</NothingThere
+    >
   </section>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { editStep } from '@fieldchalk/core/window';
-import { type Plan, starterPrice, type TakeoffLine } from '@fieldchalk/core';
+import { editStep, type Plan, starterPrice, type TakeoffLine } from '@fieldchalk/core';
 import { computed, onMounted, shallowRef } from 'vue';
 import { useAttempt } from '../../people/attempt.ts';
 import { call } from '../../session/api.ts';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { entryOf, isLevelBelowGrade, type Room } from '@fieldchalk/core';
+import { aroundRoom, entryOf, isLevelBelowGrade, type Room } from '@fieldchalk/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed } from 'vue';
 import { useSession } from '../../stores/session.ts';
@@ -11,6 +11,7 @@ const props = defineProps<{ room: string }>();
 const session = useSession();
 const room = computed(() => session.opened.rooms[props.room]);
 const level = computed(() => entryOf(session.opened.levels, room.value?.level ?? ''));
+const around = computed(() => room.value && aroundRoom(session.opened, room.value));
 const set = (
   changes: Partial<Pick<Room, 'above' | 'ceilingAccess' | 'below' | 'floorAccess' | 'belowGrade'>>,
 ) => session.edit('setRoom', { room: props.room, changes });
@@ -18,14 +19,14 @@ const asLevel = (has: string) => ({ value: null, says: `as its level: ${has}` })
 </script>
 
 <template>
-  <div v-if="room" class="mb-2 grid grid-cols-2 gap-2">
+  <div v-if="room && around" class="mb-2 grid grid-cols-2 gap-2">
     <HollowChoice
       label="Over this room"
       :has="room.above ?? null"
       :options="[asLevel(level.above), ...overheads]"
-      :is-closed="(room.above ?? level.above) === 'closed'"
+      :is-closed="around.above === 'closed'"
       closed="Its ceiling"
-      :access="room.ceilingAccess ?? level.ceilingAccess"
+      :access="around.ceilingAccess"
       @has="(v) => set({ above: v ?? undefined })"
       @access="(v) => set({ ceilingAccess: v })"
     />
@@ -33,9 +34,9 @@ const asLevel = (has: string) => ({ value: null, says: `as its level: ${has}` })
       label="Under this room"
       :has="room.below ?? null"
       :options="[asLevel(level.below), ...underfoots]"
-      :is-closed="(room.below ?? level.below) === 'closed'"
+      :is-closed="around.below === 'closed'"
       closed="Its floor"
-      :access="room.floorAccess ?? level.floorAccess"
+      :access="around.floorAccess"
       @has="(v) => set({ below: v ?? undefined })"
       @access="(v) => set({ floorAccess: v })"
     />

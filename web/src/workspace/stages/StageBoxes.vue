@@ -22,7 +22,7 @@ const ceilings = computed(() =>
 );
 const rules = computed(() => ruleBook(session.opened.rules.values));
 const letter = (wall: string, side: string) =>
-  session.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? wall;
+  session.unrolled?.walls.find((w) => w.wall === wall && w.side === side)?.letter ?? '';
 /** Marks of the room in hand, in the order someone turning to the right nails them. */
 const marks = computed(() => {
   const place = (m: { wall: string; side: string; at: number }) => {
@@ -87,7 +87,7 @@ const proof = computed(() =>
       <b>{{ s.farthest ? `farthest ${formatLength(s.farthest.distance)}` : 'none yet' }}</b>
     </div>
     <LightRows />
-    <h2 class="heading">House heights</h2>
+    <h2 class="heading print:hidden">House heights</h2>
     <HouseHeight rule="height.receptacle" label="Receptacles" />
     <HouseHeight rule="height.switch" label="Switches" />
     <HouseHeight rule="height.counter" label="Over counters" />

@@ -64,7 +64,7 @@ const roleWords = { owner: 'owner', lead: 'lead', crew: 'ticks', guest: 'looks o
 const done = (kind: string): number =>
   [...session.done].filter(([key, isDone]) => isDone && key.startsWith(`${kind} `)).length;
 const ticked = {
-  box: 'boxes nailed',
+  box: 'boxes and lights set',
   hole: 'holes drilled',
   pull: 'cables pulled',
   staple: 'cables stapled',

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
+import { boxMadeUp } from '../frame/inHand.ts';
+import NothingThere from '../NothingThere.vue';
 
 /** The boxes that cable comes into, room by room: which is made up is chosen here. */
 const session = useSession();
@@ -24,9 +26,10 @@ const groups = computed(() => {
     const name = (room && session.drawn.rooms[room]?.name) || 'Outside the rooms';
     rooms.set(name, [...(rooms.get(name) ?? []), box]);
   }
-  const inHand = session.drawn.rooms[selection.room ?? '']?.name;
-  return [...rooms].sort(([a], [b]) => Number(b === inHand) - Number(a === inHand));
+  const here = session.drawn.rooms[selection.room ?? '']?.name;
+  return [...rooms].sort(([a], [b]) => Number(b === here) - Number(a === here));
 });
+const inHand = computed(() => boxMadeUp(session, selection));
 const isMade = (box: string) => session.done.get(`makeup ${box}`) ?? false;
 const joints = (box: string) => entryOf(session.result?.makeup ?? {}, box).joints.length;
 </script>
@@ -36,9 +39,9 @@ const joints = (box: string) => entryOf(session.result?.makeup ?? {}, box).joint
     <RouterLink class="key" :to="`/jobs/${String(route.params['job'])}/makeup`"
       >All sheets, to print</RouterLink
     >
-    <p v-if="groups.length === 0" class="my-4 text-quiet">
+    <NothingThere v-if="groups.length === 0" class="my-4">
       No cable comes into any box yet: assign circuits and lay the runs first.
-    </p>
+    </NothingThere>
     <div v-for="[name, boxes] in groups" :key="name">
       <h2 class="heading">{{ name }}</h2>
       <button
@@ -46,7 +49,8 @@ const joints = (box: string) => entryOf(session.result?.makeup ?? {}, box).joint
         :key="box"
         type="button"
         class="row w-full text-left hover:bg-chalk-soft"
-        :class="{ 'bg-chalk-soft': selection.chosen?.id === session.nowOf(box) }"
+        :class="{ 'bg-chalk-soft': inHand === box }"
+        :aria-pressed="inHand === box"
         @click="selection.choose({ kind: 'box', id: session.nowOf(box) })"
       >
         <span

@@ -6,6 +6,7 @@ import { useSession } from '../../stores/session.ts';
 import OrderLine from './OrderLine.vue';
 import PriceSources from './PriceSources.vue';
 import { costWords, grouped, inventedWords } from './orderList.ts';
+import NothingThere from '../NothingThere.vue';
 
 /** The list of material at full height: what, how many, what it costs, and where each line comes from. */
 const session = useSession();
@@ -42,9 +43,9 @@ const groups = computed(() => grouped(lines.value));
       <b class="ml-auto" data-cost>{{ costWords(lines) }}{{ inventedWords(lines, session.opened.prices) }}</b>
     </div>
     <PriceSources :lines="lines" />
-    <p v-if="lines.length === 0" class="my-6 text-lg text-quiet">
+    <NothingThere v-if="lines.length === 0" class="my-6 text-lg">
       The list fills as boxes are placed, circuits assigned and runs laid.
-    </p>
+    </NothingThere>
     <section v-for="g in groups" :key="g.heading" :aria-label="g.heading">
       <h2 class="mt-4 border-b-2 border-ink pb-1 font-bold">{{ g.heading }}</h2>
       <OrderLine

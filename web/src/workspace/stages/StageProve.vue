@@ -7,6 +7,7 @@ import { type NumberedFinding, useFindings } from '../../stores/findings.ts';
 import { useSession } from '../../stores/session.ts';
 import FindingItem from '../FindingItem.vue';
 import { stageOfFinding } from '../frame/subjects.ts';
+import NothingThere from '../NothingThere.vue';
 
 /** Everything that was checked and is not right, or is good to know: by room, by subject or by how bad it is. */
 const session = useSession();
@@ -98,13 +99,13 @@ const job = computed(() => `/jobs/${String(route.params['job'])}`);
       </button>
       <button class="key" type="button" @click="findings.step(1)">Next <kbd class="text-sm">N</kbd></button>
     </div>
-    <p v-if="shown.length === 0" class="my-6 text-lg text-quiet">
+    <NothingThere v-if="shown.length === 0" class="my-6 text-lg">
       {{
         only === 'open'
           ? 'Nothing is open. What was checked keeps to the rules of this job; local code and its inspector decide.'
           : 'There is nothing of this kind.'
       }}
-    </p>
+    </NothingThere>
     <div v-for="[name, own] in groups" :key="name">
       <h2 class="heading">
         {{ name }} <span class="font-normal text-quiet">{{ own.length }}</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, namesOf } from '@fieldchalk/core';
+import { formatLength, hasWay, namesOf } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
@@ -56,7 +56,8 @@ const runs = computed(() => Object.entries(session.result?.runs ?? {}));
       <span
         >{{ names.end(session.opened.runs[id]?.from ?? null) }} →
         {{ names.end(session.opened.runs[id]?.to ?? null) }} · {{ r.cable }} · {{ r.way ?? 'no way' }}</span
-      ><b>cut {{ formatLength(r.length.told) }}</b>
+      ><b v-if="hasWay(r)">cut {{ formatLength(r.length.told) }}</b
+      ><b v-else class="text-trouble">no cut</b>
     </button>
     <p class="mt-3 text-sm text-quiet">
       Eye protection for drilling. No holes in engineered trusses or beams without their maker’s or an

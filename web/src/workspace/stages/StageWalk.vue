@@ -11,12 +11,15 @@ import {
   readWalk,
   type RoomUse,
   roomUses,
+  useNamed,
   walkClosure,
   wallLetter,
   nth,
 } from '@fieldchalk/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { useGesture } from '../../stores/gesture.ts';
 import { useSession } from '../../stores/session.ts';
+import { wildLength } from '../wild.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useWalk } from '../../stores/walk.ts';
 import LengthField from '../../fields/LengthField.vue';
@@ -27,10 +30,21 @@ import RoomOverUnder from './RoomOverUnder.vue';
 import RoomThings from './RoomThings.vue';
 
 const session = useSession();
+const gesture = useGesture();
 const selection = useSelection();
 const turning = useWalk();
 const name = ref('');
 const use = ref<RoomUse>('bedroom');
+/** A name tells what the room is for, until somebody says otherwise. */
+const isUseSaid = ref(false);
+watch(name, (words) => {
+  const told = useNamed(words);
+  if (told && !isUseSaid.value) use.value = told;
+});
+function sayUse(said: RoomUse) {
+  use.value = said;
+  isUseSaid.value = true;
+}
 /** What is over and under the room to start, and whether it lies below grade, where that is not as its level. */
 const around = ref<Partial<Pick<Room, 'above' | 'below' | 'belowGrade'>>>({});
 const isBelow = computed(() => isLevelBelowGrade(session.opened, selection.level ?? ''));
@@ -42,6 +56,8 @@ const walled = computed(() => legs.value.flatMap((l) => (l.wall ? [{ ...l, wall:
 const gap = computed(() =>
   walk.value && !walk.value.closed && legs.value.length > 1 ? walkClosure(walk.value.walk) : null,
 );
+/** Still on the way round: nothing is wrong yet. */
+const isUnderWay = computed(() => gap.value !== null && (gap.value.distance > 24 || legs.value.length < 3));
 const rooms = computed(() =>
   Object.entries(session.opened.rooms).filter(([, r]) => r.level === selection.level),
 );
@@ -60,7 +76,10 @@ function start() {
     return;
   const added = Object.keys(session.opened.rooms).find((id) => !known.includes(id));
   if (added) selection.chooseRoom(added);
+  isUseSaid.value = false;
   turning.turn = 0;
+  // Its first wall is typed next.
+  document.querySelector<HTMLInputElement>('[data-entry]')?.focus();
   name.value = '';
   around.value = {};
 }
@@ -87,8 +106,12 @@ const turnWords = (turn: number) =>
 function setTurn(wall: string, turn: number) {
   if (selection.room) session.edit('setTurn', { room: selection.room, wall, turn });
 }
-const setLength = (wall: string, length: number) =>
-  session.edit('setWallLength', { room: roomInHand(), wall, length });
+const setLength = (wall: string, length: number, was: number) =>
+  gesture.make(
+    'setWallLength',
+    { room: roomInHand(), wall, length },
+    wildLength(`Wall ${letterOf(wall)}`, was, length),
+  );
 const offBy = (v: number, plus: string, minus: string) =>
   Math.abs(v) < 1 / 32 ? '' : `${formatLength(Math.abs(v))} ${v > 0 ? plus : minus}`;
 const gapWords = computed(() =>
@@ -126,7 +149,7 @@ const gapWords = computed(() =>
     </div>
     <form v-if="!room || walk?.closed" class="grid grid-cols-2 gap-2" @submit.prevent="start">
       <TextField v-model="name" label="Room name" />
-      <ChoiceField v-model="use" label="Use" :options="roomUses" />
+      <ChoiceField label="Use" :model-value="use" :options="roomUses" @update:model-value="sayUse" />
       <ChoiceField
         v-if="levelNow"
         label="Over it"
@@ -178,10 +201,11 @@ const gapWords = computed(() =>
             Wall {{ letterOf(leg.wall) }}
           </button>
           <LengthField
+            :key="`${leg.wall} ${gesture.left}`"
             :label="`Length of wall ${letterOf(leg.wall)}`"
             hide-label
             :model-value="leg.length"
-            @update:model-value="(length) => setLength(leg.wall, length)"
+            @update:model-value="(length) => setLength(leg.wall, length, leg.length)"
           />
           <span v-if="i === walled.length - 1 && !walk?.closed" />
           <span v-else-if="walk?.closed" class="text-sm text-quiet">{{ turnWords(leg.turn) }}</span>
@@ -194,7 +218,12 @@ const gapWords = computed(() =>
           />
         </li>
       </ol>
-      <div v-if="gap" class="my-3 border-l-4 border-trouble bg-sheet p-3" data-closure>
+      <div
+        v-if="gap"
+        class="my-3 border-l-4 bg-sheet p-3"
+        :class="isUnderWay ? 'border-rule' : 'border-trouble'"
+        data-closure
+      >
         <button
           class="key float-right"
           type="button"
@@ -202,7 +231,7 @@ const gapWords = computed(() =>
         >
           Take the last wall back
         </button>
-        <p v-if="gap.distance > 24 || legs.length < 3">
+        <p v-if="isUnderWay">
           <b>{{ formatLength(gap.distance) }}</b> to the corner where you started: {{ gapWords }}.
         </p>
         <p v-else>

@@ -22,8 +22,10 @@ describe('what the figures of the tally are the sum of', () => {
     for (const p of partsOf('feet', result)) expect(p.what).toMatch(/: .+/);
   });
 
-  test('holes by what they are bored in, each hole once however many cables go through', () => {
+  test('holes by what they are bored in, each hole once however many cables go through, as the drilling list has them', () => {
     expect(sum('holes')).toBe(tally.holes);
+    const drilled = result.drilling.map((wall) => wall.count);
+    expect(notEmpty(drilled).reduce((a, b) => a + b)).toBe(tally.holes);
     const met = Object.values(result.runs).reduce((total, r) => total + r.bores.length, 0);
     expect(met).toBeGreaterThan(tally.holes);
     for (const p of partsOf('holes', result)) expect(p.what).toMatch(/^in a [a-z ]+$/);

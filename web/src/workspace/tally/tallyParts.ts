@@ -1,5 +1,5 @@
 import { isOpen, type Result } from '@fieldchalk/core';
-import type { Tally } from '../../stores/tally.ts';
+import { holesOf, type Tally } from '../../stores/tally.ts';
 
 export interface TallyPart {
   readonly what: string;
@@ -13,9 +13,8 @@ function counted(names: readonly string[]): TallyPart[] {
 }
 
 function holeParts(result: Result): TallyPart[] {
-  const holes = new Map(Object.values(result.runs).flatMap((r) => r.bores.map((b) => [b.hole, b] as const)));
   const role = new Map(result.members.map((m) => [m.id, m.role]));
-  return counted([...holes.values()].map((b) => `in a ${(role.get(b.member) ?? 'stud').replace('-', ' ')}`));
+  return counted(holesOf(result).map((b) => `in a ${(role.get(b.member) ?? 'stud').replace('-', ' ')}`));
 }
 
 /** What a figure of the tally is the sum of. */
