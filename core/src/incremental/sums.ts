@@ -25,8 +25,8 @@ function add({ sums }: Total, amounts: Amounts, sign: 1 | -1, from: string): voi
 /** What contributors come to, and which of them a sum is made of. */
 export interface Sums<H> {
   (of: H): Amounts;
-  /** The ids that add to any of the sums asked for, in their order. */
-  readonly from: (of: H, isAsked: (key: string) => boolean) => string[];
+  /** The ids that add to any of the sums asked for, in their order, each with how much. */
+  readonly from: (of: H, isAsked: (key: string) => boolean) => [id: string, amount: number][];
 }
 
 /**
@@ -60,7 +60,10 @@ export function sumsOf<H extends object>(
     return Object.fromEntries([...total.sums].sort((a, b) => (a[0] < b[0] ? -1 : 1)));
   });
   return Object.assign(sums, {
-    from: (of: H, isAsked: (key: string) => boolean): string[] =>
-      ids(of).filter((id) => Object.keys(partOf(of, id)).some(isAsked)),
+    from: (of: H, isAsked: (key: string) => boolean): [string, number][] =>
+      ids(of).flatMap((id): [string, number][] => {
+        const own = Object.entries(partOf(of, id)).filter(([key]) => isAsked(key));
+        return own.length > 0 ? [[id, own.reduce((sum, [, amount]) => sum + amount, 0)]] : [];
+      }),
   });
 }

@@ -34,7 +34,15 @@ export type Item =
   | { readonly kind: 'nail-plate' }
   | { readonly kind: 'guard-plate' }
   | { readonly kind: 'foam-wedge' }
-  | { readonly kind: 'tube' };
+  | { readonly kind: 'foam-adhesive' }
+  | { readonly kind: 'tube' }
+  | { readonly kind: 'screw' }
+  | { readonly kind: 'pin' }
+  | { readonly kind: 'brace' }
+  /** Inches. */
+  | { readonly kind: 'bit'; readonly diameter: number }
+  | { readonly kind: 'label' }
+  | { readonly kind: 'sealant' };
 
 /** What an item is called in the open format: in the list, the price list and the stock. */
 export function itemId(item: Item): string {
@@ -79,8 +87,22 @@ export function itemId(item: Item): string {
       return 'guard-plate-18';
     case 'foam-wedge':
       return 'foam-wedge';
+    case 'foam-adhesive':
+      return 'foam-adhesive';
     case 'tube':
       return 'tube-1-1/4';
+    case 'screw':
+      return 'screw-1-1/4';
+    case 'pin':
+      return 'pin-powder';
+    case 'brace':
+      return 'brace-joist';
+    case 'bit':
+      return `bit-${item.diameter}`;
+    case 'label':
+      return 'label-cable';
+    case 'sealant':
+      return 'sealant-tube';
     default:
       return never(item);
   }

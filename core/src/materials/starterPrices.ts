@@ -61,6 +61,13 @@ const figures: readonly (readonly [begins: string, cents: number, per?: 'ft' | '
   ['nail-plate', 45],
   ['guard-plate', 320],
   ['foam-wedge', 40],
+  ['foam-adhesive', 900],
+  ['screw-', 8],
+  ['pin-', 60],
+  ['brace-', 780],
+  ['bit-', 1400],
+  ['label-', 9],
+  ['sealant-', 850],
   ['tube-', 9, 'in'],
 ];
 /** What a breaker costs more by what it protects against, and each pole after the first. Invented. */

@@ -91,6 +91,10 @@ export const boxesRules = {
       says: 'Metal: durable device screws; every cable needs a connector and the box is bonded.',
     },
   ]),
+  'box.ceiling': choice('Ceiling boxes stand', practice, 'What holds a box on an open ceiling.', [
+    { value: 'exact', says: 'Where they are marked: on a bar between joists.' },
+    { value: 'joist', says: 'Nailed to the nearest joist: no bar, a few inches off.' },
+  ]),
   'box.size': choice('Box size', practice, 'Which model is taken where nobody chose one.', [
     { value: 'fill', says: 'The smallest that holds what goes in.' },
     { value: 'deepest', says: 'The deepest made for its gangs.' },

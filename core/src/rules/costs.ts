@@ -1,4 +1,4 @@
-import { amount, practice } from './rule.ts';
+import { amount, choice, practice } from './rule.ts';
 
 /** Coils, labour and minutes: the company’s own. */
 export const costsRules = {
@@ -8,6 +8,52 @@ export const costsRules = {
     { default: 250, bounds: [25, 1000] },
     practice,
     'New coils are bought in this length.',
+  ),
+  'coil.sizes': choice(
+    'Coils bought besides',
+    practice,
+    'In which lengths cable is bought besides the coil length.',
+    [
+      { value: 'one', says: 'In no other.' },
+      { value: 'short', says: 'Short ones of 100 ft too: less is left over, and each foot costs more.' },
+      { value: 'long', says: 'Long ones of 1000 ft too: fewer ends, and heavy to carry.' },
+      { value: 'all', says: 'Short and long ones too.' },
+    ],
+  ),
+  'coil.useful': amount(
+    'Shortest useful end of a coil',
+    'ft',
+    { default: 12, bounds: [0, 100] },
+    'the company’s own',
+    'What is left on a coil and shorter than this is waste; what is longer goes back to stock.',
+  ),
+  'coil.spare': amount(
+    'Kept on every coil',
+    'ft',
+    { default: 0, bounds: [0, 25] },
+    'the company’s own',
+    'No coil is planned to its very end: the last cut still comes off it where others ran longer.',
+  ),
+  'parts.bit': amount(
+    'Holes a bit lasts',
+    'count',
+    { default: 300, bounds: [20, 5000] },
+    'the company’s own',
+    'A bit is worn after so many holes.',
+  ),
+  'parts.sealant': amount(
+    'Holes a tube of sealant closes',
+    'count',
+    { default: 40, bounds: [1, 1000] },
+    'the company’s own',
+    'Holes through plates are closed against fire and draught.',
+  ),
+  'parts.adhesive': amount(
+    'Boxes and wedges a can of foam adhesive sets',
+    'count',
+    { default: 50, bounds: [1, 1000] },
+    'the company’s own',
+    'In walls of foam block.',
   ),
   'cost.labour': amount(
     'Labour, an hour',

@@ -45,6 +45,7 @@ export const ruleGroups: Readonly<Record<RuleGroup, string>> = {
   makeup: 'Make-up',
   label: 'Labels',
   coil: 'Coils',
+  parts: 'Small parts',
   cost: 'Cost',
   minutes: 'Minutes',
 };

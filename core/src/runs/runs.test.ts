@@ -6,7 +6,6 @@ import { polylineLength } from '../geometry/index.ts';
 import { segmentDrop } from '../circuits/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { computed, edited, notEmpty, randomFrom, roomOf } from '../../testing/index.ts';
-import { planCoils } from '../outputs/takeoff/index.ts';
 import { bayWidth } from './graph.ts';
 import { stepCostFor } from './route.ts';
 import { cheapestPath } from './paths.ts';
@@ -129,14 +128,6 @@ test('the search costs what a plain relaxation costs, 24 seeded pairs over the d
 
 test('voltage drop: 14 AWG, 100 ft at 10 A loses 6.14 V (NEC Chapter 9 Table 8, 3.07 ohm per 1000 ft, from memory)', () => {
   expect(segmentDrop(100, 14, 10)).toBeCloseTo(6.14, 9);
-});
-
-test('cuts come off partial coils first, and no coil gives more than it holds', () => {
-  const cuts = [40, 30, 120, 90, 15, 60].map((feet, i) => ({ run: `k${i}`, feet }));
-  const coils = planCoils('cable-14/2', cuts, [{ id: 's1', feet: 100 }], 250);
-  expect(coils[0]!.from).toBe('s1');
-  expect(coils.flatMap((c) => c.cuts)).toHaveLength(6);
-  for (const c of coils) expect(c.cuts.reduce((sum, x) => sum + x.feet, 0) + c.left).toBeCloseTo(c.feet, 6);
 });
 
 test('the demo is whole: every box reached, nothing wrong, breaker and gauge checked', () => {

@@ -4,7 +4,8 @@ import { cableNames, isData, itemId } from '../../materials/index.ts';
 import { hasWay } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../../units/index.ts';
-import { planCoils, type Coil, type Cut } from './coils.ts';
+import { inOrderOfWork, packCuts, type Coil, type Cut, type Packed } from '../coils/index.ts';
+import { cutList } from '../cutList.ts';
 import { ofWhole, whole, type DraftLine } from './line.ts';
 
 const parts = ['path', 'loops', 'ends', 'margin', 'cut'] as const;
@@ -28,18 +29,38 @@ const cutOf = query('cut of run', ({ runs }: House, id: string): (Cut & { cable:
   return !hasWay(laid) ? null : { run: id, feet: toDecimals(lengthInFeet(length.cut), 2), cable };
 });
 
+const moreSizes = { one: [], short: [100], long: [1000], all: [100, 1000] } as const;
+
 /** Which cuts of a type of cable come off which coil. */
-const coilsOf = query('coils of cable', (house: House, cable: string): Coil[] => {
+const packedOf = query('cuts packed on coils', (house: House, cable: string): Packed => {
+  const { plan, rules } = house;
   const cuts = idsOf(house.runs.runs).flatMap((id): Cut[] => {
     const cut = cutOf(house, id);
     return cut?.cable === cable ? [{ run: cut.run, feet: cut.feet }] : [];
   });
   const item = itemId({ kind: 'cable', cable });
-  const stock = idsOf(house.plan.stock).flatMap((id) => {
-    const s = entryOf(house.plan.stock, id);
+  const stock = idsOf(plan.stock).flatMap((id) => {
+    const s = entryOf(plan.stock, id);
     return s.item === item && s.feet ? [{ id, feet: s.feet }] : [];
   });
-  return planCoils(item, cuts, stock, house.rules('coil.feet'));
+  const sizes = [rules('coil.feet'), ...moreSizes[rules('coil.sizes')]];
+  return packCuts({ cuts, stock, sizes, useful: rules('coil.useful'), spare: rules('coil.spare') });
+});
+
+/** Where each cable comes in the order of the work. */
+const placeInWork = query(
+  'place of cuts in the work',
+  (house: House): ReadonlyMap<string, number> => new Map(cutList(house).map((c, i) => [c.run, i])),
+);
+
+/** The coils of a type of cable, each with its cuts as they are cut. */
+const coilsOf = query('coils of cable', (house: House, cable: string): Coil[] => {
+  const item = itemId({ kind: 'cable', cable });
+  const useful = house.rules('coil.useful');
+  return packedOf(house, cable).coils.map((c) => ({
+    ...{ item, ...c },
+    cuts: inOrderOfWork(c.cuts, c.left, useful, placeInWork(house)),
+  }));
 });
 
 /** Cable by type in feet, and the coils it is cut from. */

@@ -1,5 +1,5 @@
 import { idsOf, query } from '../../incremental/index.ts';
-import { entryOf } from '../../lookups/index.ts';
+import { entryOf, listUnder } from '../../lookups/index.ts';
 import { cables, isData } from '../../materials/index.ts';
 import type { LaidRun } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
@@ -31,28 +31,42 @@ const placesOf = query('places of staples', ({ cable, stapled }: LaidRun): reado
     : stapled.map(({ at }) => [at.x, at.y, at.z].map((v) => Math.round(v / together)).join(' ')),
 );
 
-/** Staples, straps and stackers: cables that are stapled in one place are so each by itself, two flat ones under one staple, or all in stackers, as the house has it. */
-export const held = query('what holds cable', ({ runs, rules }: House): Held => {
+const none: Held = { narrow: 0, wide: 0, data: 0, stackers: 0 };
+
+/**
+ * Staples, straps and stackers, by the cable each is put over first: cables that are stapled in one place are so each by itself, two flat
+ * ones under one staple, or all in stackers, as the house has it.
+ */
+export const heldByRun = query('what holds each cable', ({ runs, rules }: House): Map<string, Held> => {
   const [under, stack] = [rules('staple.under'), rules('staple.stack')];
-  const count = { narrow: 0, wide: 0, data: 0, stackers: 0 };
-  const places = new Map<string, string[]>();
+  const count = new Map<string, Held>();
+  const add = (run: string, what: keyof Held, more = 1) => {
+    const before = count.get(run) ?? none;
+    count.set(run, { ...before, [what]: before[what] + more });
+  };
+  const places = new Map<string, { run: string; cable: string }[]>();
   for (const id of idsOf(runs.runs)) {
     const run = entryOf(runs.runs, id);
-    if (isData(run.cable)) count.data += run.staples;
-    for (const place of placesOf(run)) {
-      const own = places.get(place);
-      if (own) own.push(run.cable);
-      else places.set(place, [run.cable]);
-    }
+    if (isData(run.cable) && run.staples > 0) add(id, 'data', run.staples);
+    for (const place of placesOf(run)) listUnder(places, place).push({ run: id, cable: run.cable });
   }
+  const everyNth = (n: number) => (_: unknown, i: number) => i % n === 0;
   for (const here of places.values()) {
     if (here.length >= stack) {
-      count.stackers += Math.ceil(here.length / perStacker);
+      for (const { run } of here.filter(everyNth(perStacker))) add(run, 'stackers');
       continue;
     }
-    const flat = here.filter(isFlat).length;
-    count.narrow += under === 'listed' ? Math.ceil(flat / 2) : flat;
-    count.wide += here.length - flat;
+    const flat = here.filter(({ cable }) => isFlat(cable));
+    for (const { run } of flat.filter(everyNth(under === 'listed' ? 2 : 1))) add(run, 'narrow');
+    for (const { run, cable } of here) if (!isFlat(cable)) add(run, 'wide');
   }
   return count;
+});
+
+/** All of them. */
+export const held = query('what holds cable', (house: House): Held => {
+  const all = { ...none } as { -readonly [W in keyof Held]: number };
+  for (const own of heldByRun(house).values())
+    for (const what of ['narrow', 'wide', 'data', 'stackers'] as const) all[what] += own[what];
+  return all;
 });

@@ -5,14 +5,15 @@ import { priceOf, type Plan, type Price } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
 import { boxLines } from './boxLines.ts';
 import { cableLines } from './cableLines.ts';
-import type { Coil } from './coils.ts';
+import type { Coil } from '../coils/index.ts';
 import { breakerLines, deviceLines } from './deviceLines.ts';
+import { fixingLines } from './fixingLines.ts';
 import type { DraftLine } from './line.ts';
 import { makeUpLines } from './makeUpLines.ts';
 import { smallPartLines, tubeLines } from './smallParts.ts';
+import { useUpLines } from './useUpLines.ts';
 
-export type { Coil } from './coils.ts';
-export { planCoils } from './coils.ts';
+export type { Coil } from '../coils/index.ts';
 
 /** One line of the list. `cents` is null while the job has no price for the item. */
 export interface TakeoffLine {
@@ -66,7 +67,9 @@ export const takeOff = query('takeoff', (house: House): Takeoff => {
     ...breakerLines(house),
     ...tubeLines(house),
     ...smallPartLines(house),
+    ...fixingLines(house),
     ...makeUpLines(house),
+    ...useUpLines(house),
   ];
   return {
     lines: drafts.map((line): TakeoffLine => {

@@ -1,6 +1,6 @@
-import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
+import { idsOf, nothing, query, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
-import { catalogueOf, valuesIn } from '../../plan/index.ts';
+import { catalogueOf, entriesIn } from '../../plan/index.ts';
 import { drilledOnce } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength } from '../../units/index.ts';
@@ -100,20 +100,31 @@ export function smallPartLines(house: House): DraftLine[] {
   ];
 }
 
-/** Tube from the low bracket up to each screen, so that a cable can be changed later; a foot over for the bends. Common practice, no source. */
-export function tubeLines({ plan, layout }: House): DraftLine[] {
+/** Inches of tube from the low bracket up to each screen that has one, a foot over for the bends: common practice, no source. By the screen’s device. */
+export const tubes = query('tubes', ({ plan, layout }: House): [screen: string, inches: number][] => {
   const ends = (kind: 'tv' | 'data') =>
-    valuesIn(plan, 'devicesOfKind', kind)
-      .filter((d) => d.label === 'tube')
-      .flatMap((d) => layout.placed[d.box] ?? []);
-  const lengths = ends('tv').flatMap((top) => {
-    const away = ends('data')
-      .filter((foot) => foot.wall === top.wall && foot.side === top.side)
-      .map((foot) => Math.abs(foot.at - top.at) + Math.abs(foot.bottom - top.bottom));
-    return away.length === 0 ? [] : [Math.min(...away) + 12];
+    entriesIn(plan, 'devicesOfKind', kind)
+      .filter(([, d]) => d.label === 'tube')
+      .flatMap(([id, d]) => {
+        const placed = layout.placed[d.box];
+        return placed ? [{ id, placed }] : [];
+      });
+  const feet = ends('data');
+  return ends('tv').flatMap(({ id, placed: top }): [string, number][] => {
+    const away = feet.flatMap(({ placed: foot }) =>
+      foot.wall === top.wall && foot.side === top.side
+        ? [Math.abs(foot.at - top.at) + Math.abs(foot.bottom - top.bottom)]
+        : [],
+    );
+    return away.length === 0 ? [] : [[id, Math.min(...away) + 12]];
   });
-  const inches = Math.ceil(lengths.reduce((sum, l) => sum + l, 0));
+});
+
+/** Tube up to screens, so that a cable can be changed later. */
+export function tubeLines(house: House): DraftLine[] {
+  const own = tubes(house);
+  const inches = Math.ceil(own.reduce((sum, [, l]) => sum + l, 0));
   if (inches === 0) return [];
-  const why = `${lengths.length} up to screens, each with a foot over for the bends.`;
+  const why = `${own.length} up to screens, each with a foot over for the bends.`;
   return [{ item: { kind: 'tube' }, name: 'Flexible tube, 1-1/4 in.', quantity: inches, unit: 'in', why }];
 }

@@ -2,46 +2,9 @@ import { twoInWall } from '../../../testing/twoInWall.ts';
 import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../../demo/marlStreet.ts';
 import { study } from '../../../demo/study.ts';
-import { computed, edited, randomFrom } from '../../../testing/index.ts';
+import { computed, edited } from '../../../testing/index.ts';
 import type { Item } from '../../materials/item.ts';
 import type { Plan } from '../../plan/index.ts';
-import { planCoils } from './index.ts';
-
-const cuts = (feet: readonly number[]) => feet.map((f, i) => ({ run: `k${i + 1}`, feet: f }));
-
-describe('coils', () => {
-  test('the coil on the van goes first, what does not fit comes off a new one', () => {
-    const coils = planCoils('cable-14/2', cuts([40, 30, 25]), [{ id: 's1', feet: 60 }], 250);
-    expect(coils).toMatchObject([
-      { from: 's1', feet: 60, left: 20, cuts: [{ run: 'k1', feet: 40 }] },
-      { from: 'new', feet: 250, left: 195, cuts: [{ run: 'k2' }, { run: 'k3' }] },
-    ]);
-  });
-
-  test('a cut longer than a coil gets one of its own length; no cuts, no coils', () => {
-    expect(planCoils('x', cuts([300.2]), [], 250)).toMatchObject([{ feet: 301, left: 0.8 }]);
-    expect(planCoils('x', [], [{ id: 's1', feet: 60 }], 250)).toEqual([]);
-  });
-
-  test('every cut comes off once and no coil gives more than it has (200 seeded lists)', () => {
-    for (let seed = 1; seed <= 200; seed++) {
-      const random = randomFrom(seed);
-      const list = cuts(Array.from({ length: 1 + Math.floor(random() * 30) }, () => 5 + random() * 120));
-      const coils = planCoils('x', list, [{ id: 's1', feet: random() * 200 }], 250);
-      const given = coils.flatMap((c) => c.cuts.map((x) => x.run)).sort();
-      if (
-        given.join() !==
-        list
-          .map((c) => c.run)
-          .sort()
-          .join()
-      )
-        throw new Error(`seed ${seed}: ${given.join()}`);
-      for (const c of coils)
-        if (c.cuts.reduce((sum, x) => sum + x.feet, 0) > c.feet + 1e-6) throw new Error(`seed ${seed}`);
-    }
-  });
-});
 
 describe('the list', () => {
   const plan = study();
@@ -104,7 +67,14 @@ const beginnings: Readonly<Record<Item['kind'], string>> = {
   'nail-plate': 'nail-plate',
   'guard-plate': 'guard-plate',
   'foam-wedge': 'foam-wedge',
+  'foam-adhesive': 'foam-adhesive',
   tube: 'tube-',
+  screw: 'screw-',
+  pin: 'pin-',
+  brace: 'brace-',
+  bit: 'bit-',
+  label: 'label-cable',
+  sealant: 'sealant-',
 };
 
 test('a plate is by its gangs, with a blank where no device is; a square box has its ring; an opener is bought as a receptacle', () => {
@@ -142,7 +112,9 @@ test('every kind of item is made by some plan: the demo house, a study where lit
     'setBox',
     { box: 'b1', changes: { gangs: 2 } },
   );
-  const made = [marlStreet(), thin, spliced, square, twoInWall('furring'), twoInWall('foam-block')].flatMap(
+  const worn = edited(marlStreet(), 'setRule', { rule: 'parts.bit', value: 20 });
+  const concrete = edited(study(), 'setBox', { box: 'b1', changes: { fixing: 'powder' } });
+  const made = [worn, concrete, thin, spliced, square, twoInWall('furring'), twoInWall('foam-block')].flatMap(
     (plan) => computed(plan).takeoff.lines.map((l) => l.item),
   );
   const unmade = Object.entries(beginnings).filter(([, begins]) => !made.some((m) => m.startsWith(begins)));

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { marlStreet } from '../../../demo/index.ts';
 import { notEmpty } from '../../../testing/index.ts';
 import { Computer } from '../../compute/index.ts';
-import { takeoffSources } from './sources.ts';
+import { takeoffSources } from './parts.ts';
 
 const plan = marlStreet();
 const computer = new Computer();
