@@ -117,6 +117,14 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   acceptFinding: { rule: 'x', about: ['r1'], wall: null, reason: 'because' },
   reopenFinding: { rule: 'x', about: ['r1'], wall: null },
   setPrice: { item: 'x', cents: 5, per: 'each' },
+  addStock: { item: 'cable-14/2', feet: 40 },
+  setStock: { stock: 's1', changes: { feet: 33, where: 'shop' } },
+  removeStock: { stock: 's1' },
+  cutCoils: {
+    on: '2026-11-28',
+    coils: [{ item: 'cable-14/2', feet: 250, from: 'new', cuts: [{ run: 'k1', feet: 30 }] }],
+  },
+  forgetCoil: { coil: 'q1' },
   propose: { only: ['receptacles'] },
 };
 
@@ -137,6 +145,9 @@ export const beforeTrying: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   removeDevice: (p) => edited(p, 'addDevice', triedEdits.addDevice),
   moveDevice: (p) => edited(p, 'addDevice', triedEdits.addDevice),
   removeModel: (p) => edited(p, 'addModel', triedEdits.addModel),
+  setStock: (p) => edited(p, 'addStock', triedEdits.addStock),
+  removeStock: (p) => edited(p, 'addStock', triedEdits.addStock),
+  forgetCoil: (p) => edited(p, 'cutCoils', triedEdits.cutCoils),
   protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
   fitCables: (p) => ({
     ...p,

@@ -12,7 +12,8 @@ const withSecrets = (plan: Plan): Plan => ({
     reasons: { 'cost.labour': 'our secret rate' },
   },
   prices: { '14/2': { cents: 4242, per: 'ft' }, 'box:x': { cents: 777.77, per: 'each' } },
-  stock: { onTheVan: { item: '14/2', feet: 77 } },
+  stock: { onTheVan: { item: '14/2', feet: 77, where: 'van' } },
+  coils: { q1: { item: '14/2', feet: 67676, from: 'new', cuts: {}, on: '' } },
   service: { ...plan.service, existingArea: 54321, heatingVa: 98765 },
   accepted: { f1: { rule: 'room.none', about: [], wall: null, reason: 'the customer is penniless' } },
 });
@@ -33,7 +34,7 @@ describe.each([
 
   test('is a plan, and holds no price, wage, stock, service load, finding or reason of the lead’s', () => {
     expect(readPlan(view.plan)).toMatchObject({ ok: true });
-    const told = /4242|777\.77|91234|54321|98765|secret|penniless|onTheVan/g;
+    const told = /4242|67676|777\.77|91234|54321|98765|secret|penniless|onTheVan/g;
     expect(JSON.stringify(view).match(told)).toBe(null);
     expect(view.plan.rules.values).toMatchObject({ 'minutes.bore': 3 });
     const { findings, takeoff, hours, service } = view.result;

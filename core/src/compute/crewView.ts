@@ -17,11 +17,11 @@ const isMoney = (id: string): boolean => isRuleId(id) && ruleCatalogue[id].unit 
 /** A plan without what things cost, what the service carries, what is on the van, and why the lead decided as they did. */
 function crewPlan(plan: Plan): Plan {
   const values = Object.fromEntries(Object.entries(plan.rules.values).filter(([id]) => !isMoney(id)));
-  const { service, prices, stock, accepted } = planSchema
-    .pick({ service: true, prices: true, stock: true, accepted: true })
+  const { service, prices, stock, coils, accepted } = planSchema
+    .pick({ service: true, prices: true, stock: true, coils: true, accepted: true })
     .parse({});
   const rules = { ...plan.rules, values: values as Plan['rules']['values'], reasons: {} };
-  return { ...plan, service, prices, stock, accepted, rules };
+  return { ...plan, service, prices, stock, coils, accepted, rules };
 }
 
 /** Lists with money, hours, loads and doubts in them are the lead's; so is the mark by which one tells two plans apart. */
@@ -32,7 +32,7 @@ const leads = {
   drilling: [],
   terms: { circuits: 0, cableFeet: 0, divided: 0, dark: 0, legs: 0 },
   service: [],
-  takeoff: { lines: [], coils: [] },
+  takeoff: { lines: [], coils: [], figures: [] },
   hours: { stages: [] },
   findings: [],
 } as const satisfies Partial<Result>;

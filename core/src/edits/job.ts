@@ -70,6 +70,7 @@ export const jobEdits = {
       item: text,
       cents: priceSchema.shape.cents,
       per: whole(priceSchema.shape.per),
+      of: priceSchema.shape.of,
       on: priceSchema.shape.on,
     }),
     (draft, { item, ...price }) => {

@@ -3,6 +3,7 @@ import { deviceEdits } from './devices.ts';
 import { jobEdits } from './job.ts';
 import { panelEdits } from './panels.ts';
 import { runEdits } from './runs.ts';
+import { stockEdits } from './stock.ts';
 import { spaceEdits } from './space.ts';
 import { walkEdits } from './walks.ts';
 import { wallEdits } from './walls.ts';
@@ -17,4 +18,5 @@ export const plainEdits = {
   ...panelEdits,
   ...runEdits,
   ...circuitEdits,
+  ...stockEdits,
 } as const;

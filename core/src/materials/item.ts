@@ -44,6 +44,9 @@ export type Item =
   | { readonly kind: 'label' }
   | { readonly kind: 'sealant' };
 
+/** Whether an item of the list is measured by its length, and not counted by pieces. */
+export const isLengthItem = (item: string): boolean => /^(cable|tube|backing|tail)-/.test(item);
+
 /** What an item is called in the open format: in the list, the price list and the stock. */
 export function itemId(item: Item): string {
   switch (item.kind) {

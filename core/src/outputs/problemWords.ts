@@ -30,6 +30,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   accepted: 'the finding accepted',
   models: 'the box model',
   stock: 'the stock',
+  coils: 'the coil',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

@@ -15,6 +15,7 @@ export const collections = [
   'circuits',
   'runs',
   'stock',
+  'coils',
   'accepted',
   'models',
 ] as const;

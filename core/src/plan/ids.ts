@@ -22,6 +22,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   circuits: 'c',
   runs: 'k',
   stock: 's',
+  coils: 'q',
   accepted: 'a',
   models: 'model',
 };

@@ -2,7 +2,7 @@ import { entryOf, listUnder, nth } from '../lookups/index.ts';
 import { distance } from '../geometry/index.ts';
 import type { Problem } from './problems.ts';
 import { boxModels } from '../materials/index.ts';
-import { collections, isOnWall, type CollectionName, type Plan } from './index.ts';
+import { collections, isOnWall, leftOnCoil, type CollectionName, type Plan } from './index.ts';
 import { formatLength } from '../units/length.ts';
 
 /** What must hold between the parts of a plan, of the entries that are looked at. Run after load, after every edit and after a merge. */
@@ -231,6 +231,20 @@ const layersAddUp: Invariant = (plan, look) => {
   ];
 };
 
+/** No more can come off a coil than is on it. */
+const coilsHoldTheirCuts: Invariant = (plan, look) =>
+  entries(plan.coils, look.coils).flatMap(([id, coil]) => {
+    const over = -leftOnCoil(coil);
+    return over > 0
+      ? [
+          {
+            path: `coils.${id}.cuts`,
+            message: `come to ${over} ft more than the ${coil.feet} ft on the coil`,
+          },
+        ]
+      : [];
+  });
+
 /** A box and a panel may be named by a run, so one id cannot mean both. */
 const endsHaveOneMeaning: Invariant = (plan, look) =>
   look.panels
@@ -249,6 +263,7 @@ export const invariants: readonly Invariant[] = [
   devicesAreWired,
   runsJoinThings,
   layersAddUp,
+  coilsHoldTheirCuts,
   endsHaveOneMeaning,
 ];
 

@@ -18,6 +18,7 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   circuits: 2000,
   runs: 20_000,
   stock: 2000,
+  coils: 2000,
   accepted: 5000,
   models: 500,
   prices: 5000,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { boxSchema } from './box.ts';
 import { circuitSchema } from './circuit.ts';
+import { coilSchema } from './coil.ts';
 import { controlSchema } from './control.ts';
 import { deviceSchema } from './device.ts';
 import { fixtureSchema } from './fixture.ts';
@@ -48,6 +49,7 @@ export const entrySchemas = {
   circuits: circuitSchema,
   runs: runSchema,
   stock: stockSchema,
+  coils: coilSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -92,6 +94,7 @@ export const planSchema = z.strictObject({
   circuits: collection(circuitSchema),
   runs: collection(runSchema),
   stock: collection(stockSchema),
+  coils: collection(coilSchema),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),

@@ -6,6 +6,8 @@ import { text } from './fields.ts';
 export const priceSchema = z.strictObject({
   cents: z.number().min(0).max(1e8),
   per: z.enum(['ft', 'each', 'box', 'coil', 'in']).default('each'),
+  /** How many pieces are in the box, or feet on the coil. */
+  of: z.number().min(1).max(1e5).optional(),
   on: text.optional(),
 });
 export type Price = z.infer<typeof priceSchema>;

@@ -12,11 +12,15 @@ export interface Coil {
   readonly feet: number;
   readonly cuts: readonly Cut[];
   readonly left: number;
+  /** The coil of the plan it was cut as; null while it is only planned. */
+  readonly cutAs: string | null;
+  /** Cut off for cables that are gone or became longer since. */
+  readonly wasted: number;
 }
 
 /** Coils for all cuts of a kind, and how good that is. Feet. */
 export interface Packed {
-  readonly coils: readonly Omit<Coil, 'item'>[];
+  readonly coils: readonly Omit<Coil, 'item' | 'cutAs' | 'wasted'>[];
   /** New cable bought, and what must be bought at least. */
   readonly bought: number;
   readonly boughtAtLeast: number;

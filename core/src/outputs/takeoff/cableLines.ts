@@ -2,6 +2,7 @@ import { idsOf, query, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cableNames, isData, itemId } from '../../materials/index.ts';
 import { hasWay } from '../../runs/index.ts';
+import { leftOnCoil } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
 import { formatLength, lengthInFeet, toDecimals } from '../../units/index.ts';
 import { inOrderOfWork, packCuts, type Coil, type Cut, type Packed } from '../coils/index.ts';
@@ -31,12 +32,27 @@ const cutOf = query('cut of run', ({ runs }: House, id: string): (Cut & { cable:
 
 const moreSizes = { one: [], short: [100], long: [1000], all: [100, 1000] } as const;
 
-/** Which cuts of a type of cable come off which coil. */
+/** The coil each cable was last cut from long enough, as it is now. */
+const cutAlready = query('cables cut', (house: House): ReadonlyMap<string, string> => {
+  const { plan } = house;
+  const coilOf = new Map<string, string>();
+  for (const id of idsOf(plan.coils)) {
+    const coil = entryOf(plan.coils, id);
+    for (const [run, feet] of Object.entries(coil.cuts)) {
+      const cut = plan.runs[run] ? cutOf(house, run) : null;
+      const isSame = cut && itemId({ kind: 'cable', cable: cut.cable }) === coil.item;
+      if (isSame && feet >= cut.feet - 0.005) coilOf.set(run, id);
+    }
+  }
+  return coilOf;
+});
+
+/** Which cuts of a type of cable come off which coil; what was cut is not cut again. */
 const packedOf = query('cuts packed on coils', (house: House, cable: string): Packed => {
   const { plan, rules } = house;
   const cuts = idsOf(house.runs.runs).flatMap((id): Cut[] => {
     const cut = cutOf(house, id);
-    return cut?.cable === cable ? [{ run: cut.run, feet: cut.feet }] : [];
+    return cut?.cable === cable && !cutAlready(house).has(id) ? [{ run: cut.run, feet: cut.feet }] : [];
   });
   const item = itemId({ kind: 'cable', cable });
   const stock = idsOf(plan.stock).flatMap((id) => {
@@ -47,24 +63,56 @@ const packedOf = query('cuts packed on coils', (house: House, cable: string): Pa
   return packCuts({ cuts, stock, sizes, useful: rules('coil.useful'), spare: rules('coil.spare') });
 });
 
+/** Coils of a type of cable that were cut. */
+const cutCoilsOf = query('coils that were cut', (house: House, item: string): Coil[] =>
+  idsOf(house.plan.coils).flatMap((id): Coil[] => {
+    const { feet, from, cuts: all, item: of } = entryOf(house.plan.coils, id);
+    if (of !== item) return [];
+    const cuts = Object.entries(all).map(([run, cut]) => ({ run, feet: cut }));
+    const standing = cuts.filter(({ run }) => cutAlready(house).get(run) === id);
+    const wasted = cuts.filter((c) => !standing.includes(c)).reduce((sum, c) => sum + c.feet, 0);
+    const left = leftOnCoil({ feet, cuts: all });
+    return [{ item, from, feet, cuts: standing, left, cutAs: id, wasted: toDecimals(wasted, 2) }];
+  }),
+);
+
 /** Where each cable comes in the order of the work. */
 const placeInWork = query(
   'place of cuts in the work',
   (house: House): ReadonlyMap<string, number> => new Map(cutList(house).map((c, i) => [c.run, i])),
 );
 
-/** The coils of a type of cable, each with its cuts as they are cut. */
+/** The coils of a type of cable, each with its cuts as they are cut: those that were cut first. */
 const coilsOf = query('coils of cable', (house: House, cable: string): Coil[] => {
   const item = itemId({ kind: 'cable', cable });
   const useful = house.rules('coil.useful');
-  return packedOf(house, cable).coils.map((c) => ({
-    ...{ item, ...c },
+  const planned = packedOf(house, cable).coils.map((c): Coil => ({
+    ...{ item, ...c, cutAs: null, wasted: 0 },
     cuts: inOrderOfWork(c.cuts, c.left, useful, placeInWork(house)),
   }));
+  return [...cutCoilsOf(house, item), ...planned];
+});
+
+/** How good the coils of a type of cable are: what is bought, what must be at least, and what is left of no use. Feet. */
+export interface CoilFigures {
+  readonly item: string;
+  readonly bought: number;
+  readonly boughtAtLeast: number;
+  readonly useless: number;
+  readonly isBest: boolean;
+}
+
+const figuresOf = query('figures of coils', (house: House, cable: string): CoilFigures => {
+  const { bought, boughtAtLeast, useless, isBest } = packedOf(house, cable);
+  return { item: itemId({ kind: 'cable', cable }), bought, boughtAtLeast, useless, isBest };
 });
 
 /** Cable by type in feet, and the coils it is cut from. */
-export function cableLines(house: House): { lines: DraftLine[]; coils: Coil[] } {
+export function cableLines(house: House): {
+  lines: DraftLine[];
+  coils: Coil[];
+  figures: CoilFigures[];
+} {
   const sums = inches(house);
   const types = cableNames.filter((cable) => sums[`${cable} cuts`]);
   const lines = types.map((type): DraftLine => {
@@ -78,5 +126,9 @@ export function cableLines(house: House): { lines: DraftLine[]; coils: Coil[] } 
       why: `${sums[`${type} cuts`]} cuts: ${path} along the runs, ${loops} service loops, ${ends} free ends, ${margin} margin; rounded up to the foot.`,
     };
   });
-  return { lines, coils: types.flatMap((type) => coilsOf(house, type)) };
+  return {
+    lines,
+    coils: types.flatMap((type) => coilsOf(house, type)),
+    figures: types.map((type) => figuresOf(house, type)),
+  };
 }

@@ -1,19 +1,21 @@
-import { query } from '../../incremental/index.ts';
-import { never } from '../../lookups/index.ts';
+import { idsOf, nothing, query, sumsOf } from '../../incremental/index.ts';
+import { entryOf, never } from '../../lookups/index.ts';
 import { itemId } from '../../materials/index.ts';
-import { priceOf, type Plan, type Price } from '../../plan/index.ts';
+import { priceOf, type Price } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
+import { toDecimals } from '../../units/index.ts';
 import { boxLines } from './boxLines.ts';
-import { cableLines } from './cableLines.ts';
+import { cableLines, type CoilFigures } from './cableLines.ts';
 import type { Coil } from '../coils/index.ts';
 import { breakerLines, deviceLines } from './deviceLines.ts';
 import { fixingLines } from './fixingLines.ts';
-import type { DraftLine } from './line.ts';
+import { ofWhole, whole, type DraftLine } from './line.ts';
 import { makeUpLines } from './makeUpLines.ts';
 import { smallPartLines, tubeLines } from './smallParts.ts';
 import { useUpLines } from './useUpLines.ts';
 
 export type { Coil } from '../coils/index.ts';
+export type { CoilFigures } from './cableLines.ts';
 
 /** One line of the list. `cents` is null while the job has no price for the item. */
 export interface TakeoffLine {
@@ -23,43 +25,83 @@ export interface TakeoffLine {
   readonly unit: 'ft' | 'each' | 'in';
   readonly why: string;
   readonly cents: number | null;
+  /** How much of it comes off what is on hand or was cut already, and what is left to buy: of cable whole coils. */
+  readonly onHand: number;
+  readonly toBuy: number;
 }
 
 export interface Takeoff {
   readonly lines: readonly TakeoffLine[];
   readonly coils: readonly Coil[];
+  readonly figures: readonly CoilFigures[];
 }
 
-/** How many of what the price is for a line takes; null when the price is in a measure that does not tell (a box of unknown count). */
-function pricedUnits(line: DraftLine, per: Price['per'], coils: readonly Coil[]): number | null {
-  const inches = { ft: 12, in: 1, each: null }[line.unit];
+const inchesIn = { ft: 12, in: 1, each: null } as const;
+const sum = (list: readonly number[]): number => list.reduce((total, n) => total + n, 0);
+
+/** How many of what the price is for a line takes: whole boxes, new coils by their feet; null when the price is in a measure that does not tell (a box of unknown count). */
+function pricedUnits(
+  { item, unit, quantity }: DraftLine,
+  { per, of }: Pick<Price, 'per' | 'of'>,
+  coils: readonly Coil[],
+  coilFeet: number,
+): number | null {
+  const inches = inchesIn[unit];
   switch (per) {
-    case 'coil':
-      return coils.filter((c) => c.item === itemId(line.item) && c.from === 'new').length;
+    case 'coil': {
+      const own = coils.filter((c) => c.item === itemId(item) && c.from === 'new');
+      return sum(own.map((c) => c.feet)) / (of ?? coilFeet);
+    }
     case 'each':
-      return line.unit === 'each' ? line.quantity : null;
+      return unit === 'each' ? quantity : null;
     case 'ft':
-      return inches === null ? null : (line.quantity * inches) / 12;
+      return inches === null ? null : (quantity * inches) / 12;
     case 'in':
-      return inches === null ? null : line.quantity * inches;
+      return inches === null ? null : quantity * inches;
     case 'box':
-      return null;
+      return of === undefined || unit !== 'each' ? null : Math.ceil(quantity / of);
     default:
       return never(per);
   }
 }
 
 /** What a line costs by the job's price list; null without a price that tells. */
-function centsOf(line: DraftLine, plan: Plan, coils: readonly Coil[]): number | null {
+function centsOf(line: DraftLine, { plan, rules }: House, coils: readonly Coil[]): number | null {
   if (line.isFree) return 0;
   const price = priceOf(plan, line.item);
-  const units = price ? pricedUnits(line, price.per, coils) : null;
+  const units = price ? pricedUnits(line, price, coils, rules('coil.feet')) : null;
   return price && units !== null ? Math.round(price.cents * units) : null;
+}
+
+/** What is on hand of every item: pieces, or feet. */
+const onHand = sumsOf(
+  'stock by item',
+  ({ plan }: House) => idsOf(plan.stock),
+  ({ plan }, id) => {
+    const { item, feet, count } = entryOf(plan.stock, id);
+    const amount = whole(feet ?? count ?? 0);
+    return amount > 0 ? { [item]: amount } : nothing;
+  },
+);
+
+/** How much of a line is on hand, and what is left to buy, in its own unit. */
+function handAndBuy(line: DraftLine, house: House, coils: readonly Coil[]) {
+  const { item, unit, quantity, isFree } = line;
+  if (isFree) return { onHand: quantity, toBuy: 0 };
+  if (item.kind === 'cable') {
+    const own = coils.filter((c) => c.item === itemId(item));
+    const isBought = (c: Coil) => c.from === 'new' && c.cutAs === null;
+    const held = sum(own.flatMap((c) => (isBought(c) ? [] : c.cuts.map((cut) => cut.feet))));
+    return { onHand: toDecimals(held, 2), toBuy: sum(own.filter(isBought).map((c) => c.feet)) };
+  }
+  const held = ofWhole(onHand(house)[itemId(item)]) * (unit === 'in' ? 12 : 1);
+  const used = Math.min(quantity, held);
+  return { onHand: used, toBuy: quantity - used };
 }
 
 /** The list of material and the pull plan. Every line says where its number comes from. */
 export const takeOff = query('takeoff', (house: House): Takeoff => {
-  const { lines, coils } = cableLines(house);
+  const { lines, coils, figures } = cableLines(house);
   const drafts = [
     ...lines,
     ...boxLines(house),
@@ -74,8 +116,9 @@ export const takeOff = query('takeoff', (house: House): Takeoff => {
   return {
     lines: drafts.map((line): TakeoffLine => {
       const { item, name, quantity, unit, why } = line;
-      return { item: itemId(item), name, quantity, unit, why, cents: centsOf(line, house.plan, coils) };
+      const told = { item: itemId(item), name, quantity, unit, why };
+      return { ...told, cents: centsOf(line, house, coils), ...handAndBuy(line, house, coils) };
     }),
-    coils,
+    ...{ coils, figures },
   };
 });
