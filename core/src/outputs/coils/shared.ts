@@ -14,10 +14,8 @@ interface Filling {
 const steps = [10, 1] as const;
 /** For one coil cuts are looked at of so many times its length, and so many at least: enough to fill it to the end. */
 const lookedAt = { lengths: 2, cuts: 24 } as const;
-/** Less than this left on a coil is not worth sharing its cuts anew for. */
-const worthSharing = 100;
-/** So often at most coils are gone through to bring together what is left. */
-const mostRounds = 2;
+/** Less than this left on a coil is not worth sharing its cuts anew for: two feet. */
+const worthSharing = 200;
 
 /** So many of a list at most, evenly from its beginning to its end. */
 function spread(list: readonly number[], most: number): readonly number[] {
@@ -84,34 +82,30 @@ function broughtTogether(coils: readonly Filling[], cuts: Cuts, useful: number):
     const isBetter = other.room >= 0 && useless(one) + useless(other) < useless(a) + useless(b);
     return isBetter ? [one, other] : null;
   };
-  for (let round = 0, better = true; better && round < mostRounds; round++) {
-    better = false;
-    for (let i = 0; i < held.length; i++)
-      for (let k = 0; k < held.length; k++) {
-        const [a, b] = [held[i], held[k]];
-        if (i === k || !a || !b || useless(a) <= worthSharing || b.cuts.length === 0) continue;
-        const pair = shared(a, b);
-        if (pair) [held[i], held[k]] = pair;
-        better ||= pair !== null;
-      }
-  }
+  for (let i = 0; i < held.length; i++)
+    for (let k = 0; k < held.length; k++) {
+      const [a, b] = [held[i], held[k]];
+      if (i === k || !a || !b || useless(a) <= worthSharing || b.cuts.length === 0) continue;
+      const pair = shared(a, b);
+      if (pair) [held[i], held[k]] = pair;
+    }
   return held;
 }
 
 /** Sets of new coils to try for some cuts, the least bought first; where cuts leave much of every coil, up to one coil for each. */
-function setsToTry(
+function* setsToTry(
   needed: number,
   count: number,
   { sizes, spare }: Pool,
   bound: number,
-): (readonly number[])[] {
-  const sets = boughtSets(needed, sizes, spare).filter(({ total }) => total >= bound);
-  const most = Math.max(0, ...sets.map(({ coils }) => coils.length));
+): Generator<readonly number[]> {
+  let most = 0;
+  for (const { total, coils } of boughtSets(needed, sizes, spare)) {
+    most = Math.max(most, coils.length);
+    if (total >= bound) yield coils;
+  }
   const longest = Math.max(...sizes);
-  const more = Array.from({ length: Math.max(0, count - most) }, (_, i) =>
-    Array.from({ length: most + 1 + i }, () => longest),
-  );
-  return [...sets.map(({ coils }) => coils), ...more];
+  for (let length = most + 1; length <= count; length++) yield Array.from({ length }, () => longest);
 }
 
 /** Many cuts shared among coils; `bound` is what must be bought at least. */
