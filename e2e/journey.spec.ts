@@ -29,7 +29,7 @@ test('the whole journey by typing: job, room, framing, boxes, circuit, runs, lis
   await expect(page.locator('[data-item="box-plastic-1g-18"]')).toContainText(/[45]/);
   await expect(page.locator('[data-item="device-wafer-light"]')).toContainText('4');
   await expect(page.locator('[data-item="breaker-15a-1p-afci"]')).toContainText('1');
-  await page.locator('[data-item="cable-14/2"] summary').click();
+  await page.locator('[data-item="cable-14/2"] button').click();
   await expect(page.locator('[data-item="cable-14/2"]')).toContainText('service loops');
   const csv = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download CSV' }).click();

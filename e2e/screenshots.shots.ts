@@ -35,7 +35,7 @@ test('workspace', async ({ page }) => {
       await page.locator('[data-see-through][aria-label*="round"]').waitFor();
     }
     if (stage === 'make-up') await page.locator('[data-plan-box=b85]').click();
-    if (stage === 'order') await page.locator('[data-item="cable-12/2"] summary').click();
+    if (stage === 'order') await page.locator('[data-item="cable-12/2"] button').click();
     if (stage === 'prove') await page.keyboard.press('n');
     if (stage === 'crew') await page.getByRole('button', { name: 'Make a link for a phone' }).click();
     await settle(page);

@@ -88,6 +88,7 @@ export type { PoleMark, StoryPole } from './outputs/storyPole.ts';
 export { findingTexts } from './findings/index.ts';
 export { identityOf, isOpen } from './findings/identity.ts';
 export type { Finding, FindingCode, FixEdit } from './findings/index.ts';
+export { isLengthItem, itemId } from './materials/item.ts';
 export { invented, starterPrice } from './materials/starterPrices.ts';
 export type { CutToPull } from './outputs/cutList.ts';
 export type { DrillingLine, WallDrilling } from './outputs/drillingList.ts';
@@ -95,8 +96,8 @@ export { changeAbout, editWords, toldProblem, type ToldProblem } from './outputs
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
 export { hasWay, toDrill, type Bore } from './runs/index.ts';
-export type { Takeoff, TakeoffLine } from './outputs/takeoff/index.ts';
-export { takeoffSources } from './outputs/takeoff/parts.ts';
+export { takeOff, type Takeoff, type TakeoffLine } from './outputs/takeoff/index.ts';
+export { linesOf, takeoffSources } from './outputs/takeoff/parts.ts';
 export { takeoffBy, takeoffOrders, type TakeoffGroup, type TakeoffOrder } from './outputs/takeoff/by.ts';
 export type { Thing, ThingKind } from './plan/things.ts';
 export { cutsCsv, drillingCsv, takeoffCsv } from './formats/csv.ts';

@@ -7,6 +7,8 @@ import {
   patched,
   type Plan,
   type ProposalProgress,
+  type TakeoffGroup,
+  type TakeoffOrder,
   type Thing,
   type WayOffered,
 } from '@fieldchalk/core';
@@ -149,6 +151,12 @@ export class Answers {
   }
   orderProof(circuit: string): Promise<OrderProof | null> {
     return this.untilGivenUp((compute) => compute.orderProof(circuit));
+  }
+  listBy(by: TakeoffOrder): Promise<TakeoffGroup[] | null> {
+    return this.untilGivenUp((compute) => compute.listBy(by));
+  }
+  linesOf(asked: Thing): Promise<string[] | null> {
+    return this.untilGivenUp((compute) => compute.linesOf(asked));
   }
   sourcesOf(item: string): Promise<Thing[] | null> {
     return this.untilGivenUp((compute) => compute.sourcesOf(item));

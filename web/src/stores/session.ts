@@ -11,6 +11,8 @@ import {
   type Problem,
   type ProposalProgress,
   type Result,
+  type TakeoffGroup,
+  type TakeoffOrder,
   type Thing,
   toldProblem,
   type Unrolled,
@@ -426,6 +428,8 @@ export const useSession = defineStore('session', () => {
     orderProof: async (circuit: string): Promise<OrderProof | null> =>
       (await answers?.orderProof(circuit)) ?? null,
     waysOffered: async (run: string): Promise<WayOffered[]> => (await answers?.waysOffered(run)) ?? [],
+    listBy: async (by: TakeoffOrder): Promise<TakeoffGroup[]> => (await answers?.listBy(by)) ?? [],
+    linesOf: async (asked: Thing): Promise<string[]> => (await answers?.linesOf(asked)) ?? [],
     sourcesOf: async (item: string): Promise<Thing[]> => (await answers?.sourcesOf(item)) ?? [],
     whyOnCircuit: async (device: string): Promise<string[]> => (await answers?.whyOnCircuit(device)) ?? [],
   };

@@ -23,11 +23,11 @@ const panels = {
   circuits: defineAsyncComponent(() => import('../workspace/stages/StageCircuits.vue')),
   runs: defineAsyncComponent(() => import('../workspace/stages/StageRuns.vue')),
   'make-up': defineAsyncComponent(() => import('../workspace/stages/StageMakeUp.vue')),
-  order: defineAsyncComponent(() => import('../workspace/stages/StageOrder.vue')),
+  order: defineAsyncComponent(() => import('../workspace/order/StageOrder.vue')),
   crew: defineAsyncComponent(() => import('../workspace/stages/StageCrew.vue')),
   prove: defineAsyncComponent(() => import('../workspace/stages/StageProve.vue')),
 };
-const CoilBars = defineAsyncComponent(() => import('../workspace/stages/CoilBars.vue'));
+const CoilBars = defineAsyncComponent(() => import('../workspace/order/CoilBars.vue'));
 const MadeBox = defineAsyncComponent(() => import('../workspace/stages/MadeBox.vue'));
 const panel = computed(() => panels[selection.stage]);
 /** On a phone the panes are stacked; elsewhere their sizes are the user's. */

@@ -15,6 +15,11 @@ import {
   type Plan,
   type ProposalProgress,
   proposed,
+  linesOf,
+  takeOff,
+  takeoffBy,
+  type TakeoffGroup,
+  type TakeoffOrder,
   takeoffSources,
   type Thing,
   unrolledRooms,
@@ -91,6 +96,20 @@ export class JobComputer {
       return { name: trial.name, says: trial.says, terms, args, patches: done.change.patches };
     });
     return own.filter((t) => t !== null);
+  }
+  /** The list by rooms, circuits or stages. */
+  listBy(by: TakeoffOrder): TakeoffGroup[] {
+    const { house } = this.computer;
+    return takeoffBy(house, takeOff(house).lines, by);
+  }
+  /** Lines of the list that a thing is part of, by their items. */
+  linesOf(asked: Thing): string[] {
+    const { house } = this.computer;
+    return linesOf(
+      house,
+      takeOff(house).lines.map((l) => l.item),
+      asked,
+    );
   }
   /** What a line of the list comes from, by its item. */
   sourcesOf(item: string): Thing[] {

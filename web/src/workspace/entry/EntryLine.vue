@@ -53,6 +53,7 @@ const context = (): EntryContext => ({
   level: selection.level,
   unrolled: session.unrolled,
   result: session.shown,
+  list: session.result?.takeoff.lines ?? [],
   turn: walk.turn,
 });
 /** Up to a dozen lines that begin as what is typed so far. */

@@ -13,6 +13,7 @@ const context: EntryContext = {
   level: 'L1',
   unrolled: unrollRoom(computer.take(plan), 'r1'),
   result: computer.compute(plan),
+  list: computer.compute(plan).takeoff.lines,
   turn: 90,
 };
 const read = (line: string, over: Partial<EntryContext> = {}): Order =>
@@ -176,4 +177,28 @@ test('what stands in a wall, along it or in the room, and what is around the roo
     ['bench at 20', 'Width'],
   ] as const)
     expect(read(line), line).toMatchObject({ kind: 'problem', says: expect.stringContaining(says) });
+});
+
+test('what is on hand and what it costs is typed by the list’s own words', () => {
+  expect(args('stock 14/2 180 ft')).toEqual({
+    edit: 'addStock',
+    item: 'cable-14/2',
+    feet: 180,
+    where: 'van',
+  });
+  expect(args('stock plate 12 shop')).toMatchObject({ item: 'plate-1g', count: 12, where: 'shop' });
+  expect(read('stock moon dust 3')).toMatchObject({ kind: 'problem' });
+  expect(args('price 14/2 0.71 ft')).toMatchObject({ item: 'cable-14/2', cents: 71, per: 'ft' });
+  expect(args('price 14/2 $89 a coil of 1000')).toMatchObject({ cents: 8900, per: 'coil', of: 1000 });
+  expect(args('price plate .70')).toMatchObject({ item: 'plate-1g', cents: 70, per: 'each' });
+  expect(args('price staple-1/2 9.50 box 100')).toMatchObject({ cents: 950, per: 'box', of: 100 });
+  for (const line of [
+    'price',
+    'price plate',
+    'price plate 3 ft',
+    'price 14/2 3 each',
+    'price plate 3 box',
+    'price plate 3 moons',
+  ])
+    expect(read(line), line).toMatchObject({ kind: 'problem' });
 });

@@ -1,4 +1,5 @@
 import { deviceKinds, type DeviceKind, type EditArgs, fixtureKinds, type Opening } from '@fieldchalk/core';
+import { priceOrder, stockOrder } from './listVerbs.ts';
 import { aroundOrder, coverOrder, fixtureOrder, inWallOrder, inWalls } from './things.ts';
 import { stages, type EntryContext, type Order } from './order.ts';
 import {
@@ -74,6 +75,8 @@ const verbs: ReadonlyMap<string, Verb> = new Map(
     lights: lightsOrder,
     stud: studOrder,
     panel: panelOrder,
+    stock: stockOrder,
+    price: priceOrder,
     close: closing('last-wall'),
     square: closing('square'),
     spread: closing('distribute'),

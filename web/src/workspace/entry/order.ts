@@ -1,4 +1,4 @@
-import type { EditStep, Plan, Unrolled } from '@fieldchalk/core';
+import type { EditStep, Plan, TakeoffLine, Unrolled } from '@fieldchalk/core';
 import type { Shown } from '../../worker/answer.ts';
 
 /** What a typed line asks for: an edit, a place to go, or a sentence about how to write it. */
@@ -20,6 +20,8 @@ export interface EntryContext {
   readonly level: string | null;
   readonly unrolled: Unrolled | null;
   readonly result: Shown | null;
+  /** The list of material, by its codes and names. */
+  readonly list: readonly Pick<TakeoffLine, 'item' | 'name'>[];
   /** The turn to take before the next wall, degrees to the right. */
   readonly turn: number;
 }

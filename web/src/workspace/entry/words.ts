@@ -28,6 +28,7 @@ export function entryWords(context: EntryContext): string[] {
       `receptacle 40 wall ${first} high 42`,
       `light 30 wall ${first} out`,
     ],
+    ...context.list.slice(0, 1).flatMap(({ item }) => [`stock ${item} 180 ft`, `price ${item} 0.71 ft`]),
     ...thingWords(first),
     ...deviceKinds.map((k) => `${k} 40 wall ${first}`),
     ...[`receptacle 40 wall ${first}`, `switch 40 wall ${first}`, `panel 36 wall ${first} away 27'`],

@@ -14,14 +14,6 @@ export function headingOf(item: string): string {
   return headings.find(([, starts]) => starts.some((s) => item.startsWith(s)))?.[0] ?? rest;
 }
 
-/** Lines of the list under their headings, in the order of the list. */
-export function grouped(lines: readonly TakeoffLine[]): { heading: string; lines: TakeoffLine[] }[] {
-  return [...headings.map(([h]) => h), rest].flatMap((heading) => {
-    const own = lines.filter((l) => headingOf(l.item) === heading);
-    return own.length > 0 ? [{ heading, lines: own }] : [];
-  });
-}
-
 const money = new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' });
 /** Dollars and cents. */
 export const moneyWords = (cents: number): string => money.format(cents / 100);
@@ -42,5 +34,8 @@ export function inventedWords(lines: readonly TakeoffLine[], prices: Plan['price
 }
 
 /** What a price may be for, by the measure of the line. */
-export const perChoices = (unit: TakeoffLine['unit'], isCable: boolean): ('ft' | 'coil' | 'in' | 'each')[] =>
-  isCable ? ['ft', 'coil'] : unit === 'each' ? ['each'] : unit === 'in' ? ['in', 'ft'] : ['ft'];
+export const perChoices = (
+  unit: TakeoffLine['unit'],
+  isCable: boolean,
+): ('ft' | 'coil' | 'in' | 'each' | 'box')[] =>
+  isCable ? ['ft', 'coil'] : unit === 'each' ? ['each', 'box'] : unit === 'in' ? ['in', 'ft'] : ['ft'];

@@ -1,0 +1,75 @@
+import type { Page } from '@playwright/test';
+import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
+
+const line = (page: Page, item: string) => page.locator(`[data-item="${item}"]`);
+
+test('what is on hand is typed and scanned, coils are cut as planned, and what is left comes back to the stock', async ({
+  page,
+}) => {
+  await studyJob(page, 'Van job').then((id) => page.goto(`/jobs/${id}/order`));
+  await expect(line(page, 'cable-14/2')).toContainText('1 coil, 250 ft');
+  await page.getByRole('button', { name: 'On hand', exact: true }).click();
+  await expect(page.getByText('Nothing is counted yet')).toBeVisible();
+  const field = page.getByLabel('On hand: name or code, and how much');
+  await field.fill('moon dust 3');
+  await field.press('Enter');
+  await expect(page.getByText('Nothing on the list is called “moon dust”')).toBeVisible();
+  await expect(field).toHaveValue('moon dust 3');
+  for (const scanned of ['14/2 90 ft', 'plate-1g', 'plate-1g']) {
+    await field.fill(scanned);
+    await field.press('Enter');
+    await expect(field).toHaveValue('');
+  }
+  await expect(page.locator('[data-stock="plate-1g"]').getByRole('textbox')).toHaveValue('2');
+  await expectAccessible(page);
+
+  const coils = page.getByRole('region', { name: 'Coils' });
+  await coils.getByRole('button', { name: '14/2, started, van is cut so' }).click();
+  await expect(coils.getByRole('button', { name: /^14.2, started.* is not cut after all/ })).toBeVisible();
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await expect(line(page, 'plate-1g')).toContainText('4');
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(coils.getByRole('button', { name: /^14.2, started.* is not cut after all/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(coils.getByRole('button', { name: '14/2, started, van is cut so' })).toBeVisible();
+});
+
+test('the list by room, circuit and stage, found in, sorted, and lit from the drawing; all by keys', async ({
+  page,
+}) => {
+  await studyJob(page, 'The list').then((id) => page.goto(`/jobs/${id}/order`));
+  await expect(line(page, 'plate-1g')).toContainText('6');
+  const press = async (name: string) => {
+    await page.getByRole('button', { name, exact: true }).focus();
+    await page.keyboard.press('Enter');
+  };
+  await press('By room');
+  await expect(page.getByRole('rowheader', { name: 'Study' })).toBeVisible();
+  await press('By circuit');
+  await expect(page.getByRole('rowheader', { name: /^Circuit/ }).first()).toBeVisible();
+  await press('By stage');
+  await expect(page.getByRole('rowheader', { name: 'Trim' })).toBeVisible();
+  await press('By kind');
+
+  const find = page.getByLabel('Find on the list');
+  await find.fill('staple');
+  await expect(line(page, 'plate-1g')).toHaveCount(0);
+  await expect(line(page, 'staple-1/2')).toBeVisible();
+  await find.fill('granite');
+  await expect(page.getByText('Nothing on the list has “granite” in its name.')).toBeVisible();
+  await find.fill('');
+  await press('How many');
+  await expect(page.getByRole('columnheader', { name: 'How many' })).toHaveAttribute(
+    'aria-sort',
+    'ascending',
+  );
+
+  await chalk(page, 'price plate 0.70', 'price staple-1/2 9.50 box 100', 'stock plate 4');
+  await expect(line(page, 'plate-1g')).toContainText('$4.20');
+  await expect(line(page, 'plate-1g').getByRole('cell').nth(2)).toHaveText('2');
+  await expect(line(page, 'staple-1/2')).toContainText('$9.50');
+  await chalk(page, 'box 1');
+  await expect(line(page, 'plate-1g')).toHaveClass(/border-l-chalk/);
+  await expect(line(page, 'cable-14/2')).not.toHaveClass(/border-l-chalk/);
+});

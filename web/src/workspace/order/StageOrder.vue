@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { namesOf, takeoffCsv } from '@fieldchalk/core';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useLit } from '../../stores/lit.ts';
+import { useSelection } from '../../stores/selection.ts';
+import { useSession } from '../../stores/session.ts';
+import NothingThere from '../NothingThere.vue';
+import HoursList from './HoursList.vue';
+import OrderTable from './OrderTable.vue';
+import PriceSources from './PriceSources.vue';
+import StockList from './StockList.vue';
+import { costWords, inventedWords } from './orderList.ts';
+import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf } from './orderRows.ts';
+
+/** What the job takes, at full height: the list, what of it is on hand, and the hours. */
+const session = useSession();
+const selection = useSelection();
+const lit = useLit();
+const pages = { list: 'List', stock: 'On hand', hours: 'Hours' } as const;
+const page = ref<keyof typeof pages>('list');
+const by = ref<LaidOutBy>('kind');
+const find = ref('');
+function download(name: string, text: string, type: string) {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  Object.assign(document.createElement('a'), { href: url, download: name }).click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
+const lines = computed(() => session.result?.takeoff.lines ?? []);
+const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
+
+const stageNames = { boxes: 'Boxes', holes: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
+function nameOf(of: string | null): string {
+  if (of === null) return { kind: '', room: 'In no room', circuit: 'On no circuit', stage: '' }[by.value];
+  const names = namesOf(session.drawn);
+  switch (by.value) {
+    case 'room':
+      return names.room(of);
+    case 'circuit':
+      return `Circuit ${names.circuit(of)}`;
+    default:
+      return stageNames[of as keyof typeof stageNames] ?? { 'make-up': 'Make-up', trim: 'Trim' }[of] ?? of;
+  }
+}
+const rows = shallowRef<readonly OrderRow[]>([]);
+watch(
+  [lines, by],
+  async () => {
+    const [asked, of] = [by.value, lines.value];
+    if (asked === 'kind') return void (rows.value = rowsByKind(of));
+    const groups = await session.listBy(asked);
+    if (by.value === asked && lines.value === of) rows.value = rowsOf(groups, of, nameOf);
+  },
+  { immediate: true },
+);
+
+/** Lines that what is chosen in the drawing is part of. */
+const chosen = shallowRef<ReadonlySet<string>>(new Set());
+watch(
+  [() => selection.chosen, lines],
+  async () => {
+    const own = selection.chosen;
+    const isTold = own !== null && own.kind !== 'stud' && own.kind !== 'corner';
+    const items = isTold ? await session.linesOf({ kind: own.kind, id: session.drawnId(own.id) }) : [];
+    if (selection.chosen === own) chosen.value = new Set(items);
+  },
+  { immediate: true },
+);
+const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
+</script>
+
+<template>
+  <div>
+    <div class="flex flex-wrap items-center gap-2">
+      <div class="flex" role="group" aria-label="What is shown">
+        <button
+          v-for="(says, key) in pages"
+          :key="key"
+          class="key -ml-px first:ml-0"
+          :class="{ 'bg-ink text-sheet': page === key }"
+          type="button"
+          :aria-pressed="page === key"
+          @click="page = key"
+        >
+          {{ says }}
+        </button>
+      </div>
+      <button
+        class="key"
+        type="button"
+        :disabled="!session.result"
+        @click="download(`${file()}-list.csv`, list, 'text/csv')"
+      >
+        Download CSV
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="download(`${file()}.json`, JSON.stringify(session.plan, null, 2), 'application/json')"
+      >
+        Download JSON
+      </button>
+      <b class="ml-auto" data-cost>{{ costWords(lines) }}{{ inventedWords(lines, session.opened.prices) }}</b>
+    </div>
+
+    <template v-if="page === 'list'">
+      <PriceSources :lines="lines" />
+      <div class="mt-2 flex flex-wrap items-end gap-2">
+        <div class="flex" role="group" aria-label="Laid out">
+          <button
+            v-for="l in layouts"
+            :key="l.by"
+            class="key -ml-px first:ml-0"
+            :class="{ 'bg-ink text-sheet': by === l.by }"
+            type="button"
+            :aria-pressed="by === l.by"
+            @click="by = l.by"
+          >
+            {{ l.says }}
+          </button>
+        </div>
+        <input v-model="find" class="field w-40 text-base" aria-label="Find on the list" placeholder="Find" />
+        <span v-if="lines.length > 0" class="pb-2 text-sm text-quiet"
+          >{{ lines.length }} lines, {{ toBuy }} to buy</span
+        >
+      </div>
+      <NothingThere v-if="lines.length === 0" class="my-6 text-lg">
+        The list fills as boxes are placed, circuits assigned and runs laid.
+      </NothingThere>
+      <OrderTable
+        v-else
+        :rows="rows"
+        :find="find"
+        :lit="lit.item"
+        :chosen="chosen"
+        @light="lit.light($event)"
+      />
+    </template>
+    <StockList v-else-if="page === 'stock'" class="mt-3" />
+    <HoursList v-else class="mt-3" />
+  </div>
+</template>

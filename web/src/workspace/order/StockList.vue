@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { isLengthItem, stockPlaces, type Stock } from '@fieldchalk/core';
+import { computed, ref, useId } from 'vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import FieldProblem from '../../fields/FieldProblem.vue';
+import NumberField from '../../fields/NumberField.vue';
+import { useSession } from '../../stores/session.ts';
+import { placeWords, readStock } from './stockItems.ts';
+
+/** What is on hand for the job, in the van and in the shop: typed, or scanned line by line. It is used up before anything is bought. */
+const session = useSession();
+const lines = computed(() => session.result?.takeoff.lines ?? []);
+const names = computed(() => new Map(lines.value.map((l) => [l.item, l.name])));
+const typed = ref('');
+const where = ref<Stock['where']>('van');
+const problem = ref('');
+const list = useId();
+const stock = computed(() =>
+  Object.entries(session.opened.stock).map(([id, s]) => ({
+    ...{ id, ...s },
+    name: names.value.get(s.item) ?? s.item,
+    isLength: isLengthItem(s.item),
+    isNeeded: names.value.has(s.item),
+  })),
+);
+function add() {
+  const read = readStock(typed.value, lines.value);
+  problem.value = read.ok ? '' : read.problem;
+  if (!read.ok) return;
+  const { item, count } = read.stock;
+  // A piece scanned once more is one more of the same; a coil is a coil of its own.
+  const same = Object.entries(session.opened.stock).find(
+    ([, s]) => s.item === item && s.where === where.value && s.count !== undefined,
+  );
+  const done =
+    same && count !== undefined
+      ? session.edit('setStock', { stock: same[0], changes: { count: (same[1].count ?? 0) + count } })
+      : session.edit('addStock', { ...read.stock, where: where.value });
+  if (done) typed.value = '';
+}
+const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
+</script>
+
+<template>
+  <section aria-label="Stock">
+    <form class="flex flex-wrap items-end gap-2" @submit.prevent="add">
+      <div class="min-w-48 flex-1">
+        <label class="text-sm text-quiet" :for="`${list}f`">On hand: name or code, and how much</label>
+        <input
+          :id="`${list}f`"
+          v-model="typed"
+          class="field text-base"
+          autocomplete="off"
+          placeholder="14/2 180 ft"
+          :list="list"
+          :aria-invalid="problem !== ''"
+          :aria-describedby="problem ? `${list}p` : undefined"
+        />
+        <datalist :id="list">
+          <option v-for="l in lines" :key="l.item" :value="l.item">{{ l.name }}</option>
+        </datalist>
+      </div>
+      <ChoiceField v-model="where" class="w-36" label="Where" :options="places" />
+      <button class="key" type="submit">Count it</button>
+    </form>
+    <FieldProblem v-if="problem" :id="`${list}p`" :says="problem" />
+    <p v-if="stock.length === 0" class="my-4 text-quiet">
+      Nothing is counted yet. What is on the van or in the shop is used up before anything is bought.
+    </p>
+    <table v-else class="mt-3 w-full border-collapse">
+      <thead class="text-left text-sm text-quiet">
+        <tr>
+          <th class="px-1 font-normal">What</th>
+          <th class="px-1 font-normal">How much</th>
+          <th class="px-1 font-normal">Where</th>
+          <td></td>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in stock" :key="s.id" class="border-b border-rule" :data-stock="s.item">
+          <td class="px-1 py-1">
+            {{ s.name }}
+            <span v-if="!s.isNeeded" class="block text-sm text-quiet">this job needs none</span>
+          </td>
+          <td class="px-1 py-1">
+            <div class="flex items-center gap-1">
+              <NumberField
+                class="w-28"
+                :label="`${s.name}, ${s.isLength ? 'feet' : 'pieces'}`"
+                hide-label
+                :model-value="(s.isLength ? s.feet : s.count) ?? 0"
+                :min="0"
+                :max="100000"
+                :whole="!s.isLength"
+                @update:model-value="
+                  (amount) =>
+                    session.edit('setStock', {
+                      stock: s.id,
+                      changes: s.isLength ? { feet: amount } : { count: amount },
+                    })
+                "
+              />
+              <span class="text-sm text-quiet">{{ s.isLength ? 'ft' : '' }}</span>
+            </div>
+          </td>
+          <td class="px-1 py-1">
+            <ChoiceField
+              class="w-36"
+              :label="`${s.name}, where`"
+              hide-label
+              :model-value="s.where"
+              :options="places"
+              @update:model-value="
+                (place) => session.edit('setStock', { stock: s.id, changes: { where: place } })
+              "
+            />
+          </td>
+          <td class="px-1 py-1 text-right">
+            <button
+              class="key"
+              type="button"
+              :aria-label="`Take ${s.name} out of the stock`"
+              @click="session.edit('removeStock', { stock: s.id })"
+            >
+              Remove
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>

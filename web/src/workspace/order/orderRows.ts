@@ -1,0 +1,60 @@
+import type { TakeoffGroup, TakeoffLine, TakeoffOrder } from '@fieldchalk/core';
+import { headingOf } from './orderList.ts';
+
+/** What the list is laid out by: the kind of thing, or what it is for. */
+export type LaidOutBy = 'kind' | TakeoffOrder;
+export const layouts: readonly { readonly by: LaidOutBy; readonly says: string }[] = [
+  { by: 'kind', says: 'By kind' },
+  { by: 'room', says: 'By room' },
+  { by: 'circuit', says: 'By circuit' },
+  { by: 'stage', says: 'By stage' },
+];
+
+/** One row of the list: a line, or a line’s share of one room, circuit or stage. */
+export interface OrderRow {
+  readonly id: string;
+  readonly group: string;
+  readonly line: TakeoffLine;
+  readonly name: string;
+  readonly quantity: number;
+  /** Null for a share: what is bought is bought for all of it. */
+  readonly toBuy: number | null;
+  readonly cents: number | null;
+}
+
+export const rowsByKind = (lines: readonly TakeoffLine[]): OrderRow[] =>
+  lines.map((line) => ({
+    ...{ id: line.item, group: headingOf(line.item), line, name: line.name },
+    ...{ quantity: line.quantity, toBuy: line.toBuy, cents: line.cents },
+  }));
+
+/** Rows of the list by rooms, circuits or stages. `nameOf`: what one is called; null is what belongs to none. */
+export function rowsOf(
+  groups: readonly TakeoffGroup[],
+  lines: readonly TakeoffLine[],
+  nameOf: (of: string | null) => string,
+): OrderRow[] {
+  const byItem = new Map(lines.map((l) => [l.item, l]));
+  return groups.flatMap(({ of, lines: own }) =>
+    own.flatMap(({ item, quantity, cents }): OrderRow[] => {
+      const line = byItem.get(item);
+      if (!line) return [];
+      const row = { id: `${of ?? ''} ${item}`, group: nameOf(of), line, name: line.name };
+      return [{ ...row, quantity, toBuy: null, cents }];
+    }),
+  );
+}
+
+/** A quantity as it is written: whole, or to a tenth where it is a share; with its measure. */
+export function quantityWords(quantity: number, unit: TakeoffLine['unit']): string {
+  const rounded = Math.round(quantity * 10) / 10;
+  const figure = rounded === 0 && quantity > 0 ? 'under 0.1' : String(rounded);
+  return unit === 'each' ? figure : `${figure} ${unit}`;
+}
+
+/** What is left to buy of a line: nothing, whole coils, or so many. */
+export function toBuyWords({ unit, item }: TakeoffLine, toBuy: number, coils: number): string {
+  if (toBuy === 0) return item.startsWith('tail-') ? 'none to buy' : 'on hand';
+  if (coils > 0) return `${coils} ${coils === 1 ? 'coil' : 'coils'}, ${toBuy} ft`;
+  return quantityWords(toBuy, unit);
+}

@@ -1,0 +1,69 @@
+import { study } from '@fieldchalk/core/demo';
+import { compute } from '@fieldchalk/core';
+import { effectScope, nextTick, ref } from 'vue';
+import { expect, test } from 'vitest';
+import { type OrderRow, quantityWords, rowsByKind, rowsOf, toBuyWords } from './orderRows.ts';
+import { useOrderTable } from './orderTable.ts';
+
+const { lines } = compute(study()).takeoff;
+
+/** A table in a scope of its own, as a page has one. */
+const tableOf = (rows: OrderRow[]) => {
+  const find = ref('');
+  const table = effectScope().run(() => useOrderTable(ref(rows), find));
+  return { ...table!, find };
+};
+const shown = ({ groups }: ReturnType<typeof tableOf>) =>
+  groups.value.flatMap((g) => g.rows.map((r) => r.name));
+
+test('the list stands under its headings in the order it comes, every line once', () => {
+  const table = tableOf(rowsByKind(lines));
+  expect(table.groups.value.map((g) => g.heading).slice(0, 2)).toEqual(['Cable', 'Boxes']);
+  expect(shown(table).toSorted()).toEqual(lines.map((l) => l.name).toSorted());
+});
+
+test('a head sorts within the headings: once up, twice down, three times as it was', async () => {
+  const table = tableOf(rowsByKind(lines));
+  const [before, first] = [shown(table), () => table.groups.value.at(-1)!.rows.map((r) => r.quantity)];
+  table.sortBy('quantity');
+  await nextTick();
+  expect(table.sortedBy('quantity')).toBe('ascending');
+  expect(first()).toEqual(first().toSorted((a, b) => a - b));
+  table.sortBy('quantity');
+  await nextTick();
+  expect(first()).toEqual(first().toSorted((a, b) => b - a));
+  table.sortBy('quantity');
+  await nextTick();
+  expect([shown(table), table.sortedBy('quantity')]).toEqual([before, 'none']);
+});
+
+test('what is looked for leaves the rows with it in their name, heading or code', async () => {
+  const table = tableOf(rowsByKind(lines));
+  table.find.value = 'STAPLE-1/2';
+  await nextTick();
+  expect(shown(table)).toEqual(['Staple, 1/2 in., insulated']);
+  table.find.value = 'no such thing';
+  await nextTick();
+  expect(table.groups.value).toEqual([]);
+});
+
+test('shares of lines stand under what they are for, with their names', () => {
+  const [line] = lines;
+  const groups = [
+    { of: 'r1', lines: [{ item: line!.item, quantity: 1.04, cents: null }] },
+    { of: null, lines: [{ item: line!.item, quantity: 0.02, cents: null }] },
+  ];
+  const rows = rowsOf(groups, lines, (of) => (of === null ? 'No room' : 'Study'));
+  expect(rows.map((r) => [r.group, r.name, quantityWords(r.quantity, 'ft')])).toEqual([
+    ['Study', line!.name, '1 ft'],
+    ['No room', line!.name, 'under 0.1 ft'],
+  ]);
+});
+
+test('what is left to buy: whole coils, pieces, or nothing', () => {
+  const [line] = lines;
+  expect(toBuyWords(line!, 500, 2)).toBe('2 coils, 500 ft');
+  expect(toBuyWords(line!, 0, 0)).toBe('on hand');
+  expect(toBuyWords({ ...line!, item: 'tail-14-bare' }, 0, 0)).toBe('none to buy');
+  expect(toBuyWords({ ...line!, unit: 'each' }, 7, 0)).toBe('7');
+});

@@ -1,0 +1,26 @@
+import { compute } from '@fieldchalk/core';
+import { study } from '@fieldchalk/core/demo';
+import { expect, test } from 'vitest';
+import { readStock } from './stockItems.ts';
+
+const { lines } = compute(study()).takeoff;
+const read = (text: string) => {
+  const done = readStock(text, lines);
+  return done.ok ? done.stock : done.problem;
+};
+
+test('a name, part of one or a code, with how much; a code alone is one piece, as a scanner gives it', () => {
+  expect(read('14/2 180 ft')).toEqual({ item: 'cable-14/2', feet: 180 });
+  expect(read('cable-14/2 62.5')).toEqual({ item: 'cable-14/2', feet: 62.5 });
+  expect(read('plate 12')).toEqual({ item: 'plate-1g', count: 12 });
+  expect(read('plate-1g')).toEqual({ item: 'plate-1g', count: 1 });
+  expect(read('Staple, 1/2 in., insulated x 200')).toEqual({ item: 'staple-1/2', count: 200 });
+});
+
+test('what is not on the list, is more than one thing, or says no length is told with the way out', () => {
+  expect(read('')).toContain('14/2 180 ft');
+  expect(read('moon dust 4')).toContain('“moon dust”');
+  expect(read('box 4')).toContain('may be box-');
+  expect(read('cable-14/2')).toContain('How many feet');
+  expect(read('plate 1.5')).toContain('whole');
+});
