@@ -34,6 +34,7 @@ import {
   type ImportFormat,
 } from '@fieldchalk/core/import';
 
+import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
 import { faultsOf, replay, type NamedEdit } from './replay.ts';
 
 /** Where a command reads its standard input from and writes its answer and its complaints to. */
@@ -54,7 +55,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
   distances FILE --circuit ID   what cable costs to lay from each place of a circuit to each other: the panel first, then its boxes
-  export FILE --to json|csv|svg [--what result|takeoff|plan|pole] [-o OUT]
+  export FILE --to json|csv|xlsx|svg [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
   edits                         every named edit: what it does, and the JSON Schema of its arguments
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
@@ -150,10 +151,12 @@ function circuitAsked(plan: Plan, asked: string | undefined): string {
   ]);
 }
 
-/** The text of an export: what is asked for, in the format it is asked in. */
-function exported(plan: Plan, values: Asked['values']): string {
+const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) => [l.item, l.name]));
+
+/** The text or the bytes of an export: what is asked for, in the format it is asked in. */
+function exported(plan: Plan, values: Asked['values']): string | Uint8Array {
   const to = values.to ?? 'json';
-  const what = values.what ?? { csv: 'takeoff', svg: 'pole' }[to] ?? 'result';
+  const what = values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists' }[to] ?? 'result';
   switch (`${to} ${what}`) {
     case 'json plan':
       return written(plan);
@@ -169,13 +172,19 @@ function exported(plan: Plan, values: Asked['values']): string {
       return drillingCsv(plan, compute(plan).drilling);
     case 'csv audit':
       return auditCsv(plan, panelAsked(plan, values.panel));
+    case 'xlsx lists':
+      return workbookOf(jobSheets(plan, compute(plan)));
+    case 'csv prices':
+      return pricesCsv({ own: plan.prices, suppliers: {} }, itemNames(plan));
+    case 'xlsx prices':
+      return pricesWorkbook({ own: plan.prices, suppliers: {} }, itemNames(plan));
     case 'svg pole':
       return storyPoles(plan, compute(plan).marks)
         .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling or audit, svg takes pole`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole`,
       ]);
   }
 }
@@ -271,9 +280,10 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
       print(await importFile(ask, terminal));
       return 0;
     case 'export': {
-      const text = exported(loadPlan(file, terminal), values);
-      if (values.out) writeFileSync(values.out, text);
-      else terminal.out(text);
+      const made = exported(loadPlan(file, terminal), values);
+      if (values.out) writeFileSync(values.out, made);
+      else if (typeof made === 'string') terminal.out(made);
+      else throw new BadInput([`--out: a ${values.to} file needs a name: -o lists.${values.to}`]);
       return 0;
     }
     case 'replay':

@@ -163,6 +163,7 @@ export const acts = [
   'settled late ticks',
   'changed house rules',
   'changed the price book',
+  'changed suppliers',
   'named the company',
   'took the data out',
 ] as const;

@@ -103,6 +103,21 @@ export const operations: readonly Operation[] = [
     answer: contracts.priceBookSchema,
   },
   {
+    action: 'prices.read',
+    method: 'get',
+    path: '/api/suppliers',
+    says: 'Who sells to the company, with what they ask and what it costs to have it brought',
+    answer: contracts.suppliersSchema,
+  },
+  {
+    action: 'prices.change',
+    method: 'post',
+    path: '/api/suppliers/changes',
+    says: 'Set suppliers anew, each whole; null takes one out',
+    body: contracts.supplierChangesSchema,
+    answer: contracts.suppliersSchema,
+  },
+  {
     action: 'job.change',
     method: 'post',
     path: '/api/jobs/{job}/measurements',

@@ -27,3 +27,23 @@ test('a price that is none is refused by its item; another company has a book of
   expect((await other.asks.get('/api/prices')).body).toEqual({});
   expect((await server.api.get('/api/company/export')).text).toContain('"prices":{"cable-14/2"');
 });
+
+test('suppliers are kept with what they ask, each whole; two of one name are refused, and a price that is none is named', async () => {
+  const changes = (suppliers: object) => server.api.post('/api/suppliers/changes').send({ suppliers });
+  expect((await server.api.get('/api/suppliers')).body).toEqual({});
+  await set({ 'cable-14/2': wire });
+  const quarry = { name: 'Quarry Electric', freight: 2500, freeFrom: 40_000, prices: { 'cable-14/2': wire } };
+  expect((await changes({ q: quarry, n: { name: 'North' } })).body).toEqual({
+    q: quarry,
+    n: { name: 'North', freight: 0, freeFrom: null, prices: {} },
+  });
+  expect((await server.api.get('/api/prices')).body).toEqual({ 'cable-14/2': wire });
+  const same = await changes({ x: { name: ' north' } });
+  expect([same.status, same.body.detail]).toEqual([400, expect.stringContaining('north')]);
+  const bad = await changes({ n: { name: 'North', prices: { 'plate-1g': { cents: 'cheap' } } } });
+  expect([bad.status, JSON.stringify(bad.body.problems)]).toEqual([400, expect.stringContaining('plate-1g')]);
+  expect(Object.keys((await changes({ n: null })).body as object)).toEqual(['q']);
+  const many = Object.fromEntries(Array.from({ length: 10 }, (_, i) => [`m${i}`, { name: `M ${i}` }]));
+  expect((await changes(many)).body.detail).toContain('at most 10');
+  expect((await server.api.get('/api/company/export')).text).toContain('"suppliers":{"q"');
+});

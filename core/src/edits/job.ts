@@ -72,6 +72,7 @@ export const jobEdits = {
       per: whole(priceSchema.shape.per),
       of: priceSchema.shape.of,
       on: priceSchema.shape.on,
+      supplier: priceSchema.shape.supplier,
     }),
     (draft, { item, ...price }) => {
       draft.prices[item] = price;

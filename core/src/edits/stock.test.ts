@@ -114,5 +114,5 @@ test('a price for a box is for whole boxes of so many, one for a coil for coils 
   expect(priced('staple-1/2', { cents: 900, per: 'box', of: 20 })).toBe(900 * Math.ceil(staples / 20));
   expect(priced('staple-1/2', { cents: 900, per: 'box' })).toBeNull();
   expect(priced('cable-14/2', { cents: 9000, per: 'coil' })).toBe(9000);
-  expect(priced('cable-14/2', { cents: 9000, per: 'coil', of: 1000 })).toBe(2250);
+  expect(priced('cable-14/2', { cents: 9000, per: 'coil', of: 1000 })).toBe(9000);
 });

@@ -17,6 +17,7 @@ export * from './panel.ts';
 export * from './circuit.ts';
 export * from './run.ts';
 export * from './stock.ts';
+export * from './supplier.ts';
 export * from './coil.ts';
 export * from './accepted.ts';
 export * from './model.ts';

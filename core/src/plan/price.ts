@@ -9,6 +9,8 @@ export const priceSchema = z.strictObject({
   /** How many pieces are in the box, or feet on the coil. */
   of: z.number().min(1).max(1e5).optional(),
   on: text.optional(),
+  /** Whose price it is, by the supplier’s name; the company’s own where nobody’s. */
+  supplier: text.optional(),
 });
 export type Price = z.infer<typeof priceSchema>;
 

@@ -1,4 +1,4 @@
-import { priceChangesSchema, ruleChangesSchema } from '@fieldchalk/contracts';
+import { priceChangesSchema, ruleChangesSchema, supplierChangesSchema } from '@fieldchalk/contracts';
 import express from 'express';
 import { personOf } from '../access/who.ts';
 import { rulesOf } from '../live.ts';
@@ -31,6 +31,16 @@ export function ruleRoutes(services: Services): express.Router {
     const items = Object.keys(changes.prices);
     await audit.write(response, 'changed the price book', `${items.length} items`);
     response.json(book);
+  });
+  router.get('/suppliers', async (_request, response) => {
+    response.json(await prices.suppliersOf(personOf(response).company));
+  });
+  router.post('/suppliers/changes', async (request, response) => {
+    const changes = parsed(supplierChangesSchema, request.body);
+    const suppliers = await prices.changeSuppliers(personOf(response).company, changes);
+    const names = Object.values(changes.suppliers).map((s) => s?.name ?? 'one removed');
+    await audit.write(response, 'changed suppliers', names.join(', ').slice(0, 200));
+    response.json(suppliers);
   });
   return router;
 }

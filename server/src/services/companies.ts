@@ -98,8 +98,9 @@ export class Companies {
     yield `{"format":"fieldchalk.company","version":1,"name":${JSON.stringify(name)}`;
     const rules = await this.db('rule_books').where({ id: company }).first('rules');
     yield `,"rules":${(rules?.rules as string | undefined) ?? 'null'}`;
-    const prices = await this.db('price_books').where({ id: company }).first('prices');
-    yield `,"prices":${(prices?.prices as string | undefined) ?? 'null'}`;
+    const book = await this.db('price_books').where({ id: company }).first('prices', 'suppliers');
+    yield `,"prices":${(book?.prices as string | undefined) ?? 'null'}`;
+    yield `,"suppliers":${(book?.suppliers as string | undefined) ?? 'null'}`;
     for (const { table, columns, of, key } of exportedTables) {
       yield `,${JSON.stringify(table)}:[`;
       let isFirst = true;

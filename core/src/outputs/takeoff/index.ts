@@ -1,7 +1,8 @@
 import { idsOf, nothing, query, sumsOf } from '../../incremental/index.ts';
-import { entryOf, never } from '../../lookups/index.ts';
+import { entryOf } from '../../lookups/index.ts';
 import { itemId } from '../../materials/index.ts';
-import { priceOf, type Price } from '../../plan/index.ts';
+import { priceOf } from '../../plan/index.ts';
+import { unitsOf } from '../buying/units.ts';
 import type { House } from '../../stages/index.ts';
 import { toDecimals } from '../../units/index.ts';
 import { boxLines } from './boxLines.ts';
@@ -36,40 +37,16 @@ export interface Takeoff {
   readonly figures: readonly CoilFigures[];
 }
 
-const inchesIn = { ft: 12, in: 1, each: null } as const;
 const sum = (list: readonly number[]): number => list.reduce((total, n) => total + n, 0);
-
-/** How many of what the price is for a line takes: whole boxes, new coils by their feet; null when the price is in a measure that does not tell (a box of unknown count). */
-function pricedUnits(
-  { item, unit, quantity }: DraftLine,
-  { per, of }: Pick<Price, 'per' | 'of'>,
-  coils: readonly Coil[],
-  coilFeet: number,
-): number | null {
-  const inches = inchesIn[unit];
-  switch (per) {
-    case 'coil': {
-      const own = coils.filter((c) => c.item === itemId(item) && c.from === 'new');
-      return sum(own.map((c) => c.feet)) / (of ?? coilFeet);
-    }
-    case 'each':
-      return unit === 'each' ? quantity : null;
-    case 'ft':
-      return inches === null ? null : (quantity * inches) / 12;
-    case 'in':
-      return inches === null ? null : quantity * inches;
-    case 'box':
-      return of === undefined || unit !== 'each' ? null : Math.ceil(quantity / of);
-    default:
-      return never(per);
-  }
-}
 
 /** What a line costs by the job's price list; null without a price that tells. */
 function centsOf(line: DraftLine, { plan, rules }: House, coils: readonly Coil[]): number | null {
   if (line.isFree) return 0;
   const price = priceOf(plan, line.item);
-  const units = price ? pricedUnits(line, price, coils, rules('coil.feet')) : null;
+  // Of cable whole new coils are bought, also those that were cut since; by the foot it costs what it is used.
+  const fresh = coils.filter((c) => c.item === itemId(line.item) && c.from === 'new');
+  const amount = price?.per === 'coil' ? sum(fresh.map((c) => c.feet)) : line.quantity;
+  const units = price ? unitsOf(line.unit, amount, price, rules('coil.feet')) : null;
   return price && units !== null ? Math.round(price.cents * units) : null;
 }
 

@@ -1,0 +1,3 @@
+export { jobSheets } from './jobSheets.ts';
+export { workbookOf, type SheetTable } from './workbook.ts';
+export { pricesCsv, pricesWorkbook, readPriceFile, type PriceFile, type PriceFileReading } from './prices.ts';
