@@ -32,7 +32,7 @@ test('the whole journey by typing: job, room, framing, boxes, circuit, runs, lis
   await page.locator('[data-item="cable-14/2"] button').click();
   await expect(page.locator('[data-item="cable-14/2"]')).toContainText('service loops');
   const csv = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Download CSV' }).click();
+  await page.getByRole('button', { name: 'List as CSV' }).click();
   expect((await csv).suggestedFilename()).toBe('typed-job-list.csv');
 
   const feet = await tally(page, 'ft of cable');

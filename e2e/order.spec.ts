@@ -73,3 +73,46 @@ test('the list by room, circuit and stage, found in, sorted, and lit from the dr
   await expect(line(page, 'plate-1g')).toHaveClass(/border-l-chalk/);
   await expect(line(page, 'cable-14/2')).not.toHaveClass(/border-l-chalk/);
 });
+
+test('prices come from a file, all or none; the list is shared among suppliers, and what changed since is told', async ({
+  page,
+}) => {
+  await studyJob(page, 'Priced').then((id) => page.goto(`/jobs/${id}/order`));
+  await expect(line(page, 'plate-1g')).toContainText('6');
+  await page.getByRole('button', { name: 'Prices', exact: true }).click();
+  const read = (text: string) =>
+    page
+      .locator('[data-price-file]')
+      .setInputFiles({ name: 'prices.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await read('item,price,supplier\nplate-1g,0.60,Quarry Electric\ncable-14/2,cheap,Quarry Electric\n');
+  await expect(page.getByRole('alert')).toContainText('prices.csv: nothing was taken.');
+  await expect(page.getByRole('alert')).toContainText('line 3 (cable-14/2), price “cheap” is no price');
+  await expect(page.locator('[data-supplier]')).toHaveCount(0);
+
+  await read(
+    'item,price,per,of,supplier\nplate-1g,0.60,,,Quarry Electric\ncable-14/2,140,coil,250,Quarry Electric\n' +
+      'plate-1g,0.90,,,Harbor Supply\ncable-14/2,99,coil,250,Harbor Supply\n',
+  );
+  await expect(page.getByRole('status').filter({ hasText: 'prices.csv' })).toContainText(
+    '2 of Quarry Electric, 2 of Harbor Supply',
+  );
+  await page.getByRole('button', { name: 'Take them' }).click();
+  await expect(page.locator('[data-supplier="Harbor Supply"]')).toContainText('2');
+  await expect(page.locator('[data-split]')).toHaveText('$102.60');
+  const freight = page.getByLabel('Quarry Electric, freight in dollars');
+  await freight.fill('25');
+  await freight.press('Enter');
+  await expect(page.locator('[data-split]')).toHaveText('$104.40');
+  await expect(page.locator('[data-alone="Quarry Electric"]')).toContainText('$168.60');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Price the job so' }).click();
+
+  await read('item,price,supplier\nplate-1g,1.10,Harbor Supply\n');
+  await page.getByRole('button', { name: 'Take them' }).click();
+  await expect(page.locator('[data-changed="plate-1g"]')).toContainText('$0.90 each $1.10 each');
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await expect(line(page, 'plate-1g')).toContainText('$5.40');
+  const lists = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Lists as XLSX' }).click();
+  expect((await lists).suggestedFilename()).toBe('priced-lists.xlsx');
+});

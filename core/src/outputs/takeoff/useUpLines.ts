@@ -57,7 +57,7 @@ export function useUpLines(house: House): DraftLine[] {
       { kind: 'sealant' },
       'Fire-block sealant, tube',
       Math.ceil(through / perTube),
-      `Closes ${through} holes through plates; a tube does about ${perTube}. IRC R302.11, NEC 300.21 (from memory).`,
+      `Closes ${through} ${through === 1 ? 'hole' : 'holes'} through plates; a tube does about ${perTube}. IRC R302.11, NEC 300.21 (from memory).`,
     ),
   ];
 }

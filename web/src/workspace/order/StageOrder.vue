@@ -5,9 +5,11 @@ import { useLit } from '../../stores/lit.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
+import { download, xlsxType } from './download.ts';
 import HoursList from './HoursList.vue';
 import OrderTable from './OrderTable.vue';
 import PriceSources from './PriceSources.vue';
+import PricesPage from './PricesPage.vue';
 import StockList from './StockList.vue';
 import { costWords, inventedWords } from './orderList.ts';
 import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf } from './orderRows.ts';
@@ -16,16 +18,17 @@ import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf } from './or
 const session = useSession();
 const selection = useSelection();
 const lit = useLit();
-const pages = { list: 'List', stock: 'On hand', hours: 'Hours' } as const;
+const pages = { list: 'List', stock: 'On hand', prices: 'Prices', hours: 'Hours' } as const;
 const page = ref<keyof typeof pages>('list');
 const by = ref<LaidOutBy>('kind');
 const find = ref('');
-function download(name: string, text: string, type: string) {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  Object.assign(document.createElement('a'), { href: url, download: name }).click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
+async function saveLists() {
+  if (!session.result) return;
+  const { jobSheets, workbookOf } = await import('@fieldchalk/core/sheets');
+  const made = workbookOf(jobSheets(session.drawn, session.result));
+  download(`${file()}-lists.xlsx`, new Uint8Array(made), xlsxType);
+}
 const lines = computed(() => session.result?.takeoff.lines ?? []);
 const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
 
@@ -91,14 +94,15 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
         :disabled="!session.result"
         @click="download(`${file()}-list.csv`, list, 'text/csv')"
       >
-        Download CSV
+        List as CSV
       </button>
+      <button class="key" type="button" :disabled="!session.result" @click="saveLists">Lists as XLSX</button>
       <button
         class="key"
         type="button"
         @click="download(`${file()}.json`, JSON.stringify(session.plan, null, 2), 'application/json')"
       >
-        Download JSON
+        Plan as JSON
       </button>
       <b class="ml-auto" data-cost>{{ costWords(lines) }}{{ inventedWords(lines, session.opened.prices) }}</b>
     </div>
@@ -137,6 +141,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
       />
     </template>
     <StockList v-else-if="page === 'stock'" class="mt-3" />
+    <PricesPage v-else-if="page === 'prices'" class="mt-3" />
     <HoursList v-else class="mt-3" />
   </div>
 </template>

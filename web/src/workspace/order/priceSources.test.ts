@@ -14,6 +14,12 @@ test('only lines without a price are filled, by what the source has', () => {
 });
 
 test('the book is offered what it has not, or has otherwise; invented prices never', () => {
-  const prices = { a: each(1), b: each(2), c: each(3), d: each(4, 'invented') };
+  const prices = {
+    a: each(1),
+    b: each(2),
+    c: each(3),
+    d: each(4, 'invented'),
+    e: { ...each(6), supplier: 'North' },
+  };
   expect(pricesToKeep(prices, { a: each(1, '2020-01-01'), b: each(5) })).toEqual({ b: each(2), c: each(3) });
 });

@@ -21,7 +21,10 @@ export function pricesFor(
 export function pricesToKeep(prices: Plan['prices'], book: Plan['prices']): Plan['prices'] {
   return Object.fromEntries(
     Object.entries(prices).filter(
-      ([item, p]) => p.on !== invented && (book[item]?.cents !== p.cents || book[item].per !== p.per),
+      ([item, p]) =>
+        p.on !== invented &&
+        p.supplier === undefined &&
+        (book[item]?.cents !== p.cents || book[item].per !== p.per),
     ),
   );
 }
