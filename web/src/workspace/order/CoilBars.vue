@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { entryOf, formatLength, namesOf } from '@fieldchalk/core';
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
@@ -24,6 +25,11 @@ const coilOf = computed(
 const pulls = computed(() => (session.answered ? (session.result?.cuts ?? []) : []));
 const circuitWords = (circuit: string | null) =>
   circuit === null ? '' : names.value.circuit(circuit).split(',')[0];
+const isTouch = useMediaQuery('(pointer: coarse)');
+const pressable = ({ run, feet }: { run: string; feet: number }) => {
+  const says = `${ends(run)}, ${feet} ft`;
+  return { type: 'button', title: says, 'aria-label': says, 'aria-pressed': isChosen(run) };
+};
 const chosen = computed(() => (selection.chosen?.kind === 'run' ? selection.chosen.id : null));
 const isChosen = (run: string) => chosen.value === session.nowOf(run);
 const planned = computed(() => rows.value.filter((r) => r.coil.cutAs === null));
@@ -56,16 +62,15 @@ function cut(list: typeof planned.value) {
     >
       <span class="truncate text-quiet" :title="r.says">{{ r.says }}</span>
       <div class="relative h-6 bg-rule" :style="{ width: `${r.width}%` }">
-        <button
+        <!-- Too narrow for a finger: there the pull plan below is pressed. -->
+        <component
+          :is="isTouch ? 'span' : 'button'"
           v-for="c in r.cuts"
           :key="c.run"
-          type="button"
           class="absolute inset-y-0 border border-[#15181a]"
           :style="{ left: `${c.from}%`, width: `${c.share}%`, background: r.colour }"
           :class="{ 'outline-3 outline-chalk z-10': isChosen(c.run) }"
-          :title="`${ends(c.run)}, ${c.feet} ft`"
-          :aria-label="`${ends(c.run)}, ${c.feet} ft`"
-          :aria-pressed="isChosen(c.run)"
+          v-bind="isTouch ? {} : pressable(c)"
           @click="selection.showRun(session.nowOf(c.run))"
         />
       </div>

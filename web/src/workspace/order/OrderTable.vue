@@ -42,8 +42,8 @@ const isTail = (item: string) => item.startsWith('tail-');
 </script>
 
 <template>
-  <table class="w-full border-collapse">
-    <thead class="sticky top-0 z-10 bg-sheet text-sm">
+  <table class="w-full border-collapse max-md:block">
+    <thead class="sticky top-0 z-10 bg-sheet text-sm max-md:block">
       <tr class="max-md:flex max-md:justify-between">
         <th
           v-for="h in shownHeads"
@@ -65,8 +65,8 @@ const isTail = (item: string) => item.startsWith('tail-');
       </tr>
     </thead>
     <template v-for="g in groups" :key="g.heading">
-      <tbody>
-        <tr class="border-b-2 border-ink">
+      <tbody class="max-md:block">
+        <tr class="border-b-2 border-ink max-md:flex max-md:items-baseline max-md:justify-between">
           <th class="px-1 pt-4 pb-1 text-left" scope="rowgroup">{{ g.heading }}</th>
           <td class="px-1 pt-4 pb-1 text-right text-sm text-quiet" :colspan="shownHeads.length - 1">
             {{ costWords(g.rows) }}
@@ -77,7 +77,7 @@ const isTail = (item: string) => item.startsWith('tail-');
         v-for="r in g.rows"
         :key="r.id"
         :data-item="r.line.item"
-        class="border-b border-rule"
+        class="border-b border-rule max-md:block"
         :class="{
           'bg-chalk-soft': lit === r.line.item,
           'border-l-4 border-l-chalk': chosen.has(r.line.item),
@@ -94,17 +94,17 @@ const isTail = (item: string) => item.startsWith('tail-');
               {{ r.name }}
             </button>
           </td>
-          <td class="w-24 px-1 text-right font-bold whitespace-nowrap">
+          <td class="px-1 text-right font-bold whitespace-nowrap md:w-24">
             {{ quantityWords(r.quantity, r.line.unit) }}
           </td>
           <td
             v-if="r.toBuy !== null"
-            class="w-32 px-1 text-right whitespace-nowrap"
+            class="flex-1 px-1 text-right whitespace-nowrap md:w-32"
             :class="{ 'text-quiet': r.toBuy === 0 }"
           >
             {{ toBuyWords(r.line, r.toBuy, coils.get(r.line.item) ?? 0) }}
           </td>
-          <td class="w-32 px-1 text-right whitespace-nowrap">
+          <td class="px-1 text-right whitespace-nowrap max-md:min-w-24 md:w-32">
             <span
               v-if="r.cents === null"
               class="rounded-sm border border-dashed border-trouble px-1 text-sm text-trouble"
@@ -115,8 +115,8 @@ const isTail = (item: string) => item.startsWith('tail-');
             >
           </td>
         </tr>
-        <tr v-if="open.has(r.id)">
-          <td class="px-1" :colspan="shownHeads.length"><LineDetail :line="r.line" /></td>
+        <tr v-if="open.has(r.id)" class="max-md:block">
+          <td class="px-1 max-md:block" :colspan="shownHeads.length"><LineDetail :line="r.line" /></td>
         </tr>
       </tbody>
     </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { isLengthItem, stockPlaces, type Stock } from '@fieldchalk/core';
+import { X } from '@lucide/vue';
 import { computed, ref, useId } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import FieldProblem from '../../fields/FieldProblem.vue';
@@ -85,7 +86,7 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
           <td class="px-1 py-1">
             <div class="flex items-center gap-1">
               <NumberField
-                class="w-28"
+                class="w-20 md:w-28"
                 :label="`${s.name}, ${s.isLength ? 'feet' : 'pieces'}`"
                 hide-label
                 :model-value="(s.isLength ? s.feet : s.count) ?? 0"
@@ -105,7 +106,7 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
           </td>
           <td class="px-1 py-1">
             <ChoiceField
-              class="w-36"
+              class="w-28 md:w-36"
               :label="`${s.name}, where`"
               hide-label
               :model-value="s.where"
@@ -122,7 +123,7 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
               :aria-label="`Take ${s.name} out of the stock`"
               @click="session.edit('removeStock', { stock: s.id })"
             >
-              Remove
+              <X :size="18" aria-hidden="true" />
             </button>
           </td>
         </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue';
 import { ref } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
@@ -39,7 +40,7 @@ const cents = (dollars: number | null) => (dollars === null ? null : Math.round(
           <td class="px-1 py-1">{{ s.name }}</td>
           <td class="px-1 py-1">
             <NumberField
-              class="w-24"
+              class="w-20 md:w-24"
               hide-label
               :label="`${s.name}, freight in dollars`"
               :model-value="s.freight / 100"
@@ -52,7 +53,7 @@ const cents = (dollars: number | null) => (dollars === null ? null : Math.round(
           </td>
           <td class="px-1 py-1">
             <NumberField
-              class="w-24"
+              class="w-20 md:w-24"
               hide-label
               optional
               :label="`${s.name}, brought free from so many dollars`"
@@ -72,7 +73,7 @@ const cents = (dollars: number | null) => (dollars === null ? null : Math.round(
               :aria-label="`Remove ${s.name}`"
               @click="books.setSuppliers({ [id]: null })"
             >
-              Remove
+              <X :size="18" aria-hidden="true" />
             </button>
           </td>
         </tr>
