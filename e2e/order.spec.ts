@@ -116,3 +116,32 @@ test('prices come from a file, all or none; the list is shared among suppliers, 
   await page.getByRole('button', { name: 'Lists as XLSX' }).click();
   expect((await lists).suggestedFilename()).toBe('priced-lists.xlsx');
 });
+
+test('what the job costs and what the customer is asked stand apart, and follow the company’s shares', async ({
+  page,
+}) => {
+  await studyJob(page, 'Asked').then((id) => page.goto(`/jobs/${id}/order`));
+  await expect(line(page, 'plate-1g')).toContainText('6');
+  await page.getByRole('button', { name: 'Money', exact: true }).click();
+  const money = async (what: string) =>
+    Number((await page.locator(`[data-money="${what}"]`).textContent())!.replaceAll(/[$,]/g, ''));
+  const set = async (label: string, value: string) => {
+    await page.getByLabel(label).fill(value);
+    await page.getByLabel(label).press('Enter');
+  };
+  await expect(page.locator('[data-money="price"]')).toBeVisible();
+  const cost = await money('cost');
+  expect(cost).toBeCloseTo((await money('material')) + (await money('labour')), 2);
+  await set('Overhead, percent', '0');
+  await set('Profit, percent', '25');
+  await expect.poll(() => money('profit')).toBeCloseTo(cost / 4, 1);
+  await page.getByLabel('Profit is a share of').selectOption('of what is asked');
+  await expect.poll(() => money('profit')).toBeCloseTo(cost / 3, 1);
+  await set('Sales tax, percent', '900');
+  await expect(page.getByText(/30/).first()).toBeVisible();
+  await set('Sales tax, percent', '8');
+  await expect.poll(() => money('tax')).toBeCloseTo((await money('material')) * 0.08, 1);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => money('tax')).toBe(0);
+});

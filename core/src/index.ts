@@ -101,6 +101,7 @@ export { linesOf, takeoffSources } from './outputs/takeoff/parts.ts';
 export { takeoffBy, takeoffOrders, type TakeoffGroup, type TakeoffOrder } from './outputs/takeoff/by.ts';
 export type { Thing, ThingKind } from './plan/things.ts';
 export * from './outputs/buying/index.ts';
+export { estimateOf, type Estimate } from './outputs/estimate.ts';
 export { cutsCsv, drillingCsv, takeoffCsv } from './formats/csv.ts';
 export * from './units/index.ts';
 export { auditColumns, auditCsv, readAuditCsv } from './formats/auditCsv.ts';

@@ -8,7 +8,7 @@ const withSecrets = (plan: Plan): Plan => ({
   ...plan,
   rules: {
     ...plan.rules,
-    values: { ...plan.rules.values, 'cost.labour': 91234, 'minutes.bore': 3 },
+    values: { ...plan.rules.values, 'cost.labour': 91234, 'cost.profit': 73.4321, 'minutes.bore': 3 },
     reasons: { 'cost.labour': 'our secret rate' },
   },
   prices: { '14/2': { cents: 4242, per: 'ft' }, 'box:x': { cents: 777.77, per: 'each' } },
@@ -34,7 +34,7 @@ describe.each([
 
   test('is a plan, and holds no price, wage, stock, service load, finding or reason of the lead’s', () => {
     expect(readPlan(view.plan)).toMatchObject({ ok: true });
-    const told = /4242|67676|777\.77|91234|54321|98765|secret|penniless|onTheVan/g;
+    const told = /4242|73\.4321|67676|777\.77|91234|54321|98765|secret|penniless|onTheVan/g;
     expect(JSON.stringify(view).match(told)).toBe(null);
     expect(view.plan.rules.values).toMatchObject({ 'minutes.bore': 3 });
     const { findings, takeoff, hours, service } = view.result;

@@ -1,5 +1,5 @@
 import { Computer, type Result } from './index.ts';
-import { isRuleId, ruleBook, ruleCatalogue } from '../rules/index.ts';
+import { groupOfRule, isRuleId, ruleBook, ruleCatalogue } from '../rules/index.ts';
 import { type Plan, planSchema } from '../plan/index.ts';
 import { unrolledRooms, type Unrolled } from '../outputs/drawing/unrolled.ts';
 
@@ -12,7 +12,8 @@ export interface CrewView {
   readonly tail: number;
 }
 
-const isMoney = (id: string): boolean => isRuleId(id) && ruleCatalogue[id].unit === 'cents';
+const isMoney = (id: string): boolean =>
+  isRuleId(id) && (ruleCatalogue[id].unit === 'cents' || groupOfRule(id) === 'cost');
 
 /** A plan without what things cost, what the service carries, what is on the van, and why the lead decided as they did. */
 function crewPlan(plan: Plan): Plan {

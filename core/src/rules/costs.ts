@@ -62,6 +62,35 @@ export const costsRules = {
     'the company’s own',
     'What an hour of work costs.',
   ),
+  'cost.overhead': amount(
+    'Overhead',
+    '%',
+    { default: 10, bounds: [0, 200] },
+    'the company’s own',
+    'Of material and labour: van, office, insurance.',
+  ),
+  'cost.profit': amount(
+    'Profit',
+    '%',
+    { default: 10, bounds: [0, 80] },
+    'the company’s own',
+    'Of what the job costs with its overhead, or of what is asked.',
+  ),
+  'cost.profitAs': choice('Profit is a share of', practice, 'What the share of profit is taken of.', [
+    { value: 'markup', says: 'What the job costs with its overhead: so much is put on top.' },
+    { value: 'margin', says: 'What is asked before tax: so much of it is left over.' },
+  ]),
+  'cost.tax': amount(
+    'Sales tax',
+    '%',
+    { default: 0, bounds: [0, 30] },
+    'the company’s own: local law decides',
+    'What the customer pays on top.',
+  ),
+  'cost.taxOn': choice('Sales tax is on', 'local law decides', 'What the tax is taken of.', [
+    { value: 'material', says: 'The material alone, at its cost.' },
+    { value: 'all', says: 'All that is asked.' },
+  ]),
   'minutes.box': amount(
     'Minutes a box',
     'min',

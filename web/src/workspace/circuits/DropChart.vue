@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { must } from '@fieldchalk/core';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent } from 'echarts/components';
-import { init, use, type ECharts } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useElementSize } from '@vueuse/core';
-import { onMounted, onUnmounted, ref, watch } from 'vue';
+import { useTemplateRef } from 'vue';
+import { themeColour, useChart } from '../drawn/useChart.ts';
 
 /** What is lost along a circuit, box by box, under the figure the house aims for. */
 const props = defineProps<{
@@ -13,18 +12,10 @@ const props = defineProps<{
   limit: number;
 }>();
 use([LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
-const frame = ref<HTMLElement | null>(null);
-const { width } = useElementSize(frame);
-let chart: ECharts | null = null;
-const colour = (name: string) =>
-  getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-function draw() {
-  if (!chart) return;
-  const ink = colour('ink');
+useChart(useTemplateRef<HTMLElement>('frame'), () => {
+  const ink = themeColour('ink');
   const ahead = [...props.drops].sort((a, b) => a.feet - b.feet);
-  chart.setOption({
-    animation: false,
-    textStyle: { fontFamily: 'Archivo Variable', color: ink },
+  return {
     grid: { left: 4, right: 24, top: 22, bottom: 4, containLabel: true },
     xAxis: {
       type: 'value',
@@ -37,8 +28,8 @@ function draw() {
       {
         type: 'line',
         data: [[0, 0], ...ahead.map((d) => [d.feet, d.percent])],
-        lineStyle: { color: colour('chalk'), width: 2 },
-        itemStyle: { color: colour('chalk') },
+        lineStyle: { color: themeColour('chalk'), width: 2 },
+        itemStyle: { color: themeColour('chalk') },
         symbolSize: 8,
         label: {
           show: true,
@@ -48,21 +39,18 @@ function draw() {
         markLine: {
           silent: true,
           symbol: 'none',
-          lineStyle: { color: colour('trouble'), type: 'dashed' },
-          label: { color: colour('trouble'), position: 'insideEndTop', formatter: `aim ${props.limit} %` },
+          lineStyle: { color: themeColour('trouble'), type: 'dashed' },
+          label: {
+            color: themeColour('trouble'),
+            position: 'insideEndTop',
+            formatter: `aim ${props.limit} %`,
+          },
           data: [{ yAxis: props.limit }],
         },
       },
     ],
-  });
-  chart.resize();
-}
-onMounted(() => {
-  chart = init(must(frame.value, 'the frame of the chart'), null, { renderer: 'svg' });
-  draw();
+  };
 });
-onUnmounted(() => chart?.dispose());
-watch([() => props.drops, () => props.limit, width], draw);
 </script>
 
 <template>

@@ -1,39 +1,32 @@
 <script setup lang="ts">
-import { must, nth } from '@fieldchalk/core';
+import { nth } from '@fieldchalk/core';
 import { BarChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type ECharts } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useElementSize } from '@vueuse/core';
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue';
+import { computed, useTemplateRef } from 'vue';
+import { themeColour, useChart } from '../drawn/useChart.ts';
 
 /** Load of each circuit, with what its breaker takes behind it. The figures stand in the labels, so colour is not the only sign. */
 const props = defineProps<{ bars: readonly { name: string; va: number; limit: number; fill: string }[] }>();
 use([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
-const frame = ref<HTMLElement | null>(null);
-const { width } = useElementSize(frame);
-let chart: ECharts | null = null;
-const ink = () => getComputedStyle(document.documentElement).getPropertyValue('--ink').trim();
 const height = computed(() => 40 + props.bars.length * 24);
-function draw() {
-  if (!chart) return;
+useChart(useTemplateRef<HTMLElement>('frame'), () => {
   const list = [...props.bars].reverse();
-  chart.setOption({
-    animation: false,
-    textStyle: { fontFamily: 'Archivo Variable', color: ink() },
+  return {
     grid: { left: 8, right: 90, top: 4, bottom: 24, containLabel: true },
-    xAxis: { type: 'value', axisLabel: { color: ink(), formatter: '{value} VA' } },
+    xAxis: { type: 'value', axisLabel: { color: themeColour('ink'), formatter: '{value} VA' } },
     yAxis: {
       type: 'category',
       data: list.map((b) => b.name),
-      axisLabel: { color: ink(), width: 220, overflow: 'truncate' },
+      axisLabel: { color: themeColour('ink'), width: 220, overflow: 'truncate' },
     },
     series: [
       {
         type: 'bar',
         data: list.map((b) => b.limit),
         barWidth: 16,
-        itemStyle: { color: 'transparent', borderColor: ink(), borderWidth: 1 },
+        itemStyle: { color: 'transparent', borderColor: themeColour('ink'), borderWidth: 1 },
         silent: true,
         barGap: '-100%',
       },
@@ -53,7 +46,7 @@ function draw() {
         label: {
           show: true,
           position: 'right',
-          color: ink(),
+          color: themeColour('ink'),
           formatter: (p: { dataIndex: number }) => {
             const { va, limit } = nth(list, p.dataIndex);
             return `${va} VA, ${Math.round((va / limit) * 100)} %`;
@@ -61,15 +54,8 @@ function draw() {
         },
       },
     ],
-  });
-  chart.resize();
-}
-onMounted(() => {
-  chart = init(must(frame.value, 'the frame of the chart'), null, { renderer: 'svg' });
-  draw();
+  };
 });
-onUnmounted(() => chart?.dispose());
-watch([() => props.bars, width], draw);
 </script>
 
 <template>

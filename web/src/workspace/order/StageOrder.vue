@@ -7,18 +7,19 @@ import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
 import { download, xlsxType } from './download.ts';
 import HoursList from './HoursList.vue';
+import MoneyPage from './MoneyPage.vue';
 import OrderTable from './OrderTable.vue';
 import PriceSources from './PriceSources.vue';
 import PricesPage from './PricesPage.vue';
 import StockList from './StockList.vue';
 import { costWords, inventedWords } from './orderList.ts';
-import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf } from './orderRows.ts';
+import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf, stageWords } from './orderRows.ts';
 
 /** What the job takes, at full height: the list, what of it is on hand, and the hours. */
 const session = useSession();
 const selection = useSelection();
 const lit = useLit();
-const pages = { list: 'List', stock: 'On hand', prices: 'Prices', hours: 'Hours' } as const;
+const pages = { list: 'List', stock: 'On hand', prices: 'Prices', money: 'Money', hours: 'Hours' } as const;
 const page = ref<keyof typeof pages>('list');
 const by = ref<LaidOutBy>('kind');
 const find = ref('');
@@ -32,7 +33,6 @@ async function saveLists() {
 const lines = computed(() => session.result?.takeoff.lines ?? []);
 const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
 
-const stageNames = { boxes: 'Boxes', holes: 'Holes', pull: 'Pull', staple: 'Staple' } as const;
 function nameOf(of: string | null): string {
   if (of === null) return { kind: '', room: 'In no room', circuit: 'On no circuit', stage: '' }[by.value];
   const names = namesOf(session.drawn);
@@ -42,7 +42,7 @@ function nameOf(of: string | null): string {
     case 'circuit':
       return `Circuit ${names.circuit(of)}`;
     default:
-      return stageNames[of as keyof typeof stageNames] ?? { 'make-up': 'Make-up', trim: 'Trim' }[of] ?? of;
+      return stageWords(of);
   }
 }
 const rows = shallowRef<readonly OrderRow[]>([]);
@@ -142,6 +142,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
     </template>
     <StockList v-else-if="page === 'stock'" class="mt-3" />
     <PricesPage v-else-if="page === 'prices'" class="mt-3" />
+    <MoneyPage v-else-if="page === 'money'" class="mt-3" />
     <HoursList v-else class="mt-3" />
   </div>
 </template>

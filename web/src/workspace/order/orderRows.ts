@@ -58,3 +58,6 @@ export function toBuyWords({ unit, item }: TakeoffLine, toBuy: number, coils: nu
   if (coils > 0) return `${coils} ${coils === 1 ? 'coil' : 'coils'}, ${toBuy} ft`;
   return quantityWords(toBuy, unit);
 }
+
+/** A stage of the work as it heads a list: `make-up` is “Make-up”. */
+export const stageWords = (stage: string): string => stage.charAt(0).toUpperCase() + stage.slice(1);
