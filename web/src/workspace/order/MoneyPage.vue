@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { editStep, estimateOf, namesOf, ruleBook, ruleCatalogue, type TakeoffGroup } from '@fieldchalk/core';
+import { editStep, estimateOf, namesOf, ruleBook, type TakeoffGroup } from '@fieldchalk/core';
 import { computed, defineAsyncComponent, shallowRef, watch } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import NumberField from '../../fields/NumberField.vue';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
-import { moneyWords } from './orderList.ts';
+import MoneyRow from './MoneyRow.vue';
 import { stageWords } from './orderRows.ts';
 
 /** What the job costs the company, and apart from it what the customer is asked; by stage and by room. */
@@ -15,13 +14,6 @@ const rules = computed(() => ruleBook(session.opened.rules.values));
 const estimate = computed(() =>
   session.result ? estimateOf(session.result.takeoff.lines, session.result.hours.stages, rules.value) : null,
 );
-type Share = 'cost.labour' | 'cost.overhead' | 'cost.profit' | 'cost.tax';
-const bounds = (rule: Share) => {
-  const { accepts } = ruleCatalogue[rule];
-  return accepts.is === 'number' ? accepts.bounds : ([0, 1e6] as const);
-};
-const set = (rule: Share, value: number) =>
-  session.editAll('set a rule', [editStep('setRule', { rule, value })]);
 const setChoice = (rule: 'cost.profitAs' | 'cost.taxOn', value: string) =>
   session.editAll('set a rule', [editStep('setRule', { rule, value })]);
 
@@ -68,91 +60,76 @@ const byRoom = computed(() =>
       What the job costs is worked out once something is on the list.
     </NothingThere>
     <template v-else>
-      <div class="row">
-        <span
-          >Material<span v-if="estimate.unpriced > 0" class="ml-2 text-sm text-trouble"
-            >{{ estimate.unpriced }} lines without a price</span
-          ></span
-        ><b data-money="material">{{ moneyWords(estimate.material) }}</b>
-      </div>
-      <div class="row">
-        <span class="flex items-center gap-2"
-          >Labour, {{ estimate.hours }} h at $
-          <NumberField
-            class="w-20"
-            hide-label
-            label="Labour, dollars an hour"
-            :model-value="rules('cost.labour') / 100"
-            :min="0"
-            :max="1000"
-            @update:model-value="(dollars) => set('cost.labour', Math.round(dollars * 100))" /></span
-        ><b data-money="labour">{{ moneyWords(estimate.labour) }}</b>
-      </div>
-      <div class="row border-t-2 border-ink font-bold">
-        <span>What it costs us</span><b data-money="cost">{{ moneyWords(estimate.cost) }}</b>
-      </div>
-      <div class="row">
-        <span class="flex items-center gap-2"
-          >Overhead, %
-          <NumberField
-            class="w-20"
-            hide-label
-            label="Overhead, percent"
-            :model-value="rules('cost.overhead')"
-            :min="bounds('cost.overhead')[0]"
-            :max="bounds('cost.overhead')[1]"
-            @update:model-value="(share) => set('cost.overhead', share)" /></span
-        ><b data-money="overhead">{{ moneyWords(estimate.overhead) }}</b>
-      </div>
-      <div class="row">
-        <span class="flex flex-wrap items-center gap-2"
-          >Profit, %
-          <NumberField
-            class="w-20"
-            hide-label
-            label="Profit, percent"
-            :model-value="rules('cost.profit')"
-            :min="bounds('cost.profit')[0]"
-            :max="bounds('cost.profit')[1]"
-            @update:model-value="(share) => set('cost.profit', share)" />
-          <ChoiceField
-            class="w-40"
-            hide-label
-            label="Profit is a share of"
-            :model-value="rules('cost.profitAs')"
-            :options="[
-              { value: 'markup', says: 'on top of the cost' },
-              { value: 'margin', says: 'of what is asked' },
-            ]"
-            @update:model-value="(as) => setChoice('cost.profitAs', as)" /></span
-        ><b data-money="profit">{{ moneyWords(estimate.profit) }}</b>
-      </div>
-      <div class="row">
-        <span class="flex flex-wrap items-center gap-2"
-          >Sales tax, %
-          <NumberField
-            class="w-20"
-            hide-label
-            label="Sales tax, percent"
-            :model-value="rules('cost.tax')"
-            :min="bounds('cost.tax')[0]"
-            :max="bounds('cost.tax')[1]"
-            @update:model-value="(share) => set('cost.tax', share)" />
-          <ChoiceField
-            class="w-40"
-            hide-label
-            label="Sales tax is on"
-            :model-value="rules('cost.taxOn')"
-            :options="[
-              { value: 'material', says: 'the material' },
-              { value: 'all', says: 'all that is asked' },
-            ]"
-            @update:model-value="(on) => setChoice('cost.taxOn', on)" /></span
-        ><b data-money="tax">{{ moneyWords(estimate.tax) }}</b>
-      </div>
-      <div class="row border-t-2 border-ink text-lg font-bold">
-        <span>What the customer is asked</span><b data-money="price">{{ moneyWords(estimate.price) }}</b>
-      </div>
+      <MoneyRow what="material" says="Material" :cents="estimate.material">
+        <span v-if="estimate.unpriced > 0" class="text-sm text-trouble"
+          >{{ estimate.unpriced }} lines without a price</span
+        >
+      </MoneyRow>
+      <MoneyRow
+        what="labour"
+        :says="`Labour, ${estimate.hours} h at $`"
+        :cents="estimate.labour"
+        rule="cost.labour"
+        field="Labour, dollars an hour"
+        :per="100"
+      />
+      <MoneyRow
+        class="border-t-2 border-ink font-bold"
+        what="cost"
+        says="What it costs us"
+        :cents="estimate.cost"
+      />
+      <MoneyRow
+        what="overhead"
+        says="Overhead, %"
+        :cents="estimate.overhead"
+        rule="cost.overhead"
+        field="Overhead, percent"
+      />
+      <MoneyRow
+        what="profit"
+        says="Profit, %"
+        :cents="estimate.profit"
+        rule="cost.profit"
+        field="Profit, percent"
+      >
+        <ChoiceField
+          class="w-40"
+          hide-label
+          label="Profit is a share of"
+          :model-value="rules('cost.profitAs')"
+          :options="[
+            { value: 'markup', says: 'on top of the cost' },
+            { value: 'margin', says: 'of what is asked' },
+          ]"
+          @update:model-value="(as) => setChoice('cost.profitAs', as)"
+        />
+      </MoneyRow>
+      <MoneyRow
+        what="tax"
+        says="Sales tax, %"
+        :cents="estimate.tax"
+        rule="cost.tax"
+        field="Sales tax, percent"
+      >
+        <ChoiceField
+          class="w-40"
+          hide-label
+          label="Sales tax is on"
+          :model-value="rules('cost.taxOn')"
+          :options="[
+            { value: 'material', says: 'the material' },
+            { value: 'all', says: 'all that is asked' },
+          ]"
+          @update:model-value="(on) => setChoice('cost.taxOn', on)"
+        />
+      </MoneyRow>
+      <MoneyRow
+        class="border-t-2 border-ink text-lg font-bold"
+        what="price"
+        says="What the customer is asked"
+        :cents="estimate.price"
+      />
       <p class="mt-1 text-sm text-quiet">
         What tax is on is settled by local law. Ask whoever keeps your books.
       </p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { namesOf, takeoffCsv } from '@fieldchalk/core';
 import { computed, ref, shallowRef, watch } from 'vue';
+import ChoiceKeys from '../../fields/ChoiceKeys.vue';
 import { useLit } from '../../stores/lit.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
@@ -19,8 +20,14 @@ import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf, stageWords 
 const session = useSession();
 const selection = useSelection();
 const lit = useLit();
-const pages = { list: 'List', stock: 'On hand', prices: 'Prices', money: 'Money', hours: 'Hours' } as const;
-const page = ref<keyof typeof pages>('list');
+const pages = [
+  { value: 'list', says: 'List' },
+  { value: 'stock', says: 'On hand' },
+  { value: 'prices', says: 'Prices' },
+  { value: 'money', says: 'Money' },
+  { value: 'hours', says: 'Hours' },
+] as const;
+const page = ref<(typeof pages)[number]['value']>('list');
 const by = ref<LaidOutBy>('kind');
 const find = ref('');
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
@@ -75,19 +82,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
 <template>
   <div>
     <div class="flex flex-wrap items-center gap-2">
-      <div class="flex" role="group" aria-label="What is shown">
-        <button
-          v-for="(says, key) in pages"
-          :key="key"
-          class="key -ml-px first:ml-0"
-          :class="{ 'bg-ink text-sheet': page === key }"
-          type="button"
-          :aria-pressed="page === key"
-          @click="page = key"
-        >
-          {{ says }}
-        </button>
-      </div>
+      <ChoiceKeys v-model="page" label="What is shown" :options="pages" />
       <button
         class="key"
         type="button"
@@ -110,19 +105,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
     <template v-if="page === 'list'">
       <PriceSources :lines="lines" />
       <div class="mt-2 flex flex-wrap items-end gap-2">
-        <div class="flex" role="group" aria-label="Laid out">
-          <button
-            v-for="l in layouts"
-            :key="l.by"
-            class="key -ml-px first:ml-0"
-            :class="{ 'bg-ink text-sheet': by === l.by }"
-            type="button"
-            :aria-pressed="by === l.by"
-            @click="by = l.by"
-          >
-            {{ l.says }}
-          </button>
-        </div>
+        <ChoiceKeys v-model="by" label="Laid out" :options="layouts" />
         <input v-model="find" class="field w-40 text-base" aria-label="Find on the list" placeholder="Find" />
         <span v-if="lines.length > 0" class="pb-2 text-sm text-quiet"
           >{{ lines.length }} lines, {{ toBuy }} to buy</span

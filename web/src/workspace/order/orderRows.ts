@@ -3,11 +3,11 @@ import { headingOf } from './orderList.ts';
 
 /** What the list is laid out by: the kind of thing, or what it is for. */
 export type LaidOutBy = 'kind' | TakeoffOrder;
-export const layouts: readonly { readonly by: LaidOutBy; readonly says: string }[] = [
-  { by: 'kind', says: 'By kind' },
-  { by: 'room', says: 'By room' },
-  { by: 'circuit', says: 'By circuit' },
-  { by: 'stage', says: 'By stage' },
+export const layouts: readonly { readonly value: LaidOutBy; readonly says: string }[] = [
+  { value: 'kind', says: 'By kind' },
+  { value: 'room', says: 'By room' },
+  { value: 'circuit', says: 'By circuit' },
+  { value: 'stage', says: 'By stage' },
 ];
 
 /** One row of the list: a line, or a line’s share of one room, circuit or stage. */
