@@ -64,6 +64,20 @@ describe('prices as a file', () => {
     });
   });
 
+  test('a day that a workbook keeps as a number is a day', () => {
+    const columns = (['item', 'price', 'on'] as const).map((title) => ({
+      title,
+      width: 9,
+      kind: 'number' as const,
+    }));
+    // 28 November 2026 is day 46354 of workbooks: day 1 is 1 January 1900, and they count a 29 February of that year.
+    const made = workbookOf([{ name: 'A', columns, rows: [['plate-1g', 0.7, 46_354]] }]);
+    expect(readPriceFile(made)).toMatchObject({
+      ok: true,
+      file: { own: { 'plate-1g': { on: '2026-11-28' } } },
+    });
+  });
+
   test('every bad row is named by its line, its item and the column, and nothing is taken', () => {
     expect(
       said(

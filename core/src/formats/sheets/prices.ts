@@ -1,5 +1,6 @@
-import { read, utils } from '@e965/xlsx';
+import { read, SSF, utils } from '@e965/xlsx';
 import Papa from 'papaparse';
+import { z } from 'zod';
 import { compareIds } from '../../lookups/ids.ts';
 import { priceSchema, type Price } from '../../plan/index.ts';
 import type { Problem } from '../../plan/problems.ts';
@@ -27,13 +28,17 @@ function dollarsOf(text: string): number | null {
   return /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : null;
 }
 
-/** A day as `2026-11-28`, or as `11/28/2026`. Null for what is none. */
+/** A day as `2026-11-28`, as `11/28/2026`, or counted as workbooks do. Null for what is none. */
 function dayOf(text: string): string | null {
   const [, month = '', day = '', year = ''] = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text) ?? [];
-  const iso = year ? `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}` : text;
-  const time = Date.parse(`${iso}T00:00:00Z`);
-  const isDay = /^\d{4}-\d{2}-\d{2}$/.test(iso) && !Number.isNaN(time);
-  return isDay && new Date(time).toISOString().startsWith(iso) ? iso : null;
+  const written = (y: string | number, m: string | number, d: string | number) =>
+    `${y}-${String(m).padStart(2, '0')}-${String(d).padStart(2, '0')}`;
+  if (/^\d{5}(\.\d+)?$/.test(text)) {
+    const { y, m, d } = SSF.parse_date_code(Number(text)) as { y: number; m: number; d: number };
+    return written(y, m, d);
+  }
+  const iso = year ? written(year, month, day) : text;
+  return z.iso.date().safeParse(iso).success ? iso : null;
 }
 
 /** One row read; what is wrong with it goes to `problems`, named by its line, its item and the column. */
@@ -99,18 +104,14 @@ const titleOf = (title: string): string => {
   return { code: 'item', cost: 'price', unit: 'per', date: 'on', day: 'on' }[plain] ?? plain;
 };
 
-/** What is in a cell, as it would be typed. */
-const wordsOf = (value: unknown): string =>
-  value instanceof Date ? value.toISOString().slice(0, 10) : String(value);
-
 function rowsOfBook(bytes: Uint8Array): Row[] | null {
-  const book = read(bytes, { type: 'array', sheetRows: mostRows + 2, cellDates: true, UTC: true });
+  const book = read(bytes, { type: 'array', sheetRows: mostRows + 2 });
   const [first] = book.SheetNames;
   const sheet = first === undefined ? undefined : book.Sheets[first];
   if (!sheet) return null;
-  const all = utils.sheet_to_json<Record<string, unknown>>(sheet, { raw: true, defval: '', UTC: true });
+  const all = utils.sheet_to_json<Record<string, unknown>>(sheet, { raw: true, defval: '' });
   return all.map((row) =>
-    Object.fromEntries(Object.entries(row).map(([title, value]) => [titleOf(title), wordsOf(value)])),
+    Object.fromEntries(Object.entries(row).map(([title, value]) => [titleOf(title), String(value)])),
   );
 }
 

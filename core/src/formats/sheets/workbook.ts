@@ -62,14 +62,13 @@ function sheetOf({ columns, rows, sums = [] }: SheetTable): WorkSheet {
   return sheet;
 }
 
-/** The day that files within a workbook are of, so that the same lists give the same bytes. */
-const sameDay = new Date(1980, 0, 2);
+/** The moment that files within a workbook are of, wherever it is made, so that the same lists give the same bytes. */
+const sameMoment = '1980-01-02T00:00:00';
 
 /** An XLSX workbook with a sheet for each list. The same lists give the same bytes. */
 export function workbookOf(tables: readonly SheetTable[]): Uint8Array {
   const book = utils.book_new();
   for (const table of tables) utils.book_append_sheet(book, sheetOf(table), table.name);
-  book.Props = { CreatedDate: new Date(0), ModifiedDate: new Date(0) };
   const made = new Uint8Array(write(book, { type: 'array', bookType: 'xlsx' }) as ArrayBuffer);
-  return zipSync(unzipSync(made), { mtime: sameDay });
+  return zipSync(unzipSync(made), { mtime: sameMoment });
 }
