@@ -1,6 +1,9 @@
 import type { Page } from '@playwright/test';
 import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
 
+// One after the other: they share the company’s prices.
+test.describe.configure({ mode: 'default' });
+
 const line = (page: Page, item: string) => page.locator(`[data-item="${item}"]`);
 
 test('what is on hand is typed and scanned, coils are cut as planned, and what is left comes back to the stock', async ({
@@ -144,4 +147,39 @@ test('what the job costs and what the customer is asked stand apart, and follow 
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => money('tax')).toBe(0);
+});
+
+test('suppliers are asked for quotes, side by side, and their prices taken when it is said', async ({
+  page,
+}) => {
+  await studyJob(page, 'Quoted').then((id) => page.goto(`/jobs/${id}/order`));
+  await expect(line(page, 'plate-1g')).toContainText('6');
+  await page.getByRole('button', { name: 'Prices', exact: true }).click();
+  await page.getByRole('button', { name: 'Ask for quotes' }).click();
+  await expect(page.locator('[data-quoted]')).toHaveCount(2);
+  await expect(page.locator('[data-quote="plate-1g"]')).toContainText('$');
+  await expect(page.locator('[data-quote="breaker-15a-1p-afci"]')).toContainText('not sold');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take them as their prices' }).click();
+  await expect(page.locator('[data-supplier="Quarry Electric"]')).toBeVisible();
+  await expect(page.getByLabel('Quarry Electric, freight in dollars')).toHaveValue('35');
+  await page.getByRole('button', { name: 'Price the job so' }).click();
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await expect(line(page, 'plate-1g')).not.toContainText('no price');
+  await page.getByRole('button', { name: 'Prices', exact: true }).click();
+
+  await page.route('**/api/quotes', (route) =>
+    route.fulfill({
+      json: [
+        {
+          supplier: 'Quarry Electric',
+          quote: null,
+          says: 'Quarry Electric has not answered within 8 seconds.',
+        },
+      ],
+    }),
+  );
+  await page.getByRole('button', { name: 'Ask for quotes' }).click();
+  await expect(page.getByRole('alert')).toContainText('has not answered within 8 seconds');
+  await expect(line(page, 'plate-1g')).toHaveCount(0);
 });

@@ -248,3 +248,4 @@ export type WindowError = z.input<typeof windowErrorSchema>;
 export { marksAtOnce, marksStanding, newerMark, type Numbered } from './standing.ts';
 export * from './access.ts';
 export * from './people.ts';
+export * from './quotes.ts';

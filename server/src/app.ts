@@ -145,7 +145,10 @@ export interface App {
 /** Builds the server on an open database; does not listen. */
 export function buildApp(
   db: Knex,
-  config: Pick<Config, 'webFolder' | 'log' | 'origin' | 'demo' | 'database' | 'dataFile' | 'requests'>,
+  config: Pick<
+    Config,
+    'webFolder' | 'log' | 'origin' | 'suppliers' | 'demo' | 'database' | 'dataFile' | 'requests'
+  >,
   now: () => number = Date.now,
 ): App {
   const log = pino({ level: config.log });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DataError } from './db/dataError.ts';
+import type { QuoteSource } from './quotes/quotes.ts';
 
 /** The environment, read once. */
 const environment = z.object({
@@ -22,6 +23,14 @@ const environment = z.object({
     .optional(),
   /** So many requests a minute one person or phone may make. */
   FIELDCHALK_REQUESTS: z.coerce.number().int().min(60).default(6000),
+  /** Suppliers that answer questions for quotes: `Quarry Electric=https://quotes.quarry.example/ask, Other=…`. */
+  FIELDCHALK_SUPPLIERS: z
+    .string()
+    .regex(
+      /^\s*[^=,]+=https?:\/\/[^\s,]+(\s*,\s*[^=,]+=https?:\/\/[^\s,]+)*\s*$/,
+      'is a list like Quarry Electric=https://quotes.example/ask, Other=https://…',
+    )
+    .optional(),
   FIELDCHALK_DEMO: z.enum(['0', '1']).default('0'),
   FIELDCHALK_LOG: z.enum(['silent', 'error', 'info']).default('error'),
 });
@@ -36,8 +45,20 @@ export interface Config {
   /** Null where the address is the one requests name. */
   readonly origin: string | null;
   readonly requests: number;
+  /** Where suppliers are asked for quotes. */
+  readonly suppliers: readonly QuoteSource[];
   readonly demo: boolean;
   readonly log: 'silent' | 'error' | 'info';
+}
+
+function suppliersIn(list: string): QuoteSource[] {
+  return list
+    .split(',')
+    .filter((one) => one.trim() !== '')
+    .map((one) => {
+      const at = one.indexOf('=');
+      return { name: one.slice(0, at).trim(), url: one.slice(at + 1).trim() };
+    });
 }
 
 export function readConfig(env: NodeJS.ProcessEnv): Config {
@@ -55,6 +76,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webFolder: e.FIELDCHALK_WEB,
     origin: e.FIELDCHALK_ORIGIN ?? null,
     requests: e.FIELDCHALK_REQUESTS,
+    suppliers: suppliersIn(e.FIELDCHALK_SUPPLIERS ?? ''),
     demo: e.FIELDCHALK_DEMO === '1',
     log: e.FIELDCHALK_LOG,
   };

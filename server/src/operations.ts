@@ -118,6 +118,14 @@ export const operations: readonly Operation[] = [
     answer: contracts.suppliersSchema,
   },
   {
+    action: 'prices.read',
+    method: 'post',
+    path: '/api/quotes',
+    says: 'Ask the suppliers this server knows for quotes, all at once; what came of each',
+    body: contracts.quoteAskedSchema,
+    answer: z.array(contracts.quoteAnswerSchema),
+  },
+  {
     action: 'job.change',
     method: 'post',
     path: '/api/jobs/{job}/measurements',

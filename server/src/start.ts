@@ -6,6 +6,7 @@ import { type Config, readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';
 import { DataError } from './db/dataError.ts';
 import { holdDataFile } from './db/hold.ts';
+import { startStandIns } from './quotes/standIn.ts';
 import { demoJob } from './services/demo.ts';
 import { ownerLink } from './services/owner.ts';
 import type { Services } from './services/index.ts';
@@ -47,7 +48,10 @@ async function start(): Promise<void> {
   const config = readConfig(process.env);
   const letGo = config.database === null ? holdDataFile(resolve(config.dataFile)) : () => undefined;
   const db = await openDatabase(config.database ?? config.dataFile);
-  const { express, live, services } = buildApp(db, config);
+  // The demo has suppliers of its own to ask.
+  const standIns = config.demo && config.suppliers.length === 0 ? await startStandIns(Date.now) : null;
+  const suppliers = standIns?.sources ?? config.suppliers;
+  const { express, live, services } = buildApp(db, { ...config, suppliers });
   if (config.database !== null)
     live.bus = await PostgresBus.open(db, config.database, services.hearing, services.log);
   const path = config.demo ? `/jobs/${await demoJob(services)}` : '/';
@@ -75,6 +79,7 @@ async function start(): Promise<void> {
     if (services.state.isStopping) return;
     services.state.isStopping = true;
     endSweeping();
+    standIns?.close();
     live.close();
     const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();

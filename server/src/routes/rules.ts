@@ -1,4 +1,9 @@
-import { priceChangesSchema, ruleChangesSchema, supplierChangesSchema } from '@fieldchalk/contracts';
+import {
+  priceChangesSchema,
+  quoteAskedSchema,
+  ruleChangesSchema,
+  supplierChangesSchema,
+} from '@fieldchalk/contracts';
 import express from 'express';
 import { personOf } from '../access/who.ts';
 import { rulesOf } from '../live.ts';
@@ -8,7 +13,7 @@ import { parsed } from './request.ts';
 
 /** The company's house rules and its price book. */
 export function ruleRoutes(services: Services): express.Router {
-  const { books, prices, audit, live } = services;
+  const { books, prices, quotes, audit, live } = services;
   const router = express.Router();
   router.get('/rules/events', listenToRules(services));
   router.get('/rules', async (_request, response) => {
@@ -41,6 +46,9 @@ export function ruleRoutes(services: Services): express.Router {
     const names = Object.values(changes.suppliers).map((s) => s?.name ?? 'one removed');
     await audit.write(response, 'changed suppliers', names.join(', ').slice(0, 200));
     response.json(suppliers);
+  });
+  router.post('/quotes', async (request, response) => {
+    response.json(await quotes.ask(parsed(quoteAskedSchema, request.body)));
   });
   return router;
 }

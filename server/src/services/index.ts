@@ -23,6 +23,7 @@ import { demoPerson } from './demo.ts';
 import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
+import { Quotes } from '../quotes/quotes.ts';
 import { PriceBooks } from './priceBooks.ts';
 import { RuleBooks } from './ruleBooks.ts';
 
@@ -36,6 +37,7 @@ export interface Services extends Gates {
   readonly crew: Crew;
   readonly books: RuleBooks;
   readonly prices: PriceBooks;
+  readonly quotes: Quotes;
   readonly importer: Importer;
   readonly views: { readonly crew: JobViews; readonly card: JobViews };
   readonly cards: JobCards;
@@ -60,7 +62,13 @@ export function makeServices(
   db: Knex,
   log: Logger,
   now: () => number,
-  { origin, demo, database, dataFile }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile'>,
+  {
+    origin,
+    demo,
+    database,
+    dataFile,
+    suppliers,
+  }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile' | 'suppliers'>,
 ): Services {
   const plans = new Plans();
   const views = { crew: new JobViews('crew'), card: new JobViews('card') };
@@ -116,6 +124,7 @@ export function makeServices(
     cards: new JobCards(db, plans, crew, views.card),
     books: new RuleBooks(db, now),
     prices: new PriceBooks(db, now),
+    quotes: new Quotes(suppliers),
     importer: new Importer(),
     views,
     plans,

@@ -6,6 +6,7 @@ import { useSession } from '../../stores/session.ts';
 import CheapestSplit from './CheapestSplit.vue';
 import { moneyWords } from './orderList.ts';
 import PriceFiles from './PriceFiles.vue';
+import QuotesPanel from './QuotesPanel.vue';
 import SupplierList from './SupplierList.vue';
 
 /** What things cost: the company’s book, its suppliers, and what changed since the job was priced. */
@@ -42,6 +43,7 @@ function take() {
         Take {{ changed.length === 1 ? 'it as it is' : 'them as they are' }} now
       </button>
     </section>
+    <QuotesPanel />
     <SupplierList />
     <CheapestSplit />
   </div>

@@ -80,7 +80,8 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
 </script>
 
 <template>
-  <div>
+  <!-- What is there for screen readers alone stays within. -->
+  <div class="relative">
     <div class="flex flex-wrap items-center gap-2">
       <ChoiceKeys v-model="page" label="What is shown" :options="pages" />
       <button
