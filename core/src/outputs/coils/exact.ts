@@ -1,7 +1,7 @@
 import { feetOf, ownLength, uselessOf, type Lot, type Pool } from './pool.ts';
 
 /** Ways of sharing that are gone through at most: three to the power of the cuts, for each started coil and once for the new ones. */
-const mostWays = 400_000;
+const mostWays = 600_000;
 
 /** Whether so few cuts and coils are there that every way of sharing them is gone through. */
 export const isSmall = ({ cuts, stock }: Pool): boolean => 3 ** cuts.length * (stock.length + 1) <= mostWays;
@@ -23,6 +23,34 @@ function sumsOf(cuts: readonly number[]): Float64Array {
   return sums;
 }
 
+/** What each set of cuts costs on one coil. */
+const costsOf = (sums: Float64Array, cost: (sum: number, set: number) => number): Float64Array =>
+  sums.map((sum, set) => cost(sum, set));
+
+/**
+ * Of a set of cuts the share that comes off one coil for the least, the rest as it costs without that coil: any of `free` may be
+ * in the share, the others of the set are. The innermost of what is gone through, on plain numbers alone.
+ */
+function leastShare(
+  { cost, taken }: Layer,
+  set: number,
+  free: number,
+  rest: Float64Array,
+  own: Float64Array,
+): void {
+  const always = set ^ free;
+  let [least, share] = [cost[set] ?? Infinity, 0];
+  for (let sub = free; ; sub = (sub - 1) & free) {
+    const part = sub | always;
+    const total = (rest[set ^ part] ?? Infinity) + (own[part] ?? Infinity);
+    if (part !== 0 && total < least) [least, share] = [total, part];
+    if (sub === 0) break;
+  }
+  if (share === 0) return;
+  cost[set] = least;
+  taken[set] = share;
+}
+
 /**
  * The least new cable, of that the least left that is of no use, of that the least off new coils, of that the fewest coils: every way of sharing the cuts is gone through,
  * set by set. For few cuts only.
@@ -31,21 +59,16 @@ export function packExactly({ cuts, stock, sizes, useful, spare }: Pool): Lot[] 
   const all = (1 << cuts.length) - 1;
   const sums = sumsOf(cuts);
   const sumOf = (set: number) => sums[set] ?? 0;
-  const at = (costs: Float64Array, set: number) => costs[set] ?? Infinity;
-  const touched = (length: number, set: number) =>
-    worth.useless * uselessOf(length - sumOf(set), useful) + worth.touched;
+  const touched = (length: number, sum: number) =>
+    worth.useless * uselessOf(length - sum, useful) + worth.touched;
 
   const layers: Layer[] = [];
   let before = new Float64Array(all + 1).fill(Infinity);
   before[0] = 0;
   for (const { length } of stock) {
+    const touching = costsOf(sums, (sum) => (sum <= length - spare ? touched(length, sum) : Infinity));
     const layer = { cost: before.slice(), taken: new Int32Array(all + 1) };
-    for (let set = 1; set <= all; set++)
-      for (let own = set; own > 0; own = (own - 1) & set) {
-        if (sumOf(own) > length - spare) continue;
-        const cost = at(before, set ^ own) + touched(length, own);
-        if (cost < at(layer.cost, set)) [layer.cost[set], layer.taken[set]] = [cost, own];
-      }
+    for (let set = 1; set <= all; set++) leastShare(layer, set, set, before, touching);
     layers.push(layer);
     before = layer.cost;
   }
@@ -58,19 +81,15 @@ export function packExactly({ cuts, stock, sizes, useful, spare }: Pool): Lot[] 
     const isOne = (own & (own - 1)) === 0;
     return fits ?? (isOne ? ownLength(sumOf(own), spare) : Infinity);
   };
-  for (let set = 1; set <= all; set++) {
-    const lowest = set & -set;
-    for (let own = set; own > 0; own = (own - 1) & set) {
-      const length = (own & lowest) === 0 ? Infinity : lengthFor(own);
-      if (length === Infinity) continue;
-      const bought = worth.bought * feetOf(length) + worth.offNew * feetOf(sumOf(own));
-      const cost = at(fresh.cost, set ^ own) + bought + touched(length, own);
-      if (cost < at(fresh.cost, set)) [fresh.cost[set], fresh.taken[set]] = [cost, own];
-    }
-  }
+  const opening = costsOf(sums, (sum, own) => {
+    const length = own === 0 ? Infinity : lengthFor(own);
+    if (length === Infinity) return Infinity;
+    return worth.bought * feetOf(length) + worth.offNew * feetOf(sum) + touched(length, sum);
+  });
+  for (let set = 1; set <= all; set++) leastShare(fresh, set, set & (set - 1), fresh.cost, opening);
 
   let onStock = 0;
-  const costWith = (set: number) => at(before, set) + at(fresh.cost, all ^ set);
+  const costWith = (set: number) => (before[set] ?? Infinity) + (fresh.cost[all ^ set] ?? Infinity);
   for (let set = 1; set <= all; set++) if (costWith(set) < costWith(onStock)) onStock = set;
 
   const lot = (from: string, length: number, set: number): Lot => ({
