@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type CrewView, planSchema, supplierSchema } from '@fieldchalk/core';
+import { type CrewView, planSchema } from '@fieldchalk/core';
 import { id } from './fields.ts';
 import { marksAtOnce } from './standing.ts';
 
@@ -200,20 +200,6 @@ export const ruleChangesSchema = z.strictObject({
     .max(500),
 });
 
-/** What things cost a company, by the names of items on the list of material. */
-export const priceBookSchema = planSchema.shape.prices.unwrap();
-/** Prices set anew; null takes one out of the book. */
-export const priceChangesSchema = z.strictObject({
-  prices: z.record(z.string().min(1).max(200), priceBookSchema.valueType.nullable()),
-});
-
-/** Suppliers of a company, by ids of its own, with what they ask. */
-export const suppliersSchema = z.record(z.string().regex(/^[A-Za-z0-9_-]{1,40}$/), supplierSchema);
-/** Suppliers set anew, each whole; null takes one out. */
-export const supplierChangesSchema = z.strictObject({
-  suppliers: z.record(z.string().regex(/^[A-Za-z0-9_-]{1,40}$/), supplierSchema.nullable()),
-});
-
 /** An error in the window, for the log. */
 export const windowErrorSchema = z.strictObject({
   message: z.string().max(2000),
@@ -240,12 +226,10 @@ export type CrewJob = Omit<z.infer<typeof crewJobSchema>, 'marks' | 'view'> & {
 };
 export type MarkKind = (typeof markKinds)[number];
 export type Measurement = z.infer<typeof measurementSchema>;
-export type Suppliers = z.infer<typeof suppliersSchema>;
-export type SupplierChanges = z.infer<typeof supplierChangesSchema>;
-export type PriceChanges = z.infer<typeof priceChangesSchema>;
 export type WindowError = z.input<typeof windowErrorSchema>;
 
 export { marksAtOnce, marksStanding, newerMark, type Numbered } from './standing.ts';
 export * from './access.ts';
 export * from './people.ts';
+export * from './prices.ts';
 export * from './quotes.ts';

@@ -92,8 +92,8 @@ export const boxesRules = {
     },
   ]),
   'box.ceiling': choice('Ceiling boxes stand', practice, 'What holds a box on an open ceiling.', [
-    { value: 'exact', says: 'Where they are marked: on a bar between joists.' },
-    { value: 'joist', says: 'Nailed to the nearest joist: no bar, a few inches off.' },
+    { value: 'exact', says: 'As marked: on a bar between joists.' },
+    { value: 'joist', says: 'Nailed to the nearest joist.' },
   ]),
   'box.size': choice('Box size', practice, 'Which model is taken where nobody chose one.', [
     { value: 'fill', says: 'The smallest that holds what goes in.' },

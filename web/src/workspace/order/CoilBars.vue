@@ -77,7 +77,7 @@ function cut(list: typeof planned.value) {
       <span class="text-right whitespace-nowrap">{{ Math.floor(r.coil.left) }} ft left</span>
       <button
         v-if="r.coil.cutAs === null"
-        class="min-h-6 text-right font-bold text-chalk"
+        class="pointer-fine:min-h-6 text-right font-bold text-chalk"
         data-cut
         type="button"
         :aria-label="`${r.says} is cut so`"
@@ -87,7 +87,7 @@ function cut(list: typeof planned.value) {
       </button>
       <button
         v-else
-        class="min-h-6 text-right font-bold text-chalk"
+        class="pointer-fine:min-h-6 text-right font-bold text-chalk"
         type="button"
         :aria-label="`${r.says} is not cut after all`"
         @click="session.edit('forgetCoil', { coil: r.coil.cutAs })"
@@ -104,7 +104,7 @@ function cut(list: typeof planned.value) {
         <li v-for="(p, i) in pulls" :key="p.run" class="border-b border-rule">
           <button
             type="button"
-            class="flex min-h-7 w-full items-baseline gap-2 text-left"
+            class="flex pointer-fine:min-h-7 w-full items-baseline gap-2 text-left"
             :class="{ 'bg-chalk-soft': isChosen(p.run) }"
             :aria-pressed="isChosen(p.run)"
             @click="selection.showRun(session.nowOf(p.run))"

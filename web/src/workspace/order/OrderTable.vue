@@ -53,7 +53,7 @@ const isTail = (item: string) => item.startsWith('tail-');
           :aria-sort="sortedBy(h.id)"
         >
           <button
-            class="inline-flex min-h-6 items-center gap-1 text-quiet"
+            class="inline-flex pointer-fine:min-h-6 items-center gap-1 text-quiet"
             type="button"
             @click="sortBy(h.id)"
           >
@@ -86,7 +86,7 @@ const isTail = (item: string) => item.startsWith('tail-');
         <tr class="align-baseline max-md:flex max-md:flex-wrap max-md:justify-end max-md:pb-1">
           <td class="px-1 max-md:w-full">
             <button
-              class="w-full min-h-8 py-1 text-left"
+              class="w-full pointer-fine:min-h-8 py-1 text-left"
               type="button"
               :aria-expanded="open.has(r.id)"
               @click="press(r)"
