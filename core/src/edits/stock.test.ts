@@ -86,6 +86,16 @@ describe('coils as they are cut', () => {
     expect(coils.find((c) => c.cutAs === 'q1')!.wasted).toBeGreaterThan(0);
   });
 
+  test('a coil cut for cable of a kind that is needed no more stays told, all of it wasted', () => {
+    const done = cut(study());
+    const runs = Object.fromEntries(
+      Object.entries(done.runs).map(([id, r]) => [id, { ...r, cable: '12/2' as const }]),
+    );
+    const old = coilsOf({ ...done, runs }).find((c) => c.cutAs === 'q1')!;
+    expect([old.item, old.cuts]).toEqual(['cable-14/2', []]);
+    expect(old.wasted).toBeCloseTo(old.feet - old.left, 1);
+  });
+
   test('a coil forgotten has its cables planned anew', () => {
     const done = edited(cut(study()), 'forgetCoil', { coil: 'q1' });
     expect(notEmpty(coilsOf(done)).every((c) => c.cutAs === null)).toBe(true);

@@ -20,14 +20,14 @@ export const costsRules = {
     'ft',
     { default: 12, bounds: [0, 100] },
     'the company’s own',
-    'What is left and shorter is waste; longer goes back to stock.',
+    'Shorter is waste, longer is stock.',
   ),
   'coil.spare': amount(
     'Kept on every coil',
     'ft',
     { default: 0, bounds: [0, 25] },
     'the company’s own',
-    'So that the last cut still comes off it where others ran longer.',
+    'For cuts that run longer.',
   ),
   'parts.bit': amount(
     'Holes a bit lasts',
@@ -44,7 +44,7 @@ export const costsRules = {
     'Through plates.',
   ),
   'parts.adhesive': amount(
-    'Boxes and wedges a can of adhesive sets',
+    'Boxes and wedges a can sets',
     'count',
     { default: 50, bounds: [1, 1000] },
     'the company’s own',
@@ -55,7 +55,7 @@ export const costsRules = {
     'cents',
     { default: 7500, bounds: [0, 100000] },
     'the company’s own',
-    'What an hour of work costs.',
+    'Of one person.',
   ),
   'cost.overhead': amount(
     'Overhead',
@@ -113,7 +113,7 @@ export const costsRules = {
     'min',
     { default: 4, bounds: [0, 60] },
     'the company’s own',
-    'In foam block: melted or cut, the cable laid in and wedged.',
+    'In foam block, wedged.',
   ),
   'minutes.outsideFoot': amount(
     'Minutes a foot over or under the wall',

@@ -18,6 +18,7 @@ import {
   readAuditCsv,
 } from '@fieldchalk/core';
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { download } from '../download.ts';
 import PrintPage from './PrintPage.vue';
 import { useSession } from '../stores/session.ts';
 
@@ -95,15 +96,8 @@ async function readFile(event: Event) {
   problems.value = read.ok ? [] : read.problems;
   if (read.ok) session.edit('addFoundCircuits', { panel: panel.value, circuits: read.circuits });
 }
-function saveFile() {
-  const url = URL.createObjectURL(new Blob([auditCsv(session.opened, panel.value)], { type: 'text/csv' }));
-  const link = Object.assign(document.createElement('a'), {
-    href: url,
-    download: `audit ${session.opened.job.name}.csv`,
-  });
-  link.click();
-  URL.revokeObjectURL(url);
-}
+const saveFile = () =>
+  download(`audit ${session.opened.job.name}.csv`, auditCsv(session.opened, panel.value), 'text/csv');
 const about = (id: string) =>
   (session.result?.findings ?? []).filter((f) => f.about.some((t) => t.id === id) && f.level !== 'note');
 const toggle = (id: string, fault: CircuitFault) => {

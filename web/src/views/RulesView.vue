@@ -26,6 +26,7 @@ import {
 } from '@fieldchalk/core';
 import { until } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
+import { download } from '../download.ts';
 import { useRoute } from 'vue-router';
 import RuleField from '../rules/RuleField.vue';
 import { effectWords, WhatIf, type Effect } from '../rules/whatIf.ts';
@@ -194,13 +195,7 @@ async function standOn(newest: RulesFile, changes: readonly RuleChange[], reason
       .map((id) => `${ruleCatalogue[id].title} is ${words(id, valueOf(newest, id))} now`)
       .join('; ')}. Take it to put yours in its place, or leave theirs.`;
 }
-function download() {
-  const url = URL.createObjectURL(
-    new Blob([JSON.stringify(rules.value, null, 2)], { type: 'application/json' }),
-  );
-  Object.assign(document.createElement('a'), { href: url, download: 'house-rules.json' }).click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
+const saveFile = () => download('house-rules.json', JSON.stringify(rules.value, null, 2), 'application/json');
 async function openFile(event: Event) {
   const input = event.target as HTMLInputElement;
   const text = (await input.files?.[0]?.text()) ?? '';
@@ -251,7 +246,7 @@ async function openFile(event: Event) {
         :options="jobs.map((j) => ({ value: j.id, says: j.name }))"
       />
       <button v-if="jobId" class="key" type="button" @click="takeCompany">Take the company’s</button>
-      <button class="key" type="button" @click="download">Save to a file</button>
+      <button class="key" type="button" @click="saveFile">Save to a file</button>
       <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-chalk"
         >Read from a file<input type="file" accept=".json" class="sr-only" @change="openFile"
       /></label>

@@ -128,7 +128,8 @@ export function cableLines(house: House): {
   });
   return {
     lines,
-    coils: types.flatMap((type) => coilsOf(house, type)),
+    // What was cut of a cable that nothing is wired with any more was bought all the same.
+    coils: cableNames.flatMap((type) => coilsOf(house, type)),
     figures: types.map((type) => figuresOf(house, type)),
   };
 }

@@ -1,4 +1,5 @@
 import { isLengthItem, type Price } from '@fieldchalk/core';
+import { today } from '../../words/today.ts';
 import { itemNamed, readStock } from '../order/stockItems.ts';
 import type { EntryContext, Order } from './order.ts';
 import { order, problem } from './verbs.ts';
@@ -48,6 +49,5 @@ export function priceOrder(rest: string, { list }: EntryContext): Order {
   if (per === 'box' && of === undefined)
     return problem(`How many are in the box? price ${words} ${dollars} box 100.`);
   const packed = of === undefined ? {} : { of: Number(of) };
-  const on = new Date().toISOString().slice(0, 10);
-  return order('setPrice', { item, cents: Number(dollars) * 100, per, ...packed, on });
+  return order('setPrice', { item, cents: Number(dollars) * 100, per, ...packed, on: today() });
 }

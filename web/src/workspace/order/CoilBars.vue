@@ -4,6 +4,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
+import { today } from '../../words/today.ts';
 import NothingThere from '../NothingThere.vue';
 import { coilRows, coilsWords } from './coilRows.ts';
 
@@ -33,7 +34,6 @@ const pressable = ({ run, feet }: { run: string; feet: number }) => {
 const chosen = computed(() => (selection.chosen?.kind === 'run' ? selection.chosen.id : null));
 const isChosen = (run: string) => chosen.value === session.nowOf(run);
 const planned = computed(() => rows.value.filter((r) => r.coil.cutAs === null));
-const today = () => new Date().toISOString().slice(0, 10);
 /** Coils are cut as they are planned; what is left goes back to stock. */
 function cut(list: typeof planned.value) {
   const coils = list.map(({ coil: { item, from, feet, cuts } }) => ({

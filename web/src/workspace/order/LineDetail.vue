@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useSession } from '../../stores/session.ts';
+import { today } from '../../words/today.ts';
 import { perChoices } from './orderList.ts';
 
 /** A line of the list opened: why it is there, and what it costs, which can be set. */
@@ -15,7 +16,6 @@ const choices = computed(() => perChoices(props.line.unit, props.line.item.start
 const per = computed(() => price.value?.per ?? choices.value[0] ?? 'each');
 const perWords = { ft: 'a foot', coil: 'a coil', in: 'an inch', each: 'each', box: 'a box' } as const;
 type Per = keyof typeof perWords;
-const today = () => new Date().toISOString().slice(0, 10);
 /** How many pieces a box, or feet a coil, has where nobody said. */
 const usual = { box: 100, coil: ruleBook(session.opened.rules.values)('coil.feet') } as const;
 const holds = computed(() =>

@@ -3,7 +3,7 @@ import type { PriceFile } from '@fieldchalk/core/sheets';
 import { computed, ref, shallowRef } from 'vue';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
-import { download, xlsxType } from './download.ts';
+import { download, xlsxType } from '../../download.ts';
 
 /** The company’s prices out as a file and in from one: all of a file or nothing of it. */
 const session = useSession();

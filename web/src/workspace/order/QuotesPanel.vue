@@ -7,6 +7,7 @@ import { useAttempt } from '../../people/attempt.ts';
 import { call } from '../../session/api.ts';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
+import { today } from '../../words/today.ts';
 import { moneyWords } from './orderList.ts';
 import { quantityWords } from './orderRows.ts';
 import { askedOf, pricesOf, quotedRows } from './quotes.ts';
@@ -26,7 +27,6 @@ const ask = () =>
   attempt(async () => {
     answers.value = await call<QuoteAnswer[]>('POST', '/quotes', askedOf(lines.value));
   });
-const today = () => new Date().toISOString().slice(0, 10);
 /** Quotes become the suppliers’ prices; the list is shared among them from there. */
 async function take() {
   const known = Object.entries(books.suppliers);

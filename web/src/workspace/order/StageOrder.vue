@@ -6,7 +6,7 @@ import { useLit } from '../../stores/lit.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
-import { download, xlsxType } from './download.ts';
+import { download, xlsxType } from '../../download.ts';
 import HoursList from './HoursList.vue';
 import MoneyPage from './MoneyPage.vue';
 import OrderTable from './OrderTable.vue';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { isLengthItem, stockPlaces, type Stock } from '@fieldchalk/core';
-import { X } from '@lucide/vue';
 import { computed, ref, useId } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import FieldProblem from '../../fields/FieldProblem.vue';
+import RemoveKey from '../../fields/RemoveKey.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useSession } from '../../stores/session.ts';
 import { placeWords, readStock } from './stockItems.ts';
@@ -117,14 +117,10 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
             />
           </td>
           <td class="px-1 py-1 text-right">
-            <button
-              class="key"
-              type="button"
-              :aria-label="`Take ${s.name} out of the stock`"
-              @click="session.edit('removeStock', { stock: s.id })"
-            >
-              <X :size="18" aria-hidden="true" />
-            </button>
+            <RemoveKey
+              :says="`Take ${s.name} out of the stock`"
+              @remove="session.edit('removeStock', { stock: s.id })"
+            />
           </td>
         </tr>
       </tbody>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { X } from '@lucide/vue';
 import { ref } from 'vue';
+import RemoveKey from '../../fields/RemoveKey.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 
@@ -67,14 +67,7 @@ const cents = (dollars: number | null) => (dollars === null ? null : Math.round(
           </td>
           <td class="px-1 py-1">{{ Object.keys(s.prices).length }}</td>
           <td class="px-1 py-1 text-right">
-            <button
-              class="key"
-              type="button"
-              :aria-label="`Remove ${s.name}`"
-              @click="books.setSuppliers({ [id]: null })"
-            >
-              <X :size="18" aria-hidden="true" />
-            </button>
+            <RemoveKey :says="`Remove ${s.name}`" @remove="books.setSuppliers({ [id]: null })" />
           </td>
         </tr>
       </tbody>
