@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { boundaryOfRoom, type DrillingLine, formatLength, type WallDrilling } from '@fieldchalk/core';
+import { boundaryOfRoom, drillingWords, formatLength, type WallDrilling } from '@fieldchalk/core';
 import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import NothingThere from '../workspace/NothingThere.vue';
@@ -32,31 +32,6 @@ const totals = computed(() => {
     for (const w of s.walls) for (const l of w.lines) bits.set(l.bit, (bits.get(l.bit) ?? 0) + l.count);
   return [...bits].sort((a, b) => a[0] - b[0]);
 });
-const what = (l: DrillingLine): string => {
-  const [first, last] = [l.studs[0], l.studs.at(-1)];
-  switch (l.what) {
-    case 'studs':
-      return first === last ? `Stud ${first}` : `Studs ${first} to ${last}`;
-    case 'top-plate':
-      return 'Top plates';
-    case 'bottom-plate':
-      return 'Bottom plate';
-    case 'block':
-      return 'Block';
-    default:
-      return 'Cripple';
-  }
-};
-const where = (l: DrillingLine): string =>
-  l.what === 'studs' ? `${formatLength(l.height ?? 0)} up` : `${formatLength(l.along)} along`;
-const also = (l: DrillingLine): string =>
-  [
-    ...(l.what !== 'studs' && l.height !== null ? [`${formatLength(l.height)} up`] : []),
-    `${l.cables} ${l.cables === 1 ? 'cable' : 'cables'}`,
-    `${formatLength(l.edge)} of wood left`,
-    ...(l.what.endsWith('plate') ? ['seal it when the cable is in'] : []),
-    ...(l.steel > 0 ? [`${l.steel} steel ${l.steel === 1 ? 'plate' : 'plates'}`] : []),
-  ].join(' · ');
 </script>
 
 <template>
@@ -83,14 +58,14 @@ const also = (l: DrillingLine): string =>
             <span class="font-normal text-quiet">{{ w.count }} {{ w.count === 1 ? 'hole' : 'holes' }}</span>
           </h3>
           <div
-            v-for="(l, i) in w.lines"
+            v-for="(l, i) in w.lines.map((line) => ({ ...line, ...drillingWords(line) }))"
             :key="i"
             class="grid grid-cols-[9rem_1fr_auto] items-baseline gap-x-3 border-b border-rule py-1"
           >
-            <b>{{ what(l) }}</b>
+            <b>{{ l.what }}</b>
             <span
-              ><span class="figure text-xl">{{ where(l) }}</span>
-              <span class="block text-sm text-quiet">{{ also(l) }}</span></span
+              ><span class="figure text-xl">{{ l.where }}</span>
+              <span class="block text-sm text-quiet">{{ l.also }}</span></span
             >
             <span class="text-right"
               >{{ formatLength(l.bit) }} bit<b v-if="l.count > 1"> × {{ l.count }}</b></span

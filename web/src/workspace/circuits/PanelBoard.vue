@@ -1,7 +1,15 @@
 <script setup lang="ts">
-import { entryOf, legLoads, type Plan, type Result, valueIn } from '@fieldchalk/core';
+import {
+  entryOf,
+  legLoads,
+  panelRows,
+  type PanelPlace,
+  type Plan,
+  type Result,
+  valueIn,
+} from '@fieldchalk/core';
 import { computed } from 'vue';
-import { circuitLooks, panelRows, type PanelPlace } from './look.ts';
+import { circuitLooks } from './look.ts';
 
 /** A panel as it stands in front of you: breakers left and right, handles, numbers to be read at arm's length. Draws only. */
 const props = defineProps<{

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { marlStreet } from '@fieldchalk/core/demo';
-import { boxLooks, circuitLooks, circuitsInOrder, panelRows } from './look.ts';
+import { boxLooks, circuitLooks, circuitsInOrder } from './look.ts';
 
 const plan = marlStreet();
 const luminance = (hex: string) =>
@@ -13,18 +13,6 @@ test('no two circuits look alike, and white figures read on every colour: WCAG 2
   const looks = [...circuitLooks(plan).values()];
   expect(new Set(looks.map((l) => `${l.fill} ${l.border}`)).size).toBe(looks.length);
   for (const { fill } of looks) expect(1.05 / (luminance(fill) + 0.05)).toBeGreaterThanOrEqual(4.5);
-});
-
-test('a panel stands in rows of two, two-pole breakers over two rows, legs alternating', () => {
-  const rows = panelRows(plan, 'n1');
-  expect(rows).toHaveLength(15);
-  expect(rows.slice(0, 3).map(([l, r]) => [l.space, l.leg, r!.space, r!.leg])).toEqual([
-    [1, 'A', 2, 'A'],
-    [3, 'B', 4, 'B'],
-    [5, 'A', 6, 'A'],
-  ]);
-  const [lower] = rows[3]!;
-  expect(lower).toMatchObject({ space: 7, seats: [{ id: 'c5', lower: true }] });
 });
 
 test('a breaker off leaves its boxes dead, not those that have another circuit too', () => {

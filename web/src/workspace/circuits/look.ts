@@ -1,14 +1,4 @@
-import {
-  circuitNumber,
-  compareIds,
-  deadBoxes,
-  entryOf,
-  legOf,
-  nth,
-  type Plan,
-  seatsOf,
-  valueIn,
-} from '@fieldchalk/core';
+import { circuitNumber, compareIds, deadBoxes, entryOf, nth, type Plan, valueIn } from '@fieldchalk/core';
 
 /** How a circuit looks wherever it is shown: a colour, the dashes of its ring, and its number, so that none of them is the only sign. */
 export interface CircuitLook {
@@ -101,34 +91,4 @@ export function boxLooks(
       },
     ]),
   );
-}
-
-/** One place of a panel as it looks: its number, the leg it hangs on, and who sits there; the lower row of a two-pole breaker says so. */
-export interface PanelPlace {
-  readonly space: number;
-  readonly leg: 'A' | 'B';
-  readonly seats: readonly {
-    id: string;
-    kind: 'circuit' | 'feeder';
-    half: 'A' | 'B' | null;
-    lower: boolean;
-  }[];
-}
-
-/** The places of a panel in rows of two, as they stand: odd numbers on the left, even on the right. */
-export function panelRows(plan: Plan, panel: string): [PanelPlace, PanelPlace | null][] {
-  const { spaces, legs } = entryOf(plan.panels, panel);
-  const seats = seatsOf(plan, panel);
-  const place = (space: number): PanelPlace => ({
-    space,
-    leg: legOf(space, legs),
-    seats: seats
-      .filter((s) => s.spaces.includes(space))
-      .map((s) => ({ id: s.id, kind: s.kind, half: s.half, lower: s.spaces[0] !== space }))
-      .sort((a, b) => ((a.half ?? '') < (b.half ?? '') ? -1 : 1)),
-  });
-  return Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => [
-    place(2 * i + 1),
-    2 * i + 2 <= spaces ? place(2 * i + 2) : null,
-  ]);
 }
