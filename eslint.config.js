@@ -22,6 +22,7 @@ export default ts.config(
   {
     files: [
       'contracts/**/*.ts',
+      'paper/**/*.ts',
       'server/**/*.ts',
       'cli/**/*.ts',
       'tools/**',

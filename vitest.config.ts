@@ -49,7 +49,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core and server',
-          include: ['{core,contracts,cli,tools,server}/**/*.test.ts'],
+          include: ['{core,contracts,paper,cli,tools,server}/**/*.test.ts'],
           isolate: false,
           globalSetup: 'server/src/testing/build.ts',
           env: { FIELDCHALK_THREADS: 'built' },

@@ -22,7 +22,7 @@ export default defineConfig({
     },
   },
   ssr: {
-    noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', 'zod', 'immer', 'alien-signals'],
-    external: ['better-sqlite3', 'knex'],
+    noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', '@fieldchalk/paper', 'zod', 'immer', 'alien-signals'],
+    external: ['better-sqlite3', 'knex', 'pdfkit', 'fontkit'],
   },
 });

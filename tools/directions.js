@@ -49,8 +49,9 @@ export const coreDirections = order.map((folder, i) => {
 /** What each workspace may import of the others. */
 const workspaces = {
   contracts: ['core'],
-  cli: ['core'],
-  server: ['core', 'contracts'],
+  paper: ['core'],
+  cli: ['core', 'paper'],
+  server: ['core', 'contracts', 'paper'],
   web: ['core', 'contracts'],
   e2e: [],
 };
@@ -62,6 +63,6 @@ export const workspaceDirections = Object.entries(workspaces).map(([workspace, a
       regex: `^@fieldchalk/(?!(${allowed.join('|') || '-'})(/|$))`,
       message: `${workspace} may import ${allowed.join(' and ') || 'none of the workspaces'} (tools/directions.js).`,
     },
-    { regex: '^(\\.\\./)+(core|contracts|cli|server|web|e2e)/', message: 'Import a workspace by its name.' },
+    { regex: '^(\\.\\./)+(core|contracts|paper|cli|server|web|e2e)/', message: 'Import a workspace by its name.' },
   ]),
 }));

@@ -260,4 +260,25 @@ describe('chalk replay', () => {
     }
     expect((await chalk(['replay', '-'], demo)).errors).toContain('needs a file of EDITS');
   });
+
+  test('sheets: those asked for, in that order, on the paper asked for; the same plan gives the same bytes', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'fieldchalk-'));
+    const file = join(folder, 'sheets.pdf');
+    const export_ = (...more: string[]) => chalk(['export', '-', '--to', 'pdf', ...more], demo);
+    const some = ['--what', 'directory,rooms', '--paper', 'a4', '--turned', 'portrait', '-o', file];
+    expect((await export_(...some)).code).toBe(0);
+    const first = readFileSync(file);
+    expect(first.subarray(0, 5).toString('latin1')).toBe('%PDF-');
+    expect((await export_(...some)).code).toBe(0);
+    expect(readFileSync(file).equals(first)).toBe(true);
+    rmSync(folder, { recursive: true });
+
+    expect(await export_('--what', 'rooms,walls')).toMatchObject({
+      code: 2,
+      errors: expect.stringContaining('--what: “walls” is not one of sheets, cover') as string,
+    });
+    expect((await export_('--paper', 'a3')).errors).toContain('--paper: “a3” is not one of letter, a4');
+    expect((await export_('--day', 'today')).errors).toContain('--day: “today” is not a day');
+    expect((await export_('--what', 'cover')).errors).toContain('a pdf file needs a name');
+  });
 });

@@ -1,23 +1,17 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
-  auditCsv,
   compareIds,
   compute,
   Computer,
-  cutsCsv,
   distancesOf,
-  drillingCsv,
   listEdits,
   listRules,
   planJsonSchema,
   proposalKinds,
   makeEdit,
   readPlanText,
-  storyPoles,
-  storyPoleSvg,
   resultFile,
-  takeoffCsv,
   writtenFinding,
   type Plan,
   type PlanReading,
@@ -34,7 +28,9 @@ import {
   type ImportFormat,
 } from '@fieldchalk/core/import';
 
-import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
+import { BadInput } from './badInput.ts';
+import { exported } from './exports.ts';
+import { oneOf } from './oneOf.ts';
 import { faultsOf, replay, type NamedEdit } from './replay.ts';
 
 /** Where a command reads its standard input from and writes its answer and its complaints to. */
@@ -55,16 +51,13 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
   distances FILE --circuit ID   what cable costs to lay from each place of a circuit to each other: the panel first, then its boxes
-  export FILE --to json|csv|xlsx|svg [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
+  export FILE --to json|csv|xlsx|svg|pdf [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
+         pdf: --what sheets, or some of them by name, in the order they are bound: cover,key,boxes,circuits,runs,rooms,
+         ceilings,makeup,directory,load,cuts,drilling,takeoff,inspection,poles,labels,flags;
+         [--paper letter|a4] [--turned portrait|landscape] [--revision WORDS] [--day 2026-11-28]
   edits                         every named edit: what it does, and the JSON Schema of its arguments
   rules                         every rule with default, unit, source, schools
   schema                        the JSON Schema of a plan`;
-
-class BadInput extends Error {
-  constructor(readonly lines: readonly string[]) {
-    super(lines.join('\n'));
-  }
-}
 
 const options = {
   only: { type: 'string' },
@@ -76,6 +69,10 @@ const options = {
   what: { type: 'string' },
   panel: { type: 'string' },
   circuit: { type: 'string' },
+  paper: { type: 'string' },
+  turned: { type: 'string' },
+  revision: { type: 'string' },
+  day: { type: 'string' },
   out: { type: 'string', short: 'o' },
 } as const;
 
@@ -131,16 +128,6 @@ function onlyKinds(only: string | undefined): readonly ProposalKind[] {
   return kinds as ProposalKind[];
 }
 
-/** The panel an audit is written for: the one named, or the first. */
-function panelAsked(plan: Plan, asked: string | undefined): string {
-  const panel = asked ?? Object.keys(plan.panels).sort(compareIds)[0];
-  if (panel === undefined || !plan.panels[panel])
-    throw new BadInput([
-      `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
-    ]);
-  return panel;
-}
-
 /** The circuit that distances are asked of. */
 function circuitAsked(plan: Plan, asked: string | undefined): string {
   if (asked !== undefined && Object.hasOwn(plan.circuits, asked)) return asked;
@@ -149,44 +136,6 @@ function circuitAsked(plan: Plan, asked: string | undefined): string {
   throw new BadInput([
     `--circuit: ${asked === undefined ? '' : `“${asked}” is not a circuit of the plan; `}${known}`,
   ]);
-}
-
-const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) => [l.item, l.name]));
-
-/** The text or the bytes of an export: what is asked for, in the format it is asked in. */
-function exported(plan: Plan, values: Asked['values']): string | Uint8Array {
-  const to = values.to ?? 'json';
-  const what = values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists' }[to] ?? 'result';
-  switch (`${to} ${what}`) {
-    case 'json plan':
-      return written(plan);
-    case 'json result':
-      return written(resultFile(compute(plan)));
-    case 'json takeoff':
-      return written(compute(plan).takeoff);
-    case 'csv takeoff':
-      return takeoffCsv(compute(plan).takeoff);
-    case 'csv cuts':
-      return cutsCsv(plan, compute(plan).cuts);
-    case 'csv drilling':
-      return drillingCsv(plan, compute(plan).drilling);
-    case 'csv audit':
-      return auditCsv(plan, panelAsked(plan, values.panel));
-    case 'xlsx lists':
-      return workbookOf(jobSheets(plan, compute(plan)));
-    case 'csv prices':
-      return pricesCsv({ own: plan.prices, suppliers: {} }, itemNames(plan));
-    case 'xlsx prices':
-      return pricesWorkbook({ own: plan.prices, suppliers: {} }, itemNames(plan));
-    case 'svg pole':
-      return storyPoles(plan, compute(plan).marks)
-        .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
-        .join('\n');
-    default:
-      throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole`,
-      ]);
-  }
 }
 
 async function importFile(
@@ -210,18 +159,6 @@ async function importFile(
   if (!read.ok) throw new BadInput(read.problems.map((p) => `${p.path || '(plan)'}: ${p.message}`));
   for (const d of read.doubts) terminal.errors(`${d.about}: ${d.says}\n`);
   return read.plan;
-}
-
-/** An option by its name, where it is given; refused where it is none of those it may be. */
-function oneOf<K extends string, T extends string>(
-  name: K,
-  value: string | undefined,
-  known: readonly T[],
-): Partial<Record<K, T>> {
-  if (value === undefined) return {};
-  const found = known.find((k) => k === value);
-  if (!found) throw new BadInput([`--${name}: “${value}” is not one of ${known.join(', ')}`]);
-  return { [name]: found } as Partial<Record<K, T>>;
 }
 
 /** Lays out what is missing, through the same gate as every edit. */
@@ -280,7 +217,7 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
       print(await importFile(ask, terminal));
       return 0;
     case 'export': {
-      const made = exported(loadPlan(file, terminal), values);
+      const made = await exported(loadPlan(file, terminal), values);
       if (values.out) writeFileSync(values.out, made);
       else if (typeof made === 'string') terminal.out(made);
       else throw new BadInput([`--out: a ${values.to} file needs a name: -o lists.${values.to}`]);

@@ -75,6 +75,7 @@ export { homeLabel } from './boxes/dataHome.ts';
 export {
   bottomFromSubfloor,
   boxSize,
+  devicesIn,
   deviceWords,
   heightIn,
   heightWords,

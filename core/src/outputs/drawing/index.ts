@@ -59,6 +59,7 @@ export {
   type RibbonRect,
   type RibbonShapes,
 } from './ribbonShapes.ts';
+export { checkBar, page as polePage, poleLines, poleStrips, strip as poleStrip } from './storyPole.ts';
 export { textWidth } from './textWidth.ts';
 export { alongWall, onRibbon, seenFromOutside, type Unrolled, type UnrolledWall } from './unrolled.ts';
 export type { WallShape } from './wallShapes.ts';

@@ -6,8 +6,9 @@ import { formatLength } from '../../units/index.ts';
  * end. Lengths in inches; a page is US Letter.
  */
 export const page = { width: 8.5, height: 11, margin: 0.5 } as const;
-const strip = { width: 2.3, length: 8.5, overlap: 0.5, perPage: 3 } as const;
-const checkBar = 6;
+export const strip = { width: 2.3, length: 8.5, overlap: 0.5, perPage: 3 } as const;
+/** A bar to measure before the sheet is believed, in inches. */
+export const checkBar = 6;
 
 export interface PoleStrip {
   readonly page: number;

@@ -52,7 +52,8 @@ export interface Figure {
   readonly ink: readonly Ink[];
   /** What it shows, for who cannot see it. */
   readonly says: string;
-  /** Its scale in words, where it has one. */
+  /** Units an inch of the house, and that in words, where it has a scale. */
+  readonly scale?: number;
   readonly scaleSays?: string;
 }
 

@@ -1,8 +1,10 @@
 import type { MakeUpDrawing } from '../drawing/makeup.ts';
+import { textWidth } from '../drawing/textWidth.ts';
 import { circle, rectangle, type Figure, type Ink } from './ink.ts';
 
 const capSize = { small: 7, middle: 9, large: 11 } as const;
 const screwGrey = { brass: 0.75, silver: 1, dark: 0.25, lead: 0.75 } as const;
+const wordSize = 11.5;
 /** Room for what is written over the cables. */
 const over = 46;
 
@@ -72,7 +74,7 @@ export function makeUpFigure(drawing: MakeUpDrawing, says: string): Figure {
           text,
           x: c.x,
           y: -36 + 13 * k + over,
-          size: 10.5,
+          size: 11,
           bold: true,
           align: 'middle',
           width: Math.max(60, width / Math.max(1, drawing.cables.length) - 6),
@@ -89,14 +91,17 @@ export function makeUpFigure(drawing: MakeUpDrawing, says: string): Figure {
             }
           : { kind: 'path', d: circle({ x: j.x, y }, 5), pen: { width: 1.4 }, fill: 1 };
         const how = j.method === 'crimp' ? 'crimp' : j.method === 'cap' ? 'capped' : j.size;
-        const room = Math.max(40, width - 8 - (j.x + 13));
+        // At the right edge of the box its words stand on the other side.
+        const [right, left] = [width - 10 - (j.x + 13), j.x - 23];
+        const isTurned = right < left && textWidth(j.says, wordSize) > right;
         const word = (text: string, down: number): Ink => ({
           kind: 'text',
           text,
-          x: j.x + 13,
+          x: isTurned ? j.x - 13 : j.x + 13,
           y: y + down,
-          size: 10,
-          width: room,
+          size: wordSize,
+          align: isTurned ? 'right' : 'left',
+          width: isTurned ? left : right,
           isOnPaper: true,
         });
         return [mark, word(j.says, 2), ...(j.size && how ? [word(how, 13)] : [])];

@@ -179,6 +179,7 @@ export function planFigure(plan: Plan, result: DrawnHouse, asked: PlanAsked): Fi
   return {
     width: Math.min(pane.width, sheet.width * scale),
     height: sheet.height * scale,
+    scale,
     scaleSays,
     says: `${plan.levels[level]?.name || level} from above: ${shown}`,
     ink: [

@@ -1,0 +1,99 @@
+import {
+  auditCsv,
+  compareIds,
+  compute,
+  Computer,
+  cutsCsv,
+  drillingCsv,
+  type Plan,
+  resultFile,
+  storyPoles,
+  storyPoleSvg,
+  takeoffCsv,
+} from '@fieldchalk/core';
+import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
+import { type PaperName, papers, pdfOf, type SheetKind, sheetKinds, sheetPages } from '@fieldchalk/paper';
+import { BadInput } from './badInput.ts';
+import { oneOf } from './oneOf.ts';
+
+/** What an export is asked with. */
+export type ExportValues = Partial<
+  Record<'to' | 'what' | 'panel' | 'paper' | 'turned' | 'revision' | 'day', string>
+>;
+
+const written = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
+
+/** The panel an audit is written for: the one named, or the first. */
+function panelAsked(plan: Plan, asked: string | undefined): string {
+  const panel = asked ?? Object.keys(plan.panels).sort(compareIds)[0];
+  if (panel === undefined || !plan.panels[panel])
+    throw new BadInput([
+      `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
+    ]);
+  return panel;
+}
+
+/** The sheets named, each once, or all of them. */
+function sheetsAsked(what: string): SheetKind[] {
+  const names = [...new Set(what.split(',').flatMap((n) => (n.trim() === 'sheets' ? sheetKinds : n.trim())))];
+  const unknown = names.filter((n) => !sheetKinds.includes(n as SheetKind));
+  if (unknown.length > 0)
+    throw new BadInput([`--what: “${unknown.join(', ')}” is not one of sheets, ${sheetKinds.join(', ')}`]);
+  return names as SheetKind[];
+}
+
+/** The sheets of a job as a PDF. */
+function sheets(plan: Plan, what: string, values: ExportValues): Promise<Buffer> {
+  const { revision = '', day = '' } = values;
+  if (day !== '' && !/^\d{4}-\d\d-\d\d$/.test(day))
+    throw new BadInput([`--day: “${day}” is not a day as 2026-11-28`]);
+  const set = {
+    paper: 'letter' as const,
+    turned: 'landscape' as const,
+    ...oneOf('paper', values.paper, Object.keys(papers) as PaperName[]),
+    ...oneOf('turned', values.turned, ['portrait', 'landscape'] as const),
+    sheets: sheetsAsked(what),
+    revision,
+    day,
+  };
+  return pdfOf(sheetPages(plan, new Computer(), set), { title: plan.job.name, day });
+}
+
+const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) => [l.item, l.name]));
+
+/** The text or the bytes of an export: what is asked for, in the format it is asked in. */
+export async function exported(plan: Plan, values: ExportValues): Promise<string | Uint8Array> {
+  const to = values.to ?? 'json';
+  const what = values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists', pdf: 'sheets' }[to] ?? 'result';
+  if (to === 'pdf') return sheets(plan, what, values);
+  switch (`${to} ${what}`) {
+    case 'json plan':
+      return written(plan);
+    case 'json result':
+      return written(resultFile(compute(plan)));
+    case 'json takeoff':
+      return written(compute(plan).takeoff);
+    case 'csv takeoff':
+      return takeoffCsv(compute(plan).takeoff);
+    case 'csv cuts':
+      return cutsCsv(plan, compute(plan).cuts);
+    case 'csv drilling':
+      return drillingCsv(plan, compute(plan).drilling);
+    case 'csv audit':
+      return auditCsv(plan, panelAsked(plan, values.panel));
+    case 'xlsx lists':
+      return workbookOf(jobSheets(plan, compute(plan)));
+    case 'csv prices':
+      return pricesCsv({ own: plan.prices, suppliers: {} }, itemNames(plan));
+    case 'xlsx prices':
+      return pricesWorkbook({ own: plan.prices, suppliers: {} }, itemNames(plan));
+    case 'svg pole':
+      return storyPoles(plan, compute(plan).marks)
+        .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
+        .join('\n');
+    default:
+      throw new BadInput([
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, pdf takes sheets`,
+      ]);
+  }
+}
