@@ -63,6 +63,9 @@ export const workspaceDirections = Object.entries(workspaces).map(([workspace, a
       regex: `^@fieldchalk/(?!(${allowed.join('|') || '-'})(/|$))`,
       message: `${workspace} may import ${allowed.join(' and ') || 'none of the workspaces'} (tools/directions.js).`,
     },
-    { regex: '^(\\.\\./)+(core|contracts|paper|cli|server|web|e2e)/', message: 'Import a workspace by its name.' },
+    {
+      regex: '^(\\.\\./)+(core|contracts|paper|cli|server|web|e2e)/',
+      message: 'Import a workspace by its name.',
+    },
   ]),
 }));

@@ -52,6 +52,11 @@ export function installPostgres() {
   if (postgresPrograms() === null) installDebian('postgresql');
 }
 
+/** Tests look at sheets with the programs of Debian’s poppler-utils. */
+export function installPoppler() {
+  if (!existsSync('/usr/bin/pdfinfo')) installDebian('poppler-utils');
+}
+
 /** Runs a command without holding this process up; answers with how it ended. */
 export function runAsync(title, command, args, env = {}) {
   process.stdout.write(`— ${title}\n`);

@@ -1,9 +1,10 @@
 import { checkShare } from './share.mjs';
-import { build, install, installChromium, installPostgres, run } from './steps.mjs';
+import { build, install, installChromium, installPoppler, installPostgres, run } from './steps.mjs';
 
 install();
 installChromium();
 installPostgres();
+installPoppler();
 checkShare();
 run('types, lint and format', 'npm', ['run', '--silent', 'check']);
 build();
