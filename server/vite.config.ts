@@ -14,6 +14,7 @@ export default defineConfig({
         moveCommand: 'src/moveCommand.ts',
         ownerCommand: 'src/ownerCommand.ts',
         importWorker: 'src/importing/importWorker.ts',
+        sheetWorker: 'src/sheets/sheetWorker.ts',
         viewWorker: 'src/jobViews/viewWorker.ts',
         asideWorker: 'src/aside/asideWorker.ts',
       },
@@ -22,7 +23,14 @@ export default defineConfig({
     },
   },
   ssr: {
-    noExternal: ['@fieldchalk/core', '@fieldchalk/contracts', '@fieldchalk/paper', 'zod', 'immer', 'alien-signals'],
+    noExternal: [
+      '@fieldchalk/core',
+      '@fieldchalk/contracts',
+      '@fieldchalk/paper',
+      'zod',
+      'immer',
+      'alien-signals',
+    ],
     external: ['better-sqlite3', 'knex', 'pdfkit', 'fontkit'],
   },
 });

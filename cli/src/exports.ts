@@ -6,13 +6,17 @@ import {
   cutsCsv,
   drillingCsv,
   type Plan,
+  paperKinds,
   resultFile,
+  type SheetKind,
+  sheetKinds,
   storyPoles,
   storyPoleSvg,
   takeoffCsv,
+  turnedKinds,
 } from '@fieldchalk/core';
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
-import { type PaperName, papers, pdfOf, type SheetKind, sheetKinds, sheetPages } from '@fieldchalk/paper';
+import { pdfOf, sheetPages } from '@fieldchalk/paper';
 import { BadInput } from './badInput.ts';
 import { oneOf } from './oneOf.ts';
 
@@ -50,8 +54,8 @@ function sheets(plan: Plan, what: string, values: ExportValues): Promise<Buffer>
   const set = {
     paper: 'letter' as const,
     turned: 'landscape' as const,
-    ...oneOf('paper', values.paper, Object.keys(papers) as PaperName[]),
-    ...oneOf('turned', values.turned, ['portrait', 'landscape'] as const),
+    ...oneOf('paper', values.paper, paperKinds),
+    ...oneOf('turned', values.turned, turnedKinds),
     sheets: sheetsAsked(what),
     revision,
     day,

@@ -233,3 +233,4 @@ export * from './access.ts';
 export * from './people.ts';
 export * from './prices.ts';
 export * from './quotes.ts';
+export * from './sheets.ts';

@@ -157,6 +157,7 @@ export const acts = [
   'took a job back',
   'made a job',
   'copied a job',
+  'issued sheets',
   'archived a job',
   'put a job away',
   'brought a job back',

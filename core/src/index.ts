@@ -122,6 +122,7 @@ export { circuitNumber } from './circuits/spaces.ts';
 export { netId, screwOf } from './wiring/index.ts';
 export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';
+export { changedSince, type LaidPlan } from './outputs/changedSince.ts';
 export { panelRows, seatWords, type PanelPlace } from './outputs/directory.ts';
 export { drillingWords } from './outputs/drillingWords.ts';
 export { makeUpWords } from './outputs/makeUpWords.ts';

@@ -125,6 +125,9 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
     coils: [{ item: 'cable-14/2', feet: 250, from: 'new', cuts: [{ run: 'k1', feet: 30 }] }],
   },
   forgetCoil: { coil: 'q1' },
+  addSheetSet: { name: 'All', sheets: ['cover', 'rooms'] },
+  setSheetSet: { set: 'h1', changes: { turned: 'portrait' } },
+  removeSheetSet: { set: 'h1' },
   propose: { only: ['receptacles'] },
 };
 
@@ -148,6 +151,8 @@ export const beforeTrying: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   setStock: (p) => edited(p, 'addStock', triedEdits.addStock),
   removeStock: (p) => edited(p, 'addStock', triedEdits.addStock),
   forgetCoil: (p) => edited(p, 'cutCoils', triedEdits.cutCoils),
+  setSheetSet: (p) => edited(p, 'addSheetSet', triedEdits.addSheetSet),
+  removeSheetSet: (p) => edited(p, 'addSheetSet', triedEdits.addSheetSet),
   protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
   fitCables: (p) => ({
     ...p,

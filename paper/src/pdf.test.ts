@@ -3,10 +3,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { boxNumber, compute, Computer, formatLength } from '@fieldchalk/core';
+import { boxNumber, compute, Computer, formatLength, sheetKinds } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
-import { pdfOf, sheetKinds, sheetPages } from './index.ts';
+import { pdfOf, sheetPages } from './index.ts';
 
 /** The PDF as other programs see it: those of Debian’s poppler-utils. */
 const folder = mkdtempSync(join(tmpdir(), 'fieldchalk-pdf-'));

@@ -24,6 +24,7 @@ import { atMostEach } from './routes/atMost.ts';
 import { companyRoutes } from './routes/company.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { phoneRoutes } from './routes/phones.ts';
+import { sheetRoutes } from './routes/sheets.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { makeServices, type Services } from './services/index.ts';
 
@@ -39,6 +40,7 @@ function apiRoutes(services: Services): express.Router {
     crewRoutes(services),
     ruleRoutes(services),
     importRoutes(services),
+    sheetRoutes(services),
   );
   return router;
 }

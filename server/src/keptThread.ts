@@ -12,8 +12,11 @@ export interface ThreadLimits {
 /** Why a thread gave no answer: the message says it in words that follow a colon. */
 export class ThreadFailed extends Error {}
 
-/** A thread that is asked one thing at a time and stays a while for the next; one that takes too long, or too much, is ended, and another begun. */
-export class KeptThread<Asked, Answered> {
+/**
+ * A thread that is asked one thing at a time and stays a while for the next; one that takes too long, or too much, is ended, and another begun. A message with
+ * `told` in it says how far it is, and is no answer.
+ */
+export class KeptThread<Asked, Answered, Told = never> {
   private last: Promise<unknown> = Promise.resolve();
   private thread: Worker | null = null;
   private idle: ReturnType<typeof setTimeout> | undefined;
@@ -25,8 +28,8 @@ export class KeptThread<Asked, Answered> {
   ) {}
 
   /** Rejects with ThreadFailed. */
-  ask(asked: Asked): Promise<Answered> {
-    const answer = this.last.then(() => this.answer(asked));
+  ask(asked: Asked, told: (how: Told) => void = () => undefined): Promise<Answered> {
+    const answer = this.last.then(() => this.answer(asked, told));
     this.last = answer.catch(() => undefined);
     return answer;
   }
@@ -41,14 +44,15 @@ export class KeptThread<Asked, Answered> {
     return thread;
   }
 
-  private async answer(asked: Asked): Promise<Answered> {
+  private async answer(asked: Asked, told: (how: Told) => void): Promise<Answered> {
     clearTimeout(this.idle);
     const { seconds, megabytes, idle } = this.limits;
     const thread = (this.thread ??= this.begun(megabytes));
     let timer: ReturnType<typeof setTimeout> | undefined;
     let settle: (answer: Answered | ThreadFailed) => void = () => undefined;
     const failed = (error?: Error) => settle(new ThreadFailed(error?.message ?? 'its thread ended'));
-    const heard = (answer: Answered) => settle(answer);
+    const heard = (answer: Answered | { told: Told }) =>
+      typeof answer === 'object' && answer !== null && 'told' in answer ? told(answer.told) : settle(answer);
     try {
       const answer = await new Promise<Answered | ThreadFailed>((done) => {
         settle = done;

@@ -87,6 +87,7 @@ async function start(): Promise<void> {
     await Promise.all([
       services.views.crew.close(),
       services.views.card.close(),
+      services.sheets.close(),
       services.plans.aside.close(),
     ]);
     await live.bus.close();

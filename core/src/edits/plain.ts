@@ -3,6 +3,7 @@ import { deviceEdits } from './devices.ts';
 import { jobEdits } from './job.ts';
 import { panelEdits } from './panels.ts';
 import { runEdits } from './runs.ts';
+import { sheetSetEdits } from './sheetSets.ts';
 import { stockEdits } from './stock.ts';
 import { spaceEdits } from './space.ts';
 import { walkEdits } from './walks.ts';
@@ -19,4 +20,5 @@ export const plainEdits = {
   ...runEdits,
   ...circuitEdits,
   ...stockEdits,
+  ...sheetSetEdits,
 } as const;

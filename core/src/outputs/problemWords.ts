@@ -31,6 +31,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   models: 'the box model',
   stock: 'the stock',
   coils: 'the coil',
+  sheetSets: 'the set of sheets',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

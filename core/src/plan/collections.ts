@@ -16,6 +16,7 @@ export const collections = [
   'runs',
   'stock',
   'coils',
+  'sheetSets',
   'accepted',
   'models',
 ] as const;

@@ -23,6 +23,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   runs: 'k',
   stock: 's',
   coils: 'q',
+  sheetSets: 'h',
   accepted: 'a',
   models: 'model',
 };

@@ -139,5 +139,30 @@ export type MemberRole = (typeof memberRoles)[number];
 
 export const jobKinds = ['new', 'addition', 'renovation'] as const;
 
+/** The sheets that are made of a job, in the order they are usually bound, and the paper they are made on. */
+export const sheetKinds = [
+  'cover',
+  'key',
+  'boxes',
+  'circuits',
+  'runs',
+  'rooms',
+  'ceilings',
+  'makeup',
+  'directory',
+  'load',
+  'cuts',
+  'drilling',
+  'takeoff',
+  'inspection',
+  'poles',
+  'labels',
+  'flags',
+] as const;
+export type SheetKind = (typeof sheetKinds)[number];
+
+export const paperKinds = ['letter', 'a4'] as const;
+export const turnedKinds = ['landscape', 'portrait'] as const;
+
 export const editions = ['2014', '2017', '2020', '2023'] as const;
 export type Edition = (typeof editions)[number];

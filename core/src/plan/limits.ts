@@ -19,6 +19,7 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   runs: 20_000,
   stock: 2000,
   coils: 2000,
+  sheetSets: 50,
   accepted: 5000,
   models: 500,
   prices: 5000,

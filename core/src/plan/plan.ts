@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { boxSchema } from './box.ts';
 import { circuitSchema } from './circuit.ts';
 import { coilSchema } from './coil.ts';
+import { sheetSetSchema } from './sheetSet.ts';
 import { controlSchema } from './control.ts';
 import { deviceSchema } from './device.ts';
 import { fixtureSchema } from './fixture.ts';
@@ -50,6 +51,7 @@ export const entrySchemas = {
   runs: runSchema,
   stock: stockSchema,
   coils: coilSchema,
+  sheetSets: sheetSetSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -95,6 +97,8 @@ export const planSchema = z.strictObject({
   runs: collection(runSchema),
   stock: collection(stockSchema),
   coils: collection(coilSchema),
+  /** Sheets that are made together. */
+  sheetSets: collection(sheetSetSchema),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),

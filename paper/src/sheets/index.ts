@@ -1,4 +1,4 @@
-import type { Computer, Plan } from '@fieldchalk/core';
+import type { Computer, Plan, SheetKind } from '@fieldchalk/core';
 import type { Page, PaperName, Turned } from '../layout/page.ts';
 import { coverSheet } from './cover.ts';
 import { type MadeSheet, sheetJob, type SheetJob } from './job.ts';
@@ -17,30 +17,8 @@ import { planSheets } from './plans.ts';
 import { poleSheets } from './poles.ts';
 import { roomSheets } from './rooms.ts';
 
-/** The sheets there are, in the order they are usually bound. */
-export const sheetKinds = [
-  'cover',
-  'key',
-  'boxes',
-  'circuits',
-  'runs',
-  'rooms',
-  'ceilings',
-  'makeup',
-  'directory',
-  'load',
-  'cuts',
-  'drilling',
-  'takeoff',
-  'inspection',
-  'poles',
-  'labels',
-  'flags',
-] as const;
-export type SheetKind = (typeof sheetKinds)[number];
-
 /** A set of sheets to be made: what goes in, in which order, on what paper, and what it is called. */
-export interface SheetSet {
+export interface SheetsAsked {
   readonly sheets: readonly SheetKind[];
   readonly paper: PaperName;
   readonly turned: Turned;
@@ -133,7 +111,7 @@ export type SheetProgress = (done: number, of: number) => void;
 export function sheetPages(
   plan: Plan,
   computer: Computer,
-  set: SheetSet,
+  set: SheetsAsked,
   { changed = new Set<string>(), told }: { changed?: ReadonlySet<string>; told?: SheetProgress } = {},
 ): Page[] {
   const job = sheetJob(plan, computer, set, changed);

@@ -6,15 +6,17 @@ import {
   formatLength,
   propose,
   roomOfBox,
+  type SheetKind,
+  sheetKinds,
   boundedRooms,
 } from '@fieldchalk/core';
 import { marlStreet } from '@fieldchalk/core/demo';
 import { notEmpty } from '@fieldchalk/core/testing';
 import { furnishedHouse } from '@fieldchalk/core/testing/houses';
 import { faultsOf, wordsOn } from '../testing/faults.ts';
-import { type SheetKind, sheetKinds, sheetPages, type SheetSet } from './index.ts';
+import { sheetPages, type SheetsAsked } from './index.ts';
 
-const set = (more: Partial<SheetSet> = {}): SheetSet => ({
+const set = (more: Partial<SheetsAsked> = {}): SheetsAsked => ({
   sheets: sheetKinds,
   paper: 'letter',
   turned: 'landscape',

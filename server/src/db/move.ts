@@ -16,6 +16,7 @@ const tables: readonly (readonly [table: string, key: readonly string[]])[] = [
   ['revisions', ['job', 'revision']],
   ['marks', ['sequence']],
   ['late_marks', ['sequence']],
+  ['issues', ['sequence']],
   ['rule_books', ['id']],
   ['price_books', ['id']],
   ['invitations', ['id']],
@@ -29,6 +30,7 @@ export const movedTables: readonly string[] = tables.map(([table]) => table);
 const numbered: Readonly<Record<string, string>> = {
   marks: 'sequence',
   late_marks: 'sequence',
+  issues: 'sequence',
   audit: 'sequence',
 };
 

@@ -56,6 +56,12 @@ const exportedTables: readonly {
     columns: ['sequence', 'job', 'label', 'id', 'kind', 'about', 'done', 'by', 'stood', 'made_at', 'settled'],
   },
   {
+    table: 'issues',
+    of: 'job',
+    key: 'sequence',
+    columns: ['sequence', 'job', 'set_id', 'number', 'name', 'day', 'revision', 'asked', 'plan', 'by', 'at'],
+  },
+  {
     table: 'given',
     of: 'job',
     key: 'id',

@@ -23,6 +23,7 @@ import { demoPerson } from './demo.ts';
 import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
+import { Sheets } from '../sheets/sheets.ts';
 import { Quotes } from '../quotes/quotes.ts';
 import { PriceBooks } from './priceBooks.ts';
 import { RuleBooks } from './ruleBooks.ts';
@@ -39,6 +40,7 @@ export interface Services extends Gates {
   readonly prices: PriceBooks;
   readonly quotes: Quotes;
   readonly importer: Importer;
+  readonly sheets: Sheets;
   readonly views: { readonly crew: JobViews; readonly card: JobViews };
   readonly cards: JobCards;
   readonly plans: Plans;
@@ -126,6 +128,7 @@ export function makeServices(
     prices: new PriceBooks(db, now),
     quotes: new Quotes(suppliers),
     importer: new Importer(),
+    sheets: new Sheets(db, plans, now),
     views,
     plans,
     companies: new Companies(db, plans, jobs),

@@ -25,6 +25,7 @@ const ofJobs = [
   ['revisions', 'revision'],
   ['marks', 'sequence'],
   ['late_marks', 'sequence'],
+  ['issues', 'sequence'],
 ] as const;
 
 const summaryOf = (r: JobHead): JobSummary => ({

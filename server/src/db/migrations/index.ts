@@ -8,6 +8,7 @@ import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 import * as standingMarks from './2026-11-28-standing-marks.ts';
 import * as ticksSayOfWhat from './2026-11-28-ticks-say-of-what.ts';
 import * as workPrices from './2026-11-28-work-prices.ts';
+import * as workSheets from './2026-11-28-work-sheets.ts';
 import * as workSuppliers from './2026-11-28-work-suppliers.ts';
 import * as whatJobsAreAbout from './2026-11-28-what-jobs-are-about.ts';
 
@@ -23,5 +24,6 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-ticks-say-of-what': ticksSayOfWhat,
   '2026-11-28-what-jobs-are-about': whatJobsAreAbout,
   '2026-11-28-work-prices': workPrices,
+  '2026-11-28-work-sheets': workSheets,
   '2026-11-28-work-suppliers': workSuppliers,
 };

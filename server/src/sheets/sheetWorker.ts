@@ -1,0 +1,72 @@
+import { parentPort } from 'node:worker_threads';
+import { changedSince, compute, Computer, type Plan, readPlanText, type SheetKind } from '@fieldchalk/core';
+import { pdfOf, sheetPages, svgOf, type PaperName, type Turned } from '@fieldchalk/paper';
+
+/** Sheets to make: the job as it is, or as it was stored, and as it stood when the set was issued before. */
+export interface SheetsToMake {
+  readonly plan: Plan | string;
+  readonly before: string | null;
+  readonly sheets: readonly SheetKind[];
+  readonly paper: PaperName;
+  readonly turned: Turned;
+  readonly revision: string;
+  readonly day: string;
+}
+
+export interface MadePages {
+  readonly pdf: Uint8Array;
+  readonly pages: readonly { readonly sheet: string; readonly title: string; readonly svg: string }[];
+}
+export type SheetsAnswered = MadePages | { readonly failed: string };
+/** How far it is. */
+export interface SheetsTold {
+  readonly what: 'working out' | 'drawing' | 'writing';
+  readonly done: number;
+  readonly of: number;
+}
+
+const told = (how: SheetsTold) => parentPort?.postMessage({ told: how });
+
+function planOf(stored: Plan | string): Plan {
+  if (typeof stored !== 'string') return stored;
+  const read = readPlanText(stored);
+  if (!read.ok)
+    throw new Error(`what was issued cannot be read any more: ${read.problems[0]?.message ?? ''}`);
+  return read.plan;
+}
+
+async function make(asked: SheetsToMake): Promise<MadePages> {
+  const { sheets, paper, turned, revision, day } = asked;
+  told({ what: 'working out', done: 0, of: 1 });
+  const plan = planOf(asked.plan);
+  const computer = new Computer();
+  const result = computer.compute(plan);
+  const earlier = asked.before === null ? null : planOf(asked.before);
+  const changed = earlier
+    ? changedSince({ plan: earlier, result: compute(earlier) }, { plan, result })
+    : new Set<string>();
+  const pages = sheetPages(
+    plan,
+    computer,
+    { sheets, paper, turned, revision, day },
+    { changed, told: (done, of) => told({ what: 'drawing', done, of }) },
+  );
+  const pdf = await pdfOf(pages, {
+    title: plan.job.name,
+    day,
+    onPage: (done, of) => {
+      if (done % 10 === 0 || done === of) told({ what: 'writing', done, of });
+    },
+  });
+  return {
+    pdf: new Uint8Array(pdf),
+    pages: pages.map((page) => ({ sheet: page.sheet, title: page.title, svg: svgOf(page) })),
+  };
+}
+
+parentPort?.on('message', (asked: SheetsToMake) => {
+  make(asked)
+    .catch((error: unknown) => ({ failed: (error as Error).message }))
+    .then((answer: SheetsAnswered) => parentPort?.postMessage(answer))
+    .catch(() => undefined);
+});
