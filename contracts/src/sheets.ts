@@ -21,7 +21,8 @@ export const issueAskedSchema = z.strictObject({ set: id, number: z.number().int
 /** Pages that were made: under `made` they are fetched whole as a PDF, or one by one as pictures. */
 export const sheetsMadeSchema = z.object({
   made: z.string(),
-  pages: z.array(z.object({ sheet: z.string(), title: z.string() })),
+  /** `width` and `height` in points. */
+  pages: z.array(z.object({ sheet: z.string(), title: z.string(), width: z.number(), height: z.number() })),
 });
 
 /** A set of the job to be issued: it is kept as it is now, under the next number. */

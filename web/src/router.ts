@@ -15,6 +15,7 @@ export const router = createRouter({
         { path: 'pole', component: () => import('./views/PoleView.vue') },
         { path: 'audit', component: () => import('./views/AuditView.vue') },
         { path: 'load', component: () => import('./views/LoadView.vue') },
+        { path: 'documents', component: () => import('./views/DocumentsView.vue') },
         { path: 'directory', component: () => import('./views/DirectoryView.vue') },
         { path: 'makeup/:box?', component: () => import('./views/MakeUpView.vue') },
         { path: 'cuts', component: () => import('./views/CutsView.vue') },

@@ -15,7 +15,13 @@ export interface SheetsToMake {
 
 export interface MadePages {
   readonly pdf: Uint8Array;
-  readonly pages: readonly { readonly sheet: string; readonly title: string; readonly svg: string }[];
+  readonly pages: readonly {
+    readonly sheet: string;
+    readonly title: string;
+    readonly width: number;
+    readonly height: number;
+    readonly svg: string;
+  }[];
 }
 export type SheetsAnswered = MadePages | { readonly failed: string };
 /** How far it is. */
@@ -60,7 +66,10 @@ async function make(asked: SheetsToMake): Promise<MadePages> {
   });
   return {
     pdf: new Uint8Array(pdf),
-    pages: pages.map((page) => ({ sheet: page.sheet, title: page.title, svg: svgOf(page) })),
+    pages: pages.map((page) => {
+      const { sheet, title, width, height } = page;
+      return { sheet, title, width, height, svg: svgOf(page) };
+    }),
   };
 }
 

@@ -38,7 +38,7 @@ describe('sheets over the API', () => {
     const steps = notEmpty(lines.slice(0, -1)).map((l) => l.told!.what);
     expect([...new Set(steps)]).toEqual(['working out', 'drawing', 'writing']);
     const { made: key, pages } = lines.at(-1)!.made!;
-    expect(pages[0]).toEqual({ sheet: 'cover', title: 'Marl Street' });
+    expect(pages[0]).toEqual({ sheet: 'cover', title: 'Marl Street', width: 792, height: 612 });
 
     const pdf = await server.api.get(`/api/jobs/${id}/sheets/${key}`).buffer(true).expect(200);
     expect(pdf.headers['content-type']).toBe('application/pdf');

@@ -107,7 +107,7 @@ export class Sheets {
   ): Promise<SheetsMade> {
     const made = createHash('sha256').update(key).digest('hex').slice(0, 32);
     const { pages } = this.kept.get(made)?.sheets ?? (await this.keep(made, job, sheets, told));
-    return { made, pages: pages.map(({ sheet, title }) => ({ sheet, title })) };
+    return { made, pages: pages.map(({ svg: _, ...page }) => page) };
   }
 
   private async keep(

@@ -3,7 +3,7 @@ import { formatLength } from '@fieldchalk/core';
 import type { DrawingUnderstood } from '@fieldchalk/core/import';
 import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
-import type { DrawingSaid } from '../session/api.ts';
+import type { DrawingSaid } from './importFile.ts';
 
 /** How a drawing was taken to be drawn, to be said otherwise: its unit, what shows walls, what a gap in one is, and on which layers they are. */
 const props = defineProps<{

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
-import { call, importFile, Refusal } from './api.ts';
+import { importFile } from '../importing/importFile.ts';
+import { call, Refusal } from './api.ts';
 
 const asked: { path: string; request: RequestInit }[] = [];
 /** A server that answers everything alike. */

@@ -21,13 +21,12 @@ import { Answers } from '../session/answers.ts';
 import DrawnSketch from '../importing/DrawnSketch.vue';
 import HowDrawn from '../importing/HowDrawn.vue';
 import {
-  call,
   type DrawingSaid,
   type ImportAnswer,
   importFile,
   type NotUnderstood,
-  Refusal,
-} from '../session/api.ts';
+} from '../importing/importFile.ts';
+import { call, Refusal } from '../session/api.ts';
 import PlanDrawing from '../workspace/plan/PlanDrawing.vue';
 import { extentOf, planShapes } from '@fieldchalk/core/drawing';
 

@@ -103,7 +103,7 @@ const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?p
         v-for="s in stages"
         :key="s"
         :to="`${job}/${s}`"
-        class="flex items-center gap-1 border-b-4 px-2.5 py-2 whitespace-nowrap hover:bg-chalk-soft"
+        class="flex shrink-0 items-center gap-1 border-b-4 px-2.5 py-2 whitespace-nowrap hover:bg-chalk-soft"
         :class="s === stage ? 'border-chalk font-bold' : 'border-transparent'"
         :aria-current="s === stage ? 'step' : undefined"
       >

@@ -19,6 +19,7 @@ export const jobPages: readonly JobPage[] = [
   page('cuts', 'Cut list'),
   page('drilling', 'Drilling list'),
   page('makeup', 'Make-up sheets'),
+  page('documents', 'Documents'),
   page('words', 'What words mean'),
   { at: 'meter', says: 'Laser meter', to: (job) => job.replace('/jobs/', '/meter/'), isWindow: true },
 ];

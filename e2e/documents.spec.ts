@@ -1,0 +1,101 @@
+import { execFileSync } from 'node:child_process';
+import type { Page } from '@playwright/test';
+import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
+
+/** A saved PDF as another program reads it. */
+const info = (file: string) => execFileSync('pdfinfo', [file], { encoding: 'utf8' });
+const textOf = (file: string) => execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+
+async function saved(page: Page): Promise<string> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save PDF' }).click(),
+  ]);
+  return download.path();
+}
+const pages = (page: Page) => page.getByRole('list', { name: 'Pages' }).getByRole('button');
+
+test('a set of sheets is chosen, ordered by keys, made, looked at, saved and opened; it stays chosen', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Sheets of the study');
+  await page.goto(`/jobs/${job}/documents`);
+  for (const sheet of ['Cover', 'Make-up', 'Labels', 'Cable flags', 'Story poles', 'Takeoff'])
+    await page.getByRole('checkbox', { name: new RegExp(`^${sheet}`) }).uncheck();
+  await expect(page.getByRole('list', { name: 'Left out' }).getByRole('checkbox')).toHaveCount(6);
+  await page.getByRole('button', { name: 'Rooms earlier' }).focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Enter');
+  await page.getByLabel('Called').fill('For the inspector');
+  await page.getByLabel('Called').press('Enter');
+  await expect(page.getByLabel('Set', { exact: true })).toHaveText('For the inspector');
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Make the sheets' }).click();
+  await expect(pages(page).first()).toContainText('1 Study: walls');
+  await pages(page).first().click();
+  await expect(page.getByRole('img', { name: 'Page 1: Study: walls' })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/^2 of \d+$/)).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(pages(page).nth(1)).toBeFocused();
+
+  const file = await saved(page);
+  expect(info(file)).toMatch(/Title:\s+Sheets of the study/);
+  expect(info(file)).toMatch(new RegExp(`Pages:\\s+${await pages(page).count()}\\n`));
+  expect(textOf(file)).toContain('Bottom from');
+
+  await page.reload();
+  await expect(page.getByLabel('Called')).toHaveValue('For the inspector');
+  await expect(page.getByRole('checkbox', { name: /^Cover/ })).not.toBeChecked();
+});
+
+test('a set is issued, the job changes, and the next issue has clouds; the first is had again as it was', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Issued twice');
+  await page.goto(`/jobs/${job}/documents`);
+  await page.getByRole('button', { name: 'Keep this set' }).click();
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Issue as 1' }).click();
+  await expect(page.getByText('All sheets, issue 1')).toBeVisible();
+  const first = textOf(await saved(page));
+  expect(first).toContain('Issue 1');
+  expect(first).not.toContain('Clouds are drawn');
+
+  await page.getByRole('link', { name: 'boxes', exact: true }).click();
+  await chalk(page, 'receptacle 40 wall A');
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.goto(`/jobs/${job}/documents`);
+  await page.getByRole('button', { name: 'Issue as 2' }).click();
+  await expect(page.getByText('All sheets, issue 2')).toBeVisible();
+  expect(textOf(await saved(page))).toContain('Clouds are drawn around what changed');
+
+  const issued = page.getByRole('region', { name: 'Issued' });
+  await issued.getByRole('button', { name: 'Show' }).nth(1).click();
+  await expect(page.getByText('All sheets, issue 1')).toBeVisible();
+  expect(textOf(await saved(page))).toBe(first);
+});
+
+test.describe('without a network', () => {
+  test.use({ allowed: /Failed to load resource|ERR_FAILED|ERR_INTERNET_DISCONNECTED/ });
+  test('a job whose sheets cannot be made says why, and what is not saved yet is waited for', async ({
+    page,
+    context,
+  }) => {
+    const job = await studyJob(page, 'No network for sheets');
+    await page.goto(`/jobs/${job}/documents`);
+    await expect(page.getByRole('button', { name: 'Make the sheets' })).toBeEnabled();
+    await page.route('**/api/jobs/*/sheets', (route) => route.abort());
+    await page.getByRole('button', { name: 'Make the sheets' }).click();
+    await expect(page.getByRole('alert')).toContainText('The server cannot be reached');
+    await page.unroute('**/api/jobs/*/sheets');
+    await context.setOffline(true);
+    await page.getByRole('checkbox', { name: /^Cover/ }).uncheck();
+    await expect(page.getByText('Sheets are made once the last change is saved')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Make the sheets' })).toBeDisabled();
+    await context.setOffline(false);
+    await expect(page.getByRole('button', { name: 'Make the sheets' })).toBeEnabled({ timeout: 15_000 });
+  });
+});
