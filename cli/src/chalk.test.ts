@@ -281,4 +281,13 @@ describe('chalk replay', () => {
     expect((await export_('--day', 'today')).errors).toContain('--day: “today” is not a day');
     expect((await export_('--what', 'cover')).errors).toContain('a pdf file needs a name');
   });
+
+  test('a level as DXF: the lowest, or the one named', async () => {
+    const dxf = await chalk(['export', '-', '--to', 'dxf'], demo);
+    expect(dxf).toMatchObject({ code: 0, out: expect.stringContaining('\nWalls\n') as string });
+    expect((await chalk(['export', '-', '--to', 'dxf', '--level', 'Main'], demo)).out).toBe(dxf.out);
+    expect((await chalk(['export', '-', '--to', 'dxf', '--level', 'Attic'], demo)).errors).toContain(
+      '--level: “Attic” is not one of Main',
+    );
+  });
 });

@@ -17,12 +17,13 @@ import {
 } from '@fieldchalk/core';
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
 import { pdfOf, sheetPages } from '@fieldchalk/paper';
+import { planDxf } from '@fieldchalk/core/drawings';
 import { BadInput } from './badInput.ts';
 import { oneOf } from './oneOf.ts';
 
 /** What an export is asked with. */
 export type ExportValues = Partial<
-  Record<'to' | 'what' | 'panel' | 'paper' | 'turned' | 'revision' | 'day', string>
+  Record<'to' | 'what' | 'panel' | 'level' | 'paper' | 'turned' | 'revision' | 'day', string>
 >;
 
 const written = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
@@ -35,6 +36,16 @@ function panelAsked(plan: Plan, asked: string | undefined): string {
       `--panel: ${asked ? `“${asked}” is not a panel of the plan` : 'the plan has no panel'}`,
     ]);
   return panel;
+}
+
+/** The level a drawing is of: the one named, by its id or its name, or the lowest. */
+function levelAsked(plan: Plan, asked: string | undefined): string {
+  const levels = Object.entries(plan.levels).sort(([, a], [, b]) => a.elevation - b.elevation);
+  const found = asked === undefined ? levels[0] : levels.find(([id, l]) => id === asked || l.name === asked);
+  if (found) return found[0];
+  throw new BadInput([
+    `--level: “${asked ?? ''}” is not one of ${levels.map(([id, l]) => l.name || id).join(', ')}`,
+  ]);
 }
 
 /** The sheets named, each once, or all of them. */
@@ -68,7 +79,8 @@ const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) =>
 /** The text or the bytes of an export: what is asked for, in the format it is asked in. */
 export async function exported(plan: Plan, values: ExportValues): Promise<string | Uint8Array> {
   const to = values.to ?? 'json';
-  const what = values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists', pdf: 'sheets' }[to] ?? 'result';
+  const what =
+    values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', pdf: 'sheets' }[to] ?? 'result';
   if (to === 'pdf') return sheets(plan, what, values);
   switch (`${to} ${what}`) {
     case 'json plan':
@@ -91,13 +103,15 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
       return pricesCsv({ own: plan.prices, suppliers: {} }, itemNames(plan));
     case 'xlsx prices':
       return pricesWorkbook({ own: plan.prices, suppliers: {} }, itemNames(plan));
+    case 'dxf plan':
+      return planDxf(plan, compute(plan), levelAsked(plan, values.level));
     case 'svg pole':
       return storyPoles(plan, compute(plan).marks)
         .flatMap((pole) => storyPoleSvg(pole, `${plan.job.name}, story pole`))
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, pdf takes sheets`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, pdf takes sheets`,
       ]);
   }
 }

@@ -1,0 +1,192 @@
+import { Colors, DxfWriter, point2d, point3d, Units, type DxfBlock } from '@tarikjabiri/dxf';
+import { devicesIn } from '../../boxes/index.ts';
+import type { XY } from '../../geometry/index.ts';
+import { entryOf } from '../../lookups/index.ts';
+import { cables } from '../../materials/index.ts';
+import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
+import { planShapes } from '../../outputs/drawing/planShapes.ts';
+import { signOf, type SignKind } from '../../outputs/figures/signs.ts';
+import type { Opening, Plan } from '../../plan/index.ts';
+import { boxNumber } from '../../plan/things.ts';
+import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
+
+/** Layers by plain names. A slash may not stand in one. */
+const layers = {
+  walls: { name: 'Walls', colour: Colors.White },
+  doors: { name: 'Doors', colour: Colors.Green },
+  windows: { name: 'Windows', colour: Colors.Cyan },
+  studs: { name: 'Studs', colour: Colors.Yellow },
+  rooms: { name: 'Rooms', colour: Colors.White },
+  boxes: { name: 'Boxes', colour: Colors.Red },
+  numbers: { name: 'Box numbers', colour: Colors.Red },
+  panels: { name: 'Panels', colour: Colors.Magenta },
+  fixtures: { name: 'Fixtures', colour: Colors.Blue },
+} as const;
+const cableLayer = (cable: string) => `Cable ${cable.replaceAll('/', '-')}`;
+
+/** A place along a wall and off its middle, as the house lies: inches, y up. */
+const placeOn = ({ a, u }: WallSegment, along: number, off: number): XY => ({
+  x: a.x + u.x * along - u.y * off,
+  y: a.y + u.y * along + u.x * off,
+});
+
+/** The radius of a sign, in inches of the house. */
+const signRadius = 3;
+const corners = (count: number, radius: number, from: number): XY[] =>
+  Array.from({ length: count }, (_, i) => {
+    const angle = from + (2 * Math.PI * i) / count;
+    return { x: radius * Math.cos(angle), y: radius * Math.sin(angle) };
+  });
+
+/** Our own signs as blocks, around their middle. */
+const signs: Readonly<Record<SignKind, (block: DxfBlock) => void>> = {
+  receptacle: (block) => {
+    block.addCircle(point3d(0, 0), signRadius);
+    block.addLine(point3d(-signRadius / 2, 0), point3d(signRadius / 2, 0));
+  },
+  switch: (block) => outline(block, corners(3, signRadius * 1.25, Math.PI / 2)),
+  light: (block) => outline(block, corners(4, signRadius * 1.2, 0)),
+  data: (block) => outline(block, corners(4, signRadius * 1.25, Math.PI / 4)),
+  alarm: (block) => outline(block, corners(6, signRadius * 1.15, 0)),
+  other: (block) => {
+    block.addCircle(point3d(0, 0), signRadius);
+    block.addLine(point3d(-signRadius / 2, -signRadius / 2), point3d(signRadius / 2, signRadius / 2));
+  },
+};
+
+function outline(block: DxfBlock, points: readonly XY[]): void {
+  points.forEach((p, i) => {
+    const next = points[(i + 1) % points.length] ?? p;
+    block.addLine(point3d(p.x, p.y), point3d(next.x, next.y));
+  });
+}
+
+/** A wall’s framing from end to end, along its line: as its plates lie. */
+function endsOf(line: WallSegment, members: DrawnHouse['members']): [number, number] {
+  const plates = members.filter((m) => m.role === 'top-plate');
+  if (plates.length === 0) return [0, line.span];
+  return [
+    Math.min(...plates.map((m) => m.at - m.width / 2)),
+    Math.max(...plates.map((m) => m.at + m.width / 2)),
+  ];
+}
+
+/** Writes one level; everything is drawn at its true size, in inches. */
+class LevelDrawing {
+  readonly dxf = new DxfWriter();
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly result: DrawnHouse,
+    private readonly level: string,
+  ) {
+    this.dxf.setUnits(Units.Inches);
+    for (const { name, colour } of Object.values(layers)) this.dxf.addLayer(name, colour, 'CONTINUOUS');
+    for (const kind of new Set(Object.values(result.runs).map((r) => r.cable)))
+      this.dxf.addLayer(cableLayer(kind), Colors.Yellow, 'CONTINUOUS');
+    for (const [kind, draw] of Object.entries(signs)) draw(this.dxf.addBlock(kind));
+  }
+
+  private line(layer: keyof typeof layers, a: XY, b: XY): void {
+    this.dxf.addLine(point3d(a.x, a.y), point3d(b.x, b.y), { layerName: layers[layer].name });
+  }
+
+  /** Both faces, cut at the openings, closed at their jambs, and at ends that meet no other wall. */
+  walls(): void {
+    const { plan, result, level } = this;
+    const meets = new Map<string, number>();
+    for (const { from, to } of Object.values(plan.walls))
+      for (const p of [from, to]) meets.set(p, (meets.get(p) ?? 0) + 1);
+    for (const [id, wall] of Object.entries(plan.walls)) {
+      const line = entryOf(plan.points, wall.from).level === level ? wallSegment(plan, id) : null;
+      if (!line) continue;
+      const own = result.members.filter((m) => m.wall === id);
+      const [start, end] = endsOf(line, own);
+      const openings = Object.values(plan.openings)
+        .filter((o) => o.wall === id)
+        .sort((a, b) => a.at - b.at);
+      const cuts = [start, ...openings.flatMap((o) => [o.at, o.at + o.width]), end];
+      for (const off of [line.half, -line.half])
+        for (let i = 0; i + 1 < cuts.length; i += 2) {
+          const [from = 0, to = 0] = cuts.slice(i, i + 2);
+          if (to - from > 0.01) this.line('walls', placeOn(line, from, off), placeOn(line, to, off));
+        }
+      const caps = [
+        ...openings.flatMap((o) => [o.at, o.at + o.width]),
+        ...(meets.get(wall.from) === 1 ? [start] : []),
+        ...(meets.get(wall.to) === 1 ? [end] : []),
+      ];
+      for (const along of caps)
+        this.line('walls', placeOn(line, along, line.half), placeOn(line, along, -line.half));
+      for (const o of openings) this.opening(line, o);
+      for (const m of own)
+        if (m.number !== null)
+          for (const along of [m.at - 0.75, m.at + 0.75])
+            this.line('studs', placeOn(line, along, line.half), placeOn(line, along, -line.half));
+    }
+  }
+
+  private opening(line: WallSegment, o: Opening): void {
+    const [start, end] = [o.at, o.at + o.width];
+    if (o.kind !== 'door') {
+      const layer = o.kind === 'window' || o.kind === 'fixed-glass' ? 'windows' : 'doors';
+      const offs = { window: [0], 'fixed-glass': [0.6, -0.6], 'sliding-door': [0.7, -0.7], cased: [] };
+      for (const off of offs[o.kind as keyof typeof offs] ?? [line.half, -line.half])
+        this.line(layer, placeOn(line, start, off), placeOn(line, end, off));
+      return;
+    }
+    const [hinge, strike] = o.hinge === 'from' ? [start, end] : [end, start];
+    const side = o.swing === 'left' ? 1 : -1;
+    const [h, s, tip] = [
+      placeOn(line, hinge, line.half * side),
+      placeOn(line, strike, line.half * side),
+      placeOn(line, hinge, (line.half + o.width) * side),
+    ];
+    this.line('doors', h, tip);
+    const angle = (p: XY) => ((Math.atan2(p.y - h.y, p.x - h.x) * 180) / Math.PI + 360) % 360;
+    // Arcs run counter-clockwise from their first angle: a quarter of a circle, whichever way it is.
+    const [a, b] = [angle(tip), angle(s)];
+    const [from, to] = (b - a + 360) % 360 < 180 ? [a, b] : [b, a];
+    this.dxf.addArc(point3d(h.x, h.y), o.width, from, to, { layerName: layers.doors.name });
+  }
+
+  /** Rooms, boxes by their signs, panels, what stands in rooms, and cable: where the plan has them. */
+  things(): void {
+    const { plan, result, level, dxf } = this;
+    const shapes = planShapes(plan, result, level);
+    for (const r of shapes.rooms)
+      dxf.addText(point3d(r.x, -r.y), 6, r.name, { layerName: layers.rooms.name });
+    for (const b of [...shapes.boxes, ...shapes.flat]) {
+      const sign = signOf(devicesIn(plan, b.id)[0]?.[1].kind);
+      dxf.addInsert(sign, point3d(b.x, -b.y), { layerName: layers.boxes.name });
+      dxf.addText(point3d(b.x + 4, -b.y - 1.5), 3, boxNumber(b.id), { layerName: layers.numbers.name });
+    }
+    const cornersOf = (points: string) =>
+      points.split(' ').map((p) => {
+        const [x = 0, y = 0] = p.split(',').map(Number);
+        return { point: point2d(x, -y) };
+      });
+    const closed = { flags: 1 };
+    for (const p of shapes.panels)
+      dxf.addLWPolyline(cornersOf(p.points), { ...closed, layerName: layers.panels.name });
+    for (const f of shapes.fixtures)
+      dxf.addLWPolyline(cornersOf(f.points), { ...closed, layerName: layers.fixtures.name });
+    for (const c of shapes.cables) {
+      const { cable } = entryOf(result.runs, c.id);
+      if (!cables[cable]) continue;
+      const points = c.points.map((p) => ({ point: point2d(p.x, -p.y) }));
+      dxf.addLWPolyline(points, { layerName: cableLayer(cable) });
+    }
+  }
+}
+
+/**
+ * One level as a DXF drawing at true scale in inches: walls as two faces cut at their openings, studs, doors and windows, boxes as blocks of our own signs,
+ * cable by its kind, on layers that say what they hold.
+ */
+export function planDxf(plan: Plan, result: DrawnHouse, level: string): string {
+  const drawing = new LevelDrawing(plan, result, level);
+  drawing.walls();
+  drawing.things();
+  return drawing.dxf.stringify();
+}
