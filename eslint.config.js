@@ -51,7 +51,7 @@ export default ts.config(
   },
   {
     files: ['**/*.{ts,vue}'],
-    ignores: ['**/*.test.ts', '**/*.spec.ts', 'core/bench/**', 'core/testing/**', 'e2e/**'],
+    ignores: ['**/*.test.ts', '**/*.spec.ts', 'core/bench/**', 'paper/bench/**', 'core/testing/**', 'e2e/**'],
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'error',
       'max-params': ['error', 5],

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
 
@@ -45,6 +46,20 @@ test('a set of sheets is chosen, ordered by keys, made, looked at, saved and ope
   expect(info(file)).toMatch(/Title:\s+Sheets of the study/);
   expect(info(file)).toMatch(new RegExp(`Pages:\\s+${await pages(page).count()}\\n`));
   expect(textOf(file)).toContain('Bottom from');
+
+  const others = page.getByRole('region', { name: 'For other programs' });
+  for (const [name, begins] of [
+    ['Main, DXF', '0\nSECTION'],
+    ['Lists, XLSX', 'PK'],
+    ['Plan, JSON', '{'],
+  ] as const) {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      others.getByRole('button', { name }).click(),
+    ]);
+    const content = readFileSync(await download.path(), 'latin1');
+    expect(content.slice(0, begins.length).replace(/\r/g, ''), name).toBe(begins);
+  }
 
   await page.reload();
   await expect(page.getByLabel('Called')).toHaveValue('For the inspector');

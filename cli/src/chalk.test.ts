@@ -280,6 +280,9 @@ describe('chalk replay', () => {
     expect((await export_('--paper', 'a3')).errors).toContain('--paper: “a3” is not one of letter, a4');
     expect((await export_('--day', 'today')).errors).toContain('--day: “today” is not a day');
     expect((await export_('--what', 'cover')).errors).toContain('a pdf file needs a name');
+    const svg = await chalk(['export', '-', '--to', 'svg', '--what', 'key,boxes'], demo);
+    expect(svg.out.match(/<svg y=/g)).toHaveLength(2);
+    expect(svg.out).toContain('<title>Plan with boxes, Main</title>');
   });
 
   test('a level as DXF: the lowest, or the one named', async () => {

@@ -16,7 +16,7 @@ import {
   turnedKinds,
 } from '@fieldchalk/core';
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
-import { pdfOf, sheetPages } from '@fieldchalk/paper';
+import { pdfOf, sheetPages, svgOfAll } from '@fieldchalk/paper';
 import { planDxf } from '@fieldchalk/core/drawings';
 import { BadInput } from './badInput.ts';
 import { oneOf } from './oneOf.ts';
@@ -57,8 +57,8 @@ function sheetsAsked(what: string): SheetKind[] {
   return names as SheetKind[];
 }
 
-/** The sheets of a job as a PDF. */
-function sheets(plan: Plan, what: string, values: ExportValues): Promise<Buffer> {
+/** The sheets of a job as a PDF, or as pictures one under the other. */
+async function sheets(plan: Plan, what: string, values: ExportValues): Promise<string | Uint8Array> {
   const { revision = '', day = '' } = values;
   if (day !== '' && !/^\d{4}-\d\d-\d\d$/.test(day))
     throw new BadInput([`--day: “${day}” is not a day as 2026-11-28`]);
@@ -71,7 +71,8 @@ function sheets(plan: Plan, what: string, values: ExportValues): Promise<Buffer>
     revision,
     day,
   };
-  return pdfOf(sheetPages(plan, new Computer(), set), { title: plan.job.name, day });
+  const pages = sheetPages(plan, new Computer(), set);
+  return values.to === 'svg' ? svgOfAll(pages) : pdfOf(pages, { title: plan.job.name, day });
 }
 
 const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) => [l.item, l.name]));
@@ -81,7 +82,7 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
   const to = values.to ?? 'json';
   const what =
     values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', pdf: 'sheets' }[to] ?? 'result';
-  if (to === 'pdf') return sheets(plan, what, values);
+  if (to === 'pdf' || (to === 'svg' && what !== 'pole')) return sheets(plan, what, values);
   switch (`${to} ${what}`) {
     case 'json plan':
       return written(plan);
@@ -111,7 +112,7 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, pdf takes sheets`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, pdf and svg take sheets`,
       ]);
   }
 }

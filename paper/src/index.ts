@@ -1,4 +1,4 @@
 export { pointsAnInch, papers, type Page, type PaperName, type Turned } from './layout/page.ts';
 export { pdfOf, type PaperInfo } from './pdf.ts';
 export { sheetPages, type SheetProgress, type SheetsAsked } from './sheets/index.ts';
-export { svgOf } from './svg.ts';
+export { svgOf, svgOfAll } from './svg.ts';

@@ -41,6 +41,19 @@ const patterns =
   '<defs><pattern id="hatch" width="3" height="3" patternUnits="userSpaceOnUse"><rect width="3" height="3" fill="#fff"/><path d="M-1 4L4 -1" stroke="#444" stroke-width="0.9"/></pattern>' +
   '<pattern id="stipple" width="7" height="7" patternUnits="userSpaceOnUse"><path d="M1 1h1v1h-1zM4 5h1v1h-1z" fill="#444"/></pattern></defs>';
 
+/** Pages one under the other as one SVG document. */
+export function svgOfAll(pages: readonly Page[]): string {
+  let y = 0;
+  const placed = pages.map((page) => {
+    const at = y;
+    y += page.height + 12;
+    return svgOf(page).replace('<svg ', `<svg y="${at}" `);
+  });
+  const width = Math.max(1, ...pages.map((p) => p.width));
+  const height = Math.max(1, y - 12);
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}">${placed.join('')}</svg>\n`;
+}
+
 /** A page as one SVG document, as large as its paper. */
 export function svgOf(page: Page): string {
   const parts = page.parts.map((part) => {

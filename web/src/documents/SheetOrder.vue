@@ -40,7 +40,12 @@ const leave = (kind: SheetKind) =>
       >
         <span data-grip class="cursor-grab text-quiet"><GripVertical :size="16" aria-hidden="true" /></span>
         <label class="flex min-w-0 flex-1 items-baseline gap-2 py-1">
-          <input type="checkbox" class="size-4 shrink-0 self-center accent-chalk" checked @change="leave(kind)" />
+          <input
+            type="checkbox"
+            class="size-4 shrink-0 self-center accent-chalk"
+            checked
+            @change="leave(kind)"
+          />
           <span class="min-w-0">
             <b>{{ sheetWords[kind].name }}</b>
             <span class="block text-sm text-quiet">{{ sheetWords[kind].for }}</span>

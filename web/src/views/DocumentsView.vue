@@ -5,6 +5,7 @@ import { compareIds, type Plan, type SheetKind, sheetKinds, type SheetSet } from
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { makeSheets, pdfPath, shareOf, type SheetsProgress } from '../documents/makeSheets.ts';
+import OtherFiles from '../documents/OtherFiles.vue';
 import SheetOrder from '../documents/SheetOrder.vue';
 import SheetPictures from '../documents/SheetPictures.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
@@ -203,6 +204,7 @@ const isUnsent = computed(() => session.saving !== 'saved');
           </button>
           <button v-if="chosen !== null" class="key" type="button" @click="remove">Keep it no more</button>
         </div>
+        <OtherFiles class="mt-5" />
         <section v-if="ofSet.length > 0" class="mt-5" aria-label="Issued">
           <h3 class="heading">Issued</h3>
           <ul>
