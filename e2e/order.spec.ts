@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
 
@@ -182,4 +183,57 @@ test('suppliers are asked for quotes, side by side, and their prices taken when 
   await page.getByRole('button', { name: 'Ask for quotes' }).click();
   await expect(page.getByRole('alert')).toContainText('has not answered within 8 seconds');
   await expect(line(page, 'plate-1g')).toHaveCount(0);
+});
+
+test('the stages on days: people and a day typed, a bar dragged, what follows moves along, undone, and saved as a calendar', async ({
+  page,
+}) => {
+  await studyJob(page, 'The week').then((id) => page.goto(`/jobs/${id}/order`));
+  await page.getByRole('button', { name: 'Days', exact: true }).click();
+  await page.getByLabel('First day').fill('2026-11-30');
+  await page.getByLabel('First day').press('Enter');
+  const stage = (name: string) => page.locator(`[data-stage="${name}"]`);
+  await expect(stage('boxes')).toContainText('Mon, Nov 30');
+  await expect(stage('inspection')).toContainText('Tue, Dec 1');
+  await expectAccessible(page);
+  await stage('inspection').getByLabel('Inspection not before').fill('2026-12-04');
+  await stage('inspection').getByLabel('Inspection not before').press('Enter');
+  await expect(stage('inspection')).toContainText('Fri, Dec 4');
+  await expect(stage('cover')).toContainText('Mon, Dec 7');
+  await stage('boxes').getByLabel('People for Boxes').fill('none');
+  await stage('boxes').getByLabel('People for Boxes').press('Enter');
+  await expect(stage('boxes')).toContainText('is not a number');
+  await stage('boxes').getByLabel('People for Boxes').fill('1');
+  await stage('boxes').getByLabel('People for Boxes').press('Enter');
+
+  // The bar of trim, which is the last but one, is dragged a day and more to the right.
+  const bars = page.locator(
+    '[aria-label^="Boxes:"] svg path[fill^="#"], [aria-label^="Boxes:"] svg path[fill^="rgb"]',
+  );
+  const trim = await stage('trim').innerText();
+  const box = await page.locator('[aria-label^="Boxes:"] svg text', { hasText: 'Trim' }).boundingBox();
+  const rects = await bars.evaluateAll((all) =>
+    all.map((b) => b.getBoundingClientRect()).map(({ x, y, width, height }) => ({ x, y, width, height })),
+  );
+  const middle = box!.y + box!.height / 2;
+  const bar = rects.find(
+    (r) => r.height > 10 && r.height < 20 && Math.abs(r.y + r.height / 2 - middle) < 6 && r.x > box!.x,
+  );
+  await page.mouse.move(bar!.x + bar!.width / 2, middle);
+  await page.mouse.down();
+  await page.mouse.move(bar!.x + 30, middle, { steps: 4 });
+  await page.mouse.move(bar!.x + 90, middle, { steps: 6 });
+  await page.mouse.up();
+  await expect(stage('trim')).not.toHaveText(trim);
+  await expect(stage('trim').getByLabel('Trim not before')).not.toHaveValue('');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(stage('trim').getByLabel('Trim not before')).toHaveValue('');
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar as ICS' }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  expect(text).toContain('BEGIN:VCALENDAR');
+  expect(text).toContain('DTSTART;VALUE=DATE:20261130');
 });

@@ -7,7 +7,9 @@ import {
   drillingCsv,
   type Plan,
   paperKinds,
+  planHash,
   resultFile,
+  scheduleOf,
   type SheetKind,
   sheetKinds,
   storyPoles,
@@ -17,6 +19,7 @@ import {
 } from '@fieldchalk/core';
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
 import { pdfOf, sheetPages, svgOfAll } from '@fieldchalk/paper';
+import { scheduleIcs } from '@fieldchalk/core/calendar';
 import { planDxf } from '@fieldchalk/core/drawings';
 import { BadInput } from './badInput.ts';
 import { oneOf } from './oneOf.ts';
@@ -81,7 +84,9 @@ const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) =>
 export async function exported(plan: Plan, values: ExportValues): Promise<string | Uint8Array> {
   const to = values.to ?? 'json';
   const what =
-    values.what ?? { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', pdf: 'sheets' }[to] ?? 'result';
+    values.what ??
+    { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', ics: 'schedule', pdf: 'sheets' }[to] ??
+    'result';
   if (to === 'pdf' || (to === 'svg' && what !== 'pole')) return sheets(plan, what, values);
   switch (`${to} ${what}`) {
     case 'json plan':
@@ -104,6 +109,11 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
       return pricesCsv({ own: plan.prices, suppliers: {} }, itemNames(plan));
     case 'xlsx prices':
       return pricesWorkbook({ own: plan.prices, suppliers: {} }, itemNames(plan));
+    case 'ics schedule': {
+      const { name, address, starts } = plan.job;
+      const from = starts || values.day || '2000-01-03';
+      return scheduleIcs(planHash(plan), name, address, scheduleOf(plan, compute(plan), from));
+    }
     case 'dxf plan':
       return planDxf(plan, compute(plan), levelAsked(plan, values.level));
     case 'svg pole':
@@ -112,7 +122,7 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, pdf and svg take sheets`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, ics takes schedule, pdf and svg take sheets`,
       ]);
   }
 }

@@ -128,6 +128,8 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   addSheetSet: { name: 'All', sheets: ['cover', 'rooms'] },
   setSheetSet: { set: 'h1', changes: { turned: 'portrait' } },
   removeSheetSet: { set: 'h1' },
+  setStage: { stage: 'holes', changes: { from: '2026-12-01', people: 3 } },
+  freeStage: { stage: 'holes' },
   propose: { only: ['receptacles'] },
 };
 
@@ -153,6 +155,7 @@ export const beforeTrying: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   forgetCoil: (p) => edited(p, 'cutCoils', triedEdits.cutCoils),
   setSheetSet: (p) => edited(p, 'addSheetSet', triedEdits.addSheetSet),
   removeSheetSet: (p) => edited(p, 'addSheetSet', triedEdits.addSheetSet),
+  freeStage: (p) => edited(p, 'setStage', triedEdits.setStage),
   protectCircuit: (p) => edited(p, 'setRoom', { room: 'r1', changes: { use: 'basement' } }),
   fitCables: (p) => ({
     ...p,

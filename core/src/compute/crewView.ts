@@ -18,11 +18,19 @@ const isMoney = (id: string): boolean =>
 /** A plan without what things cost, what the service carries, what is on the van, and why the lead decided as they did. */
 function crewPlan(plan: Plan): Plan {
   const values = Object.fromEntries(Object.entries(plan.rules.values).filter(([id]) => !isMoney(id)));
-  const { service, prices, stock, coils, accepted, sheetSets } = planSchema
-    .pick({ service: true, prices: true, stock: true, coils: true, accepted: true, sheetSets: true })
+  const { service, prices, stock, coils, accepted, sheetSets, schedule } = planSchema
+    .pick({
+      service: true,
+      prices: true,
+      stock: true,
+      coils: true,
+      accepted: true,
+      sheetSets: true,
+      schedule: true,
+    })
     .parse({});
   const rules = { ...plan.rules, values: values as Plan['rules']['values'], reasons: {} };
-  return { ...plan, service, prices, stock, coils, accepted, sheetSets, rules };
+  return { ...plan, service, prices, stock, coils, accepted, sheetSets, schedule, rules };
 }
 
 /** Lists with money, hours, loads and doubts in them are the lead's; so is the mark by which one tells two plans apart. */

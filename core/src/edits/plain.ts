@@ -3,6 +3,7 @@ import { deviceEdits } from './devices.ts';
 import { jobEdits } from './job.ts';
 import { panelEdits } from './panels.ts';
 import { runEdits } from './runs.ts';
+import { scheduleEdits } from './schedule.ts';
 import { sheetSetEdits } from './sheetSets.ts';
 import { stockEdits } from './stock.ts';
 import { spaceEdits } from './space.ts';
@@ -21,4 +22,5 @@ export const plainEdits = {
   ...circuitEdits,
   ...stockEdits,
   ...sheetSetEdits,
+  ...scheduleEdits,
 } as const;

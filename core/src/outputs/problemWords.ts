@@ -32,6 +32,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   stock: 'the stock',
   coils: 'the coil',
   sheetSets: 'the set of sheets',
+  schedule: 'the stage',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

@@ -17,6 +17,7 @@ export const collections = [
   'stock',
   'coils',
   'sheetSets',
+  'schedule',
   'accepted',
   'models',
 ] as const;

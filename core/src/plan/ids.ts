@@ -24,6 +24,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   stock: 's',
   coils: 'q',
   sheetSets: 'h',
+  schedule: 'g',
   accepted: 'a',
   models: 'model',
 };

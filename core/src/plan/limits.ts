@@ -20,6 +20,7 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   stock: 2000,
   coils: 2000,
   sheetSets: 50,
+  schedule: 50,
   accepted: 5000,
   models: 500,
   prices: 5000,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { boxSchema } from './box.ts';
 import { circuitSchema } from './circuit.ts';
 import { coilSchema } from './coil.ts';
+import { scheduledSchema } from './scheduled.ts';
 import { sheetSetSchema } from './sheetSet.ts';
 import { controlSchema } from './control.ts';
 import { deviceSchema } from './device.ts';
@@ -52,6 +53,7 @@ export const entrySchemas = {
   stock: stockSchema,
   coils: coilSchema,
   sheetSets: sheetSetSchema,
+  schedule: scheduledSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -99,6 +101,8 @@ export const planSchema = z.strictObject({
   coils: collection(coilSchema),
   /** Sheets that are made together. */
   sheetSets: collection(sheetSetSchema),
+  /** What is decided of when stages are done, and by how many. */
+  schedule: collection(scheduledSchema),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),

@@ -1,6 +1,7 @@
 import { boxesRules } from './boxes.ts';
 import { circuitsRules } from './circuits.ts';
 import { costsRules } from './costs.ts';
+import { crewRules } from './crew.ts';
 import { framingRules } from './framing.ts';
 import { lightingRules } from './lighting.ts';
 import { receptaclesRules } from './receptacles.ts';
@@ -19,6 +20,7 @@ export const ruleCatalogue = {
   ...runsRules,
   ...circuitsRules,
   ...costsRules,
+  ...crewRules,
 } as const satisfies Record<string, Rule<never> | Rule>;
 
 export type RuleId = keyof typeof ruleCatalogue;

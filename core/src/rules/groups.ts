@@ -48,6 +48,7 @@ export const ruleGroups: Readonly<Record<RuleGroup, string>> = {
   parts: 'Small parts',
   cost: 'Cost',
   minutes: 'Minutes',
+  crew: 'Crew and days',
 };
 
 /** The group a rule belongs to. */

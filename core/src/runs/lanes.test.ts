@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { computed, houseOf, notEmpty } from '../../testing/index.ts';
 import { twoInWall } from '../../testing/twoInWall.ts';
-import { drillLine, lanesWithin, type InTheWay } from './lanes.ts';
+import { drillLine } from './drillLine.ts';
+import { lanesWithin, type InTheWay } from './lanes.ts';
 
 const box = (low: number, high: number): InTheWay => ({ id: 'b9', start: 0, end: 3, low, high });
 const open = { low: 1.5, high: 94.125, cut: false };

@@ -3,27 +3,8 @@ import { query } from '../incremental/index.ts';
 import { entriesIn } from '../plan/index.ts';
 import { bendRoom } from './bends.ts';
 import { holeMargin, type Bay } from './bays.ts';
+import { drillLine } from './drillLine.ts';
 import { baysOf, clampTo, type Framed } from './framed.ts';
-
-/** Above a receptacle box, and just below the hip: heights of a line of holes by school, inches. Common practice, no source. */
-const aboveBox = 12;
-const belowHip = 34;
-const halfBox = 1.875;
-
-/** The height of a house's line of holes above the subfloor, by its school. The boxes it clears are those at the house's receptacle height. */
-export function drillLine({ rules }: Pick<Framed, 'rules'>): number {
-  const line = rules('drill.line');
-  switch (line) {
-    case 'fixed':
-      return rules('drill.height');
-    case 'above-box':
-      return rules('height.receptacle').value + halfBox + aboveBox;
-    case 'below-hip':
-      return belowHip;
-    default:
-      return line satisfies never;
-  }
-}
 
 /** Heights a level run may take in a wall: the line of holes, and the middle of each space over a header. */
 export const lanesOf = query('lanes of wall', (f: Framed, wall: string): readonly number[] => {

@@ -7,11 +7,11 @@ import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
 import { download, xlsxType } from '../../download.ts';
-import HoursList from './HoursList.vue';
 import MoneyPage from './MoneyPage.vue';
 import OrderTable from './OrderTable.vue';
 import PriceSources from './PriceSources.vue';
 import PricesPage from './PricesPage.vue';
+import SchedulePage from './SchedulePage.vue';
 import StockList from './StockList.vue';
 import { costWords, inventedWords } from './orderList.ts';
 import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf, stageWords } from './orderRows.ts';
@@ -25,7 +25,7 @@ const pages = [
   { value: 'stock', says: 'On hand' },
   { value: 'prices', says: 'Prices' },
   { value: 'money', says: 'Money' },
-  { value: 'hours', says: 'Hours' },
+  { value: 'days', says: 'Days' },
 ] as const;
 const page = ref<(typeof pages)[number]['value']>('list');
 const by = ref<LaidOutBy>('kind');
@@ -127,6 +127,6 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
     <StockList v-else-if="page === 'stock'" class="mt-3" />
     <PricesPage v-else-if="page === 'prices'" class="mt-3" />
     <MoneyPage v-else-if="page === 'money'" class="mt-3" />
-    <HoursList v-else class="mt-3" />
+    <SchedulePage v-else class="mt-3" />
   </div>
 </template>
