@@ -110,10 +110,12 @@ test('sheets of the circuits', async ({ page }) => {
   }
 });
 
-test('the story pole', async ({ page }) => {
+test('documents', async ({ page }) => {
   const job = await demoJob(page);
-  await page.goto(`/jobs/${job}/pole`);
-  await page.locator('img').first().waitFor();
+  await page.goto(`/jobs/${job}/documents`);
+  await page.getByRole('button', { name: 'Make the sheets' }).click();
+  await page.getByRole('list', { name: 'Pages' }).waitFor();
+  await page.waitForLoadState('networkidle');
   await settle(page);
-  await page.screenshot(shot('story-pole'));
+  await page.screenshot(shot('documents'));
 });

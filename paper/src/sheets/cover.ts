@@ -62,7 +62,7 @@ export function coverSheet(
     ['Work', kindWords(kind)],
     ['Begins, done', [starts, ends].filter(Boolean).join(', ')],
     ['Code edition', `NEC ${plan.rules.edition}`],
-    ['This set', `${job.revision}, ${job.day}`],
+    ['This set', [job.revision, job.day].filter(Boolean).join(', ')],
   ].filter(([, value]) => value !== '');
   const changes: Block[] =
     changed.size > 0
