@@ -64,7 +64,7 @@ export const circuitsTexts = {
       `Circuit ${n.circuit(f.circuit)} loses ${f.percent} % at its farthest box. Aim for ${f.limit} %.`,
     fix: (f) =>
       f.heavier
-        ? `${f.heavier.gauge} AWG would lose ${f.heavier.percent} %, for about $${(f.heavier.cents / 100).toFixed(0)} more cable; or take a shorter way.`
+        ? `${f.heavier.gauge} AWG would lose ${f.heavier.percent} %${f.heavier.cents > 0 ? `, for about $${(f.heavier.cents / 100).toFixed(0)} more cable` : ''}; or take a shorter way.`
         : 'Use heavier wire or a shorter way.',
   }),
   'circuit.mixed': text<OfCircuit & { own: string; count: number; rooms: readonly (string | null)[] }>({

@@ -38,6 +38,8 @@ interface IssueRow {
 /** What is made of a set besides its job. */
 type Wanted = Pick<SheetsWanted, 'sheets' | 'paper' | 'turned'>;
 
+/** Each keeps the job whole. */
+const mostIssues = 500;
 const noSuchSet = () => new ApiError('not-found', 'This set of sheets is not in the job any more.');
 
 /** Sheets of jobs, made in a thread of their own so that nobody else waits, and sets as they were issued. */
@@ -139,18 +141,27 @@ export class Sheets {
     throw new ApiError('not-found', 'These sheets are kept no longer. Make them again.');
   }
 
-  /** Keeps a set as it is now under its next number. */
-  async issue(job: string, set: string, day: string, by: string): Promise<Issue> {
-    const { row, plan } = await this.plans.open(this.db, job);
-    const own = plan.sheetSets[set];
-    if (!own) throw noSuchSet();
-    const { name, sheets, paper, turned } = own;
-    const last = await this.last(job, set);
-    const number = (last?.number ?? 0) + 1;
-    const asked = JSON.stringify({ sheets, paper, turned } satisfies Wanted);
-    const issue = { job, set_id: set, number, name, day, revision: row.revision, by, at: this.now() };
-    await this.db('issues').insert({ ...issue, asked, plan: JSON.stringify(plan) });
-    return { set, number, name, day, revision: row.revision, by };
+  /** Keeps a set as it is now under its next number; two who issue at once have two numbers. */
+  issue(job: string, set: string, day: string, by: string): Promise<Issue> {
+    return this.db.transaction(async (trx) => {
+      const { row, plan } = await this.plans.open(trx, job, true);
+      const own = plan.sheetSets[set];
+      if (!own) throw noSuchSet();
+      const { name, sheets, paper, turned } = own;
+      const issued = trx<IssueRow>('issues').where({ job });
+      const [{ count = 0 } = {}] = await issued.clone().count({ count: '*' });
+      if (Number(count) >= mostIssues)
+        throw new ApiError(
+          'bad-request',
+          `A job has ${mostIssues} issues at most. Copy it, and go on in the copy.`,
+        );
+      const last = await issued.clone().where({ set_id: set }).max({ number: 'number' }).first();
+      const number = Number(last?.number ?? 0) + 1;
+      const asked = JSON.stringify({ sheets, paper, turned } satisfies Wanted);
+      const issue = { job, set_id: set, number, name, day, revision: row.revision, by, at: this.now() };
+      await trx('issues').insert({ ...issue, asked, plan: JSON.stringify(plan) });
+      return { set, number, name, day, revision: row.revision, by };
+    });
   }
 
   /** All issues of a job, newest first, with the names of who made them. */

@@ -122,10 +122,9 @@ function split() {
       type="button"
       @click="set({ gauge: result.heavier.gauge })"
     >
-      {{ result.heavier.gauge }} AWG loses {{ result.heavier.percent.toFixed(1) }} %, ${{
-        (result.heavier.cents / 100).toFixed(0)
+      {{ result.heavier.gauge }} AWG loses {{ result.heavier.percent.toFixed(1) }} %{{
+        result.heavier.cents > 0 ? `, $${(result.heavier.cents / 100).toFixed(0)} more cable` : ''
       }}
-      more cable
     </button>
     <div class="mt-1 grid grid-cols-3 gap-2">
       <ChoiceField
