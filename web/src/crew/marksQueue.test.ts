@@ -212,6 +212,20 @@ describe('many, and refused ones', () => {
   });
 });
 
+test('a tick is not said to wait before the phone has it', async () => {
+  server.unplugged = true;
+  const told: [listed: number, waiting: number][] = [];
+  const q = new MarksQueue('j1', ({ list, waiting }) => told.push([list.length, waiting]));
+  await q.open();
+  told.length = 0;
+  await q.add(tick('b1'));
+  expect(told.slice(0, 2)).toEqual([
+    [1, 0],
+    [1, 1],
+  ]);
+  expect(await (await database()).getAllFromIndex('ticks', 'token', 'j1')).toHaveLength(1);
+});
+
 test('where the phone has no room it is said, and the tick is sent all the same', async () => {
   const q = await open();
   vi.spyOn(await database(), 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));

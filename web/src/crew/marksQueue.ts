@@ -24,6 +24,8 @@ export type Ticked = Pick<QueuedMark, 'kind' | 'about' | 'done' | 'by' | 'stood'
 export interface QueueState {
   /** In the order they were made, those set aside among them. */
   readonly list: readonly QueuedMark[];
+  /** How many of them wait to be sent; one that is just being put down in the phone is not said to be kept yet. */
+  readonly waiting: number;
   /** Why the last attempt to send came to nothing. */
   readonly problem: Refusal | null;
   /** Whether this phone keeps what is not sent yet. */
@@ -67,6 +69,8 @@ export class MarksQueue {
   private problem: Refusal | null = null;
   /** Those the phone has no room for, or not kept yet: only this window has them. */
   private readonly onlyHere = new Set<string>();
+  /** Those just being put down in the phone. */
+  private readonly beingKept = new Set<string>();
   private late = 0;
   private highest = 0;
   private sending: Promise<void> | null = null;
@@ -105,8 +109,10 @@ export class MarksQueue {
     const number = ++this.highest;
     const mark = { ...ticked, id: nanoid(), token, device, number, madeAt: this.now() };
     this.waiting = [...this.waiting, mark];
+    this.beingKept.add(mark.id);
     this.tell();
     await this.stored(mark);
+    this.beingKept.delete(mark.id);
     this.tell();
     await this.send();
   }
@@ -214,6 +220,7 @@ export class MarksQueue {
   private tell(): void {
     const { waiting: list, problem, late } = this;
     const isKept = !this.waiting.some((m) => this.onlyHere.has(m.id));
-    this.told({ list, problem, isKept, late });
+    const waiting = list.filter((m) => m.refused === undefined && !this.beingKept.has(m.id)).length;
+    this.told({ list, waiting, problem, isKept, late });
   }
 }

@@ -33,12 +33,12 @@ const pane = ref<HTMLElement | null>(null);
 const { width } = useElementSize(pane);
 const none: ReadonlySet<string> = new Set();
 const state = shallowRef<GivenJobState>({ job: null, marks: [], isOffline: false, isKept: true, ended: '' });
-const queued = shallowRef<QueueState>({ list: [], problem: null, isKept: true, late: 0 });
+const queued = shallowRef<QueueState>({ list: [], waiting: 0, problem: null, isKept: true, late: 0 });
 const queue = new MarksQueue(job, (now) => (queued.value = now));
 const given = new GivenJob(job, (now) => (state.value = now));
 /** The plan that is drawn: the one the answer is of. */
 const plan = shallowRef<Plan | null>(null);
-const waiting = computed(() => queued.value.list.filter((m) => m.refused === undefined).length);
+const waiting = computed(() => queued.value.waiting);
 const aside = computed(() => queued.value.list.filter((m) => m.refused !== undefined));
 const mayTick = computed(() => state.value.job?.mayTick ?? true);
 const isOffline = computed(() => state.value.isOffline || queued.value.problem?.status === 0);
