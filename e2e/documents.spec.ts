@@ -51,11 +51,12 @@ test('a set of sheets is chosen, ordered by keys, made, looked at, saved and ope
   for (const [name, begins] of [
     ['Main, DXF', '0\nSECTION'],
     ['Lists, XLSX', 'PK'],
+    ['House, IFC', 'ISO-10303-21;'],
     ['Plan, JSON', '{'],
   ] as const) {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      others.getByRole('button', { name }).click(),
+      others.locator('a, button').filter({ hasText: name }).click(),
     ]);
     const content = readFileSync(await download.path(), 'latin1');
     expect(content.slice(0, begins.length).replace(/\r/g, ''), name).toBe(begins);
@@ -91,6 +92,23 @@ test('a set is issued, the job changes, and the next issue has clouds; the first
   await issued.getByRole('button', { name: 'Show' }).nth(1).click();
   await expect(page.getByText('All sheets, issue 1')).toBeVisible();
   expect(textOf(await saved(page))).toBe(first);
+});
+
+test('cable labels go to the label printer; it jams, is cleared, and goes on where it stopped', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Labels of the study');
+  const { address } = (await (await page.request.get('/api/label-printer')).json()) as { address: string };
+  await page.request.post(`${address}/jam?after=3`);
+  await page.goto(`/jobs/${job}/documents`);
+  const printer = page.getByRole('region', { name: 'Label printer' });
+  await printer.getByRole('button', { name: /^Print \d+ cable labels$/ }).click();
+  await expect(printer.getByRole('status')).toContainText('The label printer is jammed: 3 of');
+  await page.request.post(`${address}/clear`);
+  await printer.getByRole('button', { name: 'Go on from 4' }).click();
+  await expect(printer.getByRole('status')).toContainText(/^All \d+ came out\.$/);
+  await expect(printer.getByRole('img', { name: 'The strip as it hangs out of the printer' })).toBeVisible();
+  await expectAccessible(page);
 });
 
 test.describe('without a network', () => {

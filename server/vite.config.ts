@@ -14,6 +14,7 @@ export default defineConfig({
         moveCommand: 'src/moveCommand.ts',
         ownerCommand: 'src/ownerCommand.ts',
         importWorker: 'src/importing/importWorker.ts',
+        ifcWorker: 'src/sheets/ifcWorker.ts',
         sheetWorker: 'src/sheets/sheetWorker.ts',
         viewWorker: 'src/jobViews/viewWorker.ts',
         asideWorker: 'src/aside/asideWorker.ts',

@@ -51,7 +51,7 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
   distances FILE --circuit ID   what cable costs to lay from each place of a circuit to each other: the panel first, then its boxes
-  export FILE --to json|csv|xlsx|svg|dxf|ics|pdf [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
+  export FILE --to json|csv|xlsx|svg|dxf|ifc|ics|pdf [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
          dxf: [--level NAME], the lowest where none is named; pdf, svg: --what sheets, or some of them by name, in the order they are bound: cover,key,boxes,circuits,runs,rooms,
          ceilings,makeup,directory,load,cuts,drilling,takeoff,inspection,poles,labels,flags;
          [--paper letter|a4] [--turned portrait|landscape] [--revision WORDS] [--day 2026-11-28]

@@ -20,7 +20,7 @@ import {
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
 import { pdfOf, sheetPages, svgOfAll } from '@fieldchalk/paper';
 import { scheduleIcs } from '@fieldchalk/core/calendar';
-import { planDxf } from '@fieldchalk/core/drawings';
+import { planDxf, planIfc } from '@fieldchalk/core/drawings';
 import { BadInput } from './badInput.ts';
 import { oneOf } from './oneOf.ts';
 
@@ -85,7 +85,9 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
   const to = values.to ?? 'json';
   const what =
     values.what ??
-    { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', ics: 'schedule', pdf: 'sheets' }[to] ??
+    { csv: 'takeoff', svg: 'pole', xlsx: 'lists', dxf: 'plan', ifc: 'plan', ics: 'schedule', pdf: 'sheets' }[
+      to
+    ] ??
     'result';
   if (to === 'pdf' || (to === 'svg' && what !== 'pole')) return sheets(plan, what, values);
   switch (`${to} ${what}`) {
@@ -114,6 +116,8 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
       const from = starts || values.day || '2000-01-03';
       return scheduleIcs(planHash(plan), name, address, scheduleOf(plan, compute(plan), from));
     }
+    case 'ifc plan':
+      return planIfc(await import('web-ifc'), plan, compute(plan));
     case 'dxf plan':
       return planDxf(plan, compute(plan), levelAsked(plan, values.level));
     case 'svg pole':
@@ -122,7 +126,7 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf takes plan, ics takes schedule, pdf and svg take sheets`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf and ifc take plan, ics takes schedule, pdf and svg take sheets`,
       ]);
   }
 }

@@ -234,3 +234,4 @@ export * from './people.ts';
 export * from './prices.ts';
 export * from './quotes.ts';
 export * from './sheets.ts';
+export * from './labels.ts';

@@ -17,6 +17,7 @@ import { ApiError, errorCatalogue } from './errors.ts';
 import type { Live } from './live.ts';
 import { aboutRoutes } from './routes/about.ts';
 import { crewRoutes } from './routes/crew.ts';
+import { labelRoutes } from './routes/labels.ts';
 import { importRoutes } from './routes/imports.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { ruleRoutes } from './routes/rules.ts';
@@ -41,6 +42,7 @@ function apiRoutes(services: Services): express.Router {
     ruleRoutes(services),
     importRoutes(services),
     sheetRoutes(services),
+    labelRoutes(services),
   );
   return router;
 }
@@ -149,7 +151,15 @@ export function buildApp(
   db: Knex,
   config: Pick<
     Config,
-    'webFolder' | 'log' | 'origin' | 'suppliers' | 'demo' | 'database' | 'dataFile' | 'requests'
+    | 'webFolder'
+    | 'log'
+    | 'origin'
+    | 'suppliers'
+    | 'labelPrinter'
+    | 'demo'
+    | 'database'
+    | 'dataFile'
+    | 'requests'
   >,
   now: () => number = Date.now,
 ): App {

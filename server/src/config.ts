@@ -31,6 +31,11 @@ const environment = z.object({
       'is a list like Quarry Electric=https://quotes.example/ask, Other=https://…',
     )
     .optional(),
+  /** A label printer, spoken to as docs/label-printer.md says. */
+  FIELDCHALK_LABEL_PRINTER: z
+    .string()
+    .regex(/^https?:\/\/\S+$/, 'is the address of a label printer, like http://printer.local:9100')
+    .optional(),
   FIELDCHALK_DEMO: z.enum(['0', '1']).default('0'),
   FIELDCHALK_LOG: z.enum(['silent', 'error', 'info']).default('error'),
 });
@@ -47,6 +52,8 @@ export interface Config {
   readonly requests: number;
   /** Where suppliers are asked for quotes. */
   readonly suppliers: readonly QuoteSource[];
+  /** The address of a label printer; null for none. */
+  readonly labelPrinter: string | null;
   readonly demo: boolean;
   readonly log: 'silent' | 'error' | 'info';
 }
@@ -77,6 +84,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     origin: e.FIELDCHALK_ORIGIN ?? null,
     requests: e.FIELDCHALK_REQUESTS,
     suppliers: suppliersIn(e.FIELDCHALK_SUPPLIERS ?? ''),
+    labelPrinter: e.FIELDCHALK_LABEL_PRINTER ?? null,
     demo: e.FIELDCHALK_DEMO === '1',
     log: e.FIELDCHALK_LOG,
   };

@@ -208,6 +208,33 @@ export const operations: readonly Operation[] = [
     answer: contracts.sheetsMadeSchema,
   },
   {
+    action: 'jobs.list',
+    method: 'get',
+    path: '/api/label-printer',
+    says: 'Where the label printer is; null for none',
+    answer: contracts.labelPrinterSchema,
+  },
+  {
+    action: 'jobs.list',
+    method: 'get',
+    path: '/api/label-printer/strip',
+    says: 'What hangs out of the label printer, as an SVG picture',
+  },
+  {
+    action: 'job.read',
+    method: 'post',
+    path: '/api/jobs/{job}/labels',
+    says: 'Print labels on the label printer: how many came out, and why the rest did not',
+    body: contracts.labelsAskedSchema,
+    answer: contracts.labelsPrintedSchema,
+  },
+  {
+    action: 'job.read',
+    method: 'get',
+    path: '/api/jobs/{job}/ifc',
+    says: 'The job as an IFC file',
+  },
+  {
     action: 'job.copy',
     method: 'post',
     path: '/api/jobs/{job}/copies',

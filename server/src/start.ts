@@ -6,6 +6,7 @@ import { type Config, readConfig } from './config.ts';
 import { openDatabase } from './db/connect.ts';
 import { DataError } from './db/dataError.ts';
 import { holdDataFile } from './db/hold.ts';
+import { startLabelStandIn } from './labelPrinter/standIn.ts';
 import { startStandIns } from './quotes/standIn.ts';
 import { demoJob } from './services/demo.ts';
 import { ownerLink } from './services/owner.ts';
@@ -48,10 +49,12 @@ async function start(): Promise<void> {
   const config = readConfig(process.env);
   const letGo = config.database === null ? holdDataFile(resolve(config.dataFile)) : () => undefined;
   const db = await openDatabase(config.database ?? config.dataFile);
-  // The demo has suppliers of its own to ask.
+  // The demo has suppliers of its own to ask, and a label printer.
   const standIns = config.demo && config.suppliers.length === 0 ? await startStandIns(Date.now) : null;
   const suppliers = standIns?.sources ?? config.suppliers;
-  const { express, live, services } = buildApp(db, { ...config, suppliers });
+  const ownPrinter = config.demo && config.labelPrinter === null ? await startLabelStandIn() : null;
+  const labelPrinter = ownPrinter?.url ?? config.labelPrinter;
+  const { express, live, services } = buildApp(db, { ...config, suppliers, labelPrinter });
   if (config.database !== null)
     live.bus = await PostgresBus.open(db, config.database, services.hearing, services.log);
   const path = config.demo ? `/jobs/${await demoJob(services)}` : '/';
@@ -80,6 +83,7 @@ async function start(): Promise<void> {
     services.state.isStopping = true;
     endSweeping();
     standIns?.close();
+    ownPrinter?.close();
     live.close();
     const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();
@@ -88,6 +92,7 @@ async function start(): Promise<void> {
       services.views.crew.close(),
       services.views.card.close(),
       services.sheets.close(),
+      services.ifcFiles.close(),
       services.plans.aside.close(),
     ]);
     await live.bus.close();

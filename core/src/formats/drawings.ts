@@ -1,1 +1,2 @@
 export { planDxf } from './dxf/write.ts';
+export { planIfc } from './ifc/write.ts';

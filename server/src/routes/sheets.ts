@@ -34,7 +34,7 @@ async function inLines(
 }
 
 /** Sheets of a job: made, fetched whole or page by page, and issued as sets. */
-export function sheetRoutes({ sheets, audit }: Services): express.Router {
+export function sheetRoutes({ sheets, ifcFiles, audit }: Services): express.Router {
   const router = express.Router();
   const often = () => atMostEach(600, 'sets of sheets');
   router.post('/jobs/:job/sheets', often(), async (request, response) => {
@@ -50,6 +50,10 @@ export function sheetRoutes({ sheets, audit }: Services): express.Router {
     const page = pages[Number(idOf(request, 'page')) - 1];
     if (!page) throw new ApiError('not-found', `These sheets have ${pages.length} pages.`);
     response.set('cache-control', 'private, max-age=600').type('image/svg+xml').send(page.svg);
+  });
+  router.get('/jobs/:job/ifc', often(), async (request, response) => {
+    const { name, file } = await ifcFiles.of(idOf(request, 'job'));
+    response.attachment(`${name}.ifc`).type('application/x-step').send(Buffer.from(file));
   });
   router.get('/jobs/:job/issues', async (request, response) => {
     response.json(await sheets.issues(idOf(request, 'job')));

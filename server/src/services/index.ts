@@ -23,7 +23,9 @@ import { demoPerson } from './demo.ts';
 import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
+import { IfcFiles } from '../sheets/ifcFiles.ts';
 import { Sheets } from '../sheets/sheets.ts';
+import { LabelPrinter } from '../labelPrinter/labelPrinter.ts';
 import { Quotes } from '../quotes/quotes.ts';
 import { PriceBooks } from './priceBooks.ts';
 import { RuleBooks } from './ruleBooks.ts';
@@ -39,8 +41,10 @@ export interface Services extends Gates {
   readonly books: RuleBooks;
   readonly prices: PriceBooks;
   readonly quotes: Quotes;
+  readonly labelPrinter: LabelPrinter;
   readonly importer: Importer;
   readonly sheets: Sheets;
+  readonly ifcFiles: IfcFiles;
   readonly views: { readonly crew: JobViews; readonly card: JobViews };
   readonly cards: JobCards;
   readonly plans: Plans;
@@ -70,7 +74,8 @@ export function makeServices(
     database,
     dataFile,
     suppliers,
-  }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile' | 'suppliers'>,
+    labelPrinter,
+  }: Pick<Config, 'origin' | 'demo' | 'database' | 'dataFile' | 'suppliers' | 'labelPrinter'>,
 ): Services {
   const plans = new Plans();
   const views = { crew: new JobViews('crew'), card: new JobViews('card') };
@@ -127,8 +132,10 @@ export function makeServices(
     books: new RuleBooks(db, now),
     prices: new PriceBooks(db, now),
     quotes: new Quotes(suppliers),
+    labelPrinter: new LabelPrinter(labelPrinter),
     importer: new Importer(),
     sheets: new Sheets(db, plans, now),
+    ifcFiles: new IfcFiles(db, plans),
     views,
     plans,
     companies: new Companies(db, plans, jobs),

@@ -108,4 +108,11 @@ describe('sheets over the API', () => {
     expect(both.map((a) => a.status)).toEqual([201, 201, 201]);
     expect(both.map((a) => (a.body as Issue).number).sort()).toEqual([1, 2, 3]);
   });
+
+  test('the job as IFC, under its name', async () => {
+    const { id } = await jobWithSet();
+    const answer = await server.api.get(`/api/jobs/${id}/ifc`).responseType('blob').expect(200);
+    expect(answer.headers['content-disposition']).toContain('Marl Street.ifc');
+    expect((answer.body as Buffer).subarray(0, 13).toString()).toBe('ISO-10303-21;');
+  });
 });

@@ -5,7 +5,8 @@ import { computed, ref } from 'vue';
 import { download, xlsxType } from '../download.ts';
 import { useSession } from '../stores/session.ts';
 
-/** The job for other programs: levels as drawings, lists as a workbook, the plan itself. Made in the window, so that it needs no network. */
+/** The job for other programs: levels as drawings, lists as a workbook, the plan itself. All but IFC are made in the window, and need no network. */
+defineProps<{ job: string }>();
 const session = useSession();
 const levels = computed(() =>
   Object.entries(session.plan?.levels ?? {}).sort(([, a], [, b]) => a.elevation - b.elevation),
@@ -52,6 +53,9 @@ const plan = () =>
       >
         <Download :size="18" aria-hidden="true" /> {{ level.name || id }}, DXF
       </button>
+      <a class="key" :href="`/api/jobs/${job}/ifc`" download>
+        <Download :size="18" aria-hidden="true" /> House, IFC
+      </a>
       <button class="key" type="button" :disabled="!session.result" @click="lists">
         <Download :size="18" aria-hidden="true" /> Lists, XLSX
       </button>

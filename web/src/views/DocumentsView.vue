@@ -5,6 +5,7 @@ import { compareIds, type Plan, type SheetKind, sheetKinds, type SheetSet } from
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { makeSheets, pdfPath, shareOf, type SheetsProgress } from '../documents/makeSheets.ts';
+import LabelPrinter from '../documents/LabelPrinter.vue';
 import OtherFiles from '../documents/OtherFiles.vue';
 import SheetOrder from '../documents/SheetOrder.vue';
 import SheetPictures from '../documents/SheetPictures.vue';
@@ -58,7 +59,15 @@ const issues = shallowRef<readonly Issue[]>([]);
 const fetchIssues = async () => {
   issues.value = await call<Issue[]>('GET', `/jobs/${job.value}/issues`).catch(() => issues.value);
 };
-onMounted(fetchIssues);
+/** What is pressed fast one after the other needs what makes changes at once: each press stands on the one before it. */
+const isReady = ref(false);
+onMounted(() => {
+  void fetchIssues();
+  session
+    .prepare()
+    .catch(() => undefined)
+    .finally(() => (isReady.value = true));
+});
 const ofSet = computed(() => issues.value.filter((i) => i.set === chosen.value));
 const isStale = computed(
   () =>
@@ -170,41 +179,44 @@ const isUnsent = computed(() => session.saving !== 'saved');
     </p>
     <div class="grid gap-6 md:grid-cols-[20rem_minmax(0,1fr)]">
       <section aria-label="The set">
-        <div class="mb-3 grid grid-cols-2 gap-2">
-          <ChoiceField
-            v-if="sets.length > 0"
-            v-model="chosen"
-            class="col-span-2"
-            label="Set"
-            :options="sets.map(([value, s]) => ({ value, says: s.name }))"
-          />
-          <TextField
-            class="col-span-2"
-            label="Called"
-            :model-value="set.name"
-            @update:model-value="(name) => change({ name })"
-          />
-          <ChoiceField
-            label="Paper"
-            :model-value="set.paper"
-            :options="papers"
-            @update:model-value="(paper) => change({ paper })"
-          />
-          <ChoiceField
-            label="Turned"
-            :model-value="set.turned"
-            :options="turns"
-            @update:model-value="(turned) => change({ turned })"
-          />
-        </div>
-        <SheetOrder :model-value="set.sheets" @update:model-value="orderOf" />
-        <div class="mt-3 flex flex-wrap gap-2">
-          <button class="key" type="button" @click="add">
-            {{ chosen === null ? 'Keep this set' : 'Another set' }}
-          </button>
-          <button v-if="chosen !== null" class="key" type="button" @click="remove">Keep it no more</button>
-        </div>
-        <OtherFiles class="mt-5" />
+        <fieldset class="contents" :disabled="!isReady">
+          <div class="mb-3 grid grid-cols-2 gap-2">
+            <ChoiceField
+              v-if="sets.length > 0"
+              v-model="chosen"
+              class="col-span-2"
+              label="Set"
+              :options="sets.map(([value, s]) => ({ value, says: s.name }))"
+            />
+            <TextField
+              class="col-span-2"
+              label="Called"
+              :model-value="set.name"
+              @update:model-value="(name) => change({ name })"
+            />
+            <ChoiceField
+              label="Paper"
+              :model-value="set.paper"
+              :options="papers"
+              @update:model-value="(paper) => change({ paper })"
+            />
+            <ChoiceField
+              label="Turned"
+              :model-value="set.turned"
+              :options="turns"
+              @update:model-value="(turned) => change({ turned })"
+            />
+          </div>
+          <SheetOrder :model-value="set.sheets" @update:model-value="orderOf" />
+          <div class="mt-3 flex flex-wrap gap-2">
+            <button class="key" type="button" @click="add">
+              {{ chosen === null ? 'Keep this set' : 'Another set' }}
+            </button>
+            <button v-if="chosen !== null" class="key" type="button" @click="remove">Keep it no more</button>
+          </div>
+        </fieldset>
+        <LabelPrinter class="mt-5" :job="job" />
+        <OtherFiles class="mt-5" :job="job" />
         <section v-if="ofSet.length > 0" class="mt-5" aria-label="Issued">
           <h3 class="heading">Issued</h3>
           <ul>

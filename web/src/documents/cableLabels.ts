@@ -1,0 +1,5 @@
+import type { Result } from '@fieldchalk/core';
+
+/** What is written on both ends of every cable, in the order the cables are cut: first where it is pulled from, then the other end. */
+export const cableLabelsInOrder = ({ cuts }: Pick<Result, 'cuts'>): string[] =>
+  cuts.flatMap(({ labels }) => labels.filter((words) => words !== ''));
