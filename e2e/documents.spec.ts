@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, studyJob, tally, test } from './helpers.ts';
 
 /** A saved PDF as another program reads it. */
 const info = (file: string) => execFileSync('pdfinfo', [file], { encoding: 'utf8' });
@@ -81,7 +81,9 @@ test('a set is issued, the job changes, and the next issue has clouds; the first
   expect(first).not.toContain('Clouds are drawn');
 
   await page.getByRole('link', { name: 'boxes', exact: true }).click();
+  const boxes = await tally(page, 'boxes');
   await chalk(page, 'receptacle 40 wall A');
+  await expect.poll(() => tally(page, 'boxes')).not.toBe(boxes);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.goto(`/jobs/${job}/documents`);
   await page.getByRole('button', { name: 'Issue as 2' }).click();
