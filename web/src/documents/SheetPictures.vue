@@ -66,7 +66,11 @@ function shrink() {
       :class="{ 'mx-auto max-w-3xl': shown.height > shown.width }"
     />
   </section>
-  <ul v-else class="grid grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-3" aria-label="Pages">
+  <ul
+    v-else
+    class="grid content-start grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-3"
+    aria-label="Pages"
+  >
     <li v-for="p in pages" :key="p.number">
       <button
         type="button"
