@@ -12,8 +12,7 @@ export default defineConfig({
   projects: process.env['SHOTS']
     ? [{ name: 'pictures', testMatch: 'screenshots.shots.ts' }]
     : [
-        // One that fails is tried once more, and told as flaky: a machine may stand still for seconds.
-        { name: 'journeys', testMatch: '*.spec.ts', testIgnore: 'speed.spec.ts', retries: 1 },
+        { name: 'journeys', testMatch: '*.spec.ts', testIgnore: 'speed.spec.ts' },
         { name: 'speed', testMatch: 'speed.spec.ts', dependencies: ['journeys'] },
       ],
   outputDir: '../test-results',

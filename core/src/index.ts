@@ -122,6 +122,7 @@ export { circuitNumber } from './circuits/spaces.ts';
 export { netId, screwOf } from './wiring/index.ts';
 export type { Joint, MakeUp } from './wiring/index.ts';
 export type { CableLabel } from './outputs/labels.ts';
+export { cableLabelsInOrder } from './outputs/cableLabels.ts';
 export { changedSince, type LaidPlan } from './outputs/changedSince.ts';
 export { dayAfter } from './outputs/schedule/days.ts';
 export { scheduleOf, type StageOnDays } from './outputs/schedule/index.ts';

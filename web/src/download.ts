@@ -1,3 +1,5 @@
+import type { Plan, Result } from '@fieldchalk/core';
+
 /** Saves something made in the window as a file. */
 export function download(name: string, content: string | Uint8Array<ArrayBuffer>, type: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
@@ -6,3 +8,10 @@ export function download(name: string, content: string | Uint8Array<ArrayBuffer>
 }
 
 export const xlsxType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
+/** Saves all lists of a job as a workbook, once they are worked out. */
+export async function saveLists(file: string, plan: Plan, result: Result | null): Promise<void> {
+  if (!result) return;
+  const { jobSheets, workbookOf } = await import('@fieldchalk/core/sheets');
+  download(file, new Uint8Array(workbookOf(jobSheets(plan, result))), xlsxType);
+}

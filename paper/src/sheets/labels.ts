@@ -1,4 +1,4 @@
-import { boxNumber, circuitNumber } from '@fieldchalk/core';
+import { boxNumber, cableLabelsInOrder, circuitNumber } from '@fieldchalk/core';
 import { rectangle, segment, type Ink } from '@fieldchalk/core/figures';
 import { type Page, type PaperName, papers } from '../layout/page.ts';
 import { wrapped } from '../layout/type.ts';
@@ -81,26 +81,21 @@ function fitted(words: string, x: number, y: number, width: number, height: numb
   }));
 }
 
-/** Every cable end's words, in the order the cables are cut, then boxes. */
-function wordsOf({ plan, result }: SheetJob): string[] {
-  const byEnd = new Map(result.labels.map((l) => [`${l.run} ${l.end}`, l.text]));
-  const cables = result.cuts.flatMap(({ run, from, to }) =>
-    [from, to].flatMap((end) => (end === null ? [] : (byEnd.get(`${run} ${end}`) ?? []))),
-  );
-  const boxes = Object.keys(result.makeup).map((id) => {
+/** A label for every box that cable comes into. */
+function boxWords({ plan, result }: SheetJob): string[] {
+  return Object.keys(result.makeup).map((id) => {
     const circuits = Object.values(plan.devices).flatMap((d) => (d.box === id ? (d.circuit ?? []) : []));
     const numbers = [...new Set(circuits)].map((c) => circuitNumber(plan, c));
     return [`Box ${boxNumber(id)}`, ...(numbers.length > 0 ? [`circuit ${numbers.join(', ')}`] : [])].join(
       ' · ',
     );
   });
-  return [...cables, ...boxes];
 }
 
 /** Labels for both ends of every cable, then one a box, on sheets of the smallest common size. */
 export function labelSheets(job: SheetJob): MadeSheet[] {
   const [layout] = labelLayouts[job.paper];
-  const words = wordsOf(job);
+  const words = [...cableLabelsInOrder(job.result.cuts), ...boxWords(job)];
   if (!layout || words.length === 0) return [];
   const each = layout.columns * layout.rows;
   const title = `Labels, ${layout.says}`;
@@ -124,7 +119,7 @@ const flag = { width: 180, height: 30, across: 2, gap: 12 } as const;
 /** Cable flags on plain paper: the words on both halves, to be cut out, folded around the cable and taped. */
 export function flagSheets(job: SheetJob): MadeSheet[] {
   const { result, paper } = job;
-  const words = wordsOf(job).slice(0, result.cuts.length * 2);
+  const words = cableLabelsInOrder(result.cuts);
   if (words.length === 0) return [];
   const { width, height } = papers[paper];
   const [left, top] = [(width - flag.across * flag.width * 1.35 - flag.gap) / 2, 64];

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Tag } from '@lucide/vue';
 import type { LabelPrinterKnown, LabelsAsked, LabelsPrinted } from '@fieldchalk/contracts';
+import { cableLabelsInOrder } from '@fieldchalk/core';
 import { computed, onMounted, ref } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import { call } from '../session/api.ts';
 import { useSession } from '../stores/session.ts';
-import { cableLabelsInOrder } from './cableLabels.ts';
 
 /** Labels for both ends of every cable, on the label printer of the house; a jam is cleared and gone on from. */
 const props = defineProps<{ job: string }>();
@@ -15,7 +15,7 @@ onMounted(async () => {
   const known = await call<LabelPrinterKnown>('GET', '/label-printer').catch(() => null);
   address.value = known?.address ?? null;
 });
-const labels = computed(() => (session.result ? cableLabelsInOrder(session.result) : []));
+const labels = computed(() => (session.result ? cableLabelsInOrder(session.result.cuts) : []));
 const tape = ref<LabelsAsked['tape']>(12);
 const tapes = ([6, 9, 12, 18, 24] as const).map((value) => ({ value, says: `${value} mm` }));
 /** How many of them have come out. */

@@ -2,7 +2,7 @@
 import { Download } from '@lucide/vue';
 import { entryOf } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
-import { download, xlsxType } from '../download.ts';
+import { download, saveLists } from '../download.ts';
 import { useSession } from '../stores/session.ts';
 
 /** The job for other programs: levels as drawings, lists as a workbook, the plan itself. All but IFC are made in the window, and need no network. */
@@ -25,13 +25,7 @@ const drawing = (level: string) =>
     const says = entryOf(drawn.levels, level).name || level;
     download(`${name.value}, ${says}.dxf`, planDxf(drawn, result, level), 'image/vnd.dxf');
   });
-const lists = () =>
-  save(async () => {
-    const { jobSheets, workbookOf } = await import('@fieldchalk/core/sheets');
-    const { drawn, result } = session;
-    const book = result && new Uint8Array(workbookOf(jobSheets(drawn, result)));
-    if (book) download(`${name.value}, lists.xlsx`, book, xlsxType);
-  });
+const lists = () => save(() => saveLists(`${name.value}, lists.xlsx`, session.drawn, session.result));
 const plan = () =>
   save(() => {
     download(`${name.value}.json`, JSON.stringify(session.opened, null, 2), 'application/json');

@@ -5,7 +5,8 @@ import { entryOf } from '../../lookups/index.ts';
 import { cables } from '../../materials/index.ts';
 import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
 import { planShapes } from '../../outputs/drawing/planShapes.ts';
-import { signOf, type SignKind } from '../../outputs/figures/signs.ts';
+import { plateEnds } from '../../outputs/drawing/wallShapes.ts';
+import { signCorners, signKinds, signOf, type SignKind } from '../../outputs/figures/signs.ts';
 import type { Opening, Plan } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
@@ -32,43 +33,25 @@ const placeOn = ({ a, u }: WallSegment, along: number, off: number): XY => ({
 
 /** The radius of a sign, in inches of the house. */
 const signRadius = 3;
-const corners = (count: number, radius: number, from: number): XY[] =>
-  Array.from({ length: count }, (_, i) => {
-    const angle = from + (2 * Math.PI * i) / count;
-    return { x: radius * Math.cos(angle), y: radius * Math.sin(angle) };
-  });
 
-/** Our own signs as blocks, around their middle. */
-const signs: Readonly<Record<SignKind, (block: DxfBlock) => void>> = {
-  receptacle: (block) => {
-    block.addCircle(point3d(0, 0), signRadius);
-    block.addLine(point3d(-signRadius / 2, 0), point3d(signRadius / 2, 0));
-  },
-  switch: (block) => outline(block, corners(3, signRadius * 1.25, Math.PI / 2)),
-  light: (block) => outline(block, corners(4, signRadius * 1.2, 0)),
-  data: (block) => outline(block, corners(4, signRadius * 1.25, Math.PI / 4)),
-  alarm: (block) => outline(block, corners(6, signRadius * 1.15, 0)),
-  other: (block) => {
-    block.addCircle(point3d(0, 0), signRadius);
-    block.addLine(point3d(-signRadius / 2, -signRadius / 2), point3d(signRadius / 2, signRadius / 2));
-  },
-};
+/** Our own signs as blocks, around their middle: y runs up here, and down on paper. */
+function drawSign(block: DxfBlock, kind: SignKind): void {
+  const corners = signCorners(kind, { x: 0, y: 0 }, signRadius);
+  if (corners)
+    return outline(
+      block,
+      corners.map(({ x, y }) => ({ x, y: -y })),
+    );
+  block.addCircle(point3d(0, 0), signRadius);
+  const [half, up] = [signRadius / 2, kind === 'other' ? signRadius / 2 : 0];
+  block.addLine(point3d(-half, -up), point3d(half, up));
+}
 
 function outline(block: DxfBlock, points: readonly XY[]): void {
   points.forEach((p, i) => {
     const next = points[(i + 1) % points.length] ?? p;
     block.addLine(point3d(p.x, p.y), point3d(next.x, next.y));
   });
-}
-
-/** A wall’s framing from end to end, along its line: as its plates lie. */
-function endsOf(line: WallSegment, members: DrawnHouse['members']): [number, number] {
-  const plates = members.filter((m) => m.role === 'top-plate');
-  if (plates.length === 0) return [0, line.span];
-  return [
-    Math.min(...plates.map((m) => m.at - m.width / 2)),
-    Math.max(...plates.map((m) => m.at + m.width / 2)),
-  ];
 }
 
 /** Writes one level; everything is drawn at its true size, in inches. */
@@ -84,7 +67,7 @@ class LevelDrawing {
     for (const { name, colour } of Object.values(layers)) this.dxf.addLayer(name, colour, 'CONTINUOUS');
     for (const kind of new Set(Object.values(result.runs).map((r) => r.cable)))
       this.dxf.addLayer(cableLayer(kind), Colors.Yellow, 'CONTINUOUS');
-    for (const [kind, draw] of Object.entries(signs)) draw(this.dxf.addBlock(kind));
+    for (const kind of signKinds) drawSign(this.dxf.addBlock(kind), kind);
   }
 
   private line(layer: keyof typeof layers, a: XY, b: XY): void {
@@ -101,7 +84,7 @@ class LevelDrawing {
       const line = entryOf(plan.points, wall.from).level === level ? wallSegment(plan, id) : null;
       if (!line) continue;
       const own = result.members.filter((m) => m.wall === id);
-      const [start, end] = endsOf(line, own);
+      const [start, end] = plateEnds(own) ?? [0, line.span];
       const openings = Object.values(plan.openings)
         .filter((o) => o.wall === id)
         .sort((a, b) => a.at - b.at);

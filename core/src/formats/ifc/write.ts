@@ -1,134 +1,22 @@
 import type * as WebIfc from 'web-ifc';
 import { boxSize, deviceWords, devicesIn } from '../../boxes/index.ts';
-import type { XY } from '../../geometry/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { cables, panelSize } from '../../materials/index.ts';
 import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
+import { plateEnds } from '../../outputs/drawing/wallShapes.ts';
 import { signOf } from '../../outputs/figures/signs.ts';
 import { catalogueOf, type Opening, type Plan } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { boundaryOfRoom } from '../../rooms/walked.ts';
 import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
 import type { IfcLibrary } from './model.ts';
+import { type Block, type Ifc4, metre, type Placement, WrittenShapes } from './writtenShapes.ts';
 
-const metre = 0.0254;
 /** How deep a box is drawn, in inches. */
 const boxDepth = 2.75;
 const usualHeight = 97.125;
 
-type Ifc4 = (typeof WebIfc)['IFC4'];
 type Product = WebIfc.IFC4.IfcProduct;
-type Placement = WebIfc.IFC4.IfcLocalPlacement;
-/** A right-angled block in inches, from its nearest corner. */
-interface Block {
-  readonly at: readonly [x: number, y: number, z: number];
-  readonly size: readonly [x: number, y: number, z: number];
-}
-
-/** The parts of IFC that everything is made of; lengths come in inches and are written in metres. */
-class Shapes {
-  private count = 0;
-  readonly context: WebIfc.IFC4.IfcGeometricRepresentationContext;
-
-  constructor(readonly I: Ifc4) {
-    this.context = new I.IfcGeometricRepresentationContext(
-      null,
-      this.label('Model'),
-      new I.IfcDimensionCount(3),
-      new I.IfcReal(1e-5),
-      this.axes([0, 0, 0]),
-      null,
-    );
-  }
-
-  /** Ids count up: the same plan has the same. Their letters are those of the standard (IfcGloballyUniqueId). */
-  id() {
-    return new this.I.IfcGloballyUniqueId(`0fieldchalk${String(++this.count).padStart(11, '0')}`);
-  }
-
-  label(words: string) {
-    return new this.I.IfcLabel(words);
-  }
-
-  point(...inches: number[]) {
-    return new this.I.IfcCartesianPoint(
-      inches.map((v) => new this.I.IfcLengthMeasure(Math.round(v * metre * 1e6) / 1e6)),
-    );
-  }
-
-  private heading(...v: number[]) {
-    return new this.I.IfcDirection(v.map((x) => new this.I.IfcReal(x)));
-  }
-
-  positive(inches: number) {
-    return new this.I.IfcPositiveLengthMeasure(Math.round(inches * metre * 1e6) / 1e6);
-  }
-
-  private axes(at: readonly number[], u: XY = { x: 1, y: 0 }) {
-    return new this.I.IfcAxis2Placement3D(
-      this.point(...at),
-      this.heading(0, 0, 1),
-      this.heading(u.x, u.y, 0),
-    );
-  }
-
-  place(at: readonly [number, number, number], within: Placement | null, u?: XY): Placement {
-    return new this.I.IfcLocalPlacement(within, this.axes(at, u));
-  }
-
-  block({ at: [x, y, z], size: [dx, dy, dz] }: Block) {
-    const { I } = this;
-    return new I.IfcExtrudedAreaSolid(
-      new I.IfcRectangleProfileDef(
-        I.IfcProfileTypeEnum.AREA,
-        null,
-        new I.IfcAxis2Placement2D(this.point(x + dx / 2, y + dy / 2), null),
-        this.positive(dx),
-        this.positive(dy),
-      ),
-      this.axes([0, 0, z]),
-      this.heading(0, 0, 1),
-      this.positive(dz),
-    );
-  }
-
-  prism(corners: readonly XY[], height: number) {
-    const { I } = this;
-    const points = corners.map((p) => this.point(p.x, p.y));
-    const [first] = points;
-    return new I.IfcExtrudedAreaSolid(
-      new I.IfcArbitraryClosedProfileDef(
-        I.IfcProfileTypeEnum.AREA,
-        null,
-        new I.IfcPolyline(first ? [...points, first] : points),
-      ),
-      this.axes([0, 0, 0]),
-      this.heading(0, 0, 1),
-      this.positive(height),
-    );
-  }
-
-  cable(path: readonly (XY & { readonly z: number })[], radius: number) {
-    const points = path.filter((p, i) => {
-      const before = path[i - 1];
-      return !before || Math.hypot(p.x - before.x, p.y - before.y, p.z - before.z) > 0.01;
-    });
-    return new this.I.IfcSweptDiskSolid(
-      new this.I.IfcPolyline(points.map((p) => this.point(p.x, p.y, p.z))),
-      this.positive(radius),
-      null,
-      null,
-      null,
-    );
-  }
-
-  body(kind: 'SweptSolid' | 'AdvancedSweptSolid', item: WebIfc.IFC4.IfcGeometricRepresentationItem) {
-    return new this.I.IfcProductDefinitionShape(null, null, [
-      new this.I.IfcShapeRepresentation(this.context, this.label('Body'), this.label(kind), [item]),
-    ]);
-  }
-}
-
 /** The library writes down when it wrote a file; the same plan is to give the same bytes, so that is taken out of the head. */
 function withoutMoment(file: Uint8Array): Uint8Array {
   const head = new TextDecoder('latin1').decode(file.subarray(0, 8192));
@@ -145,7 +33,7 @@ function withoutMoment(file: Uint8Array): Uint8Array {
 class HouseFile {
   private readonly api: WebIfc.IfcAPI;
   private readonly model: number;
-  private readonly shapes: Shapes;
+  private readonly shapes: WrittenShapes;
   private readonly I: Ifc4;
 
   constructor(
@@ -156,7 +44,7 @@ class HouseFile {
   ) {
     this.api = api;
     this.I = IFC4;
-    this.shapes = new Shapes(IFC4);
+    this.shapes = new WrittenShapes(IFC4);
     this.model = api.CreateModel({
       schema: 'IFC4',
       name: plan.job.name,
@@ -247,16 +135,7 @@ class HouseFile {
     const line = wallSegment(plan, id);
     if (!line) return [];
     const own = result.members.filter((m) => m.wall === id);
-    const plates = own.filter((m) => m.role === 'top-plate');
-    const start = Math.min(0, ...plates.map((m) => m.at - m.width / 2));
-    const end = Math.max(line.span, ...plates.map((m) => m.at + m.width / 2));
-    const [from, to] =
-      plates.length > 0
-        ? [
-            Math.min(...plates.map((m) => m.at - m.width / 2)),
-            Math.max(...plates.map((m) => m.at + m.width / 2)),
-          ]
-        : [start, end];
+    const [from, to] = plateEnds(own) ?? [0, line.span];
     const height = own.length > 0 ? Math.max(...own.map((m) => m.high)) : usualHeight;
     const at = shapes.place([line.a.x, line.a.y, 0], floor, line.u);
     const body = shapes.block({ at: [from, -line.half, 0], size: [to - from, 2 * line.half, height] });

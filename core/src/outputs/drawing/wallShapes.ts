@@ -54,13 +54,21 @@ function openingLines(line: WallSegment, o: Plan['openings'][string]): string {
   }
 }
 
-/** Where a wall's framing really ends: at its plates, once they are worked out for the wall as it is shown. */
-function framedEnds(line: WallSegment, members: DrawnHouse['members']): [number, number] {
+/** Where a wall's framing ends along its line, from its plates; null where it has none. */
+export function plateEnds(members: DrawnHouse['members']): [number, number] | null {
   const plates = members.filter((m) => m.role === 'top-plate');
-  const start = Math.min(...plates.map((m) => m.at - m.width / 2));
-  const end = Math.max(...plates.map((m) => m.at + m.width / 2));
-  const isCurrent = Math.abs(start) < 12 && Math.abs(end - line.span) < 12;
-  return isCurrent ? [start, end] : [-line.half, line.span + line.half];
+  if (plates.length === 0) return null;
+  return [
+    Math.min(...plates.map((m) => m.at - m.width / 2)),
+    Math.max(...plates.map((m) => m.at + m.width / 2)),
+  ];
+}
+
+/** The same once it is worked out for the wall as it is shown; until then half its thickness past its line. */
+function framedEnds(line: WallSegment, members: DrawnHouse['members']): [number, number] {
+  const ends = plateEnds(members);
+  const isCurrent = ends && Math.abs(ends[0]) < 12 && Math.abs(ends[1] - line.span) < 12;
+  return isCurrent ? ends : [-line.half, line.span + line.half];
 }
 
 /** A wall of the plan with its own framing; null when its line has no length. */

@@ -77,6 +77,17 @@ export const circle = (middle: XY, radius: number): string => {
 /** Corners as the shapes of drawings write them, “1.00,2.00 3.00,4.00”, as a path. */
 export const pathOfCorners = (corners: string): string => `M${corners.replaceAll(' ', 'L')}Z`;
 
+/** A label with its leader, moved: drawings place labels from an origin of their own. */
+export function movedLabel(label: PlacedLabel, by: XY): PlacedLabel {
+  const moved = (p: XY): XY => ({ x: p.x + by.x, y: p.y + by.y });
+  const { rect, leader } = label;
+  return {
+    ...label,
+    rect: { ...rect, ...moved(rect) },
+    leader: leader && { a: moved(leader.a), b: moved(leader.b) },
+  };
+}
+
 const labelGrey = { ink: 0, quiet: 0.3 } as const;
 
 /** A placed label as ink; `isQuiet` and `isLight` as it is lettered. */

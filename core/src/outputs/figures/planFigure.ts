@@ -11,6 +11,7 @@ import { distanceLines, extentOf, planShapes, type PlanShapes } from '../drawing
 import {
   cloud,
   labelInk,
+  movedLabel,
   pathOfCorners,
   polyline,
   segment,
@@ -206,23 +207,16 @@ export function planFigure(plan: Plan, result: DrawnHouse, asked: PlanAsked): Fi
         pen: { width: 0.6, grey: 0.25 },
       })),
       ...boxesInk,
-      ...labels.flatMap((l) => {
-        const moved = {
-          ...l,
-          rect: { ...l.rect, x: l.rect.x + at.x, y: l.rect.y + at.y },
-          leader: l.leader && { a: moveBy(l.leader.a, at), b: moveBy(l.leader.b, at) },
-        };
-        return labelInk(moved, {
+      ...labels.flatMap((l) =>
+        labelInk(movedLabel(l, at), {
           isQuiet: l.id.startsWith('fixture '),
           isLight: /^(fixture|note) /.test(l.id),
-        });
-      }),
+        }),
+      ),
       ...clouds.map((r): Ink => ({ kind: 'path', d: cloud(r), pen: { width: 1.1 } })),
     ],
   };
 }
-
-const moveBy = (p: XY, by: XY): XY => ({ x: p.x + by.x, y: p.y + by.y });
 
 /** The rectangle around points, with some air. */
 function rectOver(points: readonly XY[]): Rect {

@@ -13,6 +13,7 @@ import {
   circle,
   cloud,
   labelInk,
+  movedLabel,
   polyline,
   rectangle,
   segment,
@@ -192,17 +193,7 @@ function rowFigure(
         ];
       }),
       ...labels.flatMap((l) =>
-        labelInk(
-          {
-            ...l,
-            rect: { ...l.rect, x: l.rect.x + left, y: l.rect.y + top },
-            leader: l.leader && {
-              a: { x: l.leader.a.x + left, y: l.leader.a.y + top },
-              b: { x: l.leader.b.x + left, y: l.leader.b.y + top },
-            },
-          },
-          { isQuiet: quiet.test(l.id), isLight: quiet.test(l.id) },
-        ),
+        labelInk(movedLabel(l, at), { isQuiet: quiet.test(l.id), isLight: quiet.test(l.id) }),
       ),
     ],
   };

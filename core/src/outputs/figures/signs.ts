@@ -3,8 +3,9 @@ import { cables, isData } from '../../materials/index.ts';
 import type { DeviceKind } from '../../plan/index.ts';
 import { circle, polygon, polyline, segment, type Fill, type Ink, type Pen } from './ink.ts';
 
+export const signKinds = ['receptacle', 'switch', 'light', 'data', 'alarm', 'other'] as const;
 /** What a sign on paper stands for. Signs are the product's own; the key sheet tells them. */
-export type SignKind = 'receptacle' | 'switch' | 'light' | 'data' | 'alarm' | 'other';
+export type SignKind = (typeof signKinds)[number];
 
 const kinds: Readonly<Record<DeviceKind, SignKind>> = {
   receptacle: 'receptacle',
@@ -52,17 +53,27 @@ const around = (at: XY, radius: number, corners: number, from: number): XY[] =>
     return { x: at.x + radius * Math.cos(angle), y: at.y + radius * Math.sin(angle) };
   });
 
-/** A sign around its middle, so many units from there to its edge. */
+/** The corners of a sign around its middle, so many units from there to its edge, y down; null for those that are round. */
+export function signCorners(kind: SignKind, at: XY, radius: number): XY[] | null {
+  switch (kind) {
+    case 'switch':
+      return around(at, radius * 1.25, 3, -Math.PI / 2);
+    case 'light':
+      return around(at, radius * 1.2, 4, 0);
+    case 'data':
+      return around(at, radius * 1.25, 4, Math.PI / 4);
+    case 'alarm':
+      return around(at, radius * 1.15, 6, 0);
+    default:
+      return null;
+  }
+}
+
+/** A sign as ink. */
 export function signInk(kind: SignKind, at: XY, radius: number, fill: Fill): Ink[] {
   const pen: Pen = { width: radius * 0.28 };
-  const shape = {
-    receptacle: () => circle(at, radius),
-    switch: () => polygon(around(at, radius * 1.25, 3, -Math.PI / 2)),
-    light: () => polygon(around(at, radius * 1.2, 4, 0)),
-    data: () => polygon(around(at, radius * 1.25, 4, Math.PI / 4)),
-    alarm: () => polygon(around(at, radius * 1.15, 6, 0)),
-    other: () => circle(at, radius),
-  }[kind]();
+  const corners = signCorners(kind, at, radius);
+  const shape = corners ? polygon(corners) : circle(at, radius);
   const mark = { width: radius * 0.28, grey: fill === 0 ? 1 : 0 };
   const inner = {
     receptacle: segment({ x: at.x - radius * 0.5, y: at.y }, { x: at.x + radius * 0.5, y: at.y }),

@@ -6,7 +6,7 @@ import { useLit } from '../../stores/lit.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
-import { download, xlsxType } from '../../download.ts';
+import { download, saveLists } from '../../download.ts';
 import MoneyPage from './MoneyPage.vue';
 import OrderTable from './OrderTable.vue';
 import PriceSources from './PriceSources.vue';
@@ -31,12 +31,6 @@ const page = ref<(typeof pages)[number]['value']>('list');
 const by = ref<LaidOutBy>('kind');
 const find = ref('');
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();
-async function saveLists() {
-  if (!session.result) return;
-  const { jobSheets, workbookOf } = await import('@fieldchalk/core/sheets');
-  const made = workbookOf(jobSheets(session.drawn, session.result));
-  download(`${file()}-lists.xlsx`, new Uint8Array(made), xlsxType);
-}
 const lines = computed(() => session.result?.takeoff.lines ?? []);
 const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
 
@@ -92,7 +86,14 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
       >
         List as CSV
       </button>
-      <button class="key" type="button" :disabled="!session.result" @click="saveLists">Lists as XLSX</button>
+      <button
+        class="key"
+        type="button"
+        :disabled="!session.result"
+        @click="saveLists(`${file()}-lists.xlsx`, session.drawn, session.result)"
+      >
+        Lists as XLSX
+      </button>
       <button
         class="key"
         type="button"
