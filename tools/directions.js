@@ -21,6 +21,7 @@ export const order = [
   'compute',
   'proposals',
   'edits',
+  'offers',
   'formats',
   'power',
 ];

@@ -285,6 +285,50 @@ describe('chalk replay', () => {
     expect(svg.out).toContain('<title>Plan with boxes, Main</title>');
   });
 
+  test('two plans compared; a proposal and a change order as PDF, with the options taken', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'chalk-'));
+    try {
+      const option = {
+        name: '20 A',
+        says: '',
+        changes: [{ op: 'replace', path: ['circuits', 'c1', 'amps'], value: 20 }],
+      };
+      const offered = { ...study(), options: { v1: option } };
+      const [first, later] = [join(folder, 'first.json'), join(folder, 'later.json')];
+      writeFileSync(first, JSON.stringify(offered));
+      const { b1: _, ...boxes } = study().boxes;
+      const devices = Object.fromEntries(Object.entries(study().devices).filter(([, d]) => d.box !== 'b1'));
+      const runs = Object.fromEntries(
+        Object.entries(study().runs).filter(([, r]) => r.from !== 'b1' && r.to !== 'b1'),
+      );
+      writeFileSync(later, JSON.stringify({ ...offered, boxes, devices, runs }));
+      const compared = await chalk(['compare', first, later]);
+      expect(compared.code).toBe(0);
+      const { words, gone } = JSON.parse(compared.out) as { words: string[]; gone: string[] };
+      expect(words[0]).toMatch(/^Study: .* instead of/);
+      expect(gone).toContain('b1');
+      const pdf = ['--to', 'pdf', '--day', '2026-11-29', '-o', join(folder, 'out.pdf')];
+      expect((await chalk(['export', first, ...pdf, '--what', 'proposal', '--take', 'v1'])).code).toBe(0);
+      expect(readFileSync(join(folder, 'out.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
+      const order = ['export', later, ...pdf, '--what', 'change-order'];
+      expect((await chalk([...order, '--since', first, '--agreed', '5000'])).code).toBe(0);
+      expect(await chalk(order)).toMatchObject({
+        code: 2,
+        errors: expect.stringContaining('--since') as string,
+      });
+      expect(await chalk([...order, '--since', first, '--agreed', 'much'])).toMatchObject({
+        code: 2,
+        errors: expect.stringContaining('--agreed: “much”') as string,
+      });
+      expect(await chalk(['export', first, ...pdf, '--what', 'proposal', '--take', 'v7'])).toMatchObject({
+        code: 2,
+        errors: expect.stringContaining('“v7” is not one of v1') as string,
+      });
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+
   test('a level as DXF: the lowest, or the one named', async () => {
     const dxf = await chalk(['export', '-', '--to', 'dxf'], demo);
     expect(dxf).toMatchObject({ code: 0, out: expect.stringContaining('\nWalls\n') as string });

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
   compareIds,
+  compareVersions,
   compute,
   Computer,
   distancesOf,
@@ -50,10 +51,12 @@ const usage = `chalk COMMAND FILE      (FILE may be - for standard input)
                                 a plan; what is doubtful goes to standard error
   replay FILE EDITS [-o OUT]    named edits, a JSON list of { "edit", "args" }, one after another in a kept computer:
                                 what each took, and whether it answers as a new one does; -o writes the plan at the end
+  compare FILE LATER            what is otherwise in a later plan, or another of the same job: in words, material, hours, money
   distances FILE --circuit ID   what cable costs to lay from each place of a circuit to each other: the panel first, then its boxes
   export FILE --to json|csv|xlsx|svg|dxf|ifc|ics|pdf [--what plan|result|takeoff|cuts|drilling|prices|audit|lists|pole] [-o OUT]
          dxf: [--level NAME], the lowest where none is named; pdf, svg: --what sheets, or some of them by name, in the order they are bound: cover,key,boxes,circuits,runs,rooms,
          ceilings,makeup,directory,load,cuts,drilling,takeoff,inspection,poles,labels,flags;
+         or proposal [--take v1,v2], what the customer signs with the options they take; or change-order --since EARLIER [--agreed DOLLARS]
          [--paper letter|a4] [--turned portrait|landscape] [--revision WORDS] [--day 2026-11-28]
   edits                         every named edit: what it does, and the JSON Schema of its arguments
   rules                         every rule with default, unit, source, schools
@@ -74,14 +77,17 @@ const options = {
   turned: { type: 'string' },
   revision: { type: 'string' },
   day: { type: 'string' },
+  take: { type: 'string' },
+  since: { type: 'string' },
+  agreed: { type: 'string' },
   out: { type: 'string', short: 'o' },
 } as const;
 
 interface Asked {
   readonly command: string | undefined;
   readonly file: string | undefined;
-  /** The file of edits a replay takes. */
-  readonly script: string | undefined;
+  /** The file of edits a replay takes, and the later plan one is compared with. */
+  readonly second: string | undefined;
   readonly values: Partial<Record<keyof typeof options, string>>;
 }
 
@@ -89,10 +95,10 @@ function asked(args: readonly string[]): Asked {
   try {
     const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
     const [command, file, ...more] = positionals;
-    const script = command === 'replay' ? more.shift() : undefined;
+    const second = command === 'replay' || command === 'compare' ? more.shift() : undefined;
     if (more[0] !== undefined)
       throw new BadInput([`${more[0]}: is one thing too many; a command takes one FILE`]);
-    return { command, file, script, values };
+    return { command, file, second, values };
   } catch (error) {
     if (error instanceof BadInput) throw error;
     throw new BadInput([`(option): ${(error as Error).message}`, usage]);
@@ -184,9 +190,9 @@ function scriptIn(file: string | undefined, terminal: Terminal): readonly NamedE
 }
 
 /** Replays a script and gives what to print; the plan at the end goes where it is asked for. */
-function replayed({ file, script, values }: Asked, terminal: Terminal): unknown {
+function replayed({ file, second, values }: Asked, terminal: Terminal): unknown {
   const plan = loadPlan(file, terminal);
-  const outcome = replay(plan, scriptIn(script, terminal));
+  const outcome = replay(plan, scriptIn(second, terminal));
   if (!outcome.ok) throw new BadInput(outcome.lines);
   const { plan: last, ...told } = outcome.done;
   if (values.out) writeFileSync(values.out, written(last));
@@ -208,6 +214,13 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
     case 'propose':
       print(proposed(loadPlan(file, terminal), onlyKinds(values.only)));
       return 0;
+    case 'compare': {
+      const [before, after] = [loadPlan(file, terminal), loadPlan(ask.second, terminal)];
+      print(
+        compareVersions({ plan: before, result: compute(before) }, { plan: after, result: compute(after) }),
+      );
+      return 0;
+    }
     case 'distances': {
       const plan = loadPlan(file, terminal);
       const circuit = circuitAsked(plan, values.circuit);
@@ -218,7 +231,8 @@ async function run(ask: Asked, terminal: Terminal): Promise<number> {
       print(await importFile(ask, terminal));
       return 0;
     case 'export': {
-      const made = await exported(loadPlan(file, terminal), values);
+      const since = values.since === undefined ? null : loadPlan(values.since, terminal);
+      const made = await exported(loadPlan(file, terminal), values, since);
       if (values.out) writeFileSync(values.out, made);
       else if (typeof made === 'string') terminal.out(made);
       else throw new BadInput([`--out: a ${values.to} file needs a name: -o lists.${values.to}`]);

@@ -1,10 +1,12 @@
 import {
+  type AgreedBefore,
   auditCsv,
   compareIds,
   compute,
   Computer,
   cutsCsv,
   drillingCsv,
+  offerOf,
   type Plan,
   paperKinds,
   planHash,
@@ -18,7 +20,7 @@ import {
   turnedKinds,
 } from '@fieldchalk/core';
 import { jobSheets, pricesCsv, pricesWorkbook, workbookOf } from '@fieldchalk/core/sheets';
-import { pdfOf, sheetPages, svgOfAll } from '@fieldchalk/paper';
+import { offerPages, type Page, pdfOf, sheetPages, svgOfAll } from '@fieldchalk/paper';
 import { scheduleIcs } from '@fieldchalk/core/calendar';
 import { planDxf, planIfc } from '@fieldchalk/core/drawings';
 import { BadInput } from './badInput.ts';
@@ -26,7 +28,10 @@ import { oneOf } from './oneOf.ts';
 
 /** What an export is asked with. */
 export type ExportValues = Partial<
-  Record<'to' | 'what' | 'panel' | 'level' | 'paper' | 'turned' | 'revision' | 'day', string>
+  Record<
+    'to' | 'what' | 'panel' | 'level' | 'paper' | 'turned' | 'revision' | 'day' | 'take' | 'since' | 'agreed',
+    string
+  >
 >;
 
 const written = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
@@ -60,28 +65,73 @@ function sheetsAsked(what: string): SheetKind[] {
   return names as SheetKind[];
 }
 
-/** The sheets of a job as a PDF, or as pictures one under the other. */
-async function sheets(plan: Plan, what: string, values: ExportValues): Promise<string | Uint8Array> {
-  const { revision = '', day = '' } = values;
+/** The paper that is asked for, and the day that stands on it. */
+function paperAsked({ day = '', paper, turned }: ExportValues) {
   if (day !== '' && !/^\d{4}-\d\d-\d\d$/.test(day))
     throw new BadInput([`--day: “${day}” is not a day as 2026-11-28`]);
-  const set = {
+  return {
     paper: 'letter' as const,
     turned: 'landscape' as const,
-    ...oneOf('paper', values.paper, paperKinds),
-    ...oneOf('turned', values.turned, turnedKinds),
-    sheets: sheetsAsked(what),
-    revision,
+    ...oneOf('paper', paper, paperKinds),
+    ...oneOf('turned', turned, turnedKinds),
     day,
   };
-  const pages = sheetPages(plan, new Computer(), set);
-  return values.to === 'svg' ? svgOfAll(pages) : pdfOf(pages, { title: plan.job.name, day });
+}
+
+/** The sheets of a job as a PDF, or as pictures one under the other. */
+async function sheets(plan: Plan, what: string, values: ExportValues): Promise<string | Uint8Array> {
+  const set = { ...paperAsked(values), sheets: sheetsAsked(what), revision: values.revision ?? '' };
+  return bound(sheetPages(plan, new Computer(), set), plan, values);
+}
+
+const bound = (pages: readonly Page[], plan: Plan, { to, day = '' }: ExportValues) =>
+  to === 'svg' ? svgOfAll(pages) : pdfOf(pages, { title: plan.job.name, day });
+
+/** The options the customer takes: each by its id in the plan. */
+function takenAsked(plan: Plan, take: string): string[] {
+  const ids = take.split(',').flatMap((id) => id.trim() || []);
+  const unknown = ids.filter((id) => !Object.hasOwn(plan.options, id));
+  if (unknown.length === 0) return ids;
+  const known = Object.keys(plan.options).join(', ') || 'none: the plan has no option';
+  throw new BadInput([`--take: “${unknown.join(', ')}” is not one of ${known}`]);
+}
+
+/** What was agreed before: for so many dollars, or for what the plan came to then. */
+function agreedAsked(since: Plan, agreed: string | undefined): AgreedBefore {
+  const dollars = agreed === undefined ? null : Number(agreed);
+  if (dollars !== null && !(dollars >= 0))
+    throw new BadInput([`--agreed: “${agreed ?? ''}” is not an amount of dollars`]);
+  const cents = dollars === null ? offerOf(since, (p) => compute(p)).price : Math.round(dollars * 100);
+  return { plan: since, cents };
+}
+
+/** The page a customer signs. */
+async function offer(
+  plan: Plan,
+  what: 'proposal' | 'change-order',
+  values: ExportValues,
+  since: Plan | null,
+): Promise<string | Uint8Array> {
+  if (what === 'change-order' && since === null)
+    throw new BadInput(['--since: a change order needs the plan as it was agreed: --since EARLIER']);
+  const { pages } = offerPages(plan, new Computer(), {
+    ...paperAsked({ turned: 'portrait', ...values }),
+    taken: takenAsked(plan, values.take ?? ''),
+    agreed: what === 'change-order' && since ? agreedAsked(since, values.agreed) : null,
+    number: what === 'proposal' ? 1 : 2,
+    ...{ reason: values.revision ?? '', signer: '' },
+  });
+  return bound(pages, plan, values);
 }
 
 const itemNames = (plan: Plan) => new Map(compute(plan).takeoff.lines.map((l) => [l.item, l.name]));
 
 /** The text or the bytes of an export: what is asked for, in the format it is asked in. */
-export async function exported(plan: Plan, values: ExportValues): Promise<string | Uint8Array> {
+export async function exported(
+  plan: Plan,
+  values: ExportValues,
+  since: Plan | null = null,
+): Promise<string | Uint8Array> {
   const to = values.to ?? 'json';
   const what =
     values.what ??
@@ -89,6 +139,8 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
       to
     ] ??
     'result';
+  if ((to === 'pdf' || to === 'svg') && (what === 'proposal' || what === 'change-order'))
+    return offer(plan, what, values, since);
   if (to === 'pdf' || (to === 'svg' && what !== 'pole')) return sheets(plan, what, values);
   switch (`${to} ${what}`) {
     case 'json plan':
@@ -126,7 +178,7 @@ export async function exported(plan: Plan, values: ExportValues): Promise<string
         .join('\n');
     default:
       throw new BadInput([
-        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf and ifc take plan, ics takes schedule, pdf and svg take sheets`,
+        `--to: cannot write ${what} as “${to}”; json takes plan, result or takeoff, csv takes takeoff, cuts, drilling, prices or audit, xlsx takes lists or prices, svg takes pole, dxf and ifc take plan, ics takes schedule, pdf and svg take sheets, proposal or change-order`,
       ]);
   }
 }

@@ -102,6 +102,8 @@ export { linesOf, takeoffSources } from './outputs/takeoff/parts.ts';
 export { takeoffBy, takeoffOrders, type TakeoffGroup, type TakeoffOrder } from './outputs/takeoff/by.ts';
 export type { Thing, ThingKind } from './plan/things.ts';
 export * from './outputs/buying/index.ts';
+export * from './offers/index.ts';
+export { ruleValueWords } from './outputs/ruleWords.ts';
 export { estimateOf, type Estimate } from './outputs/estimate.ts';
 export { cutsCsv, drillingCsv, takeoffCsv } from './formats/csv.ts';
 export * from './units/index.ts';

@@ -18,7 +18,7 @@ const isMoney = (id: string): boolean =>
 /** A plan without what things cost, what the service carries, what is on the van, and why the lead decided as they did. */
 function crewPlan(plan: Plan): Plan {
   const values = Object.fromEntries(Object.entries(plan.rules.values).filter(([id]) => !isMoney(id)));
-  const { service, prices, stock, coils, accepted, sheetSets, schedule } = planSchema
+  const hidden = planSchema
     .pick({
       service: true,
       prices: true,
@@ -27,10 +27,12 @@ function crewPlan(plan: Plan): Plan {
       accepted: true,
       sheetSets: true,
       schedule: true,
+      options: true,
+      proposal: true,
     })
     .parse({});
   const rules = { ...plan.rules, values: values as Plan['rules']['values'], reasons: {} };
-  return { ...plan, service, prices, stock, coils, accepted, sheetSets, schedule, rules };
+  return { ...plan, ...hidden, rules };
 }
 
 /** Lists with money, hours, loads and doubts in them are the lead's; so is the mark by which one tells two plans apart. */

@@ -1,6 +1,7 @@
 import { circuitEdits } from './circuits.ts';
 import { deviceEdits } from './devices.ts';
 import { jobEdits } from './job.ts';
+import { optionEdits } from './options.ts';
 import { panelEdits } from './panels.ts';
 import { runEdits } from './runs.ts';
 import { scheduleEdits } from './schedule.ts';
@@ -23,4 +24,5 @@ export const plainEdits = {
   ...stockEdits,
   ...sheetSetEdits,
   ...scheduleEdits,
+  ...optionEdits,
 } as const;

@@ -1,7 +1,7 @@
 import { devicesIn } from '../boxes/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
-import { formatLength } from '../units/index.ts';
+import { countWords, formatLength } from '../units/index.ts';
 import { netId, type GroundJoint, type Joint } from '../wiring/index.ts';
 import { netWords } from './drawing/makeup.ts';
 import type { MadeUp } from './makeup.ts';
@@ -14,7 +14,6 @@ export interface MakeUpWords {
   readonly caution: string;
 }
 
-const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 
 /** By which slot a cable comes in, where the box has a top and a bottom. */
@@ -31,7 +30,7 @@ function groundWords(g: GroundJoint, isTwisted: boolean): string {
     green: `a green connector${g.connector ? `, ${g.connector}` : ''}`,
     screw: 'to the device’s green screw',
   }[g.method];
-  const tails = g.tails ? ` and ${plural(g.tails, 'tail')} of ${g.gauge} AWG` : '';
+  const tails = g.tails ? ` and ${countWords(g.tails, 'tail')} of ${g.gauge} AWG` : '';
   const bond = g.bonded ? '; one tail to the box’s ground screw' : '';
   return `Grounds: ${g.cables} bare${tails}; ${how}${bond}. Folded to the back.`;
 }
@@ -53,7 +52,7 @@ function jointWords(j: Joint, made: MadeUp, plan: Plan, placeOf: (device: string
   );
   const ends = j.terminals.map((t) => `${t.name} of device ${placeOf(t.device)}`).join(', ');
   const tails =
-    j.tails > 0 ? `; ${plural(j.tails, 'tail')} of ${j.gauge} AWG to ${ends}` : ends ? ` to ${ends}` : '';
+    j.tails > 0 ? `; ${countWords(j.tails, 'tail')} of ${j.gauge} AWG to ${ends}` : ends ? ` to ${ends}` : '';
   const how = {
     connector: `${j.connector} connector`,
     through: 'both screws, fed through',

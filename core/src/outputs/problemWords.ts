@@ -33,6 +33,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   coils: 'the coil',
   sheetSets: 'the set of sheets',
   schedule: 'the stage',
+  options: 'the option',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

@@ -18,6 +18,7 @@ export const collections = [
   'coils',
   'sheetSets',
   'schedule',
+  'options',
   'accepted',
   'models',
 ] as const;

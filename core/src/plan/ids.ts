@@ -25,6 +25,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   coils: 'q',
   sheetSets: 'h',
   schedule: 'g',
+  options: 'v',
   accepted: 'a',
   models: 'model',
 };

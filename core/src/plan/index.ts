@@ -20,6 +20,7 @@ export * from './stock.ts';
 export * from './supplier.ts';
 export * from './coil.ts';
 export * from './scheduled.ts';
+export * from './option.ts';
 export * from './sheetSet.ts';
 export * from './accepted.ts';
 export * from './model.ts';

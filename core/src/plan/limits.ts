@@ -21,10 +21,14 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   coils: 2000,
   sheetSets: 50,
   schedule: 50,
+  options: 100,
   accepted: 5000,
   models: 500,
   prices: 5000,
 };
+
+/** So much may be otherwise with one option. */
+export const mostPatches = 20_000;
 
 /** Kinds a document has more of than a job may have; asked before anything that takes time with their number. */
 export function tooMany(document: unknown): Problem[] {

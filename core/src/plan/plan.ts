@@ -3,6 +3,7 @@ import { boxSchema } from './box.ts';
 import { circuitSchema } from './circuit.ts';
 import { coilSchema } from './coil.ts';
 import { scheduledSchema } from './scheduled.ts';
+import { optionSchema, proposalSchema } from './option.ts';
 import { sheetSetSchema } from './sheetSet.ts';
 import { controlSchema } from './control.ts';
 import { deviceSchema } from './device.ts';
@@ -54,6 +55,7 @@ export const entrySchemas = {
   coils: coilSchema,
   sheetSets: sheetSetSchema,
   schedule: scheduledSchema,
+  options: optionSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -103,6 +105,9 @@ export const planSchema = z.strictObject({
   sheetSets: collection(sheetSetSchema),
   /** What is decided of when stages are done, and by how many. */
   schedule: collection(scheduledSchema),
+  /** Work the customer may choose besides, and what stands on the page they sign. */
+  options: collection(optionSchema),
+  proposal: proposalSchema.prefault({}),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),

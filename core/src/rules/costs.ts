@@ -75,6 +75,13 @@ export const costsRules = {
     { value: 'markup', says: 'The cost with its overhead: put on top.' },
     { value: 'margin', says: 'What is asked before tax: left over.' },
   ]),
+  'cost.round': amount(
+    'Customers’ prices in steps of',
+    'cents',
+    { default: 100, bounds: [1, 10000] },
+    'the company’s own',
+    'Whole dollars: 100.',
+  ),
   'cost.tax': amount('Sales tax', '%', { default: 0, bounds: [0, 30] }, 'local law decides', 'On top.'),
   'cost.taxOn': choice('Sales tax is on', 'local law decides', 'What the tax is taken of.', [
     { value: 'material', says: 'The material alone, at its cost.' },

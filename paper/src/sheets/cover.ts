@@ -1,27 +1,6 @@
-import {
-  heightWords,
-  type Height,
-  type Plan,
-  type Rule,
-  ruleBook,
-  ruleCatalogue,
-  type RuleId,
-  formatLength,
-} from '@fieldchalk/core';
+import { type Plan, type Rule, ruleBook, ruleCatalogue, type RuleId, ruleValueWords } from '@fieldchalk/core';
 import { caution, column, heading, table, text, type Block } from '../layout/blocks.ts';
 import { type MadeSheet, type SheetJob, sheetOf } from './job.ts';
-
-/** What a rule is set to, as it is said: the school it follows, a height, a length, a number with its unit. */
-function valueWords(rule: Rule, value: unknown): string {
-  const school = rule.schools?.find((s) => JSON.stringify(s.value) === JSON.stringify(value));
-  if (school) return school.says;
-  if (rule.unit === 'height') return heightWords(value as Height);
-  if (Array.isArray(value)) return value.join(', ');
-  if (rule.unit === 'in' && typeof value === 'number') return formatLength(value);
-  return rule.unit === 'choice' || rule.unit === 'count'
-    ? `${String(value)}`
-    : `${String(value)} ${rule.unit}`;
-}
 
 /** Rules the house has set otherwise than usual, and those on which practitioners part. What money is set to is nobody’s on site. */
 function ruleRows(plan: Plan): { own: string[][]; schools: string[][] } {
@@ -32,9 +11,9 @@ function ruleRows(plan: Plan): { own: string[][]; schools: string[][] } {
     if (rule.unit === 'cents' || id.startsWith('cost.') || id.startsWith('hours.')) continue;
     const value: unknown = rules(id);
     const isOwn = JSON.stringify(value) !== JSON.stringify(rule.default);
-    const row = [rule.title, valueWords(rule, value), plan.rules.reasons[id] ?? '', rule.source];
+    const row = [rule.title, ruleValueWords(rule, value), plan.rules.reasons[id] ?? '', rule.source];
     if (isOwn) own.push(row);
-    else if ((rule.schools?.length ?? 0) > 1) schools.push([rule.title, valueWords(rule, value)]);
+    else if ((rule.schools?.length ?? 0) > 1) schools.push([rule.title, ruleValueWords(rule, value)]);
   }
   return { own, schools };
 }

@@ -132,12 +132,17 @@ function below(job: SheetJob, level: string, shown: PlanShown): Block[] {
   return [];
 }
 
-/** A sheet for every level that has something of the kind on it. */
-export function planSheets(job: SheetJob, shown: PlanShown): MadeSheet[] {
+/** A sheet for every level that has something of the kind on it; of those named, where some are. `told` stands before its title. */
+export function planSheets(
+  job: SheetJob,
+  shown: PlanShown,
+  { told = '', of }: { told?: string; of?: ReadonlySet<string> } = {},
+): MadeSheet[] {
   const { plan, result, changed } = job;
   return levelsInOrder(job).flatMap((level): MadeSheet[] => {
     const hasRooms = Object.values(plan.rooms).some((r) => r.level === level);
     const hasCeiling = Object.values(result.ceilings).some((m) => plan.rooms[m.room]?.level === level);
+    if (of && !of.has(level)) return [];
     if (!hasRooms || (shown === 'ceilings' && !hasCeiling)) return [];
     const drawn = planFigure(plan, result, {
       level,
@@ -149,7 +154,7 @@ export function planSheets(job: SheetJob, shown: PlanShown): MadeSheet[] {
     const { name } = entryOf(plan.levels, level);
     const what = shownWords[shown];
     return [
-      sheetOf(job, `${shown} ${level}`, `Plan with ${what}, ${name || level}`, [
+      sheetOf(job, `${told}${shown} ${level}`, `${told}Plan with ${what}, ${name || level}`, [
         { kind: 'figure', figure: scaleBar(drawn, drawn.scale ?? 1), scale: figureScale },
         ...below(job, level, shown),
         ...(shown === 'boxes'

@@ -1,0 +1,19 @@
+export {
+  compareVersions,
+  estimateFor,
+  type ComparedHours,
+  type ComparedLine,
+  type Comparison,
+  type Version,
+} from './compare.ts';
+export {
+  atPricesOf,
+  changeOrderOf,
+  offerOf,
+  withOptions,
+  type AgreedBefore,
+  type ChangeOrder,
+  type Offer,
+  type OfferedOption,
+} from './offer.ts';
+export { scopeLines, type ScopeLine } from './scope.ts';
