@@ -235,3 +235,4 @@ export * from './prices.ts';
 export * from './quotes.ts';
 export * from './sheets.ts';
 export * from './labels.ts';
+export * from './agreements.ts';

@@ -158,6 +158,7 @@ export const acts = [
   'made a job',
   'copied a job',
   'issued sheets',
+  'recorded an agreement',
   'archived a job',
   'put a job away',
   'brought a job back',

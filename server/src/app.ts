@@ -25,6 +25,7 @@ import { atMostEach } from './routes/atMost.ts';
 import { companyRoutes } from './routes/company.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { phoneRoutes } from './routes/phones.ts';
+import { agreementRoutes } from './routes/agreements.ts';
 import { sheetRoutes } from './routes/sheets.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { makeServices, type Services } from './services/index.ts';
@@ -42,6 +43,7 @@ function apiRoutes(services: Services): express.Router {
     ruleRoutes(services),
     importRoutes(services),
     sheetRoutes(services),
+    agreementRoutes(services),
     labelRoutes(services),
   );
   return router;

@@ -1,4 +1,11 @@
-import { type Action, events, type LiveEvent, reachOf, type Role } from '@fieldchalk/contracts';
+import {
+  type Action,
+  events,
+  type LiveEvent,
+  reachOf,
+  type Role,
+  type StoredChange,
+} from '@fieldchalk/contracts';
 import type { Request, Response } from 'express';
 import type { Who } from './access/who.ts';
 import { type AccessNews, type Bus, noBus } from './bus.ts';
@@ -130,6 +137,12 @@ export class Live {
     this.tellHere(topic, event, data);
     // Who misses it catches up with the next.
     void this.bus.publish({ topic, event, data }).catch(() => undefined);
+  }
+
+  /** A change of a job: to its windows whole, to phones that there is one. */
+  tellChange(job: string, change: StoredChange): void {
+    this.tell(job, 'change', change);
+    this.tell(job, 'plan', { revision: change.revision });
   }
 
   tellHere(topic: string, event: LiveEvent, data: unknown): void {

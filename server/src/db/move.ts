@@ -17,6 +17,7 @@ const tables: readonly (readonly [table: string, key: readonly string[]])[] = [
   ['marks', ['sequence']],
   ['late_marks', ['sequence']],
   ['issues', ['sequence']],
+  ['agreements', ['sequence']],
   ['rule_books', ['id']],
   ['price_books', ['id']],
   ['invitations', ['id']],
@@ -31,6 +32,7 @@ const numbered: Readonly<Record<string, string>> = {
   marks: 'sequence',
   late_marks: 'sequence',
   issues: 'sequence',
+  agreements: 'sequence',
   audit: 'sequence',
 };
 

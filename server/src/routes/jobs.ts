@@ -6,7 +6,6 @@ import {
   measurementSchema,
   newJobAskedSchema,
   sinceSchema,
-  type StoredChange,
 } from '@fieldchalk/contracts';
 import express from 'express';
 import { LongBody } from '../aside/aside.ts';
@@ -20,10 +19,6 @@ import { idOf, parsed } from './request.ts';
 export function jobRoutes(services: Services): express.Router {
   const { jobs, cards, changes, books, prices, live, given, audit, accessEnded } = services;
   const router = express.Router();
-  const tellChange = (job: string, change: StoredChange) => {
-    live.tell(job, 'change', change);
-    live.tell(job, 'plan', { revision: change.revision });
-  };
   router.get('/jobs', async (_request, response) => {
     const { who, role } = askedBy(response);
     if (who?.kind === 'person' && (role === 'owner' || role === 'lead'))
@@ -53,7 +48,7 @@ export function jobRoutes(services: Services): express.Router {
     const job = idOf(request, 'job');
     const { id: by } = personOf(response);
     const change = await changes.make(job, 'describeJob', parsed(jobAboutChangesSchema, request.body), by);
-    if (change) tellChange(job, change);
+    if (change) live.tellChange(job, change);
     response.status(204).end();
   });
   router.post('/jobs/:job/copies', atMostEach(200, 'copies of jobs'), async (request, response) => {
@@ -94,7 +89,7 @@ export function jobRoutes(services: Services): express.Router {
     const body: unknown = request.body;
     const asked = body instanceof LongBody ? body : parsed(changeSchema, body);
     const change = await changes.change(job, asked, personOf(response).id);
-    tellChange(job, change);
+    live.tellChange(job, change);
     response.json(change);
   });
   router.get('/jobs/:job/changes', async (request, response) => {

@@ -1,37 +1,11 @@
-import { issueAskedSchema, newIssueSchema, type SheetsMade, sheetsAskedSchema } from '@fieldchalk/contracts';
-import express, { type Request, type Response } from 'express';
+import { issueAskedSchema, newIssueSchema, sheetsAskedSchema } from '@fieldchalk/contracts';
+import express from 'express';
 import { personOf } from '../access/who.ts';
 import { ApiError } from '../errors.ts';
 import type { Services } from '../services/index.ts';
-import type { SheetsTold } from '../sheets/sheetWorker.ts';
 import { atMostEach } from './atMost.ts';
+import { inLines } from './inLines.ts';
 import { idOf, parsed } from './request.ts';
-
-/** Makes sheets, with a line for each step on the way: `{"told": …}`, then `{"made": …}` or `{"problem": …}`. They are made also for who leaves meanwhile, and are there when they come back. */
-async function inLines(
-  request: Request,
-  response: Response,
-  make: (told: (how: SheetsTold) => void) => Promise<SheetsMade>,
-): Promise<void> {
-  const wantsLines = request.accepts(['json', 'application/x-ndjson']) === 'application/x-ndjson';
-  const line = (value: unknown) => {
-    if (response.destroyed) return;
-    if (!response.headersSent) response.type('application/x-ndjson');
-    response.write(`${JSON.stringify(value)}\n`);
-    // What is compressed waits for more, unless it is told to go.
-    response.flush();
-  };
-  try {
-    const made = await make((told) => wantsLines && line({ told }));
-    if (!wantsLines) return void response.json(made);
-    line({ made });
-    response.end();
-  } catch (error) {
-    if (!response.headersSent || !(error instanceof ApiError)) throw error;
-    line({ problem: { code: error.code, detail: error.detail, problems: error.problems } });
-    response.end();
-  }
-}
 
 /** Sheets of a job: made, fetched whole or page by page, and issued as sets. */
 export function sheetRoutes({ sheets, ifcFiles, audit }: Services): express.Router {
@@ -64,6 +38,13 @@ export function sheetRoutes({ sheets, ifcFiles, audit }: Services): express.Rout
     const issue = await sheets.issue(job, set, day, personOf(response).id);
     await audit.write(response, 'issued sheets', `${issue.name}, issue ${issue.number}`, job);
     response.status(201).json({ ...issue, by: personOf(response).name });
+  });
+  router.get('/jobs/:job/issues/:set/:number/plan', async (request, response) => {
+    const { set, number } = parsed(issueAskedSchema, {
+      set: idOf(request, 'set'),
+      number: Number(idOf(request, 'number')),
+    });
+    response.type('json').send(await sheets.planOf(idOf(request, 'job'), set, number));
   });
   router.post('/jobs/:job/issues/sheets', often(), async (request, response) => {
     const { set, number } = parsed(issueAskedSchema, request.body);

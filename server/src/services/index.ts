@@ -24,6 +24,7 @@ import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
 import { IfcFiles } from '../sheets/ifcFiles.ts';
+import { Agreements } from '../sheets/agreements.ts';
 import { Sheets } from '../sheets/sheets.ts';
 import { LabelPrinter } from '../labelPrinter/labelPrinter.ts';
 import { Quotes } from '../quotes/quotes.ts';
@@ -44,6 +45,7 @@ export interface Services extends Gates {
   readonly labelPrinter: LabelPrinter;
   readonly importer: Importer;
   readonly sheets: Sheets;
+  readonly agreements: Agreements;
   readonly ifcFiles: IfcFiles;
   readonly views: { readonly crew: JobViews; readonly card: JobViews };
   readonly cards: JobCards;
@@ -104,6 +106,7 @@ export function makeServices(
     await live.recheck(about);
   };
   const crew = new Crew(db, now);
+  const sheets = new Sheets(db, plans, now);
   const jobs = new Jobs(db, plans, now, views.crew);
   return {
     ...access,
@@ -134,7 +137,8 @@ export function makeServices(
     quotes: new Quotes(suppliers),
     labelPrinter: new LabelPrinter(labelPrinter),
     importer: new Importer(),
-    sheets: new Sheets(db, plans, now),
+    sheets,
+    agreements: new Agreements(db, plans, sheets, now),
     ifcFiles: new IfcFiles(db, plans),
     views,
     plans,

@@ -26,6 +26,7 @@ const ofJobs = [
   ['marks', 'sequence'],
   ['late_marks', 'sequence'],
   ['issues', 'sequence'],
+  ['agreements', 'sequence'],
 ] as const;
 
 const summaryOf = (r: JobHead): JobSummary => ({

@@ -1,6 +1,23 @@
 import { parentPort } from 'node:worker_threads';
-import { changedSince, compute, Computer, type Plan, readPlanText, type SheetKind } from '@fieldchalk/core';
-import { pdfOf, sheetPages, svgOf, type PaperName, type Turned } from '@fieldchalk/paper';
+import {
+  changedSince,
+  compute,
+  Computer,
+  type Plan,
+  readPlanText,
+  type SheetKind,
+  withOptions,
+} from '@fieldchalk/core';
+import {
+  type OfferAsked,
+  offerPages,
+  type Page,
+  type PaperName,
+  pdfOf,
+  sheetPages,
+  svgOf,
+  type Turned,
+} from '@fieldchalk/paper';
 
 /** Sheets to make: the job as it is, or as it was stored, and as it stood when the set was issued before. */
 export interface SheetsToMake {
@@ -13,7 +30,20 @@ export interface SheetsToMake {
   readonly day: string;
 }
 
+/** A page for a customer to make: of the job with its options, and what was agreed before, with the options taken then. */
+export interface OfferToMake {
+  readonly plan: Plan | string;
+  readonly before: {
+    readonly plan: string;
+    readonly taken: readonly string[];
+    readonly cents: number;
+  } | null;
+  readonly offer: Omit<OfferAsked, 'agreed'>;
+}
+
 export interface MadePages {
+  /** What the job is agreed for with a page for a customer; null of other sheets. */
+  readonly cents: number | null;
   readonly pdf: Uint8Array;
   readonly pages: readonly {
     readonly sheet: string;
@@ -57,9 +87,30 @@ async function make(asked: SheetsToMake): Promise<MadePages> {
     { sheets, paper, turned, revision, day },
     { changed, told: (done, of) => told({ what: 'drawing', done, of }) },
   );
+  return { cents: null, ...(await written(pages, plan.job.name, day)) };
+}
+
+async function makeOffer({ plan: given, before, offer }: OfferToMake): Promise<MadePages> {
+  told({ what: 'working out', done: 0, of: 1 });
+  const plan = planOf(given);
+  const agreed = before && {
+    cents: before.cents,
+    plan: withOptions(planOf(before.plan), before.taken).plan,
+  };
+  const { pages, cents, offer: figures } = offerPages(plan, new Computer(), { ...offer, agreed });
+  const wrong = figures.options.find((o) => o.isTaken && o.wrong !== '')?.wrong ?? figures.wrong;
+  if (wrong) throw new Error(`an option that is taken ${wrong}`);
+  return { cents, ...(await written(pages, plan.job.name, offer.day)) };
+}
+
+/** Pages as a PDF and as pictures. */
+async function written(
+  pages: readonly Page[],
+  title: string,
+  day: string,
+): Promise<Omit<MadePages, 'cents'>> {
   const pdf = await pdfOf(pages, {
-    title: plan.job.name,
-    day,
+    ...{ title, day },
     onPage: (done, of) => {
       if (done % 10 === 0 || done === of) told({ what: 'writing', done, of });
     },
@@ -67,14 +118,14 @@ async function make(asked: SheetsToMake): Promise<MadePages> {
   return {
     pdf: new Uint8Array(pdf),
     pages: pages.map((page) => {
-      const { sheet, title, width, height } = page;
-      return { sheet, title, width, height, svg: svgOf(page) };
+      const { sheet, title: called, width, height } = page;
+      return { sheet, title: called, width, height, svg: svgOf(page) };
     }),
   };
 }
 
-parentPort?.on('message', (asked: SheetsToMake) => {
-  make(asked)
+parentPort?.on('message', (asked: SheetsToMake | OfferToMake) => {
+  ('offer' in asked ? makeOffer(asked) : make(asked))
     .catch((error: unknown) => ({ failed: (error as Error).message }))
     .then((answer: SheetsAnswered) => parentPort?.postMessage(answer))
     .catch(() => undefined);

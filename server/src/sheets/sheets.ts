@@ -5,7 +5,7 @@ import type { Issue, SheetsMade, SheetsWanted } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 import { KeptThread, ThreadFailed, type ThreadLimits } from '../keptThread.ts';
 import type { Plans } from '../services/plans.ts';
-import type { MadePages, SheetsAnswered, SheetsTold, SheetsToMake } from './sheetWorker.ts';
+import type { MadePages, OfferToMake, SheetsAnswered, SheetsTold, SheetsToMake } from './sheetWorker.ts';
 
 export interface SheetLimits extends ThreadLimits {
   /** Bytes of made sheets that are kept. */
@@ -45,7 +45,7 @@ const noSuchSet = () => new ApiError('not-found', 'This set of sheets is not in 
 /** Sheets of jobs, made in a thread of their own so that nobody else waits, and sets as they were issued. */
 export class Sheets {
   private readonly kept: LRUCache<string, { readonly job: string; readonly sheets: MadePages }>;
-  private readonly thread: KeptThread<SheetsToMake, SheetsAnswered, SheetsTold>;
+  private readonly thread: KeptThread<SheetsToMake | OfferToMake, SheetsAnswered, SheetsTold>;
   private waiting = 0;
 
   constructor(
@@ -97,14 +97,22 @@ export class Sheets {
     return this.ready(job, `${job} issue ${issue.sequence}`, sheets, told);
   }
 
+  /** The job as it stood when a set was issued, as JSON: a plan, with no option taken. */
+  async planOf(job: string, set: string, number: number): Promise<string> {
+    const issue = await this.db<IssueRow>('issues').where({ job, set_id: set, number }).first('plan');
+    if (!issue) throw new ApiError('not-found', `This set has no issue ${number}.`);
+    return `{"plan":${issue.plan},"taken":[]}`;
+  }
+
   private last(job: string, set: string): Promise<IssueRow | undefined> {
     return this.db<IssueRow>('issues').where({ job, set_id: set }).orderBy('number', 'desc').first();
   }
 
-  private async ready(
+  /** Sheets under a key that says all they are made of: as they are kept, or made now. */
+  async ready(
     job: string,
     key: string,
-    sheets: SheetsToMake,
+    sheets: SheetsToMake | OfferToMake,
     told: (how: SheetsTold) => void,
   ): Promise<SheetsMade> {
     const made = createHash('sha256').update(key).digest('hex').slice(0, 32);
@@ -115,7 +123,7 @@ export class Sheets {
   private async keep(
     made: string,
     job: string,
-    asked: SheetsToMake,
+    asked: SheetsToMake | OfferToMake,
     told: (how: SheetsTold) => void,
   ): Promise<MadePages> {
     if (this.waiting >= this.limits.waiting)

@@ -7,6 +7,7 @@ import * as people from './2026-11-28-people.ts';
 import * as plansNowAndThen from './2026-11-28-plans-now-and-then.ts';
 import * as standingMarks from './2026-11-28-standing-marks.ts';
 import * as ticksSayOfWhat from './2026-11-28-ticks-say-of-what.ts';
+import * as workAgreements from './2026-11-29-work-agreements.ts';
 import * as workPrices from './2026-11-28-work-prices.ts';
 import * as workSheets from './2026-11-28-work-sheets.ts';
 import * as workSuppliers from './2026-11-28-work-suppliers.ts';
@@ -26,4 +27,5 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-work-prices': workPrices,
   '2026-11-28-work-sheets': workSheets,
   '2026-11-28-work-suppliers': workSuppliers,
+  '2026-11-29-work-agreements': workAgreements,
 };

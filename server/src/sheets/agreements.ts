@@ -1,0 +1,170 @@
+import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
+import type { Plan } from '@fieldchalk/core';
+import type { Agreement, OfferShown, OfferWanted } from '@fieldchalk/contracts';
+import { ApiError } from '../errors.ts';
+import type { Plans } from '../services/plans.ts';
+import type { OfferToMake, SheetsTold } from './sheetWorker.ts';
+import type { Sheets } from './sheets.ts';
+
+interface AgreementRow {
+  readonly sequence: number;
+  readonly job: string;
+  readonly number: number;
+  readonly day: string;
+  readonly signer: string;
+  readonly reason: string;
+  /** Ids of the options taken, as JSON. */
+  readonly taken: string;
+  readonly cents: number;
+  readonly revision: number;
+  readonly plan: string;
+  readonly by: string | null;
+}
+
+/** A page that was made for a customer, until it is signed or others are made. */
+interface Open {
+  readonly job: string;
+  readonly revision: number;
+  readonly number: number;
+  readonly cents: number;
+  readonly asked: OfferWanted;
+}
+
+/** Each keeps the job whole. */
+const mostAgreements = 200;
+/** So many pages may wait for who signs them. */
+const mostOpen = 500;
+
+const namesOf = ({ plan, taken }: Pick<AgreementRow, 'plan' | 'taken'>): string[] => {
+  const { options } = JSON.parse(plan) as Pick<Plan, 'options'>;
+  return (JSON.parse(taken) as string[]).map((id) => options[id]?.name ?? id);
+};
+
+/** What is offered to customers, and what was agreed with them: the proposal, then change orders, each for the whole job. */
+export class Agreements {
+  private readonly open = new LRUCache<string, Open>({ max: mostOpen });
+
+  constructor(
+    private readonly db: Knex,
+    private readonly plans: Plans,
+    private readonly sheets: Sheets,
+    private readonly now: () => number,
+  ) {}
+
+  /** Makes the page a customer is to sign, of the job as it is now. */
+  async offer(job: string, asked: OfferWanted, told: (how: SheetsTold) => void): Promise<OfferShown> {
+    const { row, plan } = await this.plans.open(this.db, job);
+    const unknown = asked.taken.find((id) => !Object.hasOwn(plan.options, id));
+    if (unknown !== undefined)
+      throw new ApiError('bad-request', 'An option that is taken is not in the job any more.', [
+        { path: 'taken', message: 'is not in the job any more' },
+      ]);
+    const last = await this.last(job);
+    const number = (last?.number ?? 0) + 1;
+    const { made, pages, cents } = await this.page(
+      job,
+      `${job} offer ${row.revision} ${number} ${JSON.stringify(asked)}`,
+      { plan, before: beforeOf(last), offer: { ...asked, number, signer: '' } },
+      told,
+    );
+    this.open.set(made, { job, revision: row.revision, number, cents, asked });
+    return { made, pages, number, before: last?.cents ?? null, cents };
+  }
+
+  /** A page as it was signed, made again. */
+  async again(
+    job: string,
+    number: number,
+    paper: Pick<OfferWanted, 'paper' | 'turned'>,
+    told: (how: SheetsTold) => void,
+  ): Promise<OfferShown> {
+    const own = await this.row(job, number);
+    const earlier = number === 1 ? undefined : await this.row(job, number - 1);
+    const { day, reason, signer, plan } = own;
+    const taken = JSON.parse(own.taken) as string[];
+    const { made, pages } = await this.page(
+      job,
+      `${job} agreement ${own.sequence} ${JSON.stringify(paper)}`,
+      { plan, before: beforeOf(earlier), offer: { ...paper, number, day, reason, signer, taken } },
+      told,
+    );
+    return { made, pages, number, before: earlier?.cents ?? null, cents: own.cents };
+  }
+
+  private async page(
+    job: string,
+    key: string,
+    asked: OfferToMake,
+    told: (how: SheetsTold) => void,
+  ): Promise<Pick<OfferShown, 'made' | 'pages' | 'cents'>> {
+    const { made, pages } = await this.sheets.ready(job, key, asked, told);
+    return { made, pages, cents: this.sheets.of(job, made).cents ?? 0 };
+  }
+
+  /** Keeps a page as signed, with the job as it stood. Refused where the job has gone on since the page was made. */
+  async sign(
+    job: string,
+    made: string,
+    signer: string,
+    by: string,
+  ): Promise<{ readonly number: number; readonly taken: readonly string[] }> {
+    const page = this.open.get(made);
+    if (page?.job !== job)
+      throw new ApiError(
+        'not-found',
+        'This page is kept no longer. Make it again, and look at it once more.',
+      );
+    const { revision, number, cents, asked } = page;
+    await this.db.transaction(async (trx) => {
+      const { row, plan } = await this.plans.open(trx, job, true);
+      const last = await this.last(job, trx);
+      if (row.revision !== revision || (last?.number ?? 0) + 1 !== number)
+        throw new ApiError(
+          'conflict',
+          'The job has changed since this page was made. Make it again, and look at it once more.',
+        );
+      if (number > mostAgreements)
+        throw new ApiError('bad-request', `A job has ${mostAgreements} agreements at most. Go on in a copy.`);
+      const { day, reason, taken } = asked;
+      await trx('agreements').insert({
+        ...{ job, number, day, signer, reason, cents, revision, by, at: this.now() },
+        ...{ taken: JSON.stringify(taken), plan: JSON.stringify(plan) },
+      });
+    });
+    this.open.delete(made);
+    return { number, taken: asked.taken };
+  }
+
+  /** All that was agreed of a job, newest first. */
+  async of(job: string): Promise<Agreement[]> {
+    const rows = (await this.db('agreements')
+      .leftJoin('people', 'people.id', 'agreements.by')
+      .where({ 'agreements.job': job })
+      .orderBy('agreements.number', 'desc')
+      .select('agreements.*', 'people.name as by')) as AgreementRow[];
+    return rows.map((row) => {
+      const { number, day, signer, reason, cents, revision, by } = row;
+      return { number, day, signer, reason, cents, revision, by, taken: namesOf(row) };
+    });
+  }
+
+  /** The job as it was agreed, as JSON: a plan, and the options of it that were taken. */
+  async planOf(job: string, number: number): Promise<string> {
+    const { plan, taken } = await this.row(job, number);
+    return `{"plan":${plan},"taken":${taken}}`;
+  }
+
+  private async row(job: string, number: number): Promise<AgreementRow> {
+    const row = await this.db<AgreementRow>('agreements').where({ job, number }).first();
+    if (!row) throw new ApiError('not-found', `This job has no agreement ${number}.`);
+    return row;
+  }
+
+  private last(job: string, db: Knex = this.db): Promise<AgreementRow | undefined> {
+    return db<AgreementRow>('agreements').where({ job }).orderBy('number', 'desc').first();
+  }
+}
+
+const beforeOf = (row: AgreementRow | undefined): OfferToMake['before'] =>
+  row ? { plan: row.plan, taken: JSON.parse(row.taken) as string[], cents: row.cents } : null;
