@@ -47,7 +47,8 @@ export interface Comparison {
 export const estimateFor = ({ plan, result }: Version): Estimate =>
   estimateOf(result.takeoff.lines, result.hours.stages, ruleBook(plan.rules.values));
 
-function comparedLines(before: Result, after: Result): ComparedLine[] {
+/** Lines of the list that are not the same in two results. */
+export function comparedLines(before: Result, after: Result): ComparedLine[] {
   const was = new Map(before.takeoff.lines.map((l) => [l.item, l]));
   const is = new Map(after.takeoff.lines.map((l) => [l.item, l]));
   return [...new Map([...was, ...is]).values()].flatMap(({ item, name, unit }): ComparedLine[] => {

@@ -3,7 +3,15 @@ import { makeEdit } from '../edits/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
-import { compareVersions, estimateFor, isOfOurs, type Comparison, type Version } from './compare.ts';
+import {
+  comparedLines,
+  compareVersions,
+  estimateFor,
+  isOfOurs,
+  type ComparedLine,
+  type Comparison,
+  type Version,
+} from './compare.ts';
 
 /** Works a plan out; a kept computer’s `compute`, so that each is only what is otherwise in it. */
 export type Working = (plan: Plan) => Result;
@@ -15,6 +23,8 @@ export interface OfferedOption {
   readonly says: string;
   /** What more the customer is asked with it, in cents; null where it does not fit the job any more. */
   readonly cents: number | null;
+  /** Names of lines that are otherwise with it and have no price: what it adds is not all of it. */
+  readonly unpriced: readonly string[];
   /** Why it does not fit; empty where it does. */
   readonly wrong: string;
   readonly isTaken: boolean;
@@ -48,7 +58,8 @@ export interface ChangeOrder {
   readonly difference: number;
   readonly after: number;
   readonly comparison: Comparison;
-  readonly unpriced: number;
+  /** Names of lines that are otherwise and have no price: the difference is not all of it. */
+  readonly unpriced: readonly string[];
 }
 
 /** A plan with options taken, one after the other; what is wrong where they do not fit. */
@@ -70,6 +81,10 @@ const rounded = (cents: number, plan: Plan): number => {
 
 const versionOf = (plan: Plan, compute: Working): Version => ({ plan, result: compute(plan) });
 
+/** Names of lines that are otherwise and have no price on one side. */
+const withoutPrice = (lines: readonly ComparedLine[]): string[] =>
+  lines.filter((l) => l.cents === null).map((l) => l.name);
+
 /** What the customer is asked for a plan as it stands, before it is rounded. */
 const asked = (plan: Plan, compute: Working): number => estimateFor(versionOf(plan, compute)).price;
 
@@ -78,11 +93,18 @@ const offered = (plan: Plan) => Object.entries(plan.options).sort(([a], [b]) => 
 
 /** What a job comes to, what each of its options adds to it alone, and both together. `taken`: options the customer chooses. */
 export function offerOf(plan: Plan, compute: Working, taken: readonly string[] = []): Offer {
-  const base = estimateFor(versionOf(plan, compute));
+  const without = versionOf(plan, compute);
+  const base = estimateFor(without);
   const options = offered(plan).map(([id, { name, says }]): OfferedOption => {
     const { plan: own, wrong } = withOptions(plan, [id]);
-    const cents = wrong === '' ? rounded(asked(own, compute) - base.price, plan) : null;
-    return { id, name, says, cents, wrong, isTaken: taken.includes(id) };
+    const told = { id, name, says, wrong, isTaken: taken.includes(id) };
+    if (wrong !== '') return { ...told, cents: null, unpriced: [] };
+    const version = versionOf(own, compute);
+    return {
+      ...told,
+      cents: rounded(estimateFor(version).price - base.price, plan),
+      unpriced: withoutPrice(comparedLines(without.result, version.result)),
+    };
   });
   const price = rounded(base.price, plan);
   const chosen = options.filter((o) => o.isTaken);
@@ -118,6 +140,6 @@ export function changeOrderOf(agreed: AgreedBefore, plan: Plan, compute: Working
   const difference = rounded(after.price - before.price, plan);
   return {
     ...{ before: agreed.cents, difference, after: agreed.cents + difference },
-    ...{ comparison, unpriced: after.unpriced },
+    ...{ comparison, unpriced: withoutPrice(comparison.lines) },
   };
 }

@@ -82,6 +82,22 @@ describe('options', () => {
     expect(Object.keys(more.boxes)).toEqual(Object.keys(plan.boxes));
   });
 
+  test('what an option is without a price for is said, so that it does not look cheap', () => {
+    const plan = priced();
+    const { 'cable-12/2': _, ...prices } = plan.prices;
+    const circuit = Object.keys(plan.circuits).find(
+      (c) => plan.circuits[c]!.amps === 15 && !plan.circuits[c]!.existing,
+    )!;
+    const offered = offering({ ...plan, prices }, '20 A', [twenty(circuit)]);
+    expect(offerOf(offered, compute).options[0]!.unpriced.join()).toContain('12/2');
+    const order = changeOrderOf(
+      { plan: offered, cents: 100_000 },
+      edited(offered, 'takeOptions', { options: ['v1'] }),
+      compute,
+    );
+    expect(order.unpriced.join()).toContain('12/2');
+  });
+
   test('taken, its work is in the plan and the option is gone; taken back, it is offered again', () => {
     const plan = priced();
     const steps = [editStep('addBox', { wall: 'w1', side: 'right', at: 30 })];

@@ -68,7 +68,12 @@ function shrink() {
   </section>
   <ul
     v-else
-    class="grid content-start grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-3"
+    class="grid content-start gap-3"
+    :class="
+      pages.length <= 4
+        ? 'grid-cols-[repeat(auto-fill,minmax(min(24rem,100%),1fr))]'
+        : 'grid-cols-[repeat(auto-fill,minmax(10rem,1fr))]'
+    "
     aria-label="Pages"
   >
     <li v-for="p in pages" :key="p.number">

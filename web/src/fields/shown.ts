@@ -4,7 +4,7 @@ import type { Directive } from 'vue';
  * The value an input shows, as `:value` would, but typing is never lost: while a person is in the field with something of their own in
  * it, news from elsewhere does not overwrite it. A bound `:value` is written back on every render, also for changes to other fields.
  */
-export const shown: Directive<HTMLInputElement, string | number | null | undefined> = {
+export const shown: Directive<HTMLInputElement | HTMLTextAreaElement, string | number | null | undefined> = {
   mounted(input, { value }) {
     input.value = String(value ?? '');
   },

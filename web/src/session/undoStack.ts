@@ -69,6 +69,14 @@ export class UndoStack {
     (from === 'undo' ? this.redoable : this.undoable).push({ id: by.id, name: step.name });
   }
 
+  /** The last steps that can be taken back, with their changes, the last one last. */
+  last(count: number): (Step & { readonly change: Change })[] {
+    return this.undoable.slice(-count).flatMap((step) => {
+      const change = this.made.get(step.id);
+      return change ? [{ ...step, change }] : [];
+    });
+  }
+
   /** The change as it was last made; none for one that is not known. */
   changeOf(id: string): Change | undefined {
     return this.made.get(id);

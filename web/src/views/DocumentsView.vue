@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { Download, Printer } from '@lucide/vue';
 import type { Issue, SheetsMade } from '@fieldchalk/contracts';
 import { compareIds, type Plan, type SheetKind, sheetKinds, type SheetSet } from '@fieldchalk/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { makeSheets, pdfPath, shareOf, type SheetsProgress } from '../documents/makeSheets.ts';
 import LabelPrinter from '../documents/LabelPrinter.vue';
+import { makeSheets } from '../documents/makeSheets.ts';
+import { useMaking } from '../documents/making.ts';
+import MakingProgress from '../documents/MakingProgress.vue';
+import PdfKeys from '../documents/PdfKeys.vue';
 import OtherFiles from '../documents/OtherFiles.vue';
 import SheetOrder from '../documents/SheetOrder.vue';
 import SheetPictures from '../documents/SheetPictures.vue';
@@ -49,8 +51,7 @@ function add() {
 }
 const remove = () => chosen.value !== null && session.edit('removeSheetSet', { set: chosen.value });
 
-const progress = shallowRef<SheetsProgress | null>(null);
-const problem = ref('');
+const { progress, problem, words: progressWords, run } = useMaking();
 const made = shallowRef<SheetsMade | null>(null);
 /** What the sheets were made of, to tell when that has gone on; an issue is of its day for good. */
 const madeOf = shallowRef<{ plan: Plan | null; set: SheetSet } | null>(null);
@@ -75,33 +76,17 @@ const isStale = computed(
     issueShown.value === null &&
     (madeOf.value.plan !== session.plan || madeOf.value.set !== set.value),
 );
-const progressWords = computed(() => {
-  if (!progress.value) return '';
-  const { what, done, of } = progress.value;
-  return what === 'working out'
-    ? 'Working the job out'
-    : `${what === 'drawing' ? 'Drawing sheets' : 'Writing pages'}, ${done} of ${of}`;
-});
-
 async function make(issue: Issue | null = null) {
-  problem.value = '';
-  progress.value = { what: 'working out', done: 0, of: 1 };
   const of = { plan: session.plan, set: set.value };
   const { sheets, paper, turned } = set.value;
-  try {
-    made.value = await makeSheets(
-      job.value,
-      issue
-        ? { set: issue.set, number: issue.number }
-        : { sheets: [...sheets], paper, turned, day: today(), set: chosen.value },
-      (how) => (progress.value = how),
-    );
-    madeOf.value = of;
-    issueShown.value = issue;
-  } catch (error) {
-    problem.value = (error as Error).message;
-  }
-  progress.value = null;
+  const asked = issue
+    ? { set: issue.set, number: issue.number }
+    : { sheets: [...sheets], paper, turned, day: today(), set: chosen.value };
+  const done = await run((told) => makeSheets(job.value, asked, told));
+  if (!done) return;
+  made.value = done;
+  madeOf.value = of;
+  issueShown.value = issue;
 }
 async function issueNow() {
   problem.value = '';
@@ -119,13 +104,6 @@ const fileName = computed(() => {
     : set.value.name;
   return `${session.plan?.job.name ?? 'Job'}, ${what}.pdf`;
 });
-const printed = ref<HTMLIFrameElement | null>(null);
-/** The browser prints the PDF itself: it is at true scale. */
-function print() {
-  if (!made.value || !printed.value) return;
-  printed.value.onload = () => printed.value?.contentWindow?.print();
-  printed.value.src = pdfPath(job.value, made.value.made);
-}
 const papers = [
   { value: 'letter', says: 'Letter' },
   { value: 'a4', says: 'A4' },
@@ -147,14 +125,7 @@ const isUnsent = computed(() => session.saving !== 'saved');
       >
         {{ made && !issueShown ? 'Make them again' : 'Make the sheets' }}
       </button>
-      <template v-if="made">
-        <a class="key" :href="pdfPath(job, made.made)" :download="fileName">
-          <Download :size="18" aria-hidden="true" /> Save PDF
-        </a>
-        <button class="key" type="button" @click="print">
-          <Printer :size="18" aria-hidden="true" /> Print
-        </button>
-      </template>
+      <PdfKeys v-if="made" :job="job" :made="made.made" :file="fileName" />
       <button
         v-if="chosen !== null"
         class="key"
@@ -166,11 +137,7 @@ const isUnsent = computed(() => session.saving !== 'saved');
       </button>
       <p v-if="isUnsent" class="text-sm text-quiet">Sheets are made once the last change is saved.</p>
     </header>
-    <div v-if="progress" class="mb-3" role="status">
-      <progress class="h-2 w-full accent-chalk" :value="shareOf(progress)" :aria-label="progressWords" />
-      <p class="text-sm text-quiet">{{ progressWords }}</p>
-    </div>
-    <p v-if="problem" role="alert" class="mb-3 border-l-4 border-trouble p-2">{{ problem }}</p>
+    <MakingProgress :progress="progress" :words="progressWords" :problem="problem" />
     <p v-if="issueShown" class="mb-3">
       <b>{{ issueShown.name }}, issue {{ issueShown.number }}</b> of {{ issueShown.day }}, as it was then.
     </p>
@@ -237,6 +204,5 @@ const isUnsent = computed(() => session.saving !== 'saved');
         next one has clouds around what changed.
       </p>
     </div>
-    <iframe ref="printed" title="Sheets to print" class="hidden" />
   </section>
 </template>

@@ -1,10 +1,15 @@
+import type { Figure } from '@fieldchalk/core/figures';
 import {
+  type ChangeOrder,
   type CircuitTerms,
+  type Comparison,
   type EditArgs,
   must,
+  type Offer,
   type Patch,
   type Placed,
   type Result,
+  type ScopeLine,
   type Unrolled,
   type ValueChange,
   withChange,
@@ -53,4 +58,29 @@ export interface Trial {
   /** The proposal that makes it. */
   readonly args: EditArgs<'propose'>;
   readonly patches: Patch[];
+}
+
+/** A version of a job as it is kept: its plan as JSON has it, and the options taken with it. */
+export interface Stored {
+  readonly plan: unknown;
+  readonly taken: readonly string[];
+  /** What it was agreed for, where it was. */
+  readonly cents?: number;
+}
+
+/** What a job is offered for, with what it changes of what was agreed. */
+export interface Offered {
+  readonly offer: Offer;
+  readonly order: ChangeOrder | null;
+  readonly scope: readonly ScopeLine[];
+}
+
+/** Two versions beside each other, with their levels drawn; null where a version has no such level. */
+export interface Compared {
+  readonly comparison: Comparison;
+  readonly levels: readonly {
+    readonly name: string;
+    readonly before: Figure | null;
+    readonly after: Figure | null;
+  }[];
 }

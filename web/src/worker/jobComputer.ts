@@ -1,13 +1,18 @@
+import { type Figure, planFigure } from '@fieldchalk/core/figures';
 import {
+  atPricesOf,
   changeOf,
+  changeOrderOf,
   circuitTerms,
   circuitTrials,
+  compareVersions,
   Computer,
   type EditArgs,
   type Edited,
   type EditName,
   makeEdit,
   must,
+  offerOf,
   orderProof,
   type OrderProof,
   type Patch,
@@ -15,6 +20,8 @@ import {
   type Plan,
   type ProposalProgress,
   proposed,
+  readPlan,
+  scopeLines,
   linesOf,
   takeOff,
   takeoffBy,
@@ -23,11 +30,13 @@ import {
   takeoffSources,
   type Thing,
   unrolledRooms,
+  type Version,
   type WayOffered,
   waysOffered,
   whyOnCircuit,
+  withOptions,
 } from '@fieldchalk/core';
-import type { Answer, AnswerChange, Begun, Trial } from './answer.ts';
+import type { Answer, AnswerChange, Begun, Compared, Offered, Stored, Trial } from './answer.ts';
 
 type Told = (progress: ProposalProgress) => void;
 
@@ -42,6 +51,13 @@ function nowAndThen(told: Told): Told {
     last = now;
     told(progress);
   };
+}
+
+/** A version as it is kept: read, with the options taken that were taken with it. */
+function planStored({ plan, taken }: Stored): Plan {
+  const read = readPlan(plan);
+  if (read.ok) return withOptions(read.plan, taken).plan;
+  throw new Error(`This version cannot be read any more: ${read.problems[0]?.message ?? ''}`);
 }
 
 /** Everything the worker does, with one kept computer. */
@@ -128,6 +144,43 @@ export class JobComputer {
   whyOnCircuit(device: string): string[] {
     const { plan, framing, rooms, rules } = this.computer.take(this.held());
     return plan.devices[device] ? whyOnCircuit(device, plan, framing, rooms, rules) : [];
+  }
+
+  /** What a job is offered for, and what it changes of what was agreed, if anything was. */
+  offer(plan: Plan, taken: readonly string[], agreed: Stored | null): Offered {
+    const compute = (of: Plan) => this.computer.compute(of);
+    const offer = offerOf(plan, compute, taken);
+    const chosen = offer.options.filter((o) => o.isTaken && o.cents !== null).map((o) => o.id);
+    const now = withOptions(plan, chosen).plan;
+    const order =
+      agreed && changeOrderOf({ plan: planStored(agreed), cents: agreed.cents ?? 0 }, now, compute);
+    return { offer, order, scope: scopeLines(plan) };
+  }
+  /** Two versions of a job beside each other, each level drawn as it was and as it is where it is otherwise. */
+  compare(before: Stored, after: Stored, samePrices: boolean): Compared {
+    const [was, is] = [planStored(before), planStored(after)];
+    const versionOf = (plan: Plan): Version => ({ plan, result: this.computer.compute(plan) });
+    const earlier = versionOf(samePrices ? atPricesOf(was, is) : was);
+    const later = versionOf(is);
+    const comparison = compareVersions(earlier, later);
+    const drawn = (version: Version, ids: readonly string[], level: string): Figure | null =>
+      version.plan.levels[level] && Object.values(version.plan.rooms).some((r) => r.level === level)
+        ? planFigure(version.plan, version.result, {
+            ...{ level, shown: 'runs', pane: { width: 720, height: 620 }, unitsAnInch: 108 },
+            changed: new Set(ids),
+          })
+        : null;
+    const levels = { ...earlier.plan.levels, ...later.plan.levels };
+    return {
+      comparison,
+      levels: Object.entries(levels)
+        .sort(([, a], [, b]) => a.elevation - b.elevation)
+        .map(([id, { name }]) => ({
+          name: name || id,
+          before: drawn(earlier, comparison.gone, id),
+          after: drawn(later, comparison.changed, id),
+        })),
+    };
   }
 
   private held(): Plan {

@@ -20,6 +20,8 @@ export const jobPages: readonly JobPage[] = [
   page('drilling', 'Drilling list'),
   page('makeup', 'Make-up sheets'),
   page('documents', 'Documents'),
+  page('proposal', 'Proposal and changes'),
+  page('versions', 'Versions compared'),
   page('words', 'What words mean'),
   { at: 'meter', says: 'Laser meter', to: (job) => job.replace('/jobs/', '/meter/'), isWindow: true },
 ];

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { aloneAt, cheapestSplit, editStep, ruleBook } from '@fieldchalk/core';
+import { aloneAt, cheapestSplit, editStep, moneyWords, ruleBook } from '@fieldchalk/core';
 import { computed } from 'vue';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
-import { moneyWords } from './orderList.ts';
 
 /** The list shared among the suppliers for the least money, beside what each would take alone. */
 const session = useSession();

@@ -5,7 +5,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { computed, useTemplateRef } from 'vue';
 import { themeColour, useChart } from '../drawn/useChart.ts';
-import { moneyWords } from './orderList.ts';
+import { moneyWords } from '@fieldchalk/core';
 
 /** What a job costs by stage or by room: material and labour one after the other in a bar, the sum written behind it. */
 const props = defineProps<{

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { editStep, ruleBook, ruleCatalogue } from '@fieldchalk/core';
+import { editStep, moneyWords, ruleBook, ruleCatalogue } from '@fieldchalk/core';
 import { computed } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useSession } from '../../stores/session.ts';
-import { moneyWords } from './orderList.ts';
 
 /** One line of what the job costs: what it is, the figure of the company’s own that it follows, if it has one, and what it comes to. */
 const props = defineProps<{

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp } from '@lucide/vue';
-import { invented } from '@fieldchalk/core';
+import { invented, moneyWords } from '@fieldchalk/core';
 import { computed, ref, toRef } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import LineDetail from './LineDetail.vue';
-import { costWords, moneyWords } from './orderList.ts';
+import { costWords } from './orderList.ts';
 import { type OrderRow, quantityWords, toBuyWords } from './orderRows.ts';
 import { heads, useOrderTable } from './orderTable.ts';
 

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { changedPrices, editStep, type Price } from '@fieldchalk/core';
+import { changedPrices, editStep, moneyWords, type Price } from '@fieldchalk/core';
 import { computed, onMounted } from 'vue';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
 import CheapestSplit from './CheapestSplit.vue';
-import { moneyWords } from './orderList.ts';
 import PriceFiles from './PriceFiles.vue';
 import QuotesPanel from './QuotesPanel.vue';
 import SupplierList from './SupplierList.vue';

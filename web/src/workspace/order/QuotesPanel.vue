@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { QuoteAnswer, Suppliers } from '@fieldchalk/contracts';
-import { ruleBook } from '@fieldchalk/core';
+import { moneyWords, ruleBook } from '@fieldchalk/core';
 import { nanoid } from 'nanoid';
 import { computed, shallowRef } from 'vue';
 import { useAttempt } from '../../people/attempt.ts';
@@ -8,7 +8,6 @@ import { call } from '../../session/api.ts';
 import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
 import { today } from '../../words/today.ts';
-import { moneyWords } from './orderList.ts';
 import { quantityWords } from './orderRows.ts';
 import { askedOf, pricesOf, quotedRows } from './quotes.ts';
 

@@ -1,4 +1,4 @@
-import { invented, type Plan, type TakeoffLine } from '@fieldchalk/core';
+import { invented, moneyWords, type Plan, type TakeoffLine } from '@fieldchalk/core';
 
 /** Headings of the list, by what its items begin with. */
 const headings: readonly (readonly [heading: string, starts: readonly string[]])[] = [
@@ -13,10 +13,6 @@ export const rest = 'Staples, plates and other small parts';
 export function headingOf(item: string): string {
   return headings.find(([, starts]) => starts.some((s) => item.startsWith(s)))?.[0] ?? rest;
 }
-
-const money = new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' });
-/** Dollars and cents. */
-export const moneyWords = (cents: number): string => money.format(cents / 100);
 
 /** What all of it costs as far as it is priced, and how much of it is not: “$1,653.20, 31 lines without a price”. */
 export function costWords(lines: readonly Pick<TakeoffLine, 'cents'>[]): string {

@@ -1,0 +1,221 @@
+<script setup lang="ts">
+import { type Estimate, moneyWords, moreWords } from '@fieldchalk/core';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import CheckField from '../fields/CheckField.vue';
+import ChoiceField from '../fields/ChoiceField.vue';
+import InkFigure from '../offers/InkFigure.vue';
+import { OfferWork } from '../offers/offerWork.ts';
+import { keptElsewhere, type KeptVersion, versionsOf } from '../offers/versionsKept.ts';
+import { useSession } from '../stores/session.ts';
+import type { Compared } from '../worker/answer.ts';
+
+/** Two versions of a job beside each other: what is otherwise in words, money, hours, material and the drawing. */
+const session = useSession();
+const route = useRoute();
+const job = computed(() => String(route.params['job']));
+const elsewhere = shallowRef<readonly KeptVersion[]>([]);
+const isKnown = ref(false);
+const problem = ref('');
+onMounted(() => {
+  keptElsewhere(job.value)
+    .then((own) => (elsewhere.value = own))
+    .catch((error: unknown) => (problem.value = (error as Error).message))
+    .finally(() => (isKnown.value = true));
+});
+const versions = computed(() => (session.plan ? versionsOf(session.plan, elsewhere.value) : []));
+const before = ref<string | null>(null);
+const after = ref<string | null>('now');
+watch(
+  [versions, isKnown],
+  ([all]) => {
+    if (!isKnown.value || all.some((v) => v.value === before.value)) return;
+    // What the job is most likely compared with: what was agreed or issued, else itself with an option.
+    const kept = all.find((v) => /^(agreement|issue)/.test(v.value));
+    const option = all.find((v) => v.value.startsWith('option'));
+    before.value = kept?.value ?? 'now';
+    after.value = kept ? 'now' : (option?.value ?? 'now');
+  },
+  { immediate: true },
+);
+const samePrices = ref(true);
+const work = new OfferWork();
+onBeforeUnmount(() => work.stop());
+const compared = shallowRef<Compared | null>(null);
+const isWorking = ref(false);
+watch(
+  [before, after, samePrices, () => session.plan],
+  async () => {
+    const { plan } = session;
+    const [from, to] = [before, after].map((of) => versions.value.find((v) => v.value === of.value));
+    if (!plan || !from || !to) return;
+    isWorking.value = true;
+    problem.value = '';
+    try {
+      const [earlier, later] = await Promise.all([from.load(plan), to.load(plan)]);
+      const done = await work.compare(earlier, later, samePrices.value);
+      if (!done) return;
+      compared.value = done;
+    } catch (error) {
+      problem.value = (error as Error).message;
+    }
+    isWorking.value = false;
+  },
+  { immediate: true },
+);
+const comparison = computed(() => compared.value?.comparison ?? null);
+const figures: readonly (readonly [keyof Estimate, string])[] = [
+  ['material', 'Material'],
+  ['labour', 'Labour'],
+  ['cost', 'What it costs us'],
+  ['overhead', 'Overhead'],
+  ['profit', 'Profit'],
+  ['tax', 'Sales tax'],
+  ['price', 'What the customer is asked'],
+];
+const money = computed(() => {
+  const own = comparison.value?.money;
+  return own
+    ? figures.map(([key, says]) => ({ key, says, before: own.before[key], after: own.after[key] }))
+    : [];
+});
+const amount = (n: number) => n.toLocaleString('en-US', { maximumFractionDigits: 2 });
+const more = (before: number, after: number) => {
+  const by = Math.round((after - before) * 100) / 100;
+  return by === 0 ? '' : `${by > 0 ? '+' : '−'}${amount(Math.abs(by))}`;
+};
+const hours = computed(() => comparison.value?.hours.filter((h) => h.before + h.after > 0) ?? []);
+const total = (of: 'before' | 'after') => hours.value.reduce((sum, h) => sum + h[of], 0);
+const levels = computed(() =>
+  comparison.value && comparison.value.words.length > 0
+    ? (compared.value?.levels.filter((l) => l.before ?? l.after) ?? [])
+    : [],
+);
+</script>
+
+<template>
+  <section class="mx-auto max-w-7xl p-4">
+    <h2 class="mb-3 text-2xl font-bold">Versions compared</h2>
+    <div class="mb-3 flex flex-wrap items-end gap-3">
+      <ChoiceField v-model="before" class="min-w-56 flex-1" label="First" :options="versions" />
+      <ChoiceField v-model="after" class="min-w-56 flex-1" label="Second" :options="versions" />
+      <CheckField v-model="samePrices" class="min-h-9" label="Both at the prices of the second" />
+    </div>
+    <p v-if="problem" role="alert" class="mb-3 border-l-4 border-trouble p-2">{{ problem }}</p>
+    <p v-if="isWorking" role="status" class="text-quiet">Working both out…</p>
+    <p v-else-if="versions.length === 1 && isKnown" class="max-w-prose text-lg text-quiet">
+      There is one version yet. Offer an option, issue a set of sheets, have a proposal signed, or copy the
+      job and change the copy: each can be compared with the job as it is.
+    </p>
+    <template v-if="comparison">
+      <ul v-if="comparison.words.length > 0" class="list-disc pl-5" aria-label="What is otherwise">
+        <li v-for="w in comparison.words" :key="w">{{ w }}</li>
+      </ul>
+      <p v-else class="text-lg">Nothing of the work is otherwise.</p>
+      <div class="grid items-start gap-x-8 lg:grid-cols-2">
+        <section aria-label="Money">
+          <h3 class="heading">Money</h3>
+          <table class="w-full">
+            <thead>
+              <tr class="text-right text-sm text-quiet">
+                <td />
+                <th class="px-1 font-normal" scope="col">First</th>
+                <th class="px-1 font-normal" scope="col">Second</th>
+                <th class="px-1 font-normal" scope="col">More</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="m in money"
+                :key="m.key"
+                class="border-b border-rule text-right"
+                :class="{ 'font-bold': m.key === 'price' || m.key === 'cost' }"
+                :data-compared="m.key"
+              >
+                <th class="py-1 text-left font-[inherit]" scope="row">{{ m.says }}</th>
+                <td class="px-1">{{ moneyWords(m.before) }}</td>
+                <td class="px-1">{{ moneyWords(m.after) }}</td>
+                <td class="px-1">{{ m.before === m.after ? '' : moreWords(m.after - m.before) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section v-if="hours.length > 0" aria-label="Hours">
+          <h3 class="heading">Hours</h3>
+          <table class="w-full">
+            <thead>
+              <tr class="text-right text-sm text-quiet">
+                <td />
+                <th class="px-1 font-normal" scope="col">First</th>
+                <th class="px-1 font-normal" scope="col">Second</th>
+                <th class="px-1 font-normal" scope="col">More</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="h in hours" :key="h.stage" class="border-b border-rule text-right">
+                <th class="py-1 text-left font-normal" scope="row">{{ h.stage }}</th>
+                <td class="px-1">{{ amount(h.before) }}</td>
+                <td class="px-1">{{ amount(h.after) }}</td>
+                <td class="px-1">{{ more(h.before, h.after) }}</td>
+              </tr>
+              <tr class="text-right font-bold">
+                <th class="py-1 text-left" scope="row">All</th>
+                <td class="px-1">{{ amount(total('before')) }}</td>
+                <td class="px-1">{{ amount(total('after')) }}</td>
+                <td class="px-1">{{ more(total('before'), total('after')) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section v-if="comparison.lines.length > 0" aria-label="Material">
+          <h3 class="heading">Material that is otherwise</h3>
+          <table class="w-full">
+            <thead>
+              <tr class="text-right text-sm text-quiet">
+                <td />
+                <th class="px-1 font-normal" scope="col">First</th>
+                <th class="px-1 font-normal" scope="col">Second</th>
+                <th class="px-1 font-normal" scope="col">More</th>
+                <th class="px-1 font-normal" scope="col">Costs</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="l in comparison.lines"
+                :key="l.item"
+                class="border-b border-rule text-right align-baseline"
+              >
+                <th class="py-1 text-left font-normal" scope="row">{{ l.name }}</th>
+                <td class="px-1">{{ amount(l.before) }}</td>
+                <td class="px-1">{{ amount(l.after) }}</td>
+                <td class="px-1 whitespace-nowrap">
+                  {{ more(l.before, l.after) }} {{ l.unit === 'each' ? '' : l.unit }}
+                </td>
+                <td class="px-1">
+                  {{ l.cents === null ? 'no price' : l.cents === 0 ? '' : moreWords(l.cents) }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+      </div>
+      <section v-for="l in levels" :key="l.name" :aria-label="`Drawing of ${l.name}`">
+        <h3 class="heading">{{ l.name }}</h3>
+        <div class="grid gap-4 md:grid-cols-2">
+          <figure>
+            <InkFigure v-if="l.before" :figure="l.before" />
+            <figcaption class="text-sm text-quiet">
+              {{ l.before ? 'First: clouds around what goes' : 'No such level' }}
+            </figcaption>
+          </figure>
+          <figure>
+            <InkFigure v-if="l.after" :figure="l.after" />
+            <figcaption class="text-sm text-quiet">
+              {{ l.after ? 'Second: clouds around what is new or otherwise' : 'No such level' }}
+            </figcaption>
+          </figure>
+        </div>
+      </section>
+    </template>
+  </section>
+</template>
