@@ -200,6 +200,30 @@ test('the stages on days: people and a day typed, a bar dragged, what follows mo
   await stage('inspection').getByLabel('Inspection not before').press('Enter');
   await expect(stage('inspection')).toContainText('Fri, Dec 4');
   await expect(stage('cover')).toContainText('Mon, Dec 7');
+  // By name: each at their own pace, on days they are there.
+  await page.getByText('Crew by name, days off').click();
+  for (const name of ['Ana', 'Ben']) {
+    await page.getByLabel('Somebody on the job').fill(name);
+    await page.getByLabel('Somebody on the job').press('Enter');
+    await expect(page.locator(`[data-person="${name}"]`)).toBeVisible();
+  }
+  await page.getByLabel('Pace of Ben, %').fill('60');
+  await page.getByLabel('Pace of Ben, %').press('Enter');
+  await stage('boxes').getByRole('button', { name: 'Ana does Boxes' }).click();
+  await expect(stage('boxes').getByRole('button', { name: 'Ana does Boxes' })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
+  await page.getByLabel('Ben is off on', { exact: true }).fill('2026-11-30');
+  await page.getByLabel('Ben is off on', { exact: true }).press('Enter');
+  await expect(stage('boxes')).toContainText('Tue, Dec 1');
+  await page.getByLabel('Nobody works on', { exact: true }).fill('2026-12-01');
+  await page.getByLabel('Nobody works on', { exact: true }).press('Enter');
+  await expect(stage('boxes')).toContainText('Wed, Dec 2');
+  await expectAccessible(page);
+  for (const name of ['Ana', 'Ben'])
+    await page.getByRole('button', { name: `Take ${name} off the job` }).click();
+  await page.getByRole('button', { name: /^Nobody works on .* no more$/ }).click();
   await stage('boxes').getByLabel('People for Boxes').fill('none');
   await stage('boxes').getByLabel('People for Boxes').press('Enter');
   await expect(stage('boxes')).toContainText('is not a number');

@@ -76,6 +76,9 @@ export const triedEdits: { [N in EditName]: EditArgs<N> } = {
   moveFlatBox: { box: 'b6', x: 50, y: -40 },
   lightRows: { room: 'r1', columns: 2, rows: 1, fromWall: 30, kind: 'light' },
   setControl: { switches: ['d9'], loads: ['d6'] },
+  addPerson: { name: 'Ana', pace: 110 },
+  setPerson: { person: 'y1', changes: { off: ['2027-03-02'] } },
+  removePerson: { person: 'y1' },
   addOption: {
     name: 'More light',
     changes: [{ op: 'replace', path: ['circuits', 'c1', 'name'], value: 'Other' }],
@@ -157,6 +160,8 @@ export const beforeTrying: Partial<Record<EditName, (plan: Plan) => Plan>> = {
   alignBoxes: (p) => edited(p, 'setBoxHeight', triedEdits.setBoxHeight),
   removeDevice: (p) => edited(p, 'addDevice', triedEdits.addDevice),
   moveDevice: (p) => edited(p, 'addDevice', triedEdits.addDevice),
+  setPerson: (p) => edited(p, 'addPerson', triedEdits.addPerson),
+  removePerson: (p) => edited(p, 'addPerson', triedEdits.addPerson),
   setOption: (p) => edited(p, 'addOption', triedEdits.addOption),
   removeOption: (p) => edited(p, 'addOption', triedEdits.addOption),
   takeOptions: (p) => edited(p, 'addOption', triedEdits.addOption),

@@ -28,6 +28,7 @@ function crewPlan(plan: Plan): Plan {
       sheetSets: true,
       schedule: true,
       options: true,
+      crew: true,
       proposal: true,
     })
     .parse({});

@@ -1,4 +1,5 @@
 import { circuitEdits } from './circuits.ts';
+import { crewEdits } from './crew.ts';
 import { deviceEdits } from './devices.ts';
 import { jobEdits } from './job.ts';
 import { optionEdits } from './options.ts';
@@ -25,4 +26,5 @@ export const plainEdits = {
   ...sheetSetEdits,
   ...scheduleEdits,
   ...optionEdits,
+  ...crewEdits,
 } as const;

@@ -13,7 +13,7 @@ export function scheduleIcs(
   stages: readonly StageOnDays[],
 ): string {
   const { error, value } = createEvents(
-    stages.map(({ stage, days, hours, people }) => ({
+    stages.map(({ stage, days, hours, people, names }) => ({
       uid: `${jobId}-${stage.replaceAll(' ', '-')}@fieldchalk`,
       title: `${jobName}: ${stage}`,
       start: dateOf(days[0] ?? ''),
@@ -21,7 +21,7 @@ export function scheduleIcs(
       ...(address ? { location: address } : {}),
       description:
         people > 0
-          ? `${hours} hours for ${people} ${people === 1 ? 'person' : 'people'}.`
+          ? `${hours} hours for ${names.join(', ') || `${people} ${people === 1 ? 'person' : 'people'}`}.`
           : 'Others do this, or come for it.',
       productId: 'fieldchalk/ics',
       created: begun,

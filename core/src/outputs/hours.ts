@@ -1,7 +1,8 @@
 import { isThere } from '../boxes/index.ts';
 import { entryOf } from '../lookups/index.ts';
 import { idsOf, nothing, query, sumsOf } from '../incremental/index.ts';
-import { closedMinutes, openedInches, toDrill } from '../runs/index.ts';
+import { isOnWall } from '../plan/index.ts';
+import { closedMinutes, openedInches, outsideEffort, toDrill } from '../runs/index.ts';
 import type { House } from '../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../units/index.ts';
 import { ofWhole, whole } from './takeoff/line.ts';
@@ -11,16 +12,35 @@ export interface StageHours {
   readonly hours: number;
 }
 
+/** How high a box is over its floor, in inches; on a ceiling as high as that. */
+function heightOf({ plan, layout }: House, id: string): number {
+  const { on } = entryOf(plan.boxes, id);
+  if (isOnWall(on)) return layout.placed[id]?.top ?? 0;
+  if ('floor' in on) return 0;
+  return entryOf(plan.levels, entryOf(plan.rooms, on.ceiling).level).ceiling;
+}
+
+/** Work at a box, as a share of the usual: more where it takes a ladder, or a scaffold. */
+function effortAt(house: House, id: string): number {
+  const { rules } = house;
+  const height = heightOf(house, id);
+  if (height > rules('minutes.high')) return 1 + rules('minutes.scaffold') / 100;
+  return height > rules('minutes.reach') ? 1 + rules('minutes.ladder') / 100 : 1;
+}
+
 const boxes = sumsOf(
   'boxes to nail up',
   ({ plan }: House) => idsOf(plan.boxes),
-  ({ plan }, id) => (isThere(plan, id) ? nothing : { boxes: 1 }),
+  (house, id) => (isThere(house.plan, id) ? nothing : { boxes: whole(effortAt(house, id)) }),
 );
 
 const devices = sumsOf(
   'devices to trim',
   ({ plan }: House) => idsOf(plan.devices),
-  ({ plan }, id) => (isThere(plan, entryOf(plan.devices, id).box) ? nothing : { devices: 1 }),
+  (house, id) => {
+    const { box } = entryOf(house.plan.devices, id);
+    return isThere(house.plan, box) ? nothing : { devices: whole(effortAt(house, box)) };
+  },
 );
 
 const holes = sumsOf(
@@ -42,15 +62,16 @@ const holes = sumsOf(
 const pulls = sumsOf(
   'pulls',
   ({ runs }: House) => idsOf(runs.runs),
-  ({ runs }, id) => {
-    const { joists, staples, length, outside, ceilings, grooves } = entryOf(runs.runs, id);
+  ({ runs, rules }, id) => {
+    const laid = entryOf(runs.runs, id);
+    const { joists, staples, length, ceilings, grooves } = laid;
     const minutes = ceilings.reduce((sum, c) => sum + (c.how === 'fish' ? whole(c.fishMinutes) : 0), 0);
     const cut = grooves.reduce((sum, g) => sum + whole(g.inches), 0);
     return {
       joists,
       staples,
       inches: whole(length.path),
-      outside: whole(outside),
+      outside: whole(outsideEffort(laid, rules)),
       ceilings: minutes,
       cut,
     };
@@ -66,7 +87,7 @@ export const countHours = query('hours', (house: House): StageHours[] => {
   const { rules } = house;
   const { plates = 0, studs = 0, closed = 0 } = holes(house);
   const { joists = 0, staples = 0, inches, outside, ceilings = 0, cut = 0 } = pulls(house);
-  const boxCount = boxes(house)['boxes'] ?? 0;
+  const boxCount = ofWhole(boxes(house)['boxes']);
   const minutes: Record<StageHours['stage'], number> = {
     boxes: boxCount * rules('minutes.box'),
     holes:
@@ -80,7 +101,7 @@ export const countHours = query('hours', (house: House): StageHours[] => {
       lengthInFeet(ofWhole(outside)) * rules('minutes.outsideFoot'),
     staple: staples * rules('minutes.staple'),
     'make-up': boxCount * rules('minutes.makeup'),
-    trim: (devices(house)['devices'] ?? 0) * rules('minutes.device'),
+    trim: ofWhole(devices(house)['devices']) * rules('minutes.device'),
   };
   return Object.entries(minutes).map(([stage, m]) => ({
     stage: stage as StageHours['stage'],

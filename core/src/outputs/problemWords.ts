@@ -34,6 +34,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   sheetSets: 'the set of sheets',
   schedule: 'the stage',
   options: 'the option',
+  crew: 'the person',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

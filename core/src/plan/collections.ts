@@ -19,6 +19,7 @@ export const collections = [
   'sheetSets',
   'schedule',
   'options',
+  'crew',
   'accepted',
   'models',
 ] as const;

@@ -26,6 +26,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   sheetSets: 'h',
   schedule: 'g',
   options: 'v',
+  crew: 'y',
   accepted: 'a',
   models: 'model',
 };

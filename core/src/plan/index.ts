@@ -19,6 +19,7 @@ export * from './run.ts';
 export * from './stock.ts';
 export * from './supplier.ts';
 export * from './coil.ts';
+export * from './crew.ts';
 export * from './scheduled.ts';
 export * from './option.ts';
 export * from './sheetSet.ts';

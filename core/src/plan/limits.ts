@@ -22,6 +22,7 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   sheetSets: 50,
   schedule: 50,
   options: 100,
+  crew: 50,
   accepted: 5000,
   models: 500,
   prices: 5000,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { boxSchema } from './box.ts';
 import { circuitSchema } from './circuit.ts';
 import { coilSchema } from './coil.ts';
+import { crewPersonSchema, days } from './crew.ts';
 import { scheduledSchema } from './scheduled.ts';
 import { optionSchema, proposalSchema } from './option.ts';
 import { sheetSetSchema } from './sheetSet.ts';
@@ -56,6 +57,7 @@ export const entrySchemas = {
   sheetSets: sheetSetSchema,
   schedule: scheduledSchema,
   options: optionSchema,
+  crew: crewPersonSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -71,6 +73,8 @@ export const jobAboutSchema = z.strictObject({
   /** The days the work begins and is to be done, as 2026-11-28; empty where none is set. */
   starts: day.default(''),
   ends: day.default(''),
+  /** Days on which nobody works on it. */
+  closed: days.default([]),
 });
 export type JobAbout = z.infer<typeof jobAboutSchema>;
 
@@ -108,6 +112,8 @@ export const planSchema = z.strictObject({
   /** Work the customer may choose besides, and what stands on the page they sign. */
   options: collection(optionSchema),
   proposal: proposalSchema.prefault({}),
+  /** Who works on the job. */
+  crew: collection(crewPersonSchema),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),

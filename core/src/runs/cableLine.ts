@@ -4,6 +4,7 @@ import type { Framing, Member } from '../framing/index.ts';
 import type { Run } from '../plan/index.ts';
 import { isDrilled, joistLines, joistsCrossed, type OpenSpace, type RouteNode, type Step } from './graph.ts';
 import type { RunEnd } from './ends.ts';
+import { isAttic, isCrawl } from './openSpaces.ts';
 import { nearestKnockouts, stepToSpace, type Way } from './route.ts';
 
 /** Where a cable goes through a member: how far along the member's wall, and how high above its subfloor. Inches. */
@@ -45,6 +46,9 @@ export interface CableLine {
   readonly joistHoles: readonly XYZ[];
   /** Inches of it over or under the walls. */
   readonly outside: number;
+  /** Inches of that in attics, and in crawl spaces. */
+  readonly attic: number;
+  readonly crawl: number;
   /** Closed ceilings and floors it goes across: how, past how many joists, and how far. */
   readonly ceilings: readonly ClosedSpace[];
   readonly way: 'wall' | 'over' | 'under' | 'surface';
@@ -157,6 +161,13 @@ function joistHolesOf({ space, a, b }: Leg): XYZ[] {
 const inchesOf = (legs: readonly Leg[]): number =>
   legs.reduce((sum, { space, a, b }) => sum + polylineLength([a, ...cornersBetween(space, a, b), b]), 0);
 
+/** How long they are in all, in attics and in crawl spaces. */
+const outsideOf = (legs: readonly Leg[]): Pick<CableLine, 'outside' | 'attic' | 'crawl'> => ({
+  outside: inchesOf(legs),
+  attic: inchesOf(legs.filter((l) => isAttic(l.space.key))),
+  crawl: inchesOf(legs.filter((l) => isCrawl(l.space.key))),
+});
+
 /** What stretches across closed ceilings and floors come to. */
 function ceilingsOf(legs: readonly Leg[]): ClosedSpace[] {
   return legs.flatMap(({ space, a, b }) => {
@@ -265,7 +276,15 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
       placeOn(framing, from.wall, from.along, b),
       placeOn(framing, to.wall, to.along, b),
     ];
-    return lineOfPoints(points, { joists: 0, joistHoles: [], outside: 0, ceilings: [], way: 'wall' });
+    return lineOfPoints(points, {
+      joists: 0,
+      joistHoles: [],
+      outside: 0,
+      attic: 0,
+      crawl: 0,
+      ceilings: [],
+      way: 'wall',
+    });
   }
   if (laid === 'in one space') {
     if (from.kind !== 'hanging') throw new Error('A cable in one space hangs in it');
@@ -274,7 +293,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
     return lineOfPoints([from.at, ...cornersBetween(space, from.at, toXYZ(to)), toXYZ(to)], {
       joists: Math.ceil(joists),
       joistHoles: joistHolesOf({ space, a: from.at, b: toXYZ(to) }),
-      outside: inchesOf([{ space, a: from.at, b: toXYZ(to) }]),
+      ...outsideOf([{ space, a: from.at, b: toXYZ(to) }]),
       ceilings: ceilingsOf([{ space, a: from.at, b: toXYZ(to) }]),
       way: space.kind === 'above' ? 'over' : 'under',
     });
@@ -291,7 +310,7 @@ export function cableLine(laid: Laid, holes: ReadonlyMap<number, Place>, line: L
   return lineOfPoints(whole, {
     joists: Math.ceil(joists),
     joistHoles: across.flatMap(joistHolesOf),
-    outside: inchesOf(across),
+    ...outsideOf(across),
     ceilings: ceilingsOf(across),
     way: wayTaken(laid, line),
   });

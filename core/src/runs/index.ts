@@ -58,6 +58,9 @@ export interface LaidRun {
   readonly closed: readonly ClosedPassage[];
   /** Inches of it over or under the walls. */
   readonly outside: number;
+  /** Inches of that in attics, and in crawl spaces. */
+  readonly attic: number;
+  readonly crawl: number;
   /** Closed ceilings and floors it goes across, and the minutes either way would take. */
   readonly ceilings: readonly (ClosedSpace & {
     readonly fishMinutes: number;
@@ -212,6 +215,10 @@ const stapledAlong = query('staples of run', (w: Ways, id: string): readonly Sta
   return line ? staplesOfRun(w, entryOf(w.plan.runs, id), line, holePlacesOf(w, id)) : [];
 });
 
+/** Inches of a cable over and under the walls, those in attics and crawl spaces counted for as much more as they take. */
+export const outsideEffort = ({ outside, attic, crawl }: LaidRun, rules: RuleBook): number =>
+  outside + (attic * rules('minutes.attic') + crawl * rules('minutes.crawl')) / 100;
+
 const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
   const { plan, rules } = w;
   const run = plan.runs[id];
@@ -234,6 +241,8 @@ const laidRun = query('run', (w: Ways, id: string): LaidRun | undefined => {
     length: cutLength(run, line?.length ?? 0, plan, rules, isHanging),
     closed: closedPassages(bores, plan, rules),
     outside: toDecimals(line?.outside ?? 0, 3),
+    attic: toDecimals(line?.attic ?? 0, 3),
+    crawl: toDecimals(line?.crawl ?? 0, 3),
     ceilings: (line?.ceilings ?? []).map((c) => {
       const minutes = closedSpaceMinutes(rules);
       const step = { length: c.inches, joists: c.joists };

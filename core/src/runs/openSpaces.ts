@@ -65,6 +65,10 @@ export const opensAt = query('openings at level', (f: Pick<Framed, 'plan'>, leve
 const nameOf = (level: string, kind: OpenSpace['kind'], what: Hollow | null): string | null =>
   what === null ? null : `${level} ${kind} ${what}`;
 
+/** Whether a space is an attic, and whether it is a crawl space, by its name. */
+export const isAttic = (key: string | undefined): boolean => key?.endsWith(' above attic') === true;
+export const isCrawl = (key: string | undefined): boolean => key?.endsWith(' below crawl') === true;
+
 /** Walls around a room. */
 const wallsOfRoom = query('walls of room', ({ rooms }: FramedRooms, room: string): string[] => [
   ...new Set(entryOf(rooms, room).boundary?.faces.flatMap((f) => f.wall ?? [])),

@@ -18,6 +18,7 @@ import {
 import type { Bay } from './bays.ts';
 import { onGrid, rateOnGrid } from './grid.ts';
 import type { RunEnd } from './ends.ts';
+import { isAttic, isCrawl } from './openSpaces.ts';
 import { cheapestCosts, cheapestPath, stepBetween } from './paths.ts';
 import type { Sought } from './search.ts';
 import { hangs, type Access, type WayEnd } from './wayEnd.ts';
@@ -60,9 +61,17 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
   ) as [number, number];
   const sharedBore = Math.min(rateOnGrid(rules('minutes.sharedBore') * minute), plateBore, bore);
   // Over and under the walls it is crawled to, and stapled as it goes.
-  const perInchOutside = rateOnGrid(
-    (rules('minutes.outsideFoot') / 12 + rules('minutes.staple') / rules('staple.every')) * minute,
-  );
+  const outsideRate = (more: number) =>
+    rateOnGrid(
+      ((rules('minutes.outsideFoot') * (1 + more / 100)) / 12 +
+        rules('minutes.staple') / rules('staple.every')) *
+        minute,
+    );
+  const perInchOutside = outsideRate(0);
+  const perInchAttic = outsideRate(rules('minutes.attic'));
+  const perInchCrawl = outsideRate(rules('minutes.crawl'));
+  const outsideOf = (space: string | undefined) =>
+    isAttic(space) ? perInchAttic : isCrawl(space) ? perInchCrawl : perInchOutside;
   const closed = closedMinutes(rules);
   const closedSpace = closedSpaceMinutes(rules);
   const perInchGroove = rateOnGrid((rules('minutes.grooveFoot') / 12) * minute);
@@ -77,7 +86,7 @@ function makeStepCost(rules: RuleBook, way: Run['way'], centsPerFoot: number): S
     const leaves =
       prefer === 'in-wall' && (step.kind === 'plate' || step.kind === 'above' || step.kind === 'below');
     const isOutside = step.kind === 'above' || step.kind === 'below';
-    const outside = isOutside ? perInchOutside : 0;
+    const outside = isOutside ? outsideOf(step.space) : 0;
     const coveredBy = (how: 'fish' | 'open') =>
       (isOutside ? closedSpace(how, step) : closed(how, step.members.length)) * minute;
     const covered = step.closed && drilling === 'new' ? rateOnGrid(coveredBy(step.closed)) : 0;

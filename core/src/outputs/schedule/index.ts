@@ -1,10 +1,12 @@
 import { lightKinds } from '../../boxes/index.ts';
+import { compareIds } from '../../plan/ids.ts';
 import { entriesIn, scheduleStages, type Plan, type ScheduleStage } from '../../plan/index.ts';
 import { ruleBook } from '../../rules/index.ts';
 import { toDecimals } from '../../units/index.ts';
 import type { CutToPull } from '../cutList.ts';
 import type { StageHours } from '../hours.ts';
-import { dayAfter, workedFrom } from './days.ts';
+import { Calendar, type Moment, type Strength } from './calendar.ts';
+import { workedFrom } from './days.ts';
 
 /** A stage in the calendar. */
 export interface StageOnDays {
@@ -12,6 +14,8 @@ export interface StageOnDays {
   /** Of work, by the company’s minutes; none where others come, or one waits. */
   readonly hours: number;
   readonly people: number;
+  /** Who they are, where the job names them. */
+  readonly names: readonly string[];
   /** The days it takes, first to last. */
   readonly days: readonly string[];
   /** Into its first day, and into its last, in hours of the working day. */
@@ -56,86 +60,72 @@ function hoursOf(plan: Plan, { hours, cuts }: Worked): Record<ScheduleStage, num
   };
 }
 
-/** A moment of the work: a worked day, and hours into it. */
-interface Moment {
-  readonly day: string;
-  readonly at: number;
-}
-
-/** Takes stages through working days one after another. */
-class Calendar {
-  constructor(
-    private readonly week: 'five' | 'six',
-    private readonly hoursADay: number,
-  ) {}
-
-  /** From a moment on so many hours of the crew: the days they take, and where they end. */
-  work(from: Moment, hours: number): { days: string[]; end: Moment } {
-    let { day, at } = from;
-    if (at >= this.hoursADay - 1e-9) [day, at] = [workedFrom(dayAfter(day), this.week), 0];
-    const days = [day];
-    let left = hours;
-    while (left > this.hoursADay - at + 1e-9) {
-      left -= this.hoursADay - at;
-      [day, at] = [workedFrom(dayAfter(day), this.week), 0];
-      days.push(day);
-    }
-    return { days, end: { day, at: at + left } };
-  }
-
-  /** Whole days from the next that is not begun: others come, or one waits for them. */
-  wait(from: Moment, count: number): { days: string[]; end: Moment } {
-    let day = from.at > 1e-9 ? workedFrom(dayAfter(from.day), this.week) : from.day;
-    const days = [day];
-    while (days.length < count) days.push((day = workedFrom(dayAfter(day), this.week)));
-    return { days, end: { day: workedFrom(dayAfter(day), this.week), at: 0 } };
-  }
-}
-
 /** Others do these, or come for them: whole days without the crew. */
 const waitDays = (plan: Plan): Partial<Record<ScheduleStage, number>> => ({
   inspection: 1,
   cover: ruleBook(plan.rules.values)('crew.cover'),
 });
 
+/** Who works on a stage: those named for it, else all who are named, else as many as are said. */
+function handsFor(
+  plan: Plan,
+  stage: ScheduleStage,
+): Pick<StageOnDays, 'people' | 'names'> & {
+  /** People at the company’s own pace, on a day. */
+  readonly strength: Strength;
+} {
+  const rules = ruleBook(plan.rules.values);
+  const decided = Object.values(plan.schedule).find((s) => s.stage === stage);
+  const all = Object.entries(plan.crew).sort(([a], [b]) => compareIds(a, b));
+  const named = all.filter(([id]) => decided?.who?.includes(id));
+  const own = (named.length > 0 ? named : all).map(([, person]) => person);
+  if (own.length === 0) {
+    const people = decided?.people ?? rules('crew.people');
+    return { people, names: [], strength: () => people * (rules('crew.pace') / 100) };
+  }
+  return {
+    people: own.length,
+    names: own.map((p) => p.name),
+    strength: (day) => own.reduce((sum, p) => sum + (p.off.includes(day) ? 0 : p.pace / 100), 0),
+  };
+}
+
 /**
- * The stages of a job on days, from the day it begins: each after the one before it, with the hours its people have in a day, over weekends. Stages without
- * work are left out. `starts` stands in for a job that says no day.
+ * The stages of a job on days, from the day it begins: each after the one before it, with the hours its people have in a day, over weekends and days that are
+ * closed or somebody is off. Stages without work are left out. `starts` stands in for a job that says no day.
  */
 export function scheduleOf(plan: Plan, worked: Worked, starts: string): StageOnDays[] {
   const rules = ruleBook(plan.rules.values);
-  const [week, hoursADay] = [rules('crew.week'), rules('crew.hours')];
-  const calendar = new Calendar(week, hoursADay);
+  const hoursADay = rules('crew.hours');
+  const days = { week: rules('crew.week'), closed: new Set(plan.job.closed) };
+  const calendar = new Calendar(days, hoursADay);
   const hours = hoursOf(plan, worked);
   const waits = waitDays(plan);
   const isWork = Object.values(hours).some((h) => h > 0);
-  let moment: Moment = { day: workedFrom(plan.job.starts || starts, week), at: 0 };
+  let moment: Moment = { day: workedFrom(plan.job.starts || starts, days), at: 0 };
   let after: ScheduleStage | null = null;
   const list: StageOnDays[] = [];
   for (const stage of isWork ? scheduleStages : []) {
     const wait = waits[stage];
     if (wait === undefined ? hours[stage] <= 0 : wait === 0) continue;
-    const decided = Object.values(plan.schedule).find((s) => s.stage === stage);
-    const from = decided?.from ?? '';
-    const people = decided?.people ?? rules('crew.people');
+    const from = Object.values(plan.schedule).find((s) => s.stage === stage)?.from ?? '';
     const isTooEarly = from !== '' && from < moment.day;
-    const begins: Moment = from > moment.day ? { day: workedFrom(from, week), at: 0 } : moment;
-    const { days, end } =
-      wait === undefined
-        ? calendar.work(begins, hours[stage] / (people * (rules('crew.pace') / 100)))
-        : calendar.wait(begins, wait);
+    const begins: Moment = from > moment.day ? { day: workedFrom(from, days), at: 0 } : moment;
+    const { strength, people, names } = handsFor(plan, stage);
+    const done =
+      wait === undefined ? calendar.work(begins, hours[stage], strength) : calendar.wait(begins, wait);
     list.push({
       stage,
       hours: toDecimals(hours[stage], 2),
-      people: wait === undefined ? people : 0,
-      days,
-      startsAt: toDecimals(days[0] === begins.day ? begins.at : 0, 2),
-      endsAt: toDecimals(wait === undefined ? end.at : hoursADay, 2),
+      ...(wait === undefined ? { people, names } : { people: 0, names: [] }),
+      days: done.days,
+      startsAt: toDecimals(done.days[0] === begins.day ? begins.at : 0, 2),
+      endsAt: toDecimals(wait === undefined ? done.end.at : hoursADay, 2),
       after,
       from,
       isTooEarly,
     });
-    moment = end;
+    moment = done.end;
     after = stage;
   }
   return list;

@@ -3,6 +3,8 @@ import { marlStreet } from '../../../demo/index.ts';
 import { edited, notEmpty } from '../../../testing/index.ts';
 import { compute } from '../../compute/index.ts';
 import { emptyPlan, type Plan } from '../../plan/index.ts';
+import { makeEdit } from '../../edits/index.ts';
+import { dayAfter } from './days.ts';
 import { scheduleOf } from './index.ts';
 
 /** A job of 40 hours of boxes and 8 of trim, by hand: two people of eight hours do 16 a day. */
@@ -69,6 +71,58 @@ describe('stages on days', () => {
     expect(days(early, 8, 8)['trim']).toMatchObject({ isTooEarly: true });
     expect(days(early, 8, 8)['trim']!.days).toEqual(days(plan, 8, 8)['trim']!.days);
     expect(edited(early, 'freeStage', { stage: 'trim' }).schedule).toEqual({});
+  });
+
+  test('people by name work at their own pace, and not on their days off', () => {
+    // 30 November 2026 is a Monday. Ana does a day’s work of eight hours, the apprentice four.
+    let plan = edited(from('2026-11-30'), 'addPerson', { name: 'Ana' });
+    plan = edited(plan, 'addPerson', { name: 'Ben', pace: 50 });
+    expect(days(plan, 24)['boxes']).toMatchObject({
+      days: ['2026-11-30', '2026-12-01'],
+      endsAt: 8,
+      people: 2,
+      names: ['Ana', 'Ben'],
+    });
+    const off = edited(plan, 'setPerson', { person: 'y1', changes: { off: ['2026-12-01'] } });
+    // Tuesday Ben alone does four of the twelve that are left, Wednesday both the other eight in five hours and a third.
+    expect(days(off, 24)['boxes']).toMatchObject({
+      days: ['2026-11-30', '2026-12-01', '2026-12-02'],
+      endsAt: 5.33,
+    });
+    const alone = edited(off, 'setStage', { stage: 'boxes', changes: { who: ['y1'] } });
+    // A day on which nobody who does it is there is passed over.
+    expect(days(alone, 16)['boxes']).toMatchObject({
+      days: ['2026-11-30', '2026-12-02'],
+      names: ['Ana'],
+    });
+    const without = edited(alone, 'removePerson', { person: 'y1' });
+    expect(without.schedule['g1']).not.toHaveProperty('who');
+    expect(days(without, 16)['boxes']).toMatchObject({ names: ['Ben'] });
+    expect(days(without, 16)['boxes']!.days).toHaveLength(4);
+  });
+
+  test('nobody works on days that are closed, and inspectors do not come either', () => {
+    const closed = edited(from('2026-11-30'), 'describeJob', { closed: ['2026-12-01', '2026-12-02'] });
+    const stages = days(closed, 20);
+    expect(stages['boxes']!.days).toEqual(['2026-11-30', '2026-12-03']);
+    expect(stages['inspection']!.days).toEqual(['2026-12-04']);
+  });
+
+  test('who is off for good does not keep the calendar for ever', () => {
+    const off = Array.from({ length: 400 }, (_, i) => dayAfter('2026-11-30', i));
+    const plan = edited(from('2026-11-30'), 'addPerson', { name: 'Ana', off });
+    expect(days(plan, 8)['boxes']!.days[0]! > '2027-12-01').toBe(true);
+  });
+
+  test('two of one name cannot be told apart', () => {
+    const plan = edited(from('2026-11-30'), 'addPerson', { name: 'Ana' });
+    expect(makeEdit(plan, 'addPerson', { name: ' ana ' })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'name', message: 'is ana, who is on the job already' }],
+    });
+    expect(edited(plan, 'setPerson', { person: 'y1', changes: { name: 'Ana B.' } }).crew['y1']!.name).toBe(
+      'Ana B.',
+    );
   });
 
   test('no work takes no days', () => {

@@ -3,7 +3,14 @@ import { idsOf } from '../../incremental/index.ts';
 import type { Computer } from '../../compute/index.ts';
 import type { Plan, Run } from '../../plan/index.ts';
 import { frozen } from '../../plan/settled.ts';
-import { cableCents, closedMinutes, type LaidRun, openedInches, toDrill } from '../../runs/index.ts';
+import {
+  cableCents,
+  closedMinutes,
+  type LaidRun,
+  openedInches,
+  outsideEffort,
+  toDrill,
+} from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
 import { lengthInFeet, toDecimals } from '../../units/index.ts';
 
@@ -59,7 +66,7 @@ function minutesOf(
     own.plateHoles * rules('minutes.plateBore') +
     own.shared * rules('minutes.sharedBore') +
     lengthInFeet(laid.length.path) * rules('minutes.pullFoot') +
-    lengthInFeet(laid.outside) * rules('minutes.outsideFoot') +
+    lengthInFeet(outsideEffort(laid, rules)) * rules('minutes.outsideFoot') +
     laid.staples * rules('minutes.staple') +
     lengthInFeet(grooves) * rules('minutes.grooveFoot') +
     closedAlone(laid, house)

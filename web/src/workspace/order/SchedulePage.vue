@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { ruleBook, scheduleOf, type ScheduleStage } from '@fieldchalk/core';
+import { compareIds, ruleBook, scheduleOf, type ScheduleStage, type StageOnDays } from '@fieldchalk/core';
 import { computed, defineAsyncComponent } from 'vue';
 import { download } from '../../download.ts';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import TextField from '../../fields/TextField.vue';
+import DayField from '../../fields/DayField.vue';
 import { useSession } from '../../stores/session.ts';
 import { today } from '../../words/today.ts';
 import NothingThere from '../NothingThere.vue';
+import CrewList from './CrewList.vue';
 import { dayWords, stageTitles } from './scheduleDays.ts';
 
 /** The stages of the job on days: hours by the company’s minutes, shared among its people, moved by dragging a bar or typing a day. */
@@ -20,6 +21,16 @@ const setRule = (rule: 'crew.people' | 'crew.hours' | 'crew.pace' | 'crew.week',
   session.edit('setRule', { rule, value });
 const move = (stage: ScheduleStage, from: string) =>
   from === '' ? session.edit('freeStage', { stage }) : session.edit('setStage', { stage, changes: { from } });
+const crew = computed(() => Object.entries(session.drawn.crew).sort(([a], [b]) => compareIds(a, b)));
+/** Puts somebody to a stage or takes them off it; at least one does it. */
+function toggle({ stage, names }: StageOnDays, id: string) {
+  const all = crew.value.map(([person]) => person);
+  const now = crew.value.flatMap(([person, { name }]) => (names.includes(name) ? person : []));
+  const who = all.filter((person) => (person === id) !== now.includes(person));
+  const changes = { who: who.length === all.length ? undefined : who };
+  if (who.length > 0) session.edit('setStage', { stage, changes });
+  else session.say('Somebody has to do it. Choose another first.');
+}
 const weeks = [
   { value: 'five', says: 'Monday to Friday' },
   { value: 'six', says: 'Saturday too' },
@@ -37,14 +48,14 @@ async function saveCalendar() {
     <NothingThere v-if="stages.length === 0">There is no work yet.</NothingThere>
     <template v-else>
       <div class="flex flex-wrap items-end gap-2">
-        <TextField
+        <DayField
           class="w-44"
-          type="date"
           label="First day"
           :model-value="session.opened.job.starts"
           @update:model-value="(starts) => session.edit('describeJob', { starts })"
         />
         <NumberField
+          v-if="crew.length === 0"
           class="w-24"
           label="People"
           whole
@@ -62,6 +73,7 @@ async function saveCalendar() {
           @update:model-value="(v) => setRule('crew.hours', v)"
         />
         <NumberField
+          v-if="crew.length === 0"
           class="w-24"
           label="Pace, %"
           :min="20"
@@ -82,6 +94,7 @@ async function saveCalendar() {
       <p v-if="!session.opened.job.starts" class="mt-2 text-sm text-quiet">
         The job has no first day yet: it is laid out from today.
       </p>
+      <CrewList />
       <ScheduleChart class="mt-3" :stages="stages" :hours-a-day="rules('crew.hours')" @move="move" />
       <table class="mt-3 w-full border-collapse">
         <thead class="text-left text-sm text-quiet">
@@ -103,8 +116,22 @@ async function saveCalendar() {
             <th class="pr-2 text-left max-md:col-span-2">{{ stageTitles[s.stage] }}</th>
             <td class="pr-2 text-right">{{ s.hours > 0 ? s.hours : '' }}</td>
             <td class="pr-2">
+              <span v-if="s.people > 0 && crew.length > 0" class="flex flex-wrap gap-1">
+                <button
+                  v-for="[id, p] in crew"
+                  :key="id"
+                  class="key"
+                  type="button"
+                  :class="{ 'bg-chalk-soft': s.names.includes(p.name) }"
+                  :aria-pressed="s.names.includes(p.name)"
+                  :aria-label="`${p.name} does ${stageTitles[s.stage]}`"
+                  @click="toggle(s, id)"
+                >
+                  {{ p.name }}
+                </button>
+              </span>
               <NumberField
-                v-if="s.people > 0"
+                v-else-if="s.people > 0"
                 class="w-16"
                 hide-label
                 :label="`People for ${stageTitles[s.stage]}`"
@@ -118,9 +145,8 @@ async function saveCalendar() {
               />
             </td>
             <td class="pr-2">
-              <TextField
+              <DayField
                 class="w-40"
-                type="date"
                 hide-label
                 :label="`${stageTitles[s.stage]} not before`"
                 :model-value="s.from"

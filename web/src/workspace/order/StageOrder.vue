@@ -14,7 +14,15 @@ import PricesPage from './PricesPage.vue';
 import SchedulePage from './SchedulePage.vue';
 import StockList from './StockList.vue';
 import { costWords, inventedWords } from './orderList.ts';
-import { type LaidOutBy, layouts, type OrderRow, rowsByKind, rowsOf, stageWords } from './orderRows.ts';
+import {
+  type LaidOutBy,
+  layouts,
+  type OrderRow,
+  rowsByKind,
+  rowsBySupplier,
+  rowsOf,
+  stageWords,
+} from './orderRows.ts';
 
 /** What the job takes, at full height: the list, what of it is on hand, and the hours. */
 const session = useSession();
@@ -35,7 +43,8 @@ const lines = computed(() => session.result?.takeoff.lines ?? []);
 const list = computed(() => (session.result ? takeoffCsv(session.result.takeoff) : ''));
 
 function nameOf(of: string | null): string {
-  if (of === null) return { kind: '', room: 'In no room', circuit: 'On no circuit', stage: '' }[by.value];
+  if (of === null)
+    return { kind: '', supplier: '', room: 'In no room', circuit: 'On no circuit', stage: '' }[by.value];
   const names = namesOf(session.drawn);
   switch (by.value) {
     case 'room':
@@ -52,6 +61,7 @@ watch(
   async () => {
     const [asked, of] = [by.value, lines.value];
     if (asked === 'kind') return void (rows.value = rowsByKind(of));
+    if (asked === 'supplier') return void (rows.value = rowsBySupplier(of, session.drawn.prices));
     const groups = await session.listBy(asked);
     if (by.value === asked && lines.value === of) rows.value = rowsOf(groups, of, nameOf);
   },

@@ -1,13 +1,14 @@
-import type { TakeoffGroup, TakeoffLine, TakeoffOrder } from '@fieldchalk/core';
+import type { Plan, TakeoffGroup, TakeoffLine, TakeoffOrder } from '@fieldchalk/core';
 import { headingOf } from './orderList.ts';
 
 /** What the list is laid out by: the kind of thing, or what it is for. */
-export type LaidOutBy = 'kind' | TakeoffOrder;
+export type LaidOutBy = 'kind' | 'supplier' | TakeoffOrder;
 export const layouts: readonly { readonly value: LaidOutBy; readonly says: string }[] = [
   { value: 'kind', says: 'By kind' },
   { value: 'room', says: 'By room' },
   { value: 'circuit', says: 'By circuit' },
   { value: 'stage', says: 'By stage' },
+  { value: 'supplier', says: 'By supplier' },
 ];
 
 /** One row of the list: a line, or a line’s share of one room, circuit or stage. */
@@ -27,6 +28,21 @@ export const rowsByKind = (lines: readonly TakeoffLine[]): OrderRow[] =>
     ...{ id: line.item, group: headingOf(line.item), line, name: line.name },
     ...{ quantity: line.quantity, toBuy: line.toBuy, cents: line.cents },
   }));
+
+/** Whom a line is bought from: the supplier its price is of, nobody where there is nothing to buy. */
+function boughtFrom({ item, toBuy, cents }: TakeoffLine, prices: Plan['prices']): string {
+  if (toBuy === 0) return 'Nothing to buy';
+  return prices[item]?.supplier ?? (cents === null ? 'No price yet' : 'Our own prices');
+}
+
+/** Rows of the list by who sells them: each supplier’s order, then our own prices, and what has none. */
+export function rowsBySupplier(lines: readonly TakeoffLine[], prices: Plan['prices']): OrderRow[] {
+  const last = ['Our own prices', 'No price yet', 'Nothing to buy'];
+  const rows = rowsByKind(lines).map((row) => ({ ...row, group: boughtFrom(row.line, prices) }));
+  return rows.sort(
+    (a, b) => last.indexOf(a.group) - last.indexOf(b.group) || a.group.localeCompare(b.group, 'en'),
+  );
+}
 
 /** Rows of the list by rooms, circuits or stages. `nameOf`: what one is called; null is what belongs to none. */
 export function rowsOf(

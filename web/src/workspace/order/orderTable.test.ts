@@ -2,7 +2,7 @@ import { study } from '@fieldchalk/core/demo';
 import { compute } from '@fieldchalk/core';
 import { effectScope, nextTick, ref } from 'vue';
 import { expect, test } from 'vitest';
-import { type OrderRow, quantityWords, rowsByKind, rowsOf, toBuyWords } from './orderRows.ts';
+import { type OrderRow, quantityWords, rowsByKind, rowsBySupplier, rowsOf, toBuyWords } from './orderRows.ts';
 import { useOrderTable } from './orderTable.ts';
 
 const { lines } = compute(study()).takeoff;
@@ -66,4 +66,28 @@ test('what is left to buy: whole coils, pieces, or nothing', () => {
   expect(toBuyWords(line!, 0, 0)).toBe('on hand');
   expect(toBuyWords({ ...line!, item: 'tail-14-bare' }, 0, 0)).toBe('none to buy');
   expect(toBuyWords({ ...line!, unit: 'each' }, 7, 0)).toBe('7');
+});
+
+test('by supplier every line stands once: what each sells, our own prices, what has none, and what is on hand', () => {
+  const plan = study();
+  const result = compute(plan);
+  const [one, two] = result.takeoff.lines.filter((l) => l.toBuy > 0);
+  const price = { cents: 90, per: 'each' } as const;
+  const prices = {
+    ...plan.prices,
+    [one!.item]: { ...price, supplier: 'Quarry Electric' },
+    [two!.item]: { ...price, supplier: 'Bell Supply' },
+  };
+  const rows = rowsBySupplier(result.takeoff.lines, prices);
+  expect(rows.map((r) => r.id).sort()).toEqual(result.takeoff.lines.map((l) => l.item).sort());
+  expect(rows.slice(0, 2).map((r) => [r.group, r.id])).toEqual([
+    ['Bell Supply', two!.item],
+    ['Quarry Electric', one!.item],
+  ]);
+  const groups = [...new Set(rows.map((r) => r.group))];
+  expect(groups.slice(2)).toEqual(
+    ['Our own prices', 'No price yet', 'Nothing to buy'].filter((g) => groups.includes(g)),
+  );
+  const noPrice = rows.filter((r) => r.group === 'No price yet');
+  expect(noPrice.map((r) => r.cents)).toEqual(noPrice.map(() => null));
 });

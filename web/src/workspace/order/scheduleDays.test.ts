@@ -3,7 +3,7 @@ import type { StageOnDays } from '@fieldchalk/core';
 import { calendarOf, dateWords, dayWords, spanOf } from './scheduleDays.ts';
 
 const stage = (days: string[], startsAt: number, endsAt: number): StageOnDays => ({
-  ...{ stage: 'boxes', hours: 8, people: 2, after: null, from: '', isTooEarly: false },
+  ...{ stage: 'boxes', hours: 8, people: 2, names: [], after: null, from: '', isTooEarly: false },
   ...{ days, startsAt, endsAt },
 });
 const stages = [stage(['2026-11-27', '2026-11-30'], 0, 4), stage(['2026-11-30'], 4, 6)];
