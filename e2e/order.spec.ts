@@ -39,6 +39,48 @@ test('what is on hand is typed and scanned, coils are cut as planned, and what i
   await expect(coils.getByRole('button', { name: '14/2, started, van is cut so' })).toBeVisible();
 });
 
+test('what the company has is counted for all jobs, taken by one, given back with what is left, and taken by the next', async ({
+  page,
+}) => {
+  const [one, two] = [await studyJob(page, 'First to take'), await studyJob(page, 'Next to take')];
+  const onHand = async (job: string) => {
+    await page.goto(`/jobs/${job}/order`);
+    await expect(line(page, 'cable-14/2')).toBeVisible();
+    await page.getByRole('button', { name: 'On hand', exact: true }).click();
+  };
+  await onHand(one);
+  const field = page.getByLabel('On hand: name or code, and how much');
+  await page.getByLabel('For', { exact: true }).selectOption({ label: 'all jobs' });
+  await field.fill('14/2 160 ft');
+  await field.press('Enter');
+  const company = page.getByRole('region', { name: 'The company’s stock' });
+  const coil = company.locator('[data-company-stock="cable-14/2"]');
+  await expect(coil).toContainText('14/2');
+  await expectAccessible(page);
+  await coil.getByRole('button', { name: /^Take .* for this job$/ }).click();
+  await expect(coil).toHaveCount(0);
+  const own = page.locator('[data-stock="cable-14/2"]');
+  await expect(own.getByRole('textbox')).toHaveValue('160');
+  await page
+    .getByRole('region', { name: 'Coils' })
+    .getByRole('button', { name: /^14.2, started.* is cut so/ })
+    .click();
+  await expect(own.getByRole('textbox')).not.toHaveValue('160');
+  const left = await own.getByRole('textbox').inputValue();
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await own.getByRole('button', { name: /^Give .* back for all jobs$/ }).click();
+  await expect(own).toHaveCount(0);
+  await expect(coil.getByRole('textbox')).toHaveValue(left);
+
+  await onHand(two);
+  await coil.getByRole('button', { name: /^Take .* for this job$/ }).click();
+  await expect(own.getByRole('textbox')).toHaveValue(left);
+  await page.reload();
+  await page.getByRole('button', { name: 'On hand', exact: true }).click();
+  await expect(own.getByRole('textbox')).toHaveValue(left);
+  await expect(company).toContainText('Nothing is counted.');
+});
+
 test('the list by room, circuit and stage, found in, sorted, and lit from the drawing; all by keys', async ({
   page,
 }) => {

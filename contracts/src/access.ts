@@ -31,6 +31,8 @@ export const actions = {
   'rules.read': { says: 'See the house rules', reach: leads },
   'prices.read': { says: 'See the company’s price book', reach: leads },
   'prices.change': { says: 'Change the company’s price book', reach: leads },
+  'stock.read': { says: 'See what the company has on hand', reach: leads },
+  'stock.change': { says: 'Count what the company has on hand', reach: leads },
   'rules.change': { says: 'Change the house rules', reach: leads },
   import: { says: 'Read a drawing or plan file', reach: leads },
   own: {

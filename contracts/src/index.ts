@@ -236,3 +236,4 @@ export * from './quotes.ts';
 export * from './sheets.ts';
 export * from './labels.ts';
 export * from './agreements.ts';
+export * from './stock.ts';

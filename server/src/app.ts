@@ -25,6 +25,7 @@ import { atMostEach } from './routes/atMost.ts';
 import { companyRoutes } from './routes/company.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { phoneRoutes } from './routes/phones.ts';
+import { stockRoutes } from './routes/stock.ts';
 import { agreementRoutes } from './routes/agreements.ts';
 import { sheetRoutes } from './routes/sheets.ts';
 import { sessionRoutes } from './routes/session.ts';
@@ -44,6 +45,7 @@ function apiRoutes(services: Services): express.Router {
     importRoutes(services),
     sheetRoutes(services),
     agreementRoutes(services),
+    stockRoutes(services),
     labelRoutes(services),
   );
   return router;

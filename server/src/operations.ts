@@ -1,6 +1,7 @@
 import { rulesFileSchema } from '@fieldchalk/core';
 import * as contracts from '@fieldchalk/contracts';
 import { z } from 'zod';
+import { buyingOperations } from './buyingOperations.ts';
 import { documentOperations } from './documentOperations.ts';
 
 export interface Operation {
@@ -89,44 +90,6 @@ export const operations: readonly Operation[] = [
     answer: rulesFileSchema,
   },
   {
-    action: 'prices.read',
-    method: 'get',
-    path: '/api/prices',
-    says: 'What things cost the company, each with its day',
-    answer: contracts.priceBookSchema,
-  },
-  {
-    action: 'prices.change',
-    method: 'post',
-    path: '/api/prices/changes',
-    says: 'Set prices anew, item by item; jobs made from now on start with them',
-    body: contracts.priceChangesSchema,
-    answer: contracts.priceBookSchema,
-  },
-  {
-    action: 'prices.read',
-    method: 'get',
-    path: '/api/suppliers',
-    says: 'Who sells to the company, with what they ask and what it costs to have it brought',
-    answer: contracts.suppliersSchema,
-  },
-  {
-    action: 'prices.change',
-    method: 'post',
-    path: '/api/suppliers/changes',
-    says: 'Set suppliers anew, each whole; null takes one out',
-    body: contracts.supplierChangesSchema,
-    answer: contracts.suppliersSchema,
-  },
-  {
-    action: 'prices.read',
-    method: 'post',
-    path: '/api/quotes',
-    says: 'Ask the suppliers this server knows for quotes, all at once; what came of each',
-    body: contracts.quoteAskedSchema,
-    answer: z.array(contracts.quoteAnswerSchema),
-  },
-  {
     action: 'job.change',
     method: 'post',
     path: '/api/jobs/{job}/measurements',
@@ -164,6 +127,7 @@ export const operations: readonly Operation[] = [
     body: contracts.jobAboutChangesSchema,
     status: 204,
   },
+  ...buyingOperations,
   ...documentOperations,
   {
     action: 'job.copy',

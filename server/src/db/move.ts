@@ -20,6 +20,7 @@ const tables: readonly (readonly [table: string, key: readonly string[]])[] = [
   ['agreements', ['sequence']],
   ['rule_books', ['id']],
   ['price_books', ['id']],
+  ['stock_books', ['id']],
   ['invitations', ['id']],
   ['given', ['id']],
   ['audit', ['sequence']],

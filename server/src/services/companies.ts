@@ -126,6 +126,8 @@ export class Companies {
     const book = await this.db('price_books').where({ id: company }).first('prices', 'suppliers');
     yield `,"prices":${(book?.prices as string | undefined) ?? 'null'}`;
     yield `,"suppliers":${(book?.suppliers as string | undefined) ?? 'null'}`;
+    const stock = await this.db('stock_books').where({ id: company }).first('stock');
+    yield `,"stock":${(stock?.stock as string | undefined) ?? 'null'}`;
     for (const { table, columns, of, key } of exportedTables) {
       yield `,${JSON.stringify(table)}:[`;
       let isFirst = true;
@@ -163,6 +165,7 @@ export class Companies {
       await this.jobs.letGo(tx, company);
       await tx('rule_books').where({ id: company }).delete();
       await tx('price_books').where({ id: company }).delete();
+      await tx('stock_books').where({ id: company }).delete();
       await tx('companies').where({ id: company }).delete();
     });
   }

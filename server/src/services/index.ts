@@ -18,6 +18,7 @@ import { Live } from '../live.ts';
 import { Metrics } from '../metrics.ts';
 import { Changes } from './changes.ts';
 import { Companies } from './companies.ts';
+import { CompanyStocks } from './companyStock.ts';
 import { Crew } from './crew.ts';
 import { demoPerson } from './demo.ts';
 import { JobCards } from './jobCards.ts';
@@ -41,6 +42,7 @@ export interface Services extends Gates {
   readonly crew: Crew;
   readonly books: RuleBooks;
   readonly prices: PriceBooks;
+  readonly stocks: CompanyStocks;
   readonly quotes: Quotes;
   readonly labelPrinter: LabelPrinter;
   readonly importer: Importer;
@@ -134,6 +136,7 @@ export function makeServices(
     cards: new JobCards(db, plans, crew, views.card),
     books: new RuleBooks(db, now),
     prices: new PriceBooks(db, now),
+    stocks: new CompanyStocks(db, now),
     quotes: new Quotes(suppliers),
     labelPrinter: new LabelPrinter(labelPrinter),
     importer: new Importer(),

@@ -29,7 +29,7 @@ const after = ref<string | null>('now');
 watch(
   [versions, isKnown],
   ([all]) => {
-    if (!isKnown.value || all.some((v) => v.value === before.value)) return;
+    if (!isKnown.value || all.length === 0 || all.some((v) => v.value === before.value)) return;
     // What the job is most likely compared with: what was agreed or issued, else itself with an option.
     const kept = all.find((v) => /^(agreement|issue)/.test(v.value));
     const option = all.find((v) => v.value.startsWith('option'));

@@ -46,7 +46,7 @@ function add() {
           @update:model-value="(to) => session.edit('setPerson', { person: id, changes: { name: to } })"
         />
         <NumberField
-          class="w-20"
+          class="w-32"
           :label="`Pace of ${p.name}, %`"
           :min="10"
           :max="200"

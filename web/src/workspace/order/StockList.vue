@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { isLengthItem, stockPlaces, type Stock } from '@fieldchalk/core';
 import { computed, ref, useId } from 'vue';
+import { useRoute } from 'vue-router';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import FieldProblem from '../../fields/FieldProblem.vue';
 import RemoveKey from '../../fields/RemoveKey.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useSession } from '../../stores/session.ts';
+import CompanyStock from './CompanyStock.vue';
 import { placeWords, readStock } from './stockItems.ts';
+import { useCompanyStock } from '../../stores/companyStock.ts';
 
 /** What is on hand for the job, in the van and in the shop: typed, or scanned line by line. It is used up before anything is bought. */
 const session = useSession();
@@ -28,6 +31,11 @@ function add() {
   const read = readStock(typed.value, lines.value);
   problem.value = read.ok ? '' : read.problem;
   if (!read.ok) return;
+  if (isForAll.value) {
+    void company.add({ ...read.stock, where: where.value });
+    typed.value = '';
+    return;
+  }
   const { item, count } = read.stock;
   // A piece scanned once more is one more of the same; a coil is a coil of its own.
   const same = Object.entries(session.opened.stock).find(
@@ -39,6 +47,11 @@ function add() {
       : session.edit('addStock', { ...read.stock, where: where.value });
   if (done) typed.value = '';
 }
+const company = useCompanyStock();
+const route = useRoute();
+const job = computed(() => String(route.params['job']));
+const isForAll = ref(false);
+const isUnsent = computed(() => session.saving !== 'saved');
 const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
 </script>
 
@@ -62,6 +75,15 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
         </datalist>
       </div>
       <ChoiceField v-model="where" class="w-36" label="Where" :options="places" />
+      <ChoiceField
+        v-model="isForAll"
+        class="w-36"
+        label="For"
+        :options="[
+          { value: false, says: 'this job' },
+          { value: true, says: 'all jobs' },
+        ]"
+      />
       <button class="key" type="submit">Count it</button>
     </form>
     <FieldProblem v-if="problem" :id="`${list}p`" :says="problem" />
@@ -116,7 +138,16 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
               "
             />
           </td>
-          <td class="px-1 py-1 text-right">
+          <td class="flex justify-end gap-1 px-1 py-1">
+            <button
+              class="key"
+              type="button"
+              :disabled="isUnsent"
+              :aria-label="`Give ${s.name} back for all jobs`"
+              @click="company.giveBack(job, s.id)"
+            >
+              Give back
+            </button>
             <RemoveKey
               :says="`Take ${s.name} out of the stock`"
               @remove="session.edit('removeStock', { stock: s.id })"
@@ -125,5 +156,6 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
         </tr>
       </tbody>
     </table>
+    <CompanyStock />
   </section>
 </template>
