@@ -91,9 +91,6 @@ test('phones', async ({ page }) => {
   await page.locator('[data-drilling]').first().waitFor();
   await settle(page);
   await page.screenshot(shot('drilling-phone'));
-  await page.goto(`/meter/${job}`);
-  await settle(page);
-  await page.screenshot(shot('meter-phone'));
 });
 
 test('sheets of the circuits', async ({ page }) => {
@@ -118,4 +115,19 @@ test('documents', async ({ page }) => {
   await page.waitForLoadState('networkidle');
   await settle(page);
   await page.screenshot(shot('documents'));
+});
+
+test('proposal', async ({ page }) => {
+  const job = await demoJob(page);
+  await page.goto(`/jobs/${job}/proposal`);
+  await page.getByRole('button', { name: 'Offer it at 20 A' }).click();
+  await page.locator('[data-option]').getByRole('checkbox').check();
+  await page.getByText('saved', { exact: true }).waitFor();
+  await page.getByRole('button', { name: 'Make the page' }).click();
+  await page.getByRole('list', { name: 'Pages' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  await settle(page);
+  await page.screenshot(shot('proposal'));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.locator('[data-option]').waitFor({ state: 'detached' });
 });

@@ -171,6 +171,19 @@ describe('options', () => {
   });
 });
 
+test('an entry an option gives whole is read as the plan reads it, with what it leaves to the defaults', () => {
+  const plan = edited(priced(), 'addOption', {
+    name: 'Whole',
+    changes: [
+      { op: 'replace', path: ['rooms', 'r1'], value: { level: 'L1', x: 60, y: -60, name: 'Den' } },
+      { op: 'add', path: ['models', 'model7'], value: { name: 'Deep', volume: 25, width: 2.25, depth: 3.6 } },
+    ],
+  });
+  const taken = edited(plan, 'takeOptions', { options: ['v1'] });
+  expect(taken.rooms['r1']).toMatchObject({ name: 'Den', use: expect.any(String) as string });
+  expect(readPlan(JSON.parse(JSON.stringify(taken)))).toEqual({ ok: true, plan: taken });
+});
+
 describe('versions beside each other', () => {
   test('a plan beside itself has nothing otherwise', () => {
     const version = versionOf(priced());

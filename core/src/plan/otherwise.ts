@@ -26,9 +26,10 @@ function fitting(draft: Plan, change: Otherwises[number]): Patch | Problem {
   if (apart.has(part)) return { path, message: 'is no part of the work' };
   const wrong = placeProblem(draft, patch);
   if (wrong) return wrong;
-  if (patch.op !== 'add' || !isWholeEntry(patch)) return patch;
+  if (patch.op === 'remove' || !isWholeEntry(patch)) return patch;
   const collection = part as CollectionName;
-  if (Object.hasOwn(draft[collection], id)) return { path, message: 'is there already' };
+  if (patch.op === 'add' && Object.hasOwn(draft[collection], id))
+    return { path, message: 'is there already' };
   const read = entrySchemas[collection].safeParse(patch.value);
   return read.success
     ? { ...patch, value: read.data }

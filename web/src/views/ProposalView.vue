@@ -174,8 +174,8 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
     <div class="grid gap-6 md:grid-cols-[24rem_minmax(0,1fr)]">
       <fieldset class="min-w-0" :disabled="!isReady">
         <legend class="sr-only">What is offered</legend>
-        <p v-if="!offer" class="text-quiet">Working it out…</p>
-        <template v-else>
+        <p v-if="!offer && problem === ''" class="text-quiet">Working it out…</p>
+        <template v-else-if="offer">
           <section aria-label="Price" data-figures>
             <template v-if="order">
               <div class="row">

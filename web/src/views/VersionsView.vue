@@ -4,11 +4,13 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import { useRoute } from 'vue-router';
 import CheckField from '../fields/CheckField.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
+import ComparedTable, { type ComparedRow } from '../offers/ComparedTable.vue';
 import InkFigure from '../offers/InkFigure.vue';
 import { OfferWork } from '../offers/offerWork.ts';
 import { keptElsewhere, type KeptVersion, versionsOf } from '../offers/versionsKept.ts';
 import { useSession } from '../stores/session.ts';
 import type { Compared } from '../worker/answer.ts';
+import { stageWords } from '../workspace/order/orderRows.ts';
 
 /** Two versions of a job beside each other: what is otherwise in words, money, hours, material and the drawing. */
 const session = useSession();
@@ -73,19 +75,39 @@ const figures: readonly (readonly [keyof Estimate, string])[] = [
   ['tax', 'Sales tax'],
   ['price', 'What the customer is asked'],
 ];
-const money = computed(() => {
+const money = computed((): ComparedRow[] => {
   const own = comparison.value?.money;
-  return own
-    ? figures.map(([key, says]) => ({ key, says, before: own.before[key], after: own.after[key] }))
-    : [];
+  if (!own) return [];
+  return figures.map(([key, name]) => {
+    const [before, after] = [own.before[key], own.after[key]];
+    return {
+      ...{ key, name, before: moneyWords(before), after: moneyWords(after) },
+      more: before === after ? '' : moreWords(after - before),
+      isBold: key === 'price' || key === 'cost',
+    };
+  });
 });
 const amount = (n: number) => n.toLocaleString('en-US', { maximumFractionDigits: 2 });
-const more = (before: number, after: number) => {
+function counted(before: number, after: number, unit = '') {
   const by = Math.round((after - before) * 100) / 100;
-  return by === 0 ? '' : `${by > 0 ? '+' : '−'}${amount(Math.abs(by))}`;
-};
-const hours = computed(() => comparison.value?.hours.filter((h) => h.before + h.after > 0) ?? []);
-const total = (of: 'before' | 'after') => hours.value.reduce((sum, h) => sum + h[of], 0);
+  const more = by === 0 ? '' : `${by > 0 ? '+' : '−'}${amount(Math.abs(by))} ${unit}`.trim();
+  return { before: amount(before), after: amount(after), more };
+}
+const hours = computed((): ComparedRow[] => {
+  const own = comparison.value?.hours.filter((h) => h.before + h.after > 0) ?? [];
+  const sum = (of: 'before' | 'after') => own.reduce((all, h) => all + h[of], 0);
+  const all = { key: 'all hours', name: 'All', isBold: true, ...counted(sum('before'), sum('after')) };
+  const rows = own.map((h) => ({ key: h.stage, name: stageWords(h.stage), ...counted(h.before, h.after) }));
+  return own.length > 0 ? [...rows, all] : [];
+});
+const costs = (cents: number | null) => (cents === null ? 'no price' : cents === 0 ? '' : moreWords(cents));
+const material = computed(
+  (): ComparedRow[] =>
+    comparison.value?.lines.map((l) => ({
+      ...{ key: l.item, name: l.name, costs: costs(l.cents) },
+      ...counted(l.before, l.after, l.unit === 'each' ? '' : l.unit),
+    })) ?? [],
+);
 const levels = computed(() =>
   comparison.value && comparison.value.words.length > 0
     ? (compared.value?.levels.filter((l) => l.before ?? l.after) ?? [])
@@ -113,91 +135,9 @@ const levels = computed(() =>
       </ul>
       <p v-else class="text-lg">Nothing of the work is otherwise.</p>
       <div class="grid items-start gap-x-8 lg:grid-cols-2">
-        <section aria-label="Money">
-          <h3 class="heading">Money</h3>
-          <table class="w-full">
-            <thead>
-              <tr class="text-right text-sm text-quiet">
-                <td />
-                <th class="px-1 font-normal" scope="col">First</th>
-                <th class="px-1 font-normal" scope="col">Second</th>
-                <th class="px-1 font-normal" scope="col">More</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr
-                v-for="m in money"
-                :key="m.key"
-                class="border-b border-rule text-right"
-                :class="{ 'font-bold': m.key === 'price' || m.key === 'cost' }"
-                :data-compared="m.key"
-              >
-                <th class="py-1 text-left font-[inherit]" scope="row">{{ m.says }}</th>
-                <td class="px-1">{{ moneyWords(m.before) }}</td>
-                <td class="px-1">{{ moneyWords(m.after) }}</td>
-                <td class="px-1">{{ m.before === m.after ? '' : moreWords(m.after - m.before) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </section>
-        <section v-if="hours.length > 0" aria-label="Hours">
-          <h3 class="heading">Hours</h3>
-          <table class="w-full">
-            <thead>
-              <tr class="text-right text-sm text-quiet">
-                <td />
-                <th class="px-1 font-normal" scope="col">First</th>
-                <th class="px-1 font-normal" scope="col">Second</th>
-                <th class="px-1 font-normal" scope="col">More</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="h in hours" :key="h.stage" class="border-b border-rule text-right">
-                <th class="py-1 text-left font-normal" scope="row">{{ h.stage }}</th>
-                <td class="px-1">{{ amount(h.before) }}</td>
-                <td class="px-1">{{ amount(h.after) }}</td>
-                <td class="px-1">{{ more(h.before, h.after) }}</td>
-              </tr>
-              <tr class="text-right font-bold">
-                <th class="py-1 text-left" scope="row">All</th>
-                <td class="px-1">{{ amount(total('before')) }}</td>
-                <td class="px-1">{{ amount(total('after')) }}</td>
-                <td class="px-1">{{ more(total('before'), total('after')) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </section>
-        <section v-if="comparison.lines.length > 0" aria-label="Material">
-          <h3 class="heading">Material that is otherwise</h3>
-          <table class="w-full">
-            <thead>
-              <tr class="text-right text-sm text-quiet">
-                <td />
-                <th class="px-1 font-normal" scope="col">First</th>
-                <th class="px-1 font-normal" scope="col">Second</th>
-                <th class="px-1 font-normal" scope="col">More</th>
-                <th class="px-1 font-normal" scope="col">Costs</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr
-                v-for="l in comparison.lines"
-                :key="l.item"
-                class="border-b border-rule text-right align-baseline"
-              >
-                <th class="py-1 text-left font-normal" scope="row">{{ l.name }}</th>
-                <td class="px-1">{{ amount(l.before) }}</td>
-                <td class="px-1">{{ amount(l.after) }}</td>
-                <td class="px-1 whitespace-nowrap">
-                  {{ more(l.before, l.after) }} {{ l.unit === 'each' ? '' : l.unit }}
-                </td>
-                <td class="px-1">
-                  {{ l.cents === null ? 'no price' : l.cents === 0 ? '' : moreWords(l.cents) }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </section>
+        <ComparedTable title="Money" :rows="money" />
+        <ComparedTable v-if="hours.length > 0" title="Hours" :rows="hours" />
+        <ComparedTable v-if="material.length > 0" title="Material" :rows="material" has-costs />
       </div>
       <section v-for="l in levels" :key="l.name" :aria-label="`Drawing of ${l.name}`">
         <h3 class="heading">{{ l.name }}</h3>
