@@ -103,6 +103,7 @@ export { takeoffBy, takeoffOrders, type TakeoffGroup, type TakeoffOrder } from '
 export type { Thing, ThingKind } from './plan/things.ts';
 export * from './outputs/buying/index.ts';
 export * from './offers/index.ts';
+export * from './outputs/actuals/index.ts';
 export { ruleValueWords } from './outputs/ruleWords.ts';
 export { estimateOf, type Estimate } from './outputs/estimate.ts';
 export { cutsCsv, drillingCsv, takeoffCsv } from './formats/csv.ts';

@@ -29,6 +29,7 @@ function crewPlan(plan: Plan): Plan {
       schedule: true,
       options: true,
       crew: true,
+      actuals: true,
       proposal: true,
     })
     .parse({});

@@ -1,3 +1,4 @@
+import { actualEdits } from './actuals.ts';
 import { circuitEdits } from './circuits.ts';
 import { crewEdits } from './crew.ts';
 import { deviceEdits } from './devices.ts';
@@ -27,4 +28,5 @@ export const plainEdits = {
   ...scheduleEdits,
   ...optionEdits,
   ...crewEdits,
+  ...actualEdits,
 } as const;

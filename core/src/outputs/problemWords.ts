@@ -35,6 +35,7 @@ const unnamed: Readonly<Record<CollectionName, string>> = {
   schedule: 'the stage',
   options: 'the option',
   crew: 'the person',
+  actuals: 'what it took',
 };
 
 /** Fields by the words of the screen, where they are not the field's own name. */

@@ -20,6 +20,7 @@ export const collections = [
   'schedule',
   'options',
   'crew',
+  'actuals',
   'accepted',
   'models',
 ] as const;

@@ -27,6 +27,7 @@ const prefixOf: Readonly<Record<CollectionName, string>> = {
   schedule: 'g',
   options: 'v',
   crew: 'y',
+  actuals: 'e',
   accepted: 'a',
   models: 'model',
 };

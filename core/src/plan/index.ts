@@ -18,6 +18,7 @@ export * from './circuit.ts';
 export * from './run.ts';
 export * from './stock.ts';
 export * from './supplier.ts';
+export * from './actual.ts';
 export * from './coil.ts';
 export * from './crew.ts';
 export * from './scheduled.ts';

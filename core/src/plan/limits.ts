@@ -23,6 +23,7 @@ export const mostEntries: Readonly<Record<CollectionName | 'prices', number>> = 
   schedule: 50,
   options: 100,
   crew: 50,
+  actuals: 20_000,
   accepted: 5000,
   models: 500,
   prices: 5000,

@@ -21,6 +21,7 @@ import { runSchema } from './run.ts';
 import { stockSchema } from './stock.ts';
 import { wallSchema } from './wall.ts';
 import { acceptedSchema } from './accepted.ts';
+import { actualSchema } from './actual.ts';
 import { day, idSchema, longText, text } from './fields.ts';
 import { highestNumber } from './ids.ts';
 import { priceSchema } from './price.ts';
@@ -58,6 +59,7 @@ export const entrySchemas = {
   schedule: scheduledSchema,
   options: optionSchema,
   crew: crewPersonSchema,
+  actuals: actualSchema,
   accepted: acceptedSchema,
   models: modelSchema,
 } as const;
@@ -114,6 +116,8 @@ export const planSchema = z.strictObject({
   proposal: proposalSchema.prefault({}),
   /** Who works on the job. */
   crew: collection(crewPersonSchema),
+  /** What the job really took. */
+  actuals: collection(actualSchema),
   accepted: collection(acceptedSchema),
   models: collection(modelSchema),
   service: serviceSchema.prefault({}),
