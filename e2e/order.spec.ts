@@ -303,3 +303,41 @@ test('the stages on days: people and a day typed, a bar dragged, what follows mo
   expect(text).toContain('BEGIN:VCALENDAR');
   expect(text).toContain('DTSTART;VALUE=DATE:20261130');
 });
+
+test('what the job really took is told, held against what was expected, and from enough of it new minutes are proposed', async ({
+  page,
+}) => {
+  await studyJob(page, 'Told what it took').then((id) => page.goto(`/jobs/${id}/order`));
+  await page.getByRole('button', { name: 'Actual', exact: true }).click();
+  await expect(page.getByText('Tell what the job really took')).toBeVisible();
+  await page.getByLabel('Cable, by the foot marks').selectOption({ index: 0 });
+  await page.getByLabel('Mark at one end').fill('187');
+  await page.getByLabel('At the other').fill('187');
+  await page.getByRole('button', { name: 'Tell the length' }).click();
+  await expect(page.getByText('the cable would have no length')).toBeVisible();
+  await page.getByLabel('At the other').fill('140');
+  await page.getByRole('button', { name: 'Tell the length' }).click();
+  await expect(page.locator('[data-actual="e1"]')).toContainText('47′');
+  await page.getByLabel('Extra material').fill('nail-plate 4');
+  await page.getByRole('button', { name: 'Tell the material' }).click();
+  await expect(page.locator('[data-actual="e2"]')).toContainText('4');
+  await page.getByLabel('Part of it, %').fill('20');
+  for (let day = 0; day < 5; day++) {
+    await page.getByLabel('Hours it took').fill('0.5');
+    await page.getByLabel('Hours it took').press('Enter');
+    await page.getByRole('button', { name: 'Tell the hours' }).click();
+    await expect(page.locator('[data-actual]')).toHaveCount(3 + day);
+  }
+  await expectAccessible(page);
+  const kind = page.locator('[data-kind="boxes"]');
+  await expect(kind).toContainText('well known');
+  const proposed = page.getByRole('region', { name: 'Proposed' });
+  await expect(proposed).toContainText(/Minutes a box: \d+ instead of 5 min/);
+  await proposed.getByRole('button', { name: 'Set them for this job' }).click();
+  await page.getByRole('button', { name: 'Days', exact: true }).click();
+  const hours = Number((await page.locator('[data-stage="boxes"] td').first().innerText()).trim());
+  expect(hours).toBeCloseTo(2.5, 0);
+  await page.getByRole('button', { name: 'Actual', exact: true }).click();
+  await page.locator('[data-actual="e1"]').getByRole('button').click();
+  await expect(page.locator('[data-actual="e1"]')).toHaveCount(0);
+});

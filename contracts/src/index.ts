@@ -237,3 +237,4 @@ export * from './sheets.ts';
 export * from './labels.ts';
 export * from './agreements.ts';
 export * from './stock.ts';
+export * from './evidence.ts';

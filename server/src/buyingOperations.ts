@@ -2,8 +2,15 @@ import * as contracts from '@fieldchalk/contracts';
 import { z } from 'zod';
 import type { Operation } from './operations.ts';
 
-/** What the API does with prices, suppliers and what is on hand. */
+/** What the API does with prices, suppliers, what is on hand, and what jobs really took. */
 export const buyingOperations: readonly Operation[] = [
+  {
+    action: 'rules.read',
+    method: 'get',
+    path: '/api/evidence',
+    says: 'What the company’s jobs really took, beside what was expected',
+    answer: contracts.companyEvidenceSchema,
+  },
   {
     action: 'prices.read',
     method: 'get',

@@ -7,6 +7,8 @@ export type WorkStage = (typeof workStages)[number];
 
 const told = { on: day.default(''), by: text.default(''), note: longText.default('') };
 const feet = z.number().min(0).max(1e5);
+/** The house’s figure that was expected by: minutes of the first rule of a stage, inches of margin on a cut; null where nobody said. */
+const basis = z.number().min(0).max(1e5).nullable().default(null);
 
 /**
  * What a job really took. Each keeps what was expected when it was told, so that it stands whatever the plan becomes: a cable by the foot marks printed on its
@@ -22,6 +24,7 @@ export const actualSchema = z.discriminatedUnion('kind', [
     /** The marks read at its ends, whichever is the higher. */
     from: feet,
     to: feet,
+    basis,
     ...told,
   }),
   z.strictObject({
@@ -29,6 +32,7 @@ export const actualSchema = z.discriminatedUnion('kind', [
     stage: z.enum(workStages),
     hours: z.number().min(0).max(1e4),
     expected: z.number().min(0).max(1e4),
+    basis,
     ...told,
   }),
   z.strictObject({

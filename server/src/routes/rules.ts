@@ -13,7 +13,7 @@ import { parsed } from './request.ts';
 
 /** The company's house rules and its price book. */
 export function ruleRoutes(services: Services): express.Router {
-  const { books, prices, quotes, audit, live } = services;
+  const { books, prices, quotes, evidence, audit, live } = services;
   const router = express.Router();
   router.get('/rules/events', listenToRules(services));
   router.get('/rules', async (_request, response) => {
@@ -26,6 +26,9 @@ export function ruleRoutes(services: Services): express.Router {
     await audit.write(response, 'changed house rules', changes.map((c) => c.rule).join(', '));
     live.tell(rulesOf(company), 'rules', rules);
     response.json(rules);
+  });
+  router.get('/evidence', async (_request, response) => {
+    response.json(await evidence.of(personOf(response).company));
   });
   router.get('/prices', async (_request, response) => {
     response.json(await prices.of(personOf(response).company));

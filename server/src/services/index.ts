@@ -21,6 +21,7 @@ import { Companies } from './companies.ts';
 import { CompanyStocks } from './companyStock.ts';
 import { Crew } from './crew.ts';
 import { demoPerson } from './demo.ts';
+import { EvidenceBook } from './evidence.ts';
 import { JobCards } from './jobCards.ts';
 import { Jobs } from './jobs.ts';
 import { Plans } from './plans.ts';
@@ -43,6 +44,7 @@ export interface Services extends Gates {
   readonly books: RuleBooks;
   readonly prices: PriceBooks;
   readonly stocks: CompanyStocks;
+  readonly evidence: EvidenceBook;
   readonly quotes: Quotes;
   readonly labelPrinter: LabelPrinter;
   readonly importer: Importer;
@@ -137,6 +139,7 @@ export function makeServices(
     books: new RuleBooks(db, now),
     prices: new PriceBooks(db, now),
     stocks: new CompanyStocks(db, now),
+    evidence: new EvidenceBook(db, plans),
     quotes: new Quotes(suppliers),
     labelPrinter: new LabelPrinter(labelPrinter),
     importer: new Importer(),

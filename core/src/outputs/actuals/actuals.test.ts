@@ -3,10 +3,18 @@ import { describe, expect, test } from 'vitest';
 import { study } from '../../../demo/study.ts';
 import { edited, randomFrom } from '../../../testing/index.ts';
 import { makeEdit } from '../../edits/index.ts';
-import { actualsByKind, type Evidence, evidenceOf, proposedRules, spreadOf, surenessOf } from './index.ts';
+import {
+  actualsByKind,
+  type Evidence,
+  evidenceOf,
+  expectedBy,
+  proposedRules,
+  spreadOf,
+  surenessOf,
+} from './index.ts';
 
 const hours = (of: string, pairs: readonly (readonly [expected: number, actual: number])[]): Evidence[] =>
-  pairs.map(([expected, actual]) => ({ kind: 'hours', of, expected, actual }));
+  pairs.map(([expected, actual]) => ({ kind: 'hours', of, expected, actual, basis: null }));
 
 describe('what it took against what was expected', () => {
   test('worked by hand: five days of boxes, of eight hours expected each', () => {
@@ -87,6 +95,20 @@ describe('what follows for the company', () => {
     expect(proposedRules(kinds, { 'minutes.box': 10 })[0]).toMatchObject({ now: 10, proposed: 12 });
   });
 
+  test('what was learned is not learned twice: held against the new minutes, the same evidence proposes nothing more', () => {
+    const told = eight('boxes', 1.2).map((e) => ({ ...e, basis: 5 }));
+    const cables = Array.from({ length: 6 }, (): Evidence => ({
+      ...{ kind: 'length', of: 'cable-14/2', expected: 20, actual: 20.5, basis: 0 },
+    }));
+    const learn = (values: Record<string, unknown>) =>
+      proposedRules(actualsByKind(expectedBy([...told, ...cables], values)), values);
+    const first = Object.fromEntries(learn({}).map((p) => [p.rule, p.proposed]));
+    expect(first).toEqual({ 'minutes.box': 6, 'run.margin': 6 });
+    expect(learn(first)).toEqual([]);
+    // Minutes set by hand to the double come back to what it takes.
+    expect(learn({ ...first, 'minutes.box': 12 })[0]).toMatchObject({ proposed: 6 });
+  });
+
   test('all minutes of a stage go along, within what a rule may be', () => {
     const rules = proposedRules(actualsByKind(eight('holes', 2)), { 'minutes.plateBore': 40 });
     expect(rules.map((p) => [p.rule, p.proposed])).toEqual([
@@ -98,7 +120,7 @@ describe('what follows for the company', () => {
 
   test('cables that took more than told ask for a margin on every cut: by hand, half a foot each', () => {
     const cables = Array.from({ length: 6 }, (): Evidence => ({
-      ...{ kind: 'length', of: 'cable-14/2', expected: 20, actual: 20.5 },
+      ...{ kind: 'length', of: 'cable-14/2', expected: 20, actual: 20.5, basis: null },
     }));
     expect(proposedRules(actualsByKind(cables), {})).toMatchObject([
       { rule: 'run.margin', now: 0, proposed: 6, from: { of: 'cable-14/2' } },
@@ -109,7 +131,7 @@ describe('what follows for the company', () => {
   });
 
   test('lists cables, then stages as the work goes', () => {
-    const length: Evidence = { kind: 'length', of: 'cable-12/2', expected: 5, actual: 5 };
+    const length: Evidence = { kind: 'length', of: 'cable-12/2', expected: 5, actual: 5, basis: null };
     const kinds = actualsByKind([...eight('trim', 1), ...eight('boxes', 1), length]);
     expect(kinds.map((k) => k.of)).toEqual(['cable-12/2', 'boxes', 'trim']);
   });
@@ -120,12 +142,19 @@ describe('told to a job', () => {
     let plan = study();
     const [run] = Object.keys(plan.runs);
     const cable = { kind: 'length', run: run!, item: 'cable-14/2', expected: 21.5 } as const;
-    plan = edited(plan, 'addActual', { ...cable, from: 187, to: 164.5, on: '2026-12-02', by: 'Ana' });
-    plan = edited(plan, 'addActual', { kind: 'hours', stage: 'boxes', hours: 3.5, expected: 3 });
+    plan = edited(plan, 'addActual', {
+      ...cable,
+      basis: 0,
+      from: 187,
+      to: 164.5,
+      on: '2026-12-02',
+      by: 'Ana',
+    });
+    plan = edited(plan, 'addActual', { kind: 'hours', stage: 'boxes', hours: 3.5, expected: 3, basis: 5 });
     plan = edited(plan, 'addActual', { kind: 'material', item: 'nail-plate', count: 6 });
     expect(evidenceOf(plan)).toEqual([
-      { kind: 'length', of: 'cable-14/2', expected: 21.5, actual: 22.5 },
-      { kind: 'hours', of: 'boxes', expected: 3, actual: 3.5 },
+      { kind: 'length', of: 'cable-14/2', expected: 21.5, actual: 22.5, basis: 0 },
+      { kind: 'hours', of: 'boxes', expected: 3, actual: 3.5, basis: 5 },
     ]);
     // What was measured stands, whatever becomes of the cable.
     const without = edited(plan, 'clearRuns', {});

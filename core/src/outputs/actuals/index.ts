@@ -1,4 +1,4 @@
-import { listUnder } from '../../lookups/index.ts';
+import { listUnder, nth } from '../../lookups/index.ts';
 import { compareIds } from '../../plan/ids.ts';
 import { type ActualOf, type Plan, type WorkStage, workStages } from '../../plan/index.ts';
 import { ruleBook, ruleCatalogue, type RuleId } from '../../rules/index.ts';
@@ -11,6 +11,8 @@ export interface Evidence extends Sample {
   readonly kind: 'length' | 'hours';
   /** The cable as the list names it, or the stage. */
   readonly of: string;
+  /** The house’s figure it was expected by; null where nobody said. */
+  readonly basis: number | null;
 }
 
 /** Feet that went off a coil, by the marks at both ends. */
@@ -21,8 +23,10 @@ export const feetUsed = ({ from, to }: Pick<ActualOf<'length'>, 'from' | 'to'>):
 export function evidenceOf({ actuals }: Pick<Plan, 'actuals'>): Evidence[] {
   return Object.values(actuals).flatMap((a): Evidence[] => {
     if (a.kind === 'length')
-      return [{ kind: 'length', of: a.item, expected: a.expected, actual: feetUsed(a) }];
-    return a.kind === 'hours' ? [{ kind: 'hours', of: a.stage, expected: a.expected, actual: a.hours }] : [];
+      return [{ kind: 'length', of: a.item, expected: a.expected, actual: feetUsed(a), basis: a.basis }];
+    return a.kind === 'hours'
+      ? [{ kind: 'hours', of: a.stage, expected: a.expected, actual: a.hours, basis: a.basis }]
+      : [];
   });
 }
 
@@ -58,6 +62,31 @@ const rulesOfStage: Readonly<Record<WorkStage, readonly RuleId[]>> = {
   trim: ['minutes.device'],
 };
 
+/** The house’s figure that something is expected by: minutes of the first rule of its stage, or the margin on every cut in inches. */
+export const basisOf = (
+  { kind, of }: Pick<Evidence, 'kind' | 'of'>,
+  values: Readonly<Record<string, unknown>>,
+): number =>
+  ruleBook(values)(kind === 'length' ? 'run.margin' : nth(rulesOfStage[of as WorkStage], 0)) as number;
+
+/** Evidence as it would be expected by other figures of the house: what was learned already is not learned twice. */
+export function expectedBy(
+  evidence: readonly Evidence[],
+  values: Readonly<Record<string, unknown>>,
+): Evidence[] {
+  return evidence.map((e) => {
+    const now = basisOf(e, values);
+    if (e.basis === null || e.basis === now) return e;
+    const expected =
+      e.kind === 'length'
+        ? Math.max(0, e.expected + (now - e.basis) / 12)
+        : e.basis === 0
+          ? e.expected
+          : (e.expected * now) / e.basis;
+    return { ...e, expected, basis: now };
+  });
+}
+
 /** A rule that evidence says is otherwise. */
 export interface ProposedRule {
   readonly rule: RuleId;
@@ -87,8 +116,8 @@ function proposedMargin(lengths: readonly KindActual[], now: number): ProposedRu
 }
 
 /**
- * New minutes, and a margin on cut lengths, from kinds with enough evidence: what was expected by the rules as they are, times what it took. `values` are the
- * rules of the house. What would stay as it is is left out.
+ * New minutes, and a margin on cut lengths, from kinds with enough evidence: what was expected by the rules of the house, `values`, times what it took
+ * (see `expectedBy`). What would stay as it is is left out.
  */
 export function proposedRules(
   kinds: readonly KindActual[],

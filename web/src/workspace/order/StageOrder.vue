@@ -7,6 +7,7 @@ import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import NothingThere from '../NothingThere.vue';
 import { download, saveLists } from '../../download.ts';
+import ActualPage from './ActualPage.vue';
 import MoneyPage from './MoneyPage.vue';
 import OrderTable from './OrderTable.vue';
 import PriceSources from './PriceSources.vue';
@@ -34,6 +35,7 @@ const pages = [
   { value: 'prices', says: 'Prices' },
   { value: 'money', says: 'Money' },
   { value: 'days', says: 'Days' },
+  { value: 'actual', says: 'Actual' },
 ] as const;
 const page = ref<(typeof pages)[number]['value']>('list');
 const by = ref<LaidOutBy>('kind');
@@ -138,6 +140,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
     <StockList v-else-if="page === 'stock'" class="mt-3" />
     <PricesPage v-else-if="page === 'prices'" class="mt-3" />
     <MoneyPage v-else-if="page === 'money'" class="mt-3" />
-    <SchedulePage v-else class="mt-3" />
+    <SchedulePage v-else-if="page === 'days'" class="mt-3" />
+    <ActualPage v-else class="mt-3" />
   </div>
 </template>

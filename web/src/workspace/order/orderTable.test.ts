@@ -2,6 +2,7 @@ import { study } from '@fieldchalk/core/demo';
 import { compute } from '@fieldchalk/core';
 import { effectScope, nextTick, ref } from 'vue';
 import { expect, test } from 'vitest';
+import { actualWords, kindWords, ratioWords } from './actualWords.ts';
 import { type OrderRow, quantityWords, rowsByKind, rowsBySupplier, rowsOf, toBuyWords } from './orderRows.ts';
 import { useOrderTable } from './orderTable.ts';
 
@@ -90,4 +91,28 @@ test('by supplier every line stands once: what each sells, our own prices, what 
   );
   const noPrice = rows.filter((r) => r.group === 'No price yet');
   expect(noPrice.map((r) => r.cents)).toEqual(noPrice.map(() => null));
+});
+
+test('what it took is said as people say it', () => {
+  expect(ratioWords({ ratio: 1.12, between: [1.04, 1.2] })).toBe('+12 %, between +4 % and +20 %');
+  expect(ratioWords({ ratio: 0.9, between: null })).toBe('−10 %');
+  expect(ratioWords({ ratio: 1.001, between: null })).toBe('as expected');
+  expect(kindWords({ kind: 'length', of: 'cable-14/2' })).toBe('14/2 cable');
+  expect(kindWords({ kind: 'hours', of: 'make-up' })).toBe('Make-up');
+  const told = { basis: null, on: '', by: '', note: '' };
+  const called = (id: string) => `called ${id}`;
+  const cable = {
+    kind: 'length',
+    run: 'k1',
+    item: 'cable-14/2',
+    expected: 20,
+    from: 90,
+    to: 67.5,
+    ...told,
+  } as const;
+  expect(actualWords(cable, called)).toEqual({ what: 'called k1', expected: '20′', took: '22′ 6″' });
+  const hours = { kind: 'hours', stage: 'boxes', hours: 3.5, expected: 3, ...told } as const;
+  expect(actualWords(hours, called)).toEqual({ what: 'Boxes', expected: '3 h', took: '3.5 h' });
+  const plates = { kind: 'material', item: 'nail-plate', count: 6, on: '', by: '', note: '' } as const;
+  expect(actualWords(plates, called)).toEqual({ what: 'called nail-plate', expected: '', took: '6' });
 });

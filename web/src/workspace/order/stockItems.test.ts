@@ -1,7 +1,7 @@
 import { compute } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { expect, test } from 'vitest';
-import { readStock } from './stockItems.ts';
+import { readExtra, readStock } from './stockItems.ts';
 
 const { lines } = compute(study()).takeoff;
 const read = (text: string) => {
@@ -23,4 +23,13 @@ test('what is not on the list, is more than one thing, or says no length is told
   expect(read('box 4')).toContain('may be box-');
   expect(read('cable-14/2')).toContain('How many feet');
   expect(read('plate 1.5')).toContain('whole');
+});
+
+test('extra material need not be on the list: it is taken by its words, with how many', () => {
+  const extra = (text: string) => readExtra(text, lines);
+  expect(extra('nail plate 4')).toEqual({ ok: true, stock: { item: 'nail plate', count: 4 } });
+  expect(extra('14/2 20 ft')).toEqual({ ok: true, stock: { item: 'cable-14/2', feet: 20 } });
+  // More than one thing on the list, and no number, are still asked about.
+  expect(extra('box 4')).toMatchObject({ ok: false });
+  expect(extra('nail plate')).toMatchObject({ ok: false });
 });

@@ -43,6 +43,15 @@ export function readStock(text: string, lines: readonly Named[]): StockRead {
   return { ok: true, stock: { item: found, count: amount ?? 1 } };
 }
 
+/** The same for material beyond the list: what is not on it is taken by the words for it, with how many. */
+export function readExtra(text: string, lines: readonly Named[]): StockRead {
+  const read = readStock(text, lines);
+  const [, words = '', figure] = /^(.+?)[\s,:×x*]+(\d+)\s*(?:pcs?|pieces)?$/i.exec(text.trim()) ?? [];
+  const named = words === '' ? [''] : itemNamed(words, lines);
+  if (read.ok || named.length > 0) return read;
+  return isLengthItem(words) ? read : { ok: true, stock: { item: words, count: Number(figure) } };
+}
+
 export const placeWords: Readonly<Record<(typeof stockPlaces)[number], string>> = {
   van: 'on the van',
   shop: 'in the shop',
