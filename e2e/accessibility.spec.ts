@@ -2,7 +2,20 @@ import type { Page } from '@playwright/test';
 import { expect, expectAccessible, studyJob, test } from './helpers.ts';
 
 const stages = ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove'];
-const sheets = ['audit', 'load', 'directory', 'makeup', 'words', 'rules', 'cuts', 'drilling', 'pole'];
+const sheets = [
+  'audit',
+  'load',
+  'directory',
+  'makeup',
+  'words',
+  'rules',
+  'cuts',
+  'drilling',
+  'pole',
+  'documents',
+  'proposal',
+  'versions',
+];
 const pages = ['/', '/import', '/rules', '/people', '/own', '/sign-in'];
 
 for (const colorScheme of ['light', 'dark'] as const)

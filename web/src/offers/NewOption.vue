@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { editWords } from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
 import { useSession } from '../stores/session.ts';
+import { asOption } from '../session/asOption.ts';
 import { at20, circuitsAt15 } from './quickOptions.ts';
 
 /** Ways to an option: a circuit at 20 A at a press, or any work done in the job just now, which then leaves it and is offered instead. */
@@ -24,7 +26,7 @@ const mostSteps = 12;
 const steps = computed(() => {
   // What was done is counted anew with every change.
   void session.plan;
-  return session.lastSteps(mostSteps);
+  return session.lastSteps(mostSteps).map((step) => editWords(step.name));
 });
 const count = ref(1);
 const name = ref('');
@@ -35,7 +37,8 @@ const counts = computed(() =>
   })),
 );
 function offerSteps() {
-  session.asOption(Math.min(count.value, steps.value.length), name.value.trim() || 'An option');
+  const [of, called] = [Math.min(count.value, steps.value.length), name.value.trim() || 'An option'];
+  session.withJob((own) => void session.taken(asOption(own, of, called)));
   [count.value, name.value] = [1, ''];
 }
 </script>

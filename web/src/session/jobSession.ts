@@ -7,7 +7,6 @@ import {
   type EditStep,
   editWords,
   frozen,
-  type Option,
   type Patch,
   patched,
   type Plan,
@@ -66,10 +65,6 @@ export interface JobSessionOptions {
   /** Whether the crew may have seen what is taken back: then its ids do not come back. */
   readonly isGiven: () => boolean;
 }
-
-/** Patches as an option keeps them. */
-const optionChanges = (patches: readonly Patch[]): Option['changes'] =>
-  withoutSpent(patches).map((p) => ({ ...p, path: p.path.map(String) }));
 
 const notGiven: JobSessionOptions = { elsewhere: new Set(), isGiven: () => false };
 
@@ -246,29 +241,10 @@ export class JobSession {
     this.take(done.plan, { ...done.change, id, client: this.client, steps: [], undoes: step.id });
   }
 
-  /** What was done last and can be taken back, the last one last, in words. */
-  lastSteps(count: number): string[] {
-    return this.steps.last(count).map((step) => editWords(step.name));
-  }
-
-  /** Makes an option of the last steps: they leave the plan, and are offered instead. One step to take back. */
-  asOption(count: number, name: string): readonly Problem[] {
-    const last = this.steps.last(count);
-    const backwards = [...last].reverse();
-    let plan = this.plan;
-    for (const { name: done, change } of backwards) {
-      if (seenOtherwise(plan, withoutSpent(change.patches)).length > 0)
-        return [
-          { path: 'instead', message: `cannot take “${editWords(done)}” back: the same thing changed since` },
-        ];
-      plan = patched(plan, withoutSpent(change.inverse));
-    }
-    const changes = optionChanges(last.flatMap(({ change }) => change.patches));
-    const instead = optionChanges(backwards.flatMap(({ change }) => change.inverse));
-    const wrong = this.edit('addOption', { name, changes, instead });
-    if (wrong.length === 0) for (const { id } of last) this.steps.drop(id);
-    return wrong;
-  }
+  /** The last steps that can be taken back, with what they changed, the last one last. */
+  last = (count: number) => this.steps.last(count);
+  /** A step can be neither taken back nor made again. */
+  forget = (id: string): void => this.steps.drop(id);
 
   private take(plan: Plan, change: Pending): void {
     this.plan = plan;

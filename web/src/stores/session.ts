@@ -417,9 +417,10 @@ export const useSession = defineStore('session', () => {
     prepare: loadChanging,
     undo: () => inJob((own) => own.undo()),
     redo: () => inJob((own) => own.redo()),
-    /** What was done last, in words; and an option made of it. */
-    lastSteps: (count: number): string[] => job?.lastSteps(count) ?? [],
-    asOption: (count: number, name: string) => inJob((own) => void taken(own.asOption(count, name))),
+    /** The session itself, for what few pages do with it. */
+    withJob: inJob,
+    taken,
+    lastSteps: (count: number) => job?.last(count) ?? [],
     /** The page goes, perhaps to be loaded again. */
     keepSteps: () => job?.keepSteps(),
     trials,

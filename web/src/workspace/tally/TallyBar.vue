@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
 import { useTimeout } from '@vueuse/core';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import EntryLine from '../entry/EntryLine.vue';
-import { partsOf } from './tallyParts.ts';
 
+const TallyParts = defineAsyncComponent(() => import('./TallyParts.vue'));
 const session = useSession();
 /** What is there at once needs no word that it is coming. */
 const isLong = useTimeout(400);
@@ -62,13 +62,7 @@ const items = computed(() => {
       <PopoverPanel
         class="absolute bottom-full left-0 z-10 mb-2 max-h-96 w-80 overflow-y-auto border border-ink bg-sheet p-3 text-ink"
       >
-        <p
-          v-for="p in session.result ? partsOf(i.key, session.result) : []"
-          :key="p.what"
-          class="row text-sm"
-        >
-          <span>{{ p.what }}</span><b>{{ p.value }}</b>
-        </p>
+        <TallyParts :of="i.key" />
       </PopoverPanel>
     </Popover>
     <p v-if="session.plan && !session.tally && isLong" role="status" class="text-bar-quiet">
