@@ -14,6 +14,7 @@ export type { PlanReading } from './plan/read.ts';
 export { applyChange, applyEdit, EditRefused } from './plan/gate.ts';
 export { patched } from './plan/patches.ts';
 export type { Change, Edited, Patch } from './plan/patches.ts';
+export { otherwiseOf } from './plan/otherwise.ts';
 export { spentAmong, withoutSpent } from './plan/spent.ts';
 export { seenOtherwise, standsAt, type SeenOtherwise } from './plan/seen.ts';
 export {

@@ -5,7 +5,7 @@ import { furnishedHouse } from '../../testing/furnishedHouse.ts';
 import { Computer } from '../compute/index.ts';
 import { makeEdit, makeEdits, type EditStep, editStep } from '../edits/index.ts';
 import { nextId } from '../plan/ids.ts';
-import { withoutSpent } from '../plan/spent.ts';
+import { otherwiseOf } from '../plan/otherwise.ts';
 import { readPlan } from '../plan/read.ts';
 import type { Option, Plan } from '../plan/index.ts';
 import { changeOrderOf, compareVersions, estimateFor, offerOf, scopeLines, withOptions } from './index.ts';
@@ -30,7 +30,7 @@ function priced(plan: Plan = study()): Plan {
 function changesOf(plan: Plan, steps: readonly EditStep[]): Option['changes'] {
   const done = makeEdits(plan, 'try', steps);
   if (!done.ok) throw new Error(JSON.stringify(done.problems));
-  return withoutSpent(done.change.patches) as Option['changes'];
+  return otherwiseOf(done.change.patches);
 }
 const twenty = (circuit: string) => editStep('setCircuit', { circuit, changes: { amps: 20, gauge: 12 } });
 const offering = (plan: Plan, name: string, steps: readonly EditStep[]): Plan =>
@@ -115,8 +115,8 @@ describe('options', () => {
     if (!done.ok) throw new Error('refused');
     const moved = makeEdit(done.plan, 'addOption', {
       name: 'One more',
-      changes: withoutSpent(done.change.patches) as Option['changes'],
-      instead: withoutSpent(done.change.inverse) as Option['changes'],
+      changes: otherwiseOf(done.change.patches),
+      instead: otherwiseOf(done.change.inverse),
     });
     if (!moved.ok) throw new Error(JSON.stringify(moved.problems));
     expect(moved.plan.boxes).toEqual(plan.boxes);

@@ -1,9 +1,11 @@
 import { applyPatches, type Patch } from 'immer';
 import { collections, isCollection, type CollectionName } from './collections.ts';
 import { highestOf } from './ids.ts';
+import type { Option } from './option.ts';
 import { placeProblem } from './place.ts';
 import { entrySchemas, type Plan } from './plan.ts';
 import type { Problem } from './problems.ts';
+import { withoutSpent } from './spent.ts';
 
 /** Changes as options keep them. */
 type Otherwises = readonly {
@@ -14,6 +16,10 @@ type Otherwises = readonly {
 
 /** Parts of a plan that no option changes: options themselves, and what is counted. */
 const apart: ReadonlySet<string> = new Set(['options', 'spent', 'proposal', 'format', 'version']);
+
+/** Patches as options keep them; the counts of ids are no part of the work. */
+export const otherwiseOf = (patches: readonly Patch[]): Option['changes'] =>
+  withoutSpent(patches).map((p) => ({ ...p, path: p.path.map(String) }));
 
 const isWholeEntry = ({ path }: { readonly path: readonly (string | number)[] }): boolean =>
   path.length === 2 && isCollection(path[0]);

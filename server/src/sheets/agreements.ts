@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import type { Plan } from '@fieldchalk/core';
+import { must, type Plan } from '@fieldchalk/core';
 import type { Agreement, OfferShown, OfferWanted } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 import type { Plans } from '../services/plans.ts';
@@ -99,7 +99,11 @@ export class Agreements {
     told: (how: SheetsTold) => void,
   ): Promise<Pick<OfferShown, 'made' | 'pages' | 'cents'>> {
     const { made, pages } = await this.sheets.ready(job, key, asked, told);
-    return { made, pages, cents: this.sheets.of(job, made).cents ?? 0 };
+    return {
+      made,
+      pages,
+      cents: must(this.sheets.of(job, made).cents, 'the price of a page for a customer'),
+    };
   }
 
   /** Keeps a page as signed, with the job as it stood. Refused where the job has gone on since the page was made. */

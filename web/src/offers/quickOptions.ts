@@ -1,4 +1,4 @@
-import { circuitNumber, compareIds, editStep, type EditArgs, type Plan } from '@fieldchalk/core';
+import { circuitNumber, compareIds, editStep, type EditArgs, otherwiseOf, type Plan } from '@fieldchalk/core';
 import { makeEdits } from '@fieldchalk/core/window';
 
 /** New circuits of 15 A, by what they are called: each may be offered at 20 A. */
@@ -20,8 +20,6 @@ export function at20(plan: Plan, circuit: string): EditArgs<'addOption'> | null 
   return {
     name: `20 A instead of 15 A, ${own.name || `circuit ${circuitNumber(plan, circuit)}`}`,
     says: 'Heavier wire and a larger breaker: more can be plugged in at once.',
-    changes: done.change.patches
-      .filter((p) => p.path[0] !== 'spent')
-      .map((p) => ({ ...p, path: p.path.map(String) })),
+    changes: otherwiseOf(done.change.patches),
   };
 }

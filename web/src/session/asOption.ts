@@ -1,17 +1,5 @@
-import {
-  editWords,
-  type Option,
-  type Patch,
-  patched,
-  type Problem,
-  seenOtherwise,
-  withoutSpent,
-} from '@fieldchalk/core';
+import { editWords, otherwiseOf, patched, type Problem, seenOtherwise, withoutSpent } from '@fieldchalk/core';
 import type { JobSession } from './jobSession.ts';
-
-/** Patches as an option keeps them. */
-const changesOf = (patches: readonly Patch[]): Option['changes'] =>
-  withoutSpent(patches).map((p) => ({ ...p, path: p.path.map(String) }));
 
 /** Makes an option of the last steps of a job: they leave the plan, and are offered instead. One step to take back. */
 export function asOption(job: JobSession, count: number, name: string): readonly Problem[] {
@@ -25,8 +13,8 @@ export function asOption(job: JobSession, count: number, name: string): readonly
       ];
     plan = patched(plan, withoutSpent(change.inverse));
   }
-  const changes = changesOf(last.flatMap(({ change }) => change.patches));
-  const instead = changesOf(backwards.flatMap(({ change }) => change.inverse));
+  const changes = otherwiseOf(last.flatMap(({ change }) => change.patches));
+  const instead = otherwiseOf(backwards.flatMap(({ change }) => change.inverse));
   const wrong = job.edit('addOption', { name, changes, instead });
   if (wrong.length === 0) for (const { id } of last) job.forget(id);
   return wrong;
