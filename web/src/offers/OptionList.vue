@@ -29,7 +29,7 @@ const say = (option: string, changes: { name?: string; says?: string }) =>
           :id="`take-${o.id}`"
           type="checkbox"
           class="h-5 w-5 shrink-0"
-          :checked="o.isTaken"
+          :checked="taken.includes(o.id) && o.cents !== null"
           :disabled="o.cents === null"
           @change="tick(o.id)"
         />

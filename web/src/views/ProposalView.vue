@@ -80,6 +80,11 @@ watch(
 );
 const offer = computed(() => figures.value?.offer ?? null);
 const order = computed(() => figures.value?.order ?? null);
+/** What is ticked and fits, as it stands this moment: its figures may be on their way still. */
+const takes = computed(() => {
+  const misfits = offer.value?.options.filter((o) => o.wrong !== '').map((o) => o.id) ?? [];
+  return taken.value.filter((id) => session.plan?.options[id] && !misfits.includes(id));
+});
 const chosen = computed(() => offer.value?.options.filter((o) => o.isTaken && o.cents !== null) ?? []);
 const title = computed(() => (last.value ? `Change order ${last.value.number}` : 'Proposal'));
 const isNothing = computed(() => order.value !== null && order.value.comparison.words.length === 0);
@@ -87,9 +92,7 @@ const isNothing = computed(() => order.value !== null && order.value.comparison.
 const made = shallowRef<OfferShown | null>(null);
 /** What the page was made of; null for one that is signed. */
 const madeOf = shallowRef<{ plan: Plan; asked: string } | null>(null);
-const askedNow = computed(() =>
-  JSON.stringify([chosen.value.map((o) => o.id), reason.value.trim(), paper.value]),
-);
+const askedNow = computed(() => JSON.stringify([takes.value, reason.value.trim(), paper.value]));
 const isStale = computed(
   () =>
     madeOf.value !== null && (madeOf.value.plan !== session.plan || madeOf.value.asked !== askedNow.value),
@@ -104,7 +107,7 @@ async function make() {
       job.value,
       {
         ...{ paper: paper.value, turned: 'portrait', day: today() },
-        ...{ taken: chosen.value.map((o) => o.id), reason: reason.value.trim() },
+        ...{ taken: [...takes.value], reason: reason.value.trim() },
       },
       told,
     ),
@@ -296,7 +299,7 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
           <p class="w-full text-sm text-quiet">
             Once the customer has signed. It is kept as it stands here for
             {{ priceWords(made.cents)
-            }}{{ chosen.length > 0 ? ', and the options taken become part of the job' : '' }}.
+            }}{{ takes.length > 0 ? ', and the options taken become part of the job' : '' }}.
           </p>
         </form>
         <SheetPictures :job="job" :sheets="made" />
