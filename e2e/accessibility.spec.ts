@@ -104,7 +104,18 @@ const focusSeen = (page: Page) =>
 
 /** Goes through a page by Tab; answers what was never reached and what had the focus out of sight. */
 async function tabThrough(page: Page): Promise<{ missed: string[]; unseen: string[] }> {
-  const names = await markReachable(page);
+  let names = await markReachable(page);
+  // What comes late, as figures and prices do, is there before the walk begins.
+  await expect
+    .poll(
+      async () => {
+        const before = names;
+        names = await markReachable(page);
+        return names.join() === before.join();
+      },
+      { intervals: [400] },
+    )
+    .toBe(true);
   const reached = new Set<number>();
   const unseen: string[] = [];
   for (let n = 0; n < names.length + 20; n++) {

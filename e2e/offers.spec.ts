@@ -16,6 +16,19 @@ const dollars = async (page: Page, of: string) => {
 };
 const isSaved = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible();
 
+const each = (cents: number) => ({ cents, per: 'each' });
+/** A price for all the study needs, and what it needs at 20 A. */
+const pricesOfAll = {
+  ...(study as { prices: object }).prices,
+  'cable-12/2': { cents: 95, per: 'ft' },
+  'breaker-20a-1p-afci': each(5200),
+  'wire-connector-small': each(12),
+  'wire-connector-middle': each(16),
+  'label-cable': each(11),
+  'sealant-tube': each(890),
+};
+const pricedJob = (page: Page, name: string) => studyJob(page, name, { ...study, prices: pricesOfAll });
+
 /** The proposal of a job with an option, made and signed. */
 async function signed(page: Page, job: string): Promise<void> {
   await page.goto(`/jobs/${job}/proposal`);
@@ -28,29 +41,42 @@ async function signed(page: Page, job: string): Promise<void> {
 test('a proposal with an option: offered at what it adds, taken, made, signed; then it is part of the job', async ({
   page,
 }) => {
-  const prices = {
-    ...(study as { prices: object }).prices,
-    'cable-12/2': { cents: 95, per: 'ft' },
-    'breaker-20a-1p-afci': { cents: 5200, per: 'each' },
-  };
+  const { 'breaker-20a-1p-afci': _, ...prices } = pricesOfAll;
   const job = await studyJob(page, 'To be signed', { ...study, prices });
   await page.goto(`/jobs/${job}/proposal`);
   await expect(page.locator('[data-total]')).toContainText('$');
   const price = await dollars(page, '[data-total]');
   await page.getByRole('button', { name: 'Offer it at 20 A' }).click();
   const option = page.locator('[data-option="v1"]');
-  await expect(option).toContainText('No price yet for Wire connector');
-  await expect(option).toContainText(/20 A instead of 15 A.*\+\$\d+/s);
+  await expect(option).toContainText('No price yet for Breaker, 20 A');
   await option.getByRole('button', { name: /^Words of/ }).click();
   await option.getByLabel('Called').fill('20 A in the study');
   await option.getByLabel('Called').press('Enter');
   await expect(option.getByRole('checkbox')).toHaveAccessibleName('20 A in the study');
+  // Taken without a price for its breaker, the page is a draft without a sum, and nothing to sign.
+  await option.getByRole('checkbox').check();
+  await expect(page.locator('[data-unpriced]')).toContainText('Breaker, 20 A');
+  await isSaved(page);
+  await page.getByRole('button', { name: 'Make the page' }).click();
+  await expect(page.locator('[data-draft]')).toContainText('Breaker, 20 A');
+  await expect(page.getByLabel('Signed by')).toHaveCount(0);
+  const draft = await saved(page);
+  expect(draft).toMatch(/All together\s+price to follow/);
+  expect(draft).toContain('A draft, not to be signed');
+  await option.getByRole('checkbox').uncheck();
+  const price20 = page.getByRole('group', { name: /^Breaker, 20 A/ }).getByLabel('Price, $');
+  await price20.fill('52');
+  await price20.press('Enter');
+  await expect(page.locator('[data-missing]')).toHaveCount(0);
+  await expect(option).toContainText(/20 A in the study.*\+\$\d+/s);
   const adds = await dollars(page, '[data-option="v1"] b');
   // Ticked and pressed at once: the page has it, though its figures are on their way.
   await option.getByRole('checkbox').check();
   await isSaved(page);
-  await page.getByRole('button', { name: 'Make the page' }).click();
-  await expect(page.getByRole('button', { name: '1 Proposal' })).toBeVisible();
+  const link = page.getByRole('link', { name: 'Save PDF' });
+  const ofDraft = (await link.getAttribute('href')) ?? '';
+  await page.getByRole('button', { name: 'Make the page again' }).click();
+  await expect(link).not.toHaveAttribute('href', ofDraft);
   expect(await saved(page)).toMatch(/All together\s+\$\d+/);
   await expect(page.getByText('has changed since this page was made')).toHaveCount(0);
   await expect.poll(() => dollars(page, '[data-total]')).toBe(price + adds);
@@ -59,7 +85,6 @@ test('a proposal with an option: offered at what it adds, taken, made, signed; t
   await isSaved(page);
   await expectAccessible(page);
 
-  const link = page.getByRole('link', { name: 'Save PDF' });
   const before = (await link.getAttribute('href')) ?? '';
   await page.getByRole('button', { name: 'Make the page again' }).click();
   await expect(link).not.toHaveAttribute('href', before);
@@ -82,6 +107,11 @@ test('a proposal with an option: offered at what it adds, taken, made, signed; t
   await page.reload();
   const agreed = page.getByRole('region', { name: 'Agreed' });
   await expect(agreed).toContainText('A. Customer; 20 A in the study');
+  await agreed.getByRole('button', { name: 'Take back…' }).press('Enter');
+  await expect(agreed.getByRole('button', { name: 'Keep it' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(agreed.getByRole('button', { name: 'Take back…' })).toBeFocused();
+  await expect(agreed).toContainText('A. Customer');
   const plan = (await (await page.request.get(`/api/jobs/${job}`)).json()) as {
     plan: { circuits: Record<string, { amps: number }> };
   };
@@ -91,7 +121,7 @@ test('a proposal with an option: offered at what it adds, taken, made, signed; t
 test('what is otherwise after it was agreed becomes a change order with both prices; the two versions stand beside each other', async ({
   page,
 }) => {
-  const job = await studyJob(page, 'Changed later');
+  const job = await pricedJob(page, 'Changed later');
   await signed(page, job);
   const before = await dollars(page, '[data-total]');
   await page.getByRole('link', { name: /^boxes/ }).click();
@@ -136,7 +166,7 @@ const optionStarting = async (page: Page, label: string, says: RegExp): Promise<
 };
 
 test('work done in the job becomes an option and leaves it; undo brings it back', async ({ page }) => {
-  const job = await studyJob(page, 'Tried first');
+  const job = await pricedJob(page, 'Tried first');
   await page.goto(`/jobs/${job}/boxes`);
   const boxes = Number(await tally(page, 'boxes'));
   await chalk(page, 'receptacle 40 wall A');
@@ -160,7 +190,7 @@ test('a page that another window has overtaken is not signed, and nothing is los
   page,
   context,
 }) => {
-  const job = await studyJob(page, 'Overtaken');
+  const job = await pricedJob(page, 'Overtaken');
   const other = await context.newPage();
   await other.goto(`/jobs/${job}/boxes`);
   await page.goto(`/jobs/${job}/proposal`);
@@ -175,4 +205,10 @@ test('a page that another window has overtaken is not signed, and nothing is los
   await expect(page.getByLabel('Signed by')).toHaveValue('A. Customer');
   await page.getByRole('button', { name: 'It is signed' }).click();
   await expect(page.locator('[data-said]')).toContainText('Agreed for');
+  // Signed by mistake, it is taken back, and the proposal is one again.
+  await page.getByRole('button', { name: 'Take back…' }).click();
+  await page.getByRole('button', { name: 'It was not agreed' }).click();
+  await expect(page.locator('[data-said]')).toContainText('Proposal is taken back.');
+  await expect(page.getByRole('heading', { name: 'Proposal', exact: true })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Agreed' })).toHaveCount(0);
 });

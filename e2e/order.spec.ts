@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { chalk, expect, expectAccessible, studyJob, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, study, studyJob, test } from './helpers.ts';
+import { OwnServer } from './ownServer.ts';
 
 // One after the other: they share the company’s prices.
 test.describe.configure({ mode: 'default' });
@@ -304,6 +305,60 @@ test('the stages on days: people and a day typed, a bar dragged, what follows mo
   expect(text).toContain('DTSTART;VALUE=DATE:20261130');
 });
 
+/** Tells a fifth of the boxes’ work so many times, each at half an hour; `told` entries are there before. */
+async function tellHours(page: Page, times: number, told: number): Promise<void> {
+  await page.getByLabel('Part of it, %').fill('20');
+  for (let day = 1; day <= times; day++) {
+    await page.getByLabel('Hours it took').fill('0.5');
+    await page.getByLabel('Hours it took').press('Enter');
+    await page.getByRole('button', { name: 'Tell the hours' }).click();
+    await expect(page.locator('[data-actual]')).toHaveCount(told + day);
+  }
+}
+
+test('what two jobs took becomes the company’s minutes at a press, and a job begun later has them', async ({
+  page,
+}) => {
+  const server = new OwnServer();
+  const ask = async <T>(path: string, data?: object): Promise<T> => {
+    const url = `${server.address}/api${path}`;
+    const answer = data ? await page.request.post(url, { data }) : await page.request.get(url);
+    return (await answer.json()) as T;
+  };
+  try {
+    await server.start();
+    for (const [name, times] of [
+      ['First', 3],
+      ['Second', 2],
+    ] as const) {
+      const { id } = await ask<{ id: string }>('/jobs', { name, plan: study });
+      await page.goto(`${server.address}/jobs/${id}/order?page=actual`);
+      await tellHours(page, times, 0);
+      await expect(page.getByText('saved', { exact: true })).toBeVisible();
+    }
+    await page.reload();
+    const proposed = page.getByRole('region', { name: 'Proposed' });
+    await expect(proposed).toContainText(/Minutes a box: \d+ instead of 5 min.*From 5 entries/);
+    const minutes = Number(/Minutes a box: (\d+)/.exec(await proposed.innerText())?.[1]);
+    await proposed.getByRole('button', { name: 'Set them for the company' }).click();
+    await expect(page.locator('[data-set]')).toContainText('The company has them');
+    await expect(proposed).toHaveCount(0);
+    await page.getByRole('button', { name: 'Set them for this job too' }).click();
+    await page.getByRole('button', { name: 'Days', exact: true }).click();
+    const hours = Number((await page.locator('[data-stage="boxes"] td').first().innerText()).trim());
+    expect(hours).toBeCloseTo(2.5, 0);
+    const rules = await ask<{ values: Record<string, number>; reasons: Record<string, string> }>('/rules');
+    expect(rules.values['minutes.box']).toBe(minutes);
+    expect(rules.reasons['minutes.box']).toContain('From 5 entries');
+    const later = await ask<{ id: string }>('/jobs', { name: 'Later' });
+    await page.goto(`${server.address}/jobs/${later.id}/rules`);
+    await expect(page.locator('[data-rule="minutes.box"] input').first()).toHaveValue(String(minutes));
+    await page.goto('about:blank');
+  } finally {
+    await server.remove();
+  }
+});
+
 test('what the job really took is told, held against what was expected, and from enough of it new minutes are proposed', async ({
   page,
 }) => {
@@ -311,6 +366,8 @@ test('what the job really took is told, held against what was expected, and from
   await page.getByRole('button', { name: 'Actual', exact: true }).click();
   await expect(page.getByText('Tell what the job really took')).toBeVisible();
   await page.getByLabel('Cable, by the foot marks').selectOption({ index: 0 });
+  await page.getByRole('button', { name: 'Tell the length' }).click();
+  await expect(page.getByText('Type the foot marks at both ends.')).toBeVisible();
   await page.getByLabel('Mark at one end').fill('187');
   await page.getByLabel('At the other').fill('187');
   await page.getByRole('button', { name: 'Tell the length' }).click();
@@ -321,13 +378,7 @@ test('what the job really took is told, held against what was expected, and from
   await page.getByLabel('Extra material').fill('nail-plate 4');
   await page.getByRole('button', { name: 'Tell the material' }).click();
   await expect(page.locator('[data-actual="e2"]')).toContainText('4');
-  await page.getByLabel('Part of it, %').fill('20');
-  for (let day = 0; day < 5; day++) {
-    await page.getByLabel('Hours it took').fill('0.5');
-    await page.getByLabel('Hours it took').press('Enter');
-    await page.getByRole('button', { name: 'Tell the hours' }).click();
-    await expect(page.locator('[data-actual]')).toHaveCount(3 + day);
-  }
+  await tellHours(page, 5, 2);
   await expectAccessible(page);
   const kind = page.locator('[data-kind="boxes"]');
   await expect(kind).toContainText('well known');

@@ -62,8 +62,20 @@ class Fingers {
   }
 }
 
+/** Where something is, once it has stayed there: what comes to a page late moves what is there. */
 async function middleOf(target: Locator): Promise<Finger> {
   await target.scrollIntoViewIfNeeded();
+  let was = '';
+  await expect
+    .poll(
+      async () => {
+        const [before, now] = [was, JSON.stringify(await target.boundingBox())];
+        was = now;
+        return now === before;
+      },
+      { intervals: [150] },
+    )
+    .toBe(true);
   const box = (await target.boundingBox())!;
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
 }

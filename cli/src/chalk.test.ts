@@ -316,6 +316,10 @@ describe('chalk replay', () => {
         code: 2,
         errors: expect.stringContaining('--since') as string,
       });
+      expect(await chalk([...order, '--since', first])).toMatchObject({
+        code: 2,
+        errors: expect.stringMatching(/--agreed: the earlier plan has no price for .*, so say/) as string,
+      });
       expect(await chalk([...order, '--since', first, '--agreed', 'much'])).toMatchObject({
         code: 2,
         errors: expect.stringContaining('--agreed: “much”') as string,

@@ -101,8 +101,16 @@ function agreedAsked(since: Plan, agreed: string | undefined): AgreedBefore {
   const dollars = agreed === undefined ? null : Number(agreed);
   if (dollars !== null && !(dollars >= 0))
     throw new BadInput([`--agreed: “${agreed ?? ''}” is not an amount of dollars`]);
-  const cents = dollars === null ? offerOf(since, (p) => compute(p)).price : Math.round(dollars * 100);
-  return { plan: since, cents };
+  if (dollars !== null) return { plan: since, cents: Math.round(dollars * 100) };
+  const {
+    price,
+    unpriced: [missing],
+  } = offerOf(since, (p) => compute(p));
+  if (missing !== undefined)
+    throw new BadInput([
+      `--agreed: the earlier plan has no price for ${missing.name}, so say what was agreed: --agreed DOLLARS`,
+    ]);
+  return { plan: since, cents: price };
 }
 
 /** The page a customer signs. */

@@ -23,6 +23,8 @@ export const offerMadeSchema = sheetsMadeSchema.extend({
   before: z.number().nullable(),
   /** What the whole job is agreed for with it. */
   cents: z.number(),
+  /** Names of items in it without a price: while there are any it is a draft, and not to be signed. */
+  unpriced: z.array(z.string()),
 });
 
 /** A page that was made is signed: by whom. */

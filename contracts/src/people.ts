@@ -159,6 +159,7 @@ export const acts = [
   'copied a job',
   'issued sheets',
   'recorded an agreement',
+  'took an agreement back',
   'counted stock',
   'took stock for a job',
   'gave stock back',

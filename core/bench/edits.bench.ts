@@ -75,7 +75,7 @@ function editShares(house: Plan, full: number, rooms: number): Figure[] {
       computer.compute(plan);
     };
     const isOfBoxes = name === 'box' || name === 'foreign';
-    const ms = isOfBoxes ? fastestMs(2 * movedBoxes, 3, one) : fastestMs(2, 8, one);
+    const ms = isOfBoxes ? fastestMs(2 * movedBoxes, 6, one) : fastestMs(2, 8, one);
     return { id: `edit.${name} ${rooms}`, ratio: ms / full, of: 'full compute' };
   });
 }

@@ -5,6 +5,7 @@ import { isOnWall, type Plan, type PlanInput } from '../src/plan/index.ts';
 import type { Height } from '../src/rules/index.ts';
 import { done } from './done.ts';
 import { madeOnce } from './madeOnce.ts';
+import { demoPrices } from './prices.ts';
 import { identityOf } from '../src/index.ts';
 
 /** Our invented job: a back addition on Marl Street. Places in inches; the existing house lies to the south. */
@@ -315,30 +316,7 @@ const plan: PlanInput = {
       source: 'standby',
     },
   },
-  prices: Object.fromEntries(
-    Object.entries({ 'cable-14/2': 48, 'cable-12/2': 71 })
-      .map(([item, cents]) => [item, { cents, per: 'ft' }])
-      .concat(
-        Object.entries({
-          'box-plastic-1g-18': 96,
-          'box-plastic-1g-20': 118,
-          'box-plastic-1g-22.5': 139,
-          'device-receptacle-15': 142,
-          'device-gfci-15': 1880,
-          'device-switch': 165,
-          'plate-1g': 58,
-          'breaker-15a-1p-afci': 4650,
-          'breaker-20a-1p-afci': 4720,
-          'breaker-15a-1p-none': 780,
-          'breaker-20a-1p-none': 820,
-          'staple-1/2': 6,
-          'connector-nm': 64,
-          'wire-connector-small': 12,
-          'wire-connector-middle': 16,
-          'wire-connector-large': 22,
-        }).map(([item, cents]) => [item, { cents, per: 'each' }]),
-      ),
-  ) as PlanInput['prices'],
+  prices: demoPrices,
 };
 
 /** The switches of one way in: the box whose devices work the lights of a room and stand in a room. */

@@ -2,6 +2,7 @@ import { compute, Computer, type Result } from '../src/compute/index.ts';
 import type { House } from '../src/stages/index.ts';
 
 import { type EditArgs, type EditName, makeEdit } from '../src/edits/index.ts';
+import { withOptions } from '../src/offers/index.ts';
 import { readPlan } from '../src/plan/read.ts';
 import { emptyPlan, type Plan, type RoomUse } from '../src/plan/index.ts';
 
@@ -69,4 +70,12 @@ export const houseOf = (plan: Plan): House => new Computer().take(plan);
 export function notEmpty<T>(list: readonly T[]): readonly T[] {
   if (list.length === 0) throw new Error('the list is empty, so nothing would be tested');
   return list;
+}
+
+/** A plan with a price for all its list has, and would have with each of its options: a dollar for each, but for those given. */
+export function priced(plan: Plan, given: Plan['prices'] = {}): Plan {
+  const versions = [plan, ...Object.keys(plan.options).map((option) => withOptions(plan, [option]).plan)];
+  const lines = versions.flatMap((v) => compute(v).takeoff.lines);
+  const prices = Object.fromEntries(lines.map((l) => [l.item, { cents: 100, per: l.unit }]));
+  return { ...plan, prices: { ...prices, ...given } };
 }

@@ -79,6 +79,13 @@ export const documentOperations: readonly Operation[] = [
     status: 201,
   },
   {
+    action: 'job.change',
+    method: 'delete',
+    path: '/api/jobs/{job}/agreements/{number}',
+    says: 'Take back what was agreed last; what became part of the job stays',
+    status: 204,
+  },
+  {
     action: 'job.read',
     method: 'get',
     path: '/api/jobs/{job}/agreements/{number}/plan',

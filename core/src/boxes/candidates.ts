@@ -82,6 +82,8 @@ export interface CandidateOptions {
   readonly hidden?: boolean;
   /** Gangs the box has, when it has more than one. */
   readonly gangs?: number;
+  /** Only places so near to one along the line. */
+  readonly near?: { readonly along: number; readonly within: number };
 }
 
 /** A low thing in the wall that boxes go over rather than around: a band board, a ledger, blocking. Common practice, no source. */
@@ -187,17 +189,38 @@ function gridPlaces(piece: SpacePiece): number[] {
   return Array.from({ length: count + 1 }, (_, i) => piece.start + i);
 }
 
+/** What of a piece can hold a box so wide whose middle is near enough; null where nothing can. */
+function partNear(
+  piece: SpacePiece,
+  { along, within }: { along: number; within: number },
+  width: number,
+): SpacePiece | null {
+  // Faces may be off by a hair.
+  const reach = within + width / 2 + 1;
+  const [from, to] = [along - reach - piece.offset, along + reach - piece.offset];
+  const length = piece.end - piece.start;
+  if (to < 0 || from > length) return null;
+  // Whole inches, so that places between studs stay where they are.
+  const [before, after] = [from, length - to].map((d) => Math.max(0, Math.floor(d))) as [number, number];
+  const [less, more] = piece.side === 'left' ? [before, after] : [after, before];
+  return { ...piece, start: piece.start + less, end: piece.end - more, offset: piece.offset + before };
+}
+
 /** Places for a receptacle along a floor line, ascending. */
 export function receptacleCandidates(
   line: FloorLine,
   site: Site,
   options: CandidateOptions = {},
 ): Candidate[] {
-  return line.pieces
+  const { near, gangs = 1 } = options;
+  const { width } = nominalBoxSize(gangs);
+  const pieces = near ? line.pieces.flatMap((piece) => partNear(piece, near, width) ?? []) : line.pieces;
+  return pieces
     .flatMap((piece) =>
       entryOf(site.plan.walls, piece.wall).cover === 'closed' && !options.exact
         ? []
         : candidatesOnPiece(piece, site, options),
     )
+    .filter((c) => !near || Math.abs(c.along - near.along) <= near.within)
     .sort((a, b) => a.along - b.along);
 }

@@ -35,7 +35,7 @@ function inTheWay(proven: ProvenLine, plan: Plan): string[] {
 /** Ways to cover a worst point: the stud faces nearest to it on either hand. */
 function spacingFixes(proven: ProvenLine, along: number, site: House): FixEdit[] {
   const limit = site.rules('spacing.maxGap') / 2;
-  const near = receptacleCandidates(proven.line, site).filter((c) => Math.abs(c.along - along) <= limit);
+  const near = receptacleCandidates(proven.line, site, { near: { along, within: limit } });
   const nearest = near.sort((a, b) => Math.abs(a.along - along) - Math.abs(b.along - along))[0];
   if (!nearest) return [];
   // Foam block has no studs.

@@ -10,10 +10,13 @@ export {
   atPricesOf,
   changeOrderOf,
   offerOf,
+  offerTitle,
+  unpricedIn,
   withOptions,
   type AgreedBefore,
   type ChangeOrder,
   type Offer,
   type OfferedOption,
+  type UnpricedItem,
 } from './offer.ts';
 export { scopeLines, type ScopeLine } from './scope.ts';

@@ -1,5 +1,6 @@
 import type { Result } from '../compute/index.ts';
 import { makeEdit } from '../edits/index.ts';
+import { invented } from '../materials/starterPrices.ts';
 import { compareIds } from '../plan/ids.ts';
 import type { Plan } from '../plan/index.ts';
 import { ruleBook } from '../rules/index.ts';
@@ -16,6 +17,9 @@ import {
 /** Works a plan out; a kept computer’s `compute`, so that each is only what is otherwise in it. */
 export type Working = (plan: Plan) => Result;
 
+/** An item that has no price yet, and what it is counted in. */
+export type UnpricedItem = Pick<ComparedLine, 'item' | 'name' | 'unit'>;
+
 /** An option as it is offered. */
 export interface OfferedOption {
   readonly id: string;
@@ -23,8 +27,8 @@ export interface OfferedOption {
   readonly says: string;
   /** What more the customer is asked with it, in cents; null where it does not fit the job any more. */
   readonly cents: number | null;
-  /** Names of lines that are otherwise with it and have no price: what it adds is not all of it. */
-  readonly unpriced: readonly string[];
+  /** What is otherwise with it and has no price: what it adds is not all of it. */
+  readonly unpriced: readonly UnpricedItem[];
   /** Why it does not fit; empty where it does. */
   readonly wrong: string;
   readonly isTaken: boolean;
@@ -41,8 +45,8 @@ export interface Offer {
   readonly together: number | null;
   /** Why they do not go together; empty where they do. */
   readonly wrong: string;
-  /** Lines of the list without a price: the figures are at least so much. */
-  readonly unpriced: number;
+  /** What is on the list without a price: the figures are not all of it. */
+  readonly unpriced: readonly UnpricedItem[];
 }
 
 /** What was agreed before, and the job as it was then. */
@@ -58,8 +62,8 @@ export interface ChangeOrder {
   readonly difference: number;
   readonly after: number;
   readonly comparison: Comparison;
-  /** Names of lines that are otherwise and have no price: the difference is not all of it. */
-  readonly unpriced: readonly string[];
+  /** What is otherwise and has no price: the difference is not all of it. */
+  readonly unpriced: readonly UnpricedItem[];
 }
 
 /** A plan with options taken, one after the other; what is wrong where they do not fit. */
@@ -79,11 +83,18 @@ const rounded = (cents: number, plan: Plan): number => {
   return Math.round(cents / to) * to;
 };
 
+/** Whether an item has a price that is somebody’s: an invented one is only to try the list with. */
+const isPriced = ({ prices }: Plan, { item, cents }: Pick<ComparedLine, 'item' | 'cents'>): boolean =>
+  cents !== null && prices[item]?.on !== invented;
+
 const versionOf = (plan: Plan, compute: Working): Version => ({ plan, result: compute(plan) });
 
-/** Names of lines that are otherwise and have no price on one side. */
-const withoutPrice = (lines: readonly ComparedLine[]): string[] =>
-  lines.filter((l) => l.cents === null).map((l) => l.name);
+/** Lines that have no price; of those that are otherwise, no price on one side. */
+const withoutPrice = (
+  plan: Plan,
+  lines: readonly Pick<ComparedLine, 'item' | 'name' | 'unit' | 'cents'>[],
+): UnpricedItem[] =>
+  lines.filter((l) => !isPriced(plan, l)).map(({ item, name, unit }) => ({ item, name, unit }));
 
 /** What the customer is asked for a plan as it stands, before it is rounded. */
 const asked = (plan: Plan, compute: Working): number => estimateFor(versionOf(plan, compute)).price;
@@ -103,7 +114,7 @@ export function offerOf(plan: Plan, compute: Working, taken: readonly string[] =
     return {
       ...told,
       cents: rounded(estimateFor(version).price - base.price, plan),
-      unpriced: withoutPrice(comparedLines(without.result, version.result)),
+      unpriced: withoutPrice(own, comparedLines(without.result, version.result)),
     };
   });
   const price = rounded(base.price, plan);
@@ -118,7 +129,7 @@ export function offerOf(plan: Plan, compute: Working, taken: readonly string[] =
     total: chosen.reduce((sum, o) => sum + (o.cents ?? 0), price),
     together: all.wrong === '' ? rounded(asked(all.plan, compute), plan) : null,
     wrong: all.wrong,
-    unpriced: base.unpriced,
+    unpriced: withoutPrice(plan, without.result.takeoff.lines),
   };
 }
 
@@ -131,6 +142,17 @@ export function atPricesOf(earlier: Plan, later: Plan): Plan {
   return { ...earlier, prices, stock, coils, rules: { ...earlier.rules, values } };
 }
 
+/** What a page for a customer is called by its number: “Proposal”, “Change order 2”. */
+export const offerTitle = (number: number): string =>
+  number === 1 ? 'Proposal' : `Change order ${number - 1}`;
+
+/** What has no price of what a customer is asked for: of the work and the options taken, or of what is otherwise than was agreed. While there is any, nothing of it is to be signed. `also`: of options that are not taken too. */
+export function unpricedIn(offer: Offer, order: ChangeOrder | null, also = false): UnpricedItem[] {
+  const options = offer.options.filter((o) => also || (o.isTaken && order === null));
+  const all = [...(order ?? offer).unpriced, ...options.flatMap((o) => o.unpriced)];
+  return [...new Map(all.map((u) => [u.item, u])).values()];
+}
+
 /** What is otherwise than was agreed, at today’s prices on both sides, and what the job comes to with it. */
 export function changeOrderOf(agreed: AgreedBefore, plan: Plan, compute: Working): ChangeOrder {
   const earlier = versionOf(atPricesOf(agreed.plan, plan), compute);
@@ -140,6 +162,6 @@ export function changeOrderOf(agreed: AgreedBefore, plan: Plan, compute: Working
   const difference = rounded(after.price - before.price, plan);
   return {
     ...{ before: agreed.cents, difference, after: agreed.cents + difference },
-    ...{ comparison, unpriced: withoutPrice(comparison.lines) },
+    ...{ comparison, unpriced: withoutPrice(plan, comparison.lines) },
   };
 }

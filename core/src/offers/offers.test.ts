@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { study } from '../../demo/study.ts';
-import { edited } from '../../testing/index.ts';
+import { edited, priced } from '../../testing/index.ts';
 import { furnishedHouse } from '../../testing/furnishedHouse.ts';
 import { Computer } from '../compute/index.ts';
 import { makeEdit, makeEdits, type EditStep, editStep } from '../edits/index.ts';
@@ -8,23 +8,23 @@ import { nextId } from '../plan/ids.ts';
 import { otherwiseOf } from '../plan/otherwise.ts';
 import { readPlan } from '../plan/read.ts';
 import type { Option, Plan } from '../plan/index.ts';
-import { changeOrderOf, compareVersions, estimateFor, offerOf, scopeLines, withOptions } from './index.ts';
+import {
+  changeOrderOf,
+  compareVersions,
+  estimateFor,
+  offerOf,
+  scopeLines,
+  unpricedIn,
+  withOptions,
+} from './index.ts';
 
 const computer = new Computer();
 const compute = (plan: Plan) => computer.compute(plan);
 const versionOf = (plan: Plan) => ({ plan, result: compute(plan) });
 const priceOf = (plan: Plan) => estimateFor(versionOf(plan)).price;
 
-/** The study with a price for all that its list has. */
-function priced(plan: Plan = study()): Plan {
-  const prices = Object.fromEntries(
-    compute(plan).takeoff.lines.map((l) => [l.item, { cents: 100, per: l.unit } as const]),
-  );
-  return {
-    ...plan,
-    prices: { ...prices, 'cable-12/2': { cents: 90, per: 'ft' }, 'cable-14/2': { cents: 50, per: 'ft' } },
-  };
-}
+const cables = { 'cable-12/2': { cents: 90, per: 'ft' }, 'cable-14/2': { cents: 50, per: 'ft' } } as const;
+const pricedStudy = () => priced(study(), cables);
 
 /** What steps make of a plan, as an option keeps it. */
 function changesOf(plan: Plan, steps: readonly EditStep[]): Option['changes'] {
@@ -38,7 +38,7 @@ const offering = (plan: Plan, name: string, steps: readonly EditStep[]): Plan =>
 
 describe('options', () => {
   test('20 A instead of 15 A is offered for what it adds, worked by hand: dearer cable and breaker with all that goes on top', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const circuit = Object.keys(plan.circuits).find(
       (c) => plan.circuits[c]!.amps === 15 && !plan.circuits[c]!.existing,
     )!;
@@ -65,7 +65,7 @@ describe('options', () => {
   });
 
   test('figures add up as they were offered; all of it together is worked out besides', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const own = Object.keys(plan.circuits).filter(
       (c) => plan.circuits[c]!.amps === 15 && !plan.circuits[c]!.existing,
     );
@@ -83,23 +83,40 @@ describe('options', () => {
   });
 
   test('what an option is without a price for is said, so that it does not look cheap', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const { 'cable-12/2': _, ...prices } = plan.prices;
     const circuit = Object.keys(plan.circuits).find(
       (c) => plan.circuits[c]!.amps === 15 && !plan.circuits[c]!.existing,
     )!;
     const offered = offering({ ...plan, prices }, '20 A', [twenty(circuit)]);
-    expect(offerOf(offered, compute).options[0]!.unpriced.join()).toContain('12/2');
+    expect(offerOf(offered, compute).options[0]!.unpriced.map((u) => u.item)).toContain('cable-12/2');
     const order = changeOrderOf(
       { plan: offered, cents: 100_000 },
       edited(offered, 'takeOptions', { options: ['v1'] }),
       compute,
     );
-    expect(order.unpriced.join()).toContain('12/2');
+    const missing = order.unpriced.map((u) => u.item);
+    expect(missing).toContain('cable-12/2');
+    // The work itself has all its prices; with the option taken it has not.
+    expect(unpricedIn(offerOf(offered, compute), null)).toEqual([]);
+    expect(unpricedIn(offerOf(offered, compute), null, true).map((u) => u.item)).toEqual(missing);
+    expect(unpricedIn(offerOf(offered, compute, ['v1']), null).map((u) => u.item)).toEqual(missing);
+    expect(unpricedIn(offerOf(offered, compute, ['v1']), order)).toEqual(order.unpriced);
+  });
+
+  test('an invented price is none to ask of a customer; nothing, for what the customer brings, is one', () => {
+    const plan = pricedStudy();
+    const breaker = plan.prices['breaker-15a-1p-afci']!;
+    const of = (price: Plan['prices'][string]) =>
+      offerOf({ ...plan, prices: { ...plan.prices, 'breaker-15a-1p-afci': price } }, compute).unpriced;
+    expect(of({ ...breaker, on: 'invented' })).toEqual([
+      { item: 'breaker-15a-1p-afci', name: 'Breaker, 15 A, 1 pole, AFCI', unit: 'each' },
+    ]);
+    expect(of({ ...breaker, cents: 0 })).toEqual([]);
   });
 
   test('taken, its work is in the plan and the option is gone; taken back, it is offered again', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const steps = [editStep('addBox', { wall: 'w1', side: 'right', at: 30 })];
     const offered = offering(plan, 'One more', steps);
     const taken = edited(offered, 'takeOptions', { options: ['v1'] });
@@ -110,7 +127,7 @@ describe('options', () => {
   });
 
   test('what was worked out in the plan becomes an option, and leaves the plan', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const done = makeEdit(plan, 'addBox', { wall: 'w1', side: 'right', at: 30 });
     if (!done.ok) throw new Error('refused');
     const moved = makeEdit(done.plan, 'addOption', {
@@ -126,7 +143,7 @@ describe('options', () => {
   });
 
   test('an id of an option is nobody else’s meanwhile', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const offered = offering(plan, 'One more', [editStep('addBox', { wall: 'w1', side: 'right', at: 30 })]);
     const box = nextId(plan, 'boxes');
     const other = edited(offered, 'addBox', { wall: 'w1', side: 'right', at: 60 });
@@ -137,7 +154,7 @@ describe('options', () => {
   });
 
   test('one that fits no more says why, costs nothing, and stops no other', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const circuit = Object.keys(plan.circuits)[0]!;
     const offered = offering(offering(plan, '20 A', [twenty(circuit)]), 'Another light', [
       editStep('addCeilingBox', { room: Object.keys(plan.rooms)[0]!, x: 40, y: -40, kind: 'light' }),
@@ -163,7 +180,7 @@ describe('options', () => {
     [{ op: 'add', path: ['boxes', 'b900'], value: { gangs: 1 } }, 'on'],
     [{ op: 'replace', path: ['circuits', 'c1', 'amps'], value: -4 }, ''],
   ] as const)('an option out of a file that asks for what it may not is refused: %j', (change, says) => {
-    const plan = edited(priced(), 'addOption', { name: 'Odd', changes: [change as never] });
+    const plan = edited(pricedStudy(), 'addOption', { name: 'Odd', changes: [change as never] });
     const done = makeEdit(plan, 'takeOptions', { options: ['v1'] });
     expect(done.ok).toBe(false);
     if (!done.ok) expect(JSON.stringify(done.problems)).toContain(says);
@@ -172,7 +189,7 @@ describe('options', () => {
 });
 
 test('an entry an option gives whole is read as the plan reads it, with what it leaves to the defaults', () => {
-  const plan = edited(priced(), 'addOption', {
+  const plan = edited(pricedStudy(), 'addOption', {
     name: 'Whole',
     changes: [
       { op: 'replace', path: ['rooms', 'r1'], value: { level: 'L1', x: 60, y: -60, name: 'Den' } },
@@ -186,7 +203,7 @@ test('an entry an option gives whole is read as the plan reads it, with what it 
 
 describe('versions beside each other', () => {
   test('a plan beside itself has nothing otherwise', () => {
-    const version = versionOf(priced());
+    const version = versionOf(pricedStudy());
     const { words, lines, changed, gone, money } = compareVersions(version, version);
     expect([words, lines, changed, gone]).toEqual([[], [], [], []]);
     expect(money.before).toEqual(money.after);
@@ -214,7 +231,7 @@ describe('versions beside each other', () => {
   });
 
   test('what is new in a room is said in words', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const [room] = Object.keys(plan.rooms);
     const after = edited(plan, 'addCeilingBox', { room: room!, x: 40, y: -40, kind: 'fan' });
     const { words } = compareVersions(versionOf(plan), versionOf(after));
@@ -229,7 +246,7 @@ describe('versions beside each other', () => {
 
 describe('a change order', () => {
   test('is worked out at today’s prices on both sides: what got dearer meanwhile is no work', () => {
-    const plan = priced();
+    const plan = pricedStudy();
     const dearer: Plan = {
       ...plan,
       prices: Object.fromEntries(
@@ -250,7 +267,7 @@ describe('a change order', () => {
 });
 
 test('the work as the customer reads it names every new device once, room by room', () => {
-  const plan = priced();
+  const plan = pricedStudy();
   const fresh = Object.values(plan.devices).filter((d) => !plan.boxes[d.box]!.existing);
   const lines = scopeLines(plan);
   const counted = lines

@@ -168,8 +168,21 @@ function searched(
   return wayThrough(w, run, ends, graph, { stepCost, rooms: among.rooms });
 }
 
+/** The way of last time where the one found is just the same, so that nothing beyond it is worked out again. */
+function asBefore(before: Way | null | undefined, found: Way | null): Way | null {
+  const isSame =
+    before &&
+    found &&
+    before.cost === found.cost &&
+    before.nodes.length === found.nodes.length &&
+    before.nodes.every((node, i) => node === found.nodes[i]) &&
+    dequal(before.steps, found.steps);
+  return isSame ? before : found;
+}
+
 /** A run with the way found for it, and the holes it asks for: the very same as last time where they are alike. */
-function laid({ w, graph }: Round, { run, ends, known }: Turn, stepCost: StepCost, way: Way | null): Kept {
+function laid({ w, graph }: Round, { run, ends, known }: Turn, stepCost: StepCost, found: Way | null): Kept {
+  const way = asBefore(known?.way, found);
   const { from, to } = ends;
   const { cable, through } = run;
   const bits = bitsOf(w);

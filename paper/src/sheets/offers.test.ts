@@ -76,6 +76,65 @@ describe('the page a customer signs', () => {
   });
 });
 
+describe('what has no price for all of it', () => {
+  const draft = /A draft, not to be signed: there is no price yet for \d+ items? of it/;
+  const both = edited(plan, 'addOption', {
+    name: 'Both protections',
+    changes: [{ op: 'replace', path: ['circuits', circuit, 'protection'], value: 'dual' }],
+  });
+  const made = (of: Plan, more: Partial<OfferAsked> = {}) => {
+    const { pages, unpriced, cents } = offerPages(of, new Computer(), asked(more));
+    return { text: textOf(pages), unpriced, cents };
+  };
+
+  test('an option is printed without a figure and with nothing to tick, and the rest can be signed', () => {
+    const { text, unpriced } = made(both);
+    expect(text).toContain('– Both protections price to follow');
+    expect(text).toMatch(/All together \$/);
+    expect(text).toContain('Signature');
+    expect(unpriced).toEqual([]);
+  });
+
+  test('taken, it makes a draft without a sum, and with nowhere to sign', () => {
+    const { text, unpriced } = made(both, { taken: ['v3'] });
+    expect(unpriced).toEqual(['Breaker, 15 A, 1 pole, dual function']);
+    expect(text).toMatch(draft);
+    expect(text).toContain('Proposal, a draft');
+    expect(text).toContain('All together price to follow');
+    expect(text).not.toContain('Signature');
+  });
+
+  const { 'cable-12/2': _, ...fewer } = plan.prices;
+  const short = { ...plan, prices: fewer };
+
+  test('of the work itself no figure is shown that is too low', () => {
+    const { text, unpriced } = made(short);
+    expect(text).toContain('The work price to follow');
+    expect(text).toMatch(draft);
+    expect(unpriced.join()).toContain('12/2');
+    const low = offerOf(short, (p) => new Computer().compute(p)).price;
+    expect(text).not.toContain(priceWords(low));
+  });
+
+  test('a change order too; with the rest priced, a change of other things has its figures', () => {
+    const agreed = { plan: both, cents: 1_200_000 };
+    const { text, unpriced } = made(both, { number: 2, agreed, taken: ['v3'] });
+    expect(text).toContain('Agreed before $12,000');
+    expect(text).toContain('This change price to follow');
+    expect(text).toContain('Agreed with it price to follow');
+    expect(unpriced).toEqual(['Breaker, 15 A, 1 pole, dual function']);
+    const other = edited(both, 'setCircuit', { circuit, changes: { name: 'Otherwise' } });
+    expect(made(other, { number: 2, agreed }).text).toMatch(/Agreed with it \$/);
+  });
+
+  test('what was signed before stands at what it was signed for', () => {
+    const { text, unpriced, cents } = made(short, { signer: 'A. Customer' });
+    expect(unpriced).toEqual([]);
+    expect(text).toContain(`All together ${priceWords(cents)}`);
+    expect(text).toContain('Agreed by A. Customer');
+  });
+});
+
 describe('a change order', () => {
   const box = Object.keys(plan.boxes).find((b) => !plan.boxes[b]!.existing && 'wall' in plan.boxes[b]!.on)!;
   const agreed = { plan, cents: 1_200_000 };

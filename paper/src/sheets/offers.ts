@@ -4,14 +4,18 @@ import {
   changeOrderOf,
   type ChangeOrder,
   Computer,
+  countWords,
   dayAfter,
   moreWords,
   type Offer,
+  type OfferedOption,
   offerOf,
+  offerTitle,
   type Plan,
   priceWords,
   ruleBook,
   scopeLines,
+  unpricedIn,
   withOptions,
 } from '@fieldchalk/core';
 import { caution, column, heading, table, text, type Block } from '../layout/blocks.ts';
@@ -44,13 +48,14 @@ export interface OfferMade {
   readonly order: ChangeOrder | null;
   /** What the whole job is agreed for with it, in cents. */
   readonly cents: number;
+  /** Names of lines in it that have no price. It is a draft then, and shows no figure that is too low. */
+  readonly unpriced: readonly string[];
 }
 
 const money = { align: 'right', bold: true } as const;
 
-/** What it is called: “Proposal”, “Change order 2”. */
-export const offerTitle = (number: number): string =>
-  number === 1 ? 'Proposal' : `Change order ${number - 1}`;
+const titleOf = ({ number }: OfferAsked, unpriced: readonly string[]): string =>
+  unpriced.length > 0 ? `${offerTitle(number)}, a draft` : offerTitle(number);
 
 function aboutBlock({ job, proposal }: Plan, { day, number }: OfferAsked): Block {
   const holds = number === 1 && day !== '' ? `until ${dayAfter(day, proposal.validDays)}` : '';
@@ -71,14 +76,23 @@ const written = (words: string): Block[] =>
     .filter((line) => line.trim() !== '')
     .map((line) => text(line, 9.5));
 
-function optionBlocks({ options }: Offer, title: string): Block[] {
+/** An amount of what has a price for all of it. What was signed stands at what it was signed for. */
+const figure = (words: string, unpriced: readonly unknown[], isSigned: boolean): string =>
+  unpriced.length === 0 || isSigned ? words : 'price to follow';
+
+const optionFigure = ({ cents, unpriced, isTaken }: OfferedOption, { signer }: OfferAsked): string =>
+  figure(moreWords(cents ?? 0), unpriced, isTaken && signer !== '');
+
+/** Options to be ticked; one whose price is not known yet has nothing to tick. */
+function optionBlocks({ options }: Offer, asked: OfferAsked): Block[] {
   const open = options.filter((o) => o.cents !== null);
   if (open.length === 0) return [];
+  const box = (o: OfferedOption) => (o.unpriced.length > 0 ? '–' : '☐');
   return [
-    heading(title),
+    heading('You may choose'),
     table(
       [column('', 0.8, { bold: true }), column('Option', 5), column('', 8), column('More', 2, money)],
-      open.map((o) => [o.isTaken ? '☒' : '☐', o.name, o.says, moreWords(o.cents ?? 0)]),
+      open.map((o) => [o.isTaken ? '☒' : box(o), o.name, o.says, optionFigure(o, asked)]),
     ),
   ];
 }
@@ -86,7 +100,13 @@ function optionBlocks({ options }: Offer, title: string): Block[] {
 const priceTable = (rows: readonly (readonly [string, string])[]): Block =>
   table([column('', 12), column('', 3, money)], rows);
 
-function signBlocks({ signer, day }: OfferAsked): Block[] {
+function signBlocks({ signer, day }: OfferAsked, { unpriced }: Pick<OfferMade, 'unpriced'>): Block[] {
+  if (unpriced.length > 0)
+    return [
+      caution(
+        `A draft, not to be signed: there is no price yet for ${countWords(unpriced.length, 'item')} of it.`,
+      ),
+    ];
   const rows =
     signer === ''
       ? [
@@ -107,11 +127,16 @@ const law = caution(
 const taxWords = (plan: Plan): Block[] =>
   ruleBook(plan.rules.values)('cost.tax') > 0 ? [text('Sales tax is in the price.')] : [];
 
-function proposalSheet(job: SheetJob, offer: Offer, asked: OfferAsked): MadeSheet {
+function proposalSheet(
+  job: SheetJob,
+  { offer, unpriced }: Pick<OfferMade, 'offer' | 'unpriced'>,
+  asked: OfferAsked,
+): MadeSheet {
   const { plan } = job;
+  const isSigned = asked.signer !== '';
   const { opening, excluded } = plan.proposal;
   const taken = offer.options.filter((o) => o.isTaken && o.cents !== null);
-  return sheetOf(job, 'proposal', offerTitle(1), [
+  return sheetOf(job, 'proposal', titleOf(asked, unpriced), [
     aboutBlock(plan, asked),
     ...written(opening),
     heading('The work'),
@@ -119,17 +144,17 @@ function proposalSheet(job: SheetJob, offer: Offer, asked: OfferAsked): MadeShee
       [column('', 3, { bold: true }), column('', 12)],
       scopeLines(plan).map(({ where, what }) => [where, what]),
     ),
-    ...optionBlocks(offer, 'You may choose'),
+    ...optionBlocks(offer, asked),
     heading('Price'),
     priceTable([
-      ['The work', priceWords(offer.price)],
-      ...taken.map((o) => [o.name, moreWords(o.cents ?? 0)] as const),
-      ['All together', priceWords(offer.total)],
+      ['The work', figure(priceWords(offer.price), offer.unpriced, isSigned)],
+      ...taken.map((o) => [o.name, optionFigure(o, asked)] as const),
+      ['All together', figure(priceWords(offer.total), unpriced, isSigned)],
     ]),
     ...taxWords(plan),
     ...(excluded === '' ? [] : [heading('Not in the price'), ...written(excluded)]),
     law,
-    ...signBlocks(asked),
+    ...signBlocks(asked, { unpriced }),
   ]);
 }
 
@@ -168,12 +193,12 @@ function takesBlocks({ comparison: { lines, hours } }: ChangeOrder): Block[] {
 
 function changeSheet(
   job: SheetJob,
-  made: { offer: Offer; order: ChangeOrder },
+  { order, unpriced }: { readonly order: ChangeOrder; readonly unpriced: readonly string[] },
   asked: OfferAsked,
 ): MadeSheet {
-  const { order } = made;
+  const isSigned = asked.signer !== '';
   const { words } = order.comparison;
-  return sheetOf(job, 'change order', offerTitle(asked.number), [
+  return sheetOf(job, 'change order', titleOf(asked, unpriced), [
     aboutBlock(job.plan, asked),
     ...written(asked.reason),
     heading('What is otherwise'),
@@ -181,12 +206,12 @@ function changeSheet(
     heading('Price'),
     priceTable([
       ['Agreed before', priceWords(order.before)],
-      ['This change', moreWords(order.difference)],
-      ['Agreed with it', priceWords(order.after)],
+      ['This change', figure(moreWords(order.difference), unpriced, isSigned)],
+      ['Agreed with it', figure(priceWords(order.after), unpriced, isSigned)],
     ]),
     ...taxWords(job.plan),
     law,
-    ...signBlocks(asked),
+    ...signBlocks(asked, { unpriced }),
     ...takesBlocks(order),
   ]);
 }
@@ -223,17 +248,21 @@ export function offerPages(plan: Plan, computer: Computer, asked: OfferAsked): O
     revision: offerTitle(asked.number),
     day: asked.day,
   };
+  const missing = (order: ChangeOrder | null) =>
+    asked.signer === '' ? unpricedIn(offer, order).map((u) => u.name) : [];
   if (agreed === null) {
     const job = sheetJob(plan, computer, set, new Set());
-    const { pages } = proposalSheet(job, offer, asked);
-    return { pages: stamped(pages, job), offer, order: null, cents: offer.total };
+    const unpriced = missing(null);
+    const { pages } = proposalSheet(job, { offer, unpriced }, asked);
+    return { pages: stamped(pages, job), offer, order: null, cents: offer.total, unpriced };
   }
   const order = changeOrderOf(agreed, now, compute);
+  const unpriced = missing(order);
   const { changed, gone } = order.comparison;
   const job = sheetJob(now, computer, set, new Set(changed));
   const before = sheetJob(atPricesOf(agreed.plan, now), new Computer(), set, new Set(gone));
   const sheets = [
-    changeSheet(job, { offer, order }, asked),
+    changeSheet(job, { order, unpriced }, asked),
     ...(gone.length > 0 ? cloudedSheets(before, 'Before, with clouds around what goes') : []),
     ...(changed.length > 0 ? cloudedSheets(job, 'Now, with clouds around what is otherwise') : []),
   ];
@@ -242,6 +271,6 @@ export function offerPages(plan: Plan, computer: Computer, asked: OfferAsked): O
       sheets.flatMap((s) => s.pages),
       job,
     ),
-    ...{ offer, order, cents: order.after },
+    ...{ offer, order, cents: order.after, unpriced },
   };
 }

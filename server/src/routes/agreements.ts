@@ -40,6 +40,12 @@ export function agreementRoutes({ agreements, changes, live, audit }: Services):
   router.get('/jobs/:job/agreements/:number/plan', async (request, response) => {
     response.type('json').send(await agreements.planOf(idOf(request, 'job'), numberOf(request)));
   });
+  router.delete('/jobs/:job/agreements/:number', async (request, response) => {
+    const [job, number] = [idOf(request, 'job'), numberOf(request)];
+    await agreements.takeBack(job, number);
+    await audit.write(response, 'took an agreement back', String(number), job);
+    response.status(204).end();
+  });
   router.post('/jobs/:job/agreements/:number/sheets', often(), async (request, response) => {
     const paper = parsed(agreementAskedSchema, request.body);
     const number = numberOf(request);

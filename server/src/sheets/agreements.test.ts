@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { offerOf, compute, type Plan } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
+import { priced } from '@fieldchalk/core/testing';
 import type { Agreement, AgreementSigned, OfferShown } from '@fieldchalk/contracts';
 import { changeOf, TestServer } from '../testing/server.ts';
 
@@ -26,7 +27,9 @@ const offered = (): Plan => ({
   },
 });
 
-const newJob = async () => (await server.newJob(offered(), 'Study')).id;
+/** With a price for all it has. */
+const whole = priced(offered());
+const newJob = async () => (await server.newJob(whole, 'Study')).id;
 const offer = async (job: string, more: Partial<typeof asked> = {}) =>
   (
     await server.api
@@ -45,7 +48,7 @@ describe('what is agreed with a customer', () => {
   test('a proposal is made, signed with an option, and the option becomes part of the job', async () => {
     const job = await newJob();
     const made = await offer(job, { taken: ['v1'] });
-    const { total } = offerOf(offered(), (p) => compute(p), ['v1']);
+    const { total } = offerOf(whole, (p) => compute(p), ['v1']);
     expect(made).toMatchObject({ number: 1, before: null, cents: total });
     const page = await pageOf(job, made.made);
     expect(page).toContain('20 A in the study');
@@ -108,6 +111,61 @@ describe('what is agreed with a customer', () => {
     expect(both.some((b) => b.status === 404 || b.status === 409)).toBe(true);
     await sign(job, next.made).expect(404);
     expect((await server.api.get(`/api/jobs/${job}/agreements`)).body).toHaveLength(1);
+  });
+
+  test('what was recorded by mistake is taken back, the last first; then the next stands on what is left', async () => {
+    const job = await newJob();
+    const back = (number: number) => server.api.delete(`/api/jobs/${job}/agreements/${number}`);
+    const first = await offer(job, { taken: ['v1'] });
+    await sign(job, first.made).expect(201);
+    await server
+      .send(job, changeOf(await server.planOf(job), ['removeBoxes', { boxes: ['b1'] }]))
+      .expect(200);
+    await sign(job, (await offer(job)).made, 'B. Customer').expect(201);
+    expect((await back(1).expect(409)).body).toMatchObject({
+      detail: 'Something was agreed after it, and stands on it. Take that back first.',
+    });
+    const both = await Promise.all([back(2), back(2)]);
+    expect(both.map((b) => b.status).sort()).toEqual([204, 404]);
+    expect(await offer(job)).toMatchObject({ number: 2, before: first.cents });
+    await back(1).expect(204);
+    expect(await offer(job)).toMatchObject({ number: 1, before: null });
+    // What became part of the job stays in it.
+    expect((await server.planOf(job)).circuits.c1).toMatchObject({ amps: 20 });
+    await back(7).expect(404);
+    const crew = (await server.person('crew')).asks;
+    await crew.delete(`/api/jobs/${job}/agreements/1`).expect(404);
+  });
+
+  test('a page made before something was taken back and agreed otherwise is no more to be signed, and is made anew', async () => {
+    const job = await newJob();
+    const sold = async (day: string) => sign(job, (await offer(job, { day })).made).expect(201);
+    await sold('2026-11-29');
+    const stale = await offer(job);
+    await server.api.delete(`/api/jobs/${job}/agreements/1`).expect(204);
+    await sold('2026-11-30');
+    await sign(job, stale.made).expect(409);
+    const next = await offer(job);
+    expect(next.made).not.toBe(stale.made);
+    await sign(job, next.made).expect(201);
+  });
+
+  test('a page without a price for all of it is a draft: nobody signs it, and what is missing is named', async () => {
+    const { 'cable-14/2': _, ...prices } = whole.prices;
+    const { id } = await server.newJob({ ...whole, prices });
+    const draft = await offer(id);
+    expect(draft.unpriced).toEqual(['14/2 NM-B cable with ground']);
+    const refused = await sign(id, draft.made).expect(400);
+    expect(refused.body).toMatchObject({
+      detail: expect.stringContaining('no price yet for 14/2 NM-B cable with ground. Give it one') as string,
+    });
+    expect((await server.api.get(`/api/jobs/${id}/agreements`)).body).toEqual([]);
+    await server
+      .send(id, changeOf(await server.planOf(id), ['setPrice', { item: 'cable-14/2', cents: 0, per: 'ft' }]))
+      .expect(200);
+    const next = await offer(id);
+    expect(next.unpriced).toEqual([]);
+    await sign(id, next.made).expect(201);
   });
 
   test('what is asked wrongly is said by its field; others’ pages are nobody’s', async () => {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import { must, type Plan } from '@fieldchalk/core';
+import { firstOfWords, must, type Plan } from '@fieldchalk/core';
 import type { Agreement, OfferShown, OfferWanted } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 import type { Plans } from '../services/plans.ts';
@@ -27,7 +27,10 @@ interface Open {
   readonly job: string;
   readonly revision: number;
   readonly number: number;
+  /** What was agreed last when it was made, by its sequence; null where nothing was. */
+  readonly after: number | null;
   readonly cents: number;
+  readonly unpriced: readonly string[];
   readonly asked: OfferWanted;
 }
 
@@ -62,14 +65,15 @@ export class Agreements {
       ]);
     const last = await this.last(job);
     const number = (last?.number ?? 0) + 1;
-    const { made, pages, cents } = await this.page(
+    const after = last?.sequence ?? null;
+    const { made, pages, cents, unpriced } = await this.page(
       job,
-      `${job} offer ${row.revision} ${number} ${JSON.stringify(asked)}`,
+      `${job} offer ${row.revision} ${after} ${JSON.stringify(asked)}`,
       { plan, before: beforeOf(last), offer: { ...asked, number, signer: '' } },
       told,
     );
-    this.open.set(made, { job, revision: row.revision, number, cents, asked });
-    return { made, pages, number, before: last?.cents ?? null, cents };
+    this.open.set(made, { job, revision: row.revision, number, after, cents, unpriced, asked });
+    return { made, pages, number, before: last?.cents ?? null, cents, unpriced };
   }
 
   /** A page as it was signed, made again. */
@@ -89,7 +93,7 @@ export class Agreements {
       { plan, before: beforeOf(earlier), offer: { ...paper, number, day, reason, signer, taken } },
       told,
     );
-    return { made, pages, number, before: earlier?.cents ?? null, cents: own.cents };
+    return { made, pages, number, before: earlier?.cents ?? null, cents: own.cents, unpriced: [] };
   }
 
   private async page(
@@ -97,16 +101,18 @@ export class Agreements {
     key: string,
     asked: OfferToMake,
     told: (how: SheetsTold) => void,
-  ): Promise<Pick<OfferShown, 'made' | 'pages' | 'cents'>> {
+  ): Promise<Pick<OfferShown, 'made' | 'pages' | 'cents' | 'unpriced'>> {
     const { made, pages } = await this.sheets.ready(job, key, asked, told);
+    const { cents, unpriced } = this.sheets.of(job, made);
     return {
       made,
       pages,
-      cents: must(this.sheets.of(job, made).cents, 'the price of a page for a customer'),
+      cents: must(cents, 'the price of a page for a customer'),
+      unpriced: [...unpriced],
     };
   }
 
-  /** Keeps a page as signed, with the job as it stood. Refused where the job has gone on since the page was made. */
+  /** Keeps a page as signed, with the job as it stood. Refused where the job has gone on since the page was made, and where not all of it has a price. */
   async sign(
     job: string,
     made: string,
@@ -119,11 +125,17 @@ export class Agreements {
         'not-found',
         'This page is kept no longer. Make it again, and look at it once more.',
       );
-    const { revision, number, cents, asked } = page;
+    const { revision, number, after, cents, unpriced, asked } = page;
+    if (unpriced.length > 0)
+      throw new ApiError(
+        'bad-request',
+        `This page is a draft: there is no price yet for ${firstOfWords(unpriced)}. Give it one on the order page, 0 for what the customer brings, and make the page again.`,
+        [{ path: 'made', message: 'is a draft: not all of it has a price' }],
+      );
     await this.db.transaction(async (trx) => {
       const { row, plan } = await this.plans.open(trx, job, true);
       const last = await this.last(job, trx);
-      if (row.revision !== revision || (last?.number ?? 0) + 1 !== number)
+      if (row.revision !== revision || (last?.sequence ?? null) !== after)
         throw new ApiError(
           'conflict',
           'The job has changed since this page was made. Make it again, and look at it once more.',
@@ -138,6 +150,22 @@ export class Agreements {
     });
     this.open.delete(made);
     return { number, taken: asked.taken };
+  }
+
+  /** Takes back what was agreed last, as where it was recorded by mistake. Refused for what later ones stand on. */
+  async takeBack(job: string, number: number): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      await this.plans.open(trx, job, true);
+      const last = await this.last(job, trx);
+      if (!last || last.number < number)
+        throw new ApiError('not-found', `This job has no agreement ${number}.`);
+      if (last.number > number)
+        throw new ApiError(
+          'conflict',
+          'Something was agreed after it, and stands on it. Take that back first.',
+        );
+      await trx('agreements').where({ sequence: last.sequence }).delete();
+    });
   }
 
   /** All that was agreed of a job, newest first. */

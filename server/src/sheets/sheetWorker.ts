@@ -44,6 +44,8 @@ export interface OfferToMake {
 export interface MadePages {
   /** What the job is agreed for with a page for a customer; null of other sheets. */
   readonly cents: number | null;
+  /** Names of items without a price in a page for a customer. */
+  readonly unpriced: readonly string[];
   readonly pdf: Uint8Array;
   readonly pages: readonly {
     readonly sheet: string;
@@ -87,7 +89,7 @@ async function make(asked: SheetsToMake): Promise<MadePages> {
     { sheets, paper, turned, revision, day },
     { changed, told: (done, of) => told({ what: 'drawing', done, of }) },
   );
-  return { cents: null, ...(await written(pages, plan.job.name, day)) };
+  return { cents: null, unpriced: [], ...(await written(pages, plan.job.name, day)) };
 }
 
 async function makeOffer({ plan: given, before, offer }: OfferToMake): Promise<MadePages> {
@@ -97,10 +99,10 @@ async function makeOffer({ plan: given, before, offer }: OfferToMake): Promise<M
     cents: before.cents,
     plan: withOptions(planOf(before.plan), before.taken).plan,
   };
-  const { pages, cents, offer: figures } = offerPages(plan, new Computer(), { ...offer, agreed });
+  const { pages, cents, unpriced, offer: figures } = offerPages(plan, new Computer(), { ...offer, agreed });
   const wrong = figures.options.find((o) => o.isTaken && o.wrong !== '')?.wrong ?? figures.wrong;
   if (wrong) throw new Error(`an option that is taken ${wrong}`);
-  return { cents, ...(await written(pages, plan.job.name, offer.day)) };
+  return { cents, unpriced, ...(await written(pages, plan.job.name, offer.day)) };
 }
 
 /** Pages as a PDF and as pictures. */
@@ -108,7 +110,7 @@ async function written(
   pages: readonly Page[],
   title: string,
   day: string,
-): Promise<Omit<MadePages, 'cents'>> {
+): Promise<Omit<MadePages, 'cents' | 'unpriced'>> {
   const pdf = await pdfOf(pages, {
     ...{ title, day },
     onPage: (done, of) => {

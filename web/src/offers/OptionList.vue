@@ -34,7 +34,7 @@ const say = (option: string, changes: { name?: string; says?: string }) =>
           @change="tick(o.id)"
         />
         <label :for="`take-${o.id}`" class="min-w-0 flex-1 pointer-coarse:py-2.5">{{ o.name }}</label>
-        <b v-if="o.cents !== null">{{ moreWords(o.cents) }}</b>
+        <b v-if="o.cents !== null && o.unpriced.length === 0">{{ moreWords(o.cents) }}</b>
         <button
           class="key"
           type="button"

@@ -23,8 +23,9 @@ describe('options at a press', () => {
 });
 
 test('what has no price is said by its name', () => {
-  expect(unpricedWords(['12/2 cable'])).toContain('No price yet for 12/2 cable: this is not all');
-  expect(unpricedWords(['12/2 cable', 'a', 'b'])).toContain('12/2 cable and 2 more');
+  const items = ['12/2 cable', 'a', 'b'].map((name) => ({ name }));
+  expect(unpricedWords(items.slice(0, 1))).toBe('No price yet for 12/2 cable.');
+  expect(unpricedWords(items)).toBe('No price yet for 12/2 cable and 2 more.');
 });
 
 test('versions: as it is, with each option, then what was kept elsewhere', async () => {

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import type { Agreement, AgreementSigned, OfferShown } from '@fieldchalk/contracts';
-import { moreWords, type Plan, priceWords } from '@fieldchalk/core';
+import {
+  firstOfWords,
+  moreWords,
+  offerTitle,
+  type Plan,
+  priceWords,
+  scopeLines,
+  unpricedIn,
+} from '@fieldchalk/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -12,6 +20,8 @@ import SheetPictures from '../documents/SheetPictures.vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import NumberField from '../fields/NumberField.vue';
 import WordsField from '../fields/WordsField.vue';
+import AgreedList from '../offers/AgreedList.vue';
+import MissingPrices from '../offers/MissingPrices.vue';
 import NewOption from '../offers/NewOption.vue';
 import { OfferWork } from '../offers/offerWork.ts';
 import OptionList from '../offers/OptionList.vue';
@@ -85,8 +95,12 @@ const takes = computed(() => {
   const misfits = offer.value?.options.filter((o) => o.wrong !== '').map((o) => o.id) ?? [];
   return taken.value.filter((id) => session.plan?.options[id] && !misfits.includes(id));
 });
+const unpriced = computed(() => (offer.value ? unpricedIn(offer.value, order.value) : []));
+const atLeast = (cents: number, { length }: readonly unknown[]) =>
+  length > 0 ? `at least ${priceWords(cents)}` : priceWords(cents);
+const missing = computed(() => (offer.value ? unpricedIn(offer.value, order.value, true) : []));
 const chosen = computed(() => offer.value?.options.filter((o) => o.isTaken && o.cents !== null) ?? []);
-const title = computed(() => (last.value ? `Change order ${last.value.number}` : 'Proposal'));
+const title = computed(() => offerTitle((last.value?.number ?? 0) + 1));
 const isNothing = computed(() => order.value !== null && order.value.comparison.words.length === 0);
 
 const made = shallowRef<OfferShown | null>(null);
@@ -97,6 +111,7 @@ const isStale = computed(
   () =>
     madeOf.value !== null && (madeOf.value.plan !== session.plan || madeOf.value.asked !== askedNow.value),
 );
+const isEmpty = computed(() => session.plan !== null && scopeLines(session.plan).length === 0);
 const isUnsent = computed(() => session.saving !== 'saved');
 async function make() {
   const { plan } = session;
@@ -139,6 +154,16 @@ async function sign() {
   await fetchAgreements().catch((error: unknown) => (problem.value = (error as Error).message));
   await show(signed.number);
 }
+async function takeBack(number: number) {
+  const done = await run(async () => {
+    await call('DELETE', `/jobs/${job.value}/agreements/${number}`);
+    return true;
+  });
+  if (!done) return;
+  [made.value, madeOf.value] = [null, null];
+  said.value = `${offerTitle(number)} is taken back. What became part of the job with it stays.`;
+  await fetchAgreements().catch((error: unknown) => (problem.value = (error as Error).message));
+}
 async function show(number: number) {
   const done = await run((told) =>
     makeAgreement(job.value, number, { paper: paper.value, turned: 'portrait' }, told),
@@ -147,9 +172,8 @@ async function show(number: number) {
   made.value = done;
   madeOf.value = null;
 }
-const calledOf = (number: number) => (number === 1 ? 'Proposal' : `Change order ${number - 1}`);
 const fileName = computed(
-  () => `${session.plan?.job.name ?? 'Job'}, ${calledOf(made.value?.number ?? 1)}.pdf`,
+  () => `${session.plan?.job.name ?? 'Job'}, ${offerTitle(made.value?.number ?? 1)}.pdf`,
 );
 const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', { changes });
 </script>
@@ -161,13 +185,16 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
       <button
         class="key key-main"
         type="button"
-        :disabled="progress !== null || isUnsent || !isReady || !offer"
+        :disabled="progress !== null || isUnsent || !isReady || !offer || (isEmpty && !last)"
         @click="make"
       >
         {{ madeOf ? 'Make the page again' : 'Make the page' }}
       </button>
       <PdfKeys v-if="made" :job="job" :made="made.made" :file="fileName" />
-      <p v-if="isUnsent" class="text-sm text-quiet">It is made once the last change is saved.</p>
+      <p v-if="isEmpty && !last" class="text-sm text-quiet">
+        There is nothing to offer yet: no device and no circuit is placed.
+      </p>
+      <p v-else-if="isUnsent" class="text-sm text-quiet">It is made once the last change is saved.</p>
     </header>
     <MakingProgress :progress="progress" :words="words" :problem="problem" />
     <p v-if="said" role="status" class="mb-3 border-l-4 border-chalk p-2" data-said>{{ said }}</p>
@@ -185,10 +212,12 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
                 <span>Agreed before</span><b>{{ priceWords(order.before) }}</b>
               </div>
               <div class="row">
-                <span>This change</span><b data-difference>{{ moreWords(order.difference) }}</b>
+                <span>This change</span
+                ><b data-difference>{{ unpriced.length > 0 ? '' : moreWords(order.difference) }}</b>
               </div>
               <div class="row text-lg font-bold">
-                <span>Agreed with it</span><b data-total>{{ priceWords(order.after) }}</b>
+                <span>Agreed with it</span
+                ><b data-total>{{ unpriced.length > 0 ? '' : priceWords(order.after) }}</b>
               </div>
               <ul v-if="order.comparison.words.length > 0" class="mt-2 list-disc pl-5 text-sm">
                 <li v-for="w in order.comparison.words" :key="w">{{ w }}</li>
@@ -197,39 +226,33 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
             </template>
             <template v-else>
               <div class="row">
-                <span>The work</span><b>{{ priceWords(offer.price) }}</b>
+                <span>The work</span><b>{{ atLeast(offer.price, offer.unpriced) }}</b>
               </div>
               <div v-for="o in chosen" :key="o.id" class="row">
-                <span>{{ o.name }}</span><b>{{ moreWords(o.cents ?? 0) }}</b>
+                <span>{{ o.name }}</span><b>{{ o.unpriced.length > 0 ? '' : moreWords(o.cents ?? 0) }}</b>
               </div>
               <div class="row text-lg font-bold">
-                <span>All together</span><b data-total>{{ priceWords(offer.total) }}</b>
+                <span>All together</span><b data-total>{{ atLeast(offer.total, unpriced) }}</b>
               </div>
               <p v-if="offer.wrong" class="mt-1 text-sm text-trouble">
                 These options do not go together: one {{ offer.wrong }}
               </p>
               <p
-                v-else-if="chosen.length > 1 && offer.together !== offer.total"
+                v-else-if="chosen.length > 1 && unpriced.length === 0 && offer.together !== offer.total"
                 class="mt-1 text-sm text-quiet"
               >
                 Worked out together they come to {{ priceWords(offer.together ?? 0) }}: what they share is
                 counted once. The page has the sum.
               </p>
             </template>
-            <p
-              v-if="order ? order.unpriced.length > 0 : offer.unpriced > 0"
-              class="mt-1 text-sm text-trouble"
-            >
-              {{
-                order
-                  ? unpricedWords(order.unpriced)
-                  : `${offer.unpriced} lines of the list have no price: it costs more than this.`
-              }}
+            <p v-if="unpriced.length > 0" class="mt-1 text-sm text-trouble" data-unpriced>
+              {{ unpricedWords(unpriced) }} The page is a draft until all of it has a price.
             </p>
           </section>
           <h3 class="heading">Options</h3>
           <p v-if="offer.options.length === 0" class="text-sm text-quiet">None is offered.</p>
           <OptionList v-model:taken="taken" :options="offer.options" />
+          <MissingPrices :items="missing" :job="job" />
         </template>
         <NewOption />
         <WordsField v-if="last" v-model="reason" class="mt-3" label="Why something is otherwise" :rows="2" />
@@ -255,30 +278,18 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
           />
         </section>
         <ChoiceField v-model="paper" class="mt-3 w-40" label="Paper" :options="papers" />
-        <section v-if="agreements.length > 0" class="mt-5" aria-label="Agreed">
-          <h3 class="heading">Agreed</h3>
-          <ul>
-            <li
-              v-for="a in agreements"
-              :key="a.number"
-              class="flex items-center gap-2 border-b border-rule py-1"
-            >
-              <span class="min-w-0 flex-1">
-                <b>{{ calledOf(a.number) }}</b> · {{ a.day }} · <b>{{ priceWords(a.cents) }}</b>
-                <span class="block text-sm text-quiet">
-                  {{ [a.signer, ...a.taken].join('; ') }}
-                </span>
-              </span>
-              <button class="key" type="button" :disabled="progress !== null" @click="show(a.number)">
-                Show
-              </button>
-            </li>
-          </ul>
-        </section>
+        <AgreedList
+          v-if="agreements.length > 0"
+          class="mt-5"
+          :agreements="agreements"
+          :is-busy="progress !== null"
+          @show="show"
+          @take-back="takeBack"
+        />
       </fieldset>
       <div v-if="made" class="max-md:order-first">
         <form
-          v-if="madeOf"
+          v-if="madeOf && made.unpriced.length === 0"
           class="mb-3 flex flex-wrap items-end gap-2 border-l-4 border-rule pl-3"
           aria-label="Sign"
           @submit.prevent="sign"
@@ -302,6 +313,10 @@ const say = (changes: Partial<Plan['proposal']>) => session.edit('setProposal', 
             }}{{ takes.length > 0 ? ', and the options taken become part of the job' : '' }}.
           </p>
         </form>
+        <p v-else-if="madeOf" class="mb-3 border-l-4 border-chalk p-2" role="status" data-draft>
+          This is a draft, and says so: there is no price yet for {{ firstOfWords(made.unpriced) }}. Once all
+          of it has a price it can be signed.
+        </p>
         <SheetPictures :job="job" :sheets="made" />
       </div>
       <p v-else-if="!progress" class="max-w-prose text-lg text-quiet">

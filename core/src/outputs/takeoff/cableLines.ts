@@ -1,5 +1,5 @@
 import { idsOf, query, nothing, sumsOf } from '../../incremental/index.ts';
-import { entryOf } from '../../lookups/index.ts';
+import { entryOf, listUnder } from '../../lookups/index.ts';
 import { cableNames, isData, itemId } from '../../materials/index.ts';
 import { hasWay } from '../../runs/index.ts';
 import { leftOnCoil } from '../../plan/index.ts';
@@ -47,13 +47,25 @@ const cutAlready = query('cables cut', (house: House): ReadonlyMap<string, strin
   return coilOf;
 });
 
-/** Which cuts of a type of cable come off which coil; what was cut is not cut again. */
+/** Cuts still to be made, by type of cable; what was cut is not cut again. */
+const cutsToMake = query('cuts to make', (house: House): ReadonlyMap<string, readonly Cut[]> => {
+  const byCable = new Map<string, Cut[]>();
+  for (const id of idsOf(house.runs.runs)) {
+    const cut = cutOf(house, id);
+    if (cut && !cutAlready(house).has(id))
+      listUnder(byCable, cut.cable).push({ run: cut.run, feet: cut.feet });
+  }
+  return byCable;
+});
+const cutsOf = query(
+  'cuts of cable to make',
+  (house: House, cable: string): readonly Cut[] => cutsToMake(house).get(cable) ?? [],
+);
+
+/** Which cuts of a type of cable come off which coil. */
 const packedOf = query('cuts packed on coils', (house: House, cable: string): Packed => {
   const { plan, rules } = house;
-  const cuts = idsOf(house.runs.runs).flatMap((id): Cut[] => {
-    const cut = cutOf(house, id);
-    return cut?.cable === cable && !cutAlready(house).has(id) ? [{ run: cut.run, feet: cut.feet }] : [];
-  });
+  const cuts = cutsOf(house, cable);
   const item = itemId({ kind: 'cable', cable });
   const stock = idsOf(plan.stock).flatMap((id) => {
     const s = entryOf(plan.stock, id);

@@ -48,9 +48,14 @@ const runs = computed(
       says: `${i + 1}. ${c.cable}, ${names.value.end(c.from)} to ${names.value.end(c.to)}, ${formatLength(c.cut)}`,
     })) ?? [],
 );
+/** What is not told yet of a length, or of hours. */
+const lacking = ref('');
+const lackingHours = ref('');
 function addLength() {
   const cut = session.result?.cuts.find((c) => c.run === run.value);
   const { from, to } = marks.value;
+  lacking.value = cut ? '' : 'Choose the cable that was measured.';
+  if (cut && (from === null || to === null)) lacking.value = 'Type the foot marks at both ends.';
   if (!cut || from === null || to === null) return;
   const expected = Math.round((cut.cut / 12) * 100) / 100;
   const done = session.edit('addActual', {
@@ -68,6 +73,7 @@ const stages = computed(() =>
   workStages.filter((s) => hoursOf(s) > 0).map((value) => ({ value, says: stageWords(value) })),
 );
 function addHours() {
+  lackingHours.value = spent.value === null ? 'Type the hours it took.' : '';
   if (spent.value === null) return;
   const expected = Math.round(hoursOf(stage.value) * share.value) / 100;
   const done = session.edit('addActual', {
@@ -129,26 +135,32 @@ const proposed = computed(() =>
 );
 const reason = ({ from }: ProposedRule) =>
   `From ${from.count} entries of what jobs took: ${ratioWords(from)} (${sureWords[from.sure]}).`;
+/** What was just set for the company; this job keeps its own figures until they are set here too. */
+const setNow = shallowRef<readonly ProposedRule[]>([]);
 async function takeForCompany() {
   const house = rules.value;
   if (!house) return;
   trouble.value = '';
-  const changes = proposed.value.map((p) => ({
+  const all = proposed.value;
+  const changes = all.map((p) => ({
     rule: p.rule,
     saw: { value: house.values[p.rule] ?? null, reason: house.reasons[p.rule] ?? '' },
     set: { value: p.proposed, reason: reason(p) },
   }));
   try {
     rules.value = await call<RulesFile>('POST', '/rules/changes', { changes });
+    setNow.value = all;
   } catch (error) {
     trouble.value = refusalWords(error);
   }
 }
-const takeHere = () =>
+function takeHere(all: readonly ProposedRule[]) {
+  setNow.value = [];
   session.editAll(
     'set rules',
-    proposed.value.map((p) => editStep('setRule', { rule: p.rule, value: p.proposed, reason: reason(p) })),
+    all.map((p) => editStep('setRule', { rule: p.rule, value: p.proposed, reason: reason(p) })),
   );
+}
 </script>
 
 <template>
@@ -170,14 +182,16 @@ const takeHere = () =>
           :max="100000"
         />
         <NumberField v-model="marks.to" class="w-24" label="At the other" optional :min="0" :max="100000" />
-        <button class="key">Tell the length</button>
+        <button class="key" :disabled="!session.result">Tell the length</button>
+        <FieldProblem v-if="lacking" id="length-problem" class="w-full" :says="lacking" />
       </form>
       <div class="grid content-start gap-2">
         <form class="flex flex-wrap items-end gap-2" @submit.prevent="addHours">
           <ChoiceField v-model="stage" class="w-36" label="Hours of" :options="stages" />
           <NumberField v-model="share" class="w-24" label="Part of it, %" :min="1" :max="100" />
           <NumberField v-model="spent" class="w-24" label="Hours it took" optional :min="0" :max="10000" />
-          <button class="key">Tell the hours</button>
+          <button class="key" :disabled="!session.result">Tell the hours</button>
+          <FieldProblem v-if="lackingHours" id="hours-problem" class="w-full" :says="lackingHours" />
         </form>
         <form class="flex flex-wrap items-end gap-2" @submit.prevent="addMaterial">
           <label class="min-w-40 flex-1">
@@ -190,7 +204,7 @@ const takeHere = () =>
               :aria-invalid="problem !== ''"
             />
           </label>
-          <button class="key">Tell the material</button>
+          <button class="key" :disabled="!session.result">Tell the material</button>
           <FieldProblem v-if="problem" id="extra-problem" class="w-full" :says="problem" />
         </form>
       </div>
@@ -224,6 +238,11 @@ const takeHere = () =>
         </tbody>
       </table>
     </template>
+    <p v-if="setNow.length > 0" role="status" class="mt-3 border-l-4 border-chalk p-2" data-set>
+      The company has them: jobs begun from now on take {{ setNow.length === 1 ? 'it' : 'them' }}. This one
+      keeps its own.
+      <button class="key ml-2" type="button" @click="takeHere(setNow)">Set them for this job too</button>
+    </p>
     <section v-if="proposed.length > 0" class="mt-3 border-l-4 border-chalk pl-3" aria-label="Proposed">
       <p v-for="p in proposed" :key="p.rule">
         {{ ruleCatalogue[p.rule].title }}: <b>{{ p.proposed }}</b> instead of {{ p.now }}
@@ -232,10 +251,10 @@ const takeHere = () =>
       </p>
       <p class="mt-2 flex flex-wrap gap-2">
         <button class="key key-main" type="button" @click="takeForCompany">Set them for the company</button>
-        <button class="key" type="button" @click="takeHere">Set them for this job</button>
+        <button class="key" type="button" @click="takeHere(proposed)">Set them for this job</button>
       </p>
     </section>
-    <p v-else-if="entries.length === 0" class="my-4 max-w-prose text-quiet">
+    <p v-if="proposed.length === 0 && entries.length === 0" class="my-4 max-w-prose text-quiet">
       Tell what the job really took as it comes in. From five entries of a kind on, here and on other jobs,
       new minutes and a margin on cut lengths are proposed.
     </p>

@@ -5,8 +5,8 @@ import { usePriceBooks } from '../../stores/priceBooks.ts';
 import { useSession } from '../../stores/session.ts';
 import { pricesFor, pricesToKeep } from './priceSources.ts';
 
-/** Where prices come from besides being typed: the company’s book, and invented ones to begin with; and what of the job’s the book is to keep. */
-const props = defineProps<{ lines: readonly TakeoffLine[] }>();
+/** Where prices come from besides being typed: the company’s book, and invented ones to begin with; and what of the job’s the book is to keep. Where prices are for a customer, only the book. */
+const props = defineProps<{ lines: readonly Pick<TakeoffLine, 'item' | 'cents'>[]; bookOnly?: boolean }>();
 const session = useSession();
 const books = usePriceBooks();
 onMounted(() => books.load());
@@ -31,14 +31,14 @@ function take(name: string, prices: Plan['prices']) {
       {{ count(fromBook) }} {{ count(fromBook) === 1 ? 'price' : 'prices' }} from our price book
     </button>
     <button
-      v-if="count(starters) > 0"
+      v-if="count(starters) > 0 && !bookOnly"
       class="key"
       type="button"
       @click="take('take starter prices', starters)"
     >
       {{ count(starters) }} starter {{ count(starters) === 1 ? 'price' : 'prices' }}, invented
     </button>
-    <button v-if="count(toKeep) > 0" class="key" type="button" @click="books.setPrices(toKeep)">
+    <button v-if="count(toKeep) > 0 && !bookOnly" class="key" type="button" @click="books.setPrices(toKeep)">
       Keep {{ count(toKeep) }} {{ count(toKeep) === 1 ? 'price' : 'prices' }} in our price book
     </button>
     <p v-if="books.says" class="text-trouble" role="alert">{{ books.says }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { namesOf, takeoffCsv } from '@fieldchalk/core';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import ChoiceKeys from '../../fields/ChoiceKeys.vue';
 import { useLit } from '../../stores/lit.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -37,7 +38,12 @@ const pages = [
   { value: 'days', says: 'Days' },
   { value: 'actual', says: 'Actual' },
 ] as const;
-const page = ref<(typeof pages)[number]['value']>('list');
+const [route, router] = [useRoute(), useRouter()];
+/** The page of it that is shown stands in the address. */
+const page = computed({
+  get: () => pages.find((p) => p.value === route.query['page'])?.value ?? 'list',
+  set: (value) => void router.replace({ query: { ...route.query, page: value } }),
+});
 const by = ref<LaidOutBy>('kind');
 const find = ref('');
 const file = () => session.opened.job.name.replaceAll(/[^\w-]+/g, '-').toLowerCase();

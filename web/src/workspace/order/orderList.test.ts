@@ -16,6 +16,7 @@ describe('the list of material', () => {
       '$3.50, 1 line without a price',
     );
     expect(costWords([{ cents: null }, { cents: null }])).toBe('2 lines without a price');
+    expect(costWords([{ cents: null }, { cents: 0 }])).toBe('1 line without a price');
     expect(costWords([{ cents: 165300 }])).toBe('$1,653.00');
     expect(costWords([])).toBe('');
   });

@@ -19,7 +19,8 @@ export function costWords(lines: readonly Pick<TakeoffLine, 'cents'>[]): string 
   const cents = lines.reduce((sum, l) => sum + (l.cents ?? 0), 0);
   const unpriced = lines.filter((l) => l.cents === null).length;
   const missing = unpriced === 1 ? '1 line without a price' : `${unpriced} lines without a price`;
-  if (unpriced === lines.length) return lines.length === 0 ? '' : missing;
+  if (lines.length === 0) return '';
+  if (unpriced > 0 && cents === 0) return missing;
   return unpriced === 0 ? moneyWords(cents) : `${moneyWords(cents)}, ${missing}`;
 }
 

@@ -13,6 +13,13 @@ test('only lines without a price are filled, by what the source has', () => {
   expect(pricesFor(lines, { 'plate-2g': each(200) }, source)).toEqual({ 'plate-1g': each(70) });
 });
 
+test('an invented price gives way to one of the book, and to no other invented one', () => {
+  const lines = [{ item: 'plate-1g', cents: 100 }];
+  const prices = { 'plate-1g': each(100, 'invented') };
+  expect(pricesFor(lines, prices, () => each(70))).toEqual({ 'plate-1g': each(70) });
+  expect(pricesFor(lines, prices, () => each(80, 'invented'))).toEqual({});
+});
+
 test('the book is offered what it has not, or has otherwise; invented prices never', () => {
   const prices = {
     a: each(1),

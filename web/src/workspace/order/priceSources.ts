@@ -2,17 +2,17 @@ import { invented, type Plan, type TakeoffLine } from '@fieldchalk/core';
 
 type Price = Plan['prices'][string];
 
-/** Prices from a source for the lines that have none. */
+/** Prices from a source for the lines that have none of somebody’s: what is invented gives way to what is not. */
 export function pricesFor(
   lines: readonly Pick<TakeoffLine, 'item' | 'cents'>[],
   prices: Plan['prices'],
   source: (item: string) => Price | null | undefined,
 ): Plan['prices'] {
-  const missing = lines.filter((l) => l.cents === null && !prices[l.item]);
   return Object.fromEntries(
-    missing.flatMap(({ item }) => {
-      const price = source(item);
-      return price ? [[item, price]] : [];
+    lines.flatMap(({ item, cents }) => {
+      const [has, price] = [prices[item], source(item)];
+      const isOpen = has ? has.on === invented && price?.on !== invented : cents === null;
+      return price && isOpen ? [[item, price]] : [];
     }),
   );
 }
