@@ -1,4 +1,4 @@
-import { chalk, studyJob, expect, expectAccessible, phoneOn, test } from './helpers.ts';
+import { chalk, studyJob, expect, expectAccessible, openJob, phoneOn, test } from './helpers.ts';
 
 // The phone keeps its pages by a service worker; other journeys do without, which saves each the fetching of all pages.
 test.use({
@@ -25,7 +25,7 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
   await phone.goto(link);
   // The secret leaves the address bar before anything is done with it.
   await expect(phone).toHaveURL(/\/join$/);
-  await phone.getByRole('button', { name: 'Open the job on this phone' }).tap();
+  await openJob(phone);
   await expect(phone).toHaveURL(/\/crew\/[\w-]+$/);
   await expect(phone.getByText('Wall A').last()).toBeVisible();
   await expect(page.locator('[data-phone]')).toContainText('Crew');

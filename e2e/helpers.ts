@@ -21,6 +21,17 @@ async function clear(context: BrowserContext, origins: readonly string[]): Promi
   await page.close();
 }
 
+/** What stands on every page that is open where a test has failed: most failures cannot be had again. */
+async function tellPages(browser: Browser): Promise<void> {
+  for (const page of browser.contexts().flatMap((context) => context.pages())) {
+    const stands = await page
+      .locator('body')
+      .ariaSnapshot({ timeout: 5000 })
+      .catch((error: unknown) => String(error));
+    console.log(`on ${page.url()}:\n${stands.slice(0, 3000)}`);
+  }
+}
+
 /** Every test fails on a console error, an uncaught error or a request that fails without being expected to. */
 export const test = base.extend<{ allowed: RegExp; watched: void }>({
   context: async ({ browser, baseURL, serviceWorkers }, use, { project }) => {
@@ -47,12 +58,13 @@ export const test = base.extend<{ allowed: RegExp; watched: void }>({
   },
   allowed: [/^$/, { option: true }],
   watched: [
-    async ({ page, allowed }, use) => {
+    async ({ browser, page, allowed }, use, info) => {
       const faults: string[] = [];
       page.on('console', (m) => m.type() === 'error' && faults.push(`console: ${m.text()}`));
       page.on('pageerror', (e) => faults.push(`error: ${e.message}`));
       page.on('response', (r) => r.status() >= 400 && faults.push(`${r.status()} ${r.url()}`));
       await use();
+      if (info.status !== info.expectedStatus) await tellPages(browser);
       expect(faults.filter((f) => !allowed.test(f))).toEqual([]);
     },
     { auto: true },
@@ -96,6 +108,13 @@ export async function tally(page: Page, label: string): Promise<string> {
   return (await page.locator(`[data-tally="${label}"] span`).first().textContent()) ?? '';
 }
 
+/** Opens the job a link leads to. A browser takes a touch back that the page has no time for, as while it still loads: what is under way comes first. */
+export async function openJob(phone: Page): Promise<void> {
+  await phone.waitForLoadState('networkidle');
+  await phone.evaluate(() => document.fonts.ready.then(() => undefined));
+  await phone.getByRole('button', { name: 'Open the job on this phone' }).tap();
+}
+
 /** A phone that a link of its own lets into a job, in a browser of its own. */
 export async function phoneOn(browser: Browser, page: Page, job: string): Promise<Page> {
   const made = await page.request.post(`/api/jobs/${job}/phones`, { data: {} });
@@ -107,7 +126,7 @@ export async function phoneOn(browser: Browser, page: Page, job: string): Promis
   });
   const phone = await context.newPage();
   await phone.goto(`/join#${secret}`);
-  await phone.getByRole('button', { name: 'Open the job on this phone' }).tap();
+  await openJob(phone);
   await expect(phone.locator('[data-task]').first()).toBeVisible();
   return phone;
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { type Browser, type Page } from '@playwright/test';
-import { chalk, expect, expectAccessible, study, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, openJob, study, test } from './helpers.ts';
 import { OwnServer } from './ownServer.ts';
 
 test.use({ allowed: /Failed to load resource|ERR_|40[0-9]/ });
@@ -156,7 +156,7 @@ test('a guest’s phone looks and ticks nothing; a lead who lost the password is
     ).newPage();
     await guest.goto(await linkShown(page));
     await expect(guest.getByText('look at the walls and marks')).toBeVisible();
-    await guest.getByRole('button', { name: 'Open the job on this phone' }).tap();
+    await openJob(guest);
     await expect(guest.getByText('to look at only')).toBeVisible();
     await expect(guest.locator('[data-task]').first()).toBeDisabled();
     const tick = {

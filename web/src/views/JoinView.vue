@@ -36,6 +36,8 @@ onMounted(async () => {
     if (!secret) throw new Error('There is no link here. Open the one you were given, whole.');
     look.value = await call<LinkLook>('POST', '/join/look', { secret });
     signIn.value = look.value.signIn;
+    // While its words are read, the page comes that the job opens on.
+    if (look.value.kind === 'phone') void import('./CrewView.vue').catch(() => undefined);
   });
 });
 async function join(more: object) {
