@@ -65,6 +65,8 @@ export const test = base.extend<{ allowed: RegExp; watched: void }>({
       page.on('response', (r) => r.status() >= 400 && faults.push(`${r.status()} ${r.url()}`));
       await use();
       if (info.status !== info.expectedStatus) await tellPages(browser);
+      // Phones and others that a test has let in take time from the next.
+      for (const context of browser.contexts()) if (context !== page.context()) await context.close();
       expect(faults.filter((f) => !allowed.test(f))).toEqual([]);
     },
     { auto: true },

@@ -35,9 +35,10 @@ class Fingers {
     this.actions++;
     const middle = await middleOf(target);
     const at = { x: middle.x + beside.x, y: middle.y + beside.y };
-    await this.send('touchStart', [at]);
+    // The browser answers once the page has heard of it: a page that is busy makes no finger rest longer.
+    const heard = this.send('touchStart', [at]);
     await new Promise((resolve) => setTimeout(resolve, long));
-    await this.send('touchEnd', []);
+    await Promise.all([heard, this.send('touchEnd', [])]);
   }
 
   async drag(from: Finger, by: Finger): Promise<void> {
@@ -106,7 +107,9 @@ for (const [held, viewport] of [
       await expect(box).toBeVisible();
       await expect.poll(() => tally(page, 'ft of cable')).not.toBe('');
 
-      // What is pressed is chosen, and shows why it is there.
+      // What is pressed is chosen, and shows why it is there; also where a finger stays long on the first of all.
+      await fingers.rest(page.locator('[data-box=b3]'), 800);
+      await expect(page.locator('[data-card]')).toContainText('wall A');
       await fingers.tap(box);
       await expect(page.locator('[data-card]')).toBeVisible();
       const before = await placeOf(page, 'b2');

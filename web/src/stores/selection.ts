@@ -125,6 +125,7 @@ export const useSelection = defineStore('selection', () => {
     const [before, ids] = [chosen.value, picked.value];
     return (next) => {
       if (before) hold(before.kind, ids);
+      else choose(null);
       pick(next);
     };
   }

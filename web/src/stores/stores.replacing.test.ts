@@ -212,6 +212,21 @@ describe('what is in hand', () => {
     expect(selection.picked).toEqual(['w1']);
   });
 
+  test('a press that turns out a pick picks besides what was in hand, and alone where nothing was', async () => {
+    const { selection } = await open(study());
+    const pressed = (id: string) => {
+      const pick = selection.pickingFromHere();
+      selection.choose({ kind: 'box', id });
+      return () => pick({ kind: 'box', id });
+    };
+    pressed('b1')();
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b1', ['b1']]);
+    pressed('b2')();
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b1', ['b1', 'b2']]);
+    pressed('b1')();
+    expect([selection.chosen?.id, selection.picked]).toEqual(['b2', ['b2']]);
+  });
+
   test('what is deleted is no longer in hand, here or when another window deletes it', async () => {
     const { session, selection } = await open(study());
     selection.pick({ kind: 'box', id: 'b1' });

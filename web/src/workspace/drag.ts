@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from 'vue';
 import { useGesture } from '../stores/gesture.ts';
 import { useSession } from '../stores/session.ts';
 import { isInDialog } from './keys.ts';
+import { threshold, useRestingFinger } from './restingFinger.ts';
 
 /** The edit a drag stands for where the pointer is, with a word on where it has got to. */
 export type Order = EditStep & { readonly says: string };
@@ -12,11 +13,6 @@ export type Order = EditStep & { readonly says: string };
 export function order<N extends EditName>(name: N, args: EditArgs<N>, says = ''): Order {
   return { ...editStep(name, args), says };
 }
-
-/** Pixels the pointer goes before a press is a drag: a finger never stands still. */
-const threshold = (event: PointerEvent) => (event.pointerType === 'touch' ? 10 : 3);
-/** A finger rests on something once it has stood there for so long, in milliseconds. */
-const restsAfter = 500;
 
 interface Grip {
   readonly pointer: number;
@@ -94,28 +90,13 @@ export function useDrag() {
     if (event.key === 'Escape' && !isInDialog()) cancel();
   });
 
-  let resting: ReturnType<typeof setTimeout> | undefined;
-  let restedAt = -Infinity;
+  const finger = useRestingFinger();
   /** Hears of a finger that rests where it was pressed: what else would need a key to be held. */
-  function rest(event: PointerEvent, rested: () => void): void {
-    clearTimeout(resting);
-    if (event.pointerType !== 'touch') return;
-    const from = { x: event.clientX, y: event.clientY };
-    const ends = ['pointermove', 'pointerup', 'pointercancel', 'pointerdown'] as const;
-    const stop = useEventListener(window, [...ends], (next: PointerEvent) => {
-      const gone = Math.hypot(next.clientX - from.x, next.clientY - from.y);
-      if (next.type === 'pointermove' && gone <= threshold(next)) return;
-      if (next === event) return;
-      clearTimeout(resting);
-      stop();
-    });
-    resting = setTimeout(() => {
-      stop();
+  const rest = (event: PointerEvent, rested: () => void) =>
+    finger.press(event, () => {
       cancel();
-      restedAt = performance.now();
       rested();
-    }, restsAfter);
-  }
+    });
 
   return {
     start,
@@ -123,7 +104,7 @@ export function useDrag() {
     catchUp: () => latest && follow(latest),
     rest,
     /** Whether a finger has just rested: the click that follows is none. */
-    hasRested: () => performance.now() - restedAt < restsAfter,
+    hasRested: finger.hasRested,
     cancel,
     says: computed(() => last.value?.says ?? ''),
     isActive: computed(() => grip.value !== null),
