@@ -1,4 +1,4 @@
-import { demoJob, expect, studyJob, test, phoneOn } from './helpers.ts';
+import { demoJob, expect, phoneOn, studyJob, tap, test } from './helpers.ts';
 
 interface PlanFile {
   boxes: Record<string, { on: Record<string, unknown> }>;
@@ -161,9 +161,9 @@ test('a three-way is made up: conductors in its cables, joints by name; the shee
 
   const phone = await phoneOn(browser, page, job);
   const open = phone.locator('[data-open-makeup]').first();
-  await open.tap();
+  await tap(open);
   await expect(phone.locator('[data-makeup]').first()).toContainText('Before the power is on');
-  await phone.locator('[data-task^="makeup "]').first().tap();
+  await tap(phone.locator('[data-task^="makeup "]').first());
   await expect(phone.locator('[data-task^="makeup "]').first()).toHaveAttribute('aria-pressed', 'true');
   await phone.context().close();
 });

@@ -1,4 +1,4 @@
-import { chalk, studyJob, expect, expectAccessible, openJob, phoneOn, test } from './helpers.ts';
+import { chalk, studyJob, expect, expectAccessible, openJob, phoneOn, tap, test } from './helpers.ts';
 
 // The phone keeps its pages by a service worker; other journeys do without, which saves each the fetching of all pages.
 test.use({
@@ -31,7 +31,7 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
   await expect(page.locator('[data-phone]')).toContainText('Crew');
   await phone.getByLabel('Your name').fill('Apprentice');
   for (const kind of ['box', 'hole', 'pull', 'staple']) {
-    await phone.locator(`[data-task^="${kind} "]`).first().tap();
+    await tap(phone.locator(`[data-task^="${kind} "]`).first());
     await expect(page.locator(`[data-done=${kind}]`)).toContainText('1');
   }
   await expectAccessible(phone);
@@ -49,21 +49,21 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
       body: JSON.stringify({ detail: 'Nobody knows such a thing.' }),
     }),
   );
-  await staple.tap();
+  await tap(staple);
   await expect(phone.getByText('was not taken: Nobody knows such a thing.')).toBeVisible();
   await expect(staple).toHaveAttribute('aria-pressed', 'false');
-  await phone.getByRole('button', { name: 'Let it go' }).tap();
+  await tap(phone.getByRole('button', { name: 'Let it go' }));
   await expect(phone.getByText('was not taken')).toHaveCount(0);
   await phone.unroute(isRefused);
 
-  await phone.getByRole('button', { name: 'Wall to the right' }).tap();
+  await tap(phone.getByRole('button', { name: 'Wall to the right' }));
   await expect(phone.getByText('Wall B').last()).toBeVisible();
 
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await phone.reload();
   await expect(phone.getByText('Wall A').last()).toBeVisible();
   await phoneContext.setOffline(true);
-  await phone.locator('[data-task^="box "]').nth(1).tap();
+  await tap(phone.locator('[data-task^="box "]').nth(1));
   await expect(phone.getByText('1 to send')).toBeVisible();
   await phone.reload();
   await expect(phone.locator('[data-task^="box "]').nth(1)).toHaveAttribute('aria-pressed', 'true');
@@ -75,8 +75,8 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
   await tab.goto(phone.url());
   await expect(tab.locator('[data-task^="staple "]').nth(1)).toBeVisible();
   await phoneContext.setOffline(true);
-  await phone.locator('[data-task^="pull "]').nth(1).tap();
-  await tab.locator('[data-task^="staple "]').nth(1).tap();
+  await tap(phone.locator('[data-task^="pull "]').nth(1));
+  await tap(tab.locator('[data-task^="staple "]').nth(1));
   await expect(tab.getByText('to send')).toBeVisible();
   await phoneContext.setOffline(false);
   await expect(page.locator('[data-done=pull]')).toContainText('2');
@@ -85,7 +85,7 @@ test('the crew ticks on a phone, the lead sees it at once; a job that was taken 
 
   // A tick on its way when the job is taken back goes to the lead, who lets it count.
   await phoneContext.setOffline(true);
-  await phone.locator('[data-task^="box "]').nth(0).tap();
+  await tap(phone.locator('[data-task^="box "]').nth(0));
   await expect(phone.getByText('1 to send')).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(page.locator('[data-phone]')).toHaveCount(0);
@@ -158,8 +158,8 @@ test('a box that moved after it was nailed says so on the phone and to the lead;
   const job = await studyJob(page, 'Moved job');
   const phone = await phoneOn(browser, page, job);
   const task = phone.locator('[data-task="box b1"]');
-  while (!(await task.isVisible())) await phone.getByRole('button', { name: 'Wall to the right' }).tap();
-  await task.tap();
+  while (!(await task.isVisible())) await tap(phone.getByRole('button', { name: 'Wall to the right' }));
+  await tap(task);
   await page.goto(`/jobs/${job}/crew`);
   await expect(page.locator('[data-done=box]')).toContainText('1');
   await expect(page.locator('[data-changed]')).toHaveCount(0);
@@ -168,7 +168,7 @@ test('a box that moved after it was nailed says so on the phone and to the lead;
   await page.locator('[data-card]').getByLabel('Height', { exact: true }).press('Enter');
   await expect(page.locator('[data-changed]')).toContainText(/Box 1 .*It was .* bottom, stud .*; now /);
   await expect(task).toContainText('Changed since it was ticked: it was');
-  await task.tap();
+  await tap(task);
   await expect(task).not.toContainText('Changed since');
   await expect(task).toHaveAttribute('aria-pressed', 'true');
   await expect(page.locator('[data-changed]')).toHaveCount(0);

@@ -1,6 +1,13 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, type BrowserContext, expect, test as base, type Page } from '@playwright/test';
+import {
+  type Browser,
+  type BrowserContext,
+  expect,
+  type Locator,
+  test as base,
+  type Page,
+} from '@playwright/test';
 
 /** The windows' context of the tests of one worker: what the browser has compiled of the app it need not compile for each, which takes over a second. */
 let shared: { readonly of: string; readonly context: BrowserContext } | null = null;
@@ -110,11 +117,32 @@ export async function tally(page: Page, label: string): Promise<string> {
   return (await page.locator(`[data-tally="${label}"] span`).first().textContent()) ?? '';
 }
 
-/** Opens the job a link leads to. A browser takes a touch back that the page has no time for, as while it still loads: what is under way comes first. */
+/** Whether a page has heard of a press, within a time that no page takes. */
+const isHeard = (page: Page) =>
+  page.evaluate(async () => {
+    const pressed = (window as { pressed?: Promise<boolean> }).pressed ?? false;
+    return Promise.race([pressed, new Promise<boolean>((tell) => setTimeout(() => tell(false), 8000))]);
+  });
+
+/** A finger on something, once more where the browser lost the first on a machine that stood still; what the page makes of a press is another matter. */
+export async function tap(target: Locator): Promise<void> {
+  const page = target.page();
+  await page.evaluate(() => {
+    (window as { pressed?: Promise<boolean> }).pressed = new Promise((tell) =>
+      window.addEventListener('click', () => tell(true), { capture: true, once: true }),
+    );
+  });
+  await target.tap();
+  if (await isHeard(page)) return;
+  console.log(`a touch of ${String(target)} was lost`);
+  await target.tap();
+}
+
+/** Opens the job a link leads to, once nothing of the page is under way any more. */
 export async function openJob(phone: Page): Promise<void> {
   await phone.waitForLoadState('networkidle');
   await phone.evaluate(() => document.fonts.ready.then(() => undefined));
-  await phone.getByRole('button', { name: 'Open the job on this phone' }).tap();
+  await tap(phone.getByRole('button', { name: 'Open the job on this phone' }));
 }
 
 /** A phone that a link of its own lets into a job, in a browser of its own. */
