@@ -98,6 +98,10 @@ test('a second server on one data file is told of the first, and may start when 
   expect(await first.end()).toBe(0);
   const third = await start();
   expect(third.address).not.toBe(null);
-  expect((await fetch(`${third.address}/api/health`)).status).toBe(200);
+  const health = await fetch(`${third.address}/api/health`);
+  expect(health.status).toBe(200);
+  // Two minutes is what proxies keep an idle connection.
+  const idle = Number(/timeout=(\d+)/.exec(health.headers.get('keep-alive') ?? '')?.[1]);
+  expect(idle).toBeGreaterThan(120);
   await third.end();
 }, 120_000);

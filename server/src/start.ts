@@ -14,6 +14,8 @@ import type { Services } from './services/index.ts';
 
 /** Seconds until a request that is not sent on is ended; so that slow ones hold nobody up. */
 const [headSeconds, requestSeconds] = [10, 60];
+/** So long a connection nobody asks on stays open: longer than browsers' pauses and than proxies keep theirs, for a request sent as it closes is lost. */
+const idleSeconds = 125;
 /** So long what is under way when the server is told to stop may take. */
 const stopSeconds = 10;
 
@@ -59,7 +61,11 @@ async function start(): Promise<void> {
     live.bus = await PostgresBus.open(db, config.database, services.hearing, services.log);
   const path = config.demo ? `/jobs/${await demoJob(services)}` : '/';
   const server = createServer(
-    { headersTimeout: headSeconds * 1000, requestTimeout: requestSeconds * 1000 },
+    {
+      headersTimeout: headSeconds * 1000,
+      requestTimeout: requestSeconds * 1000,
+      keepAliveTimeout: idleSeconds * 1000,
+    },
     express,
   );
   const port = await listening(server, config);
