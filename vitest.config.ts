@@ -42,8 +42,8 @@ export default defineConfig({
     testTimeout: 90_000,
     pool: 'threads',
     sequence: { sequencer: KindByKind },
-    // Of two cores the runner would leave one idle.
-    maxWorkers: availableParallelism(),
+    // Of two cores the runner would leave one idle; and some tests wait for servers of their own.
+    maxWorkers: availableParallelism() + 1,
     projects: [
       {
         extends: true,

@@ -106,11 +106,34 @@ export async function chalk(page: Page, ...lines: string[]): Promise<void> {
   }
 }
 
-/** Judges the page once it has come; a page of which nothing is drawn yet lacks a heading on any machine that is slow. */
-export async function expectAccessible(page: Page): Promise<void> {
+/** Judges the page once it has come; a page of which nothing is drawn yet lacks a heading on any machine that is slow. Light and dark differ in colours alone. */
+export async function expectAccessible(page: Page, rules: 'all' | 'colours' = 'all'): Promise<void> {
   await expect(page.locator('h1').first()).toBeAttached();
-  const { violations } = await new AxeBuilder({ page }).analyze();
+  // There are no frames, for which all that is judged, right or wrong, would go to a page of its own: five times as long.
+  const axe = new AxeBuilder({ page }).setLegacyMode(true);
+  const few = { resultTypes: ['violations' as const] };
+  if (rules === 'colours') axe.options({ ...few, runOnly: ['color-contrast'] });
+  else axe.options(few);
+  const { violations, passes } = await axe.analyze();
+  expect(passes.length).toBeGreaterThan(0);
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+
+/** A page that stands still: nothing is asked for, and nothing of it has changed for a while. */
+export async function expectStill(page: Page): Promise<void> {
+  const unchanged = page.evaluate(
+    () =>
+      new Promise<void>((still) => {
+        const begin = () => setTimeout(() => (watch.disconnect(), still()), 300);
+        let waiting = begin();
+        const watch = new MutationObserver(() => {
+          clearTimeout(waiting);
+          waiting = begin();
+        });
+        watch.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+      }),
+  );
+  await Promise.all([page.waitForLoadState('networkidle'), unchanged]);
 }
 
 export async function tally(page: Page, label: string): Promise<string> {
