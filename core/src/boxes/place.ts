@@ -3,6 +3,7 @@ import type { WallFrame } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import {
   isOnWall,
+  isThroughWall,
   valuesIn,
   type Box,
   type DeviceKind,
@@ -152,7 +153,7 @@ export function ratedSolids(
 export function trimSolids(plan: Plan, wallId: string, rules: RuleBook): Solid[] {
   const trim = rules('trim.width');
   return valuesIn(plan, 'openingsInWall', wallId)
-    .filter((o) => o.kind !== 'cabinet')
+    .filter(isThroughWall)
     .map((o) => ({
       start: o.at - trim,
       end: o.at + o.width + trim,

@@ -1,6 +1,6 @@
 import { compareIds } from '../plan/ids.ts';
 import { framingKinds } from '../materials/index.ts';
-import type { Opening } from '../plan/index.ts';
+import { isThroughWall } from '../plan/index.ts';
 import { extentOf, roughOpening, thickness, type FrameInput, type RoughOpening } from './extent.ts';
 import type { WallLine } from './junctions.ts';
 import { memberOf, type Member, type Piece } from './member.ts';
@@ -24,9 +24,6 @@ export interface WallFrame {
   readonly openings: readonly RoughOpening[];
 }
 
-/** Cabinets stand before a wall; its framing runs on behind them. */
-const unframed = new Set<Opening['kind']>(['cabinet']);
-
 /** Generates one wall's framing from its plan entry, its openings and what was measured on site. Pure; foam-block walls have no members. */
 export function frameWall(input: FrameInput): WallFrame {
   const { line, wall, rules, ceiling } = input;
@@ -37,7 +34,7 @@ export function frameWall(input: FrameInput): WallFrame {
   const base = { wall: line.id, line, ...extent, top: ceiling, openings };
   if (!framingKinds[wall.framing].studs) return { ...base, members: [], standing: [] };
 
-  const framed = openings.filter((o) => !unframed.has(o.opening.kind));
+  const framed = openings.filter((o) => isThroughWall(o.opening));
   const marks = layoutMarks(input, extent);
   const uprights = uprightsOf(input, extent, framed, marks);
   const standing = uprights.map((u, i) => {

@@ -1,6 +1,6 @@
 import { nth } from '../lookups/index.ts';
 import type { Member, WallFrame } from '../framing/index.ts';
-import { isChase, type Obstacle } from '../plan/index.ts';
+import { isChase, isThroughWall, type Obstacle } from '../plan/index.ts';
 
 /** A hollow of a wall that cable can pass along: between two uprights, under a sill or over a header. Lengths along the wall, heights above the subfloor. */
 export interface Bay {
@@ -42,7 +42,7 @@ const widestPack = 6.1;
 export const holeMargin = 1.25;
 
 function framedOpenings(frame: WallFrame) {
-  return frame.openings.filter((o) => o.opening.kind !== 'cabinet');
+  return frame.openings.filter((o) => isThroughWall(o.opening));
 }
 
 function standingBays(frame: WallFrame): Bay[] {

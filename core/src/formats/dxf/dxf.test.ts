@@ -287,7 +287,7 @@ describe('walls drawn as single lines', () => {
     }).flat();
     expect(lines.length).toBeGreaterThan(4000);
     const from = performance.now();
-    const { found, drawn } = howDrawn({ faces: lines, shown: [], arcs: [] }, {});
+    const { found, drawn } = howDrawn({ faces: lines, shown: [], arcs: [], middles: [] }, {});
     // Each held against all others it takes 7.8 s.
     expect(performance.now() - from).toBeLessThan(5000);
     expect(drawn).toEqual({ walls: 'single', gaps: 'open', plainGaps: 0 });

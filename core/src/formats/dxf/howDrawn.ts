@@ -8,6 +8,7 @@ import {
   type XY,
 } from '../../geometry/index.ts';
 import type { DrawnArc, DrawnSegment } from './drawing.ts';
+import { wallsByMiddles } from './middles.ts';
 import { SegmentsByPlace } from './segmentsByPlace.ts';
 import { findStrips, lineFamilies, singleStrips, type Strip } from './strips.ts';
 import { type DrawnWall, type Evidence, wallsFromStrips } from './walls.ts';
@@ -34,6 +35,8 @@ export interface DrawnParts {
   readonly faces: readonly DrawnSegment[];
   readonly shown: readonly DrawnSegment[];
   readonly arcs: readonly DrawnArc[];
+  /** The middles of its walls, where it has them. */
+  readonly middles: readonly DrawnSegment[];
 }
 
 /** Pairs of lines are a wall’s faces so far apart, and a single line is one of this thickness: studs of 3-1/2 in. with half an inch of board on each side. */
@@ -95,15 +98,29 @@ function isOfPairs(faces: readonly DrawnSegment[], strips: readonly Strip[]): bo
   return paired >= pairedShare * drawn;
 }
 
+export interface HowDrawn {
+  readonly found: readonly DrawnWall[];
+  /** Whether the walls end where they meet already, as those do whose middles are drawn. */
+  readonly areJoined: boolean;
+  readonly evidence: Evidence;
+  readonly drawn: DrawnAs;
+}
+
 /**
  * The walls of a drawing with their openings, and how they were taken to be drawn: as asked, else as pairs where most lines run in pairs, and with plain gaps as
  * doorways where no door or window is drawn anywhere.
  */
 export function howDrawn(
-  { faces, shown, arcs }: DrawnParts,
+  { faces, shown, arcs, middles }: DrawnParts,
   asked: { readonly walls?: DrawnWalls; readonly gaps?: DrawnGaps },
-): { readonly found: readonly DrawnWall[]; readonly evidence: Evidence; readonly drawn: DrawnAs } {
+): HowDrawn {
   const pairs = pairStrips(faces);
+  const whole =
+    middles.length > 0 && !asked.walls && !asked.gaps ? wallsByMiddles(middles, faces, pairs) : null;
+  if (whole) {
+    const evidence = { segments: shown, byPlace: new SegmentsByPlace(shown), arcs, plainGaps: false };
+    return { found: whole, areJoined: true, evidence, drawn: { walls: 'pairs', gaps: 'open', plainGaps: 0 } };
+  }
   const walls = asked.walls ?? (isOfPairs(faces, pairs) ? 'pairs' : 'single');
   const leaves = walls === 'single' ? leavesAmong(faces) : new Set<DrawnSegment>();
   const lines = faces.filter((s) => !leaves.has(s));
@@ -123,6 +140,6 @@ export function howDrawn(
   const [found, evidence] = gaps === 'doors' ? [withAll, open] : [withDrawn, closed];
   // A few single lines are no house, unless somebody says they are.
   if (!asked.walls && walls === 'single' && found.length < fewestWalls)
-    return { found: [], evidence, drawn: { walls: 'pairs', gaps, plainGaps } };
-  return { found, evidence, drawn: { walls, gaps, plainGaps } };
+    return { found: [], areJoined: false, evidence, drawn: { walls: 'pairs', gaps, plainGaps } };
+  return { found, areJoined: false, evidence, drawn: { walls, gaps, plainGaps } };
 }

@@ -10,12 +10,13 @@ import type {
 } from '../imported/house.ts';
 import { useNamed } from '../../rooms/useByName.ts';
 import { housePlan, type ImportReading, type ImportStep } from '../imported/toPlan.ts';
-import { mapped, readDrawing, type Drawing } from './drawing.ts';
+import { mapped, readDrawing, type DrawnSegment, type Drawing } from './drawing.ts';
 import { readScale, type DrawingUnit, type ScaleReading } from './scale.ts';
 import { howDrawn, type DrawnAs, type DrawnGaps, type DrawnWalls } from './howDrawn.ts';
+import { middlesLayer } from './middles.ts';
 import { alongOf, lineFamilies, offsetOf, pointAt } from './strips.ts';
 import { readRoomSize, readTag, type OpeningTag } from './tags.ts';
-import { leafOfGap, linesInGap, type DrawnWall, type Evidence } from './walls.ts';
+import { leafOfGap, linesInGap, type DrawnLeaf, type DrawnWall, type Evidence, type Gap } from './walls.ts';
 
 export { drawingUnits, type DrawingUnit, type ScaleReading } from './scale.ts';
 export { drawnGaps, drawnWalls, type DrawnAs, type DrawnGaps, type DrawnWalls } from './howDrawn.ts';
@@ -66,12 +67,27 @@ const longestName = 24;
 /** A gap that nothing is drawn in has a door in it up to this width; a wider one is cased. */
 const widestLeaf = 42;
 const ceiling = 97.125;
+/** What a tag says is lower is a window, in inches. */
+const lowest = 78;
 /** Layers that show what lies under the walls or over them: they tell nothing of openings. */
 const underneath = /foot|stem|slab|found|beam|roof|dim/i;
+/** Layers whose lines in a gap say what it is, whatever swings near by. */
+const kindsByLayer: readonly (readonly [RegExp, ImportedOpening['kind']])[] = [
+  [/cased/i, 'cased'],
+  [/garage/i, 'garage-door'],
+  [/slid/i, 'sliding-door'],
+  [/fixed/i, 'fixed-glass'],
+  [/fireplace/i, 'fireplace'],
+  [/wind|glass|glaz/i, 'window'],
+];
 
-/** Every point through the same turn and stretch, so that the main walls run square to the sheet, in inches. */
+const isMiddle = ({ layer }: { readonly layer: string }) => layer === middlesLayer;
+
+/** Every point through the same turn and stretch, so that the main walls run square to the sheet, in inches; a drawing of ours stays as it lies. */
 function straightened(drawing: Drawing, inchesPerUnit: number): Drawing {
-  const main = lineFamilies(drawing.segments, 0.05 / inchesPerUnit)[0];
+  const main = drawing.segments.some(isMiddle)
+    ? undefined
+    : lineFamilies(drawing.segments, 0.05 / inchesPerUnit)[0];
   const heading = main ? headingOf(main.along) % 90 : 0;
   const turn = heading > 45 ? 90 - heading : -heading;
   const radians = (Math.abs(turn) < 0.02 ? 0 : turn) * (Math.PI / 180);
@@ -131,6 +147,24 @@ function matchTags(
   return { of, loose: tags.filter((t) => !used.has(t)) };
 }
 
+/** What an opening is, and the door hung in it: by its tag, by the layer of what runs along it, by a leaf, or by what is drawn there. */
+function kindOf(
+  gap: Gap,
+  tag: OpeningTag | undefined,
+  evidence: Evidence,
+): { readonly kind: ImportedOpening['kind']; readonly leaf: DrawnLeaf | null } {
+  const width = gap.end - gap.start;
+  const runsIn = (segments: readonly DrawnSegment[]) => linesInGap(gap, segments) > 0.8;
+  const [, layered] =
+    kindsByLayer.find(([pattern]) => runsIn(evidence.segments.filter((s) => pattern.test(s.layer)))) ?? [];
+  const leaf = layered ? null : leafOfGap(gap, evidence);
+  const said = tag?.kind ?? layered;
+  if (said || leaf) return { kind: said ?? 'door', leaf };
+  if (tag ? tag.height < lowest : runsIn(evidence.segments)) return { kind: 'window', leaf };
+  if (tag) return { kind: width >= 47 ? 'sliding-door' : 'door', leaf };
+  return { kind: evidence.plainGaps && width <= widestLeaf ? 'door' : 'cased', leaf };
+}
+
 function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence): ImportedOpening {
   const { wall } = hole;
   const gap = {
@@ -140,23 +174,7 @@ function openingOf(hole: Hole, tag: OpeningTag | undefined, evidence: Evidence):
     start: hole.start,
     end: hole.end,
   };
-  const width = hole.end - hole.start;
-  const leaf = leafOfGap(gap, evidence);
-  const lowTag = tag !== undefined && tag.height < 78;
-  const glazed = tag ? lowTag : linesInGap(gap, evidence.segments) > 0.8;
-  const kind =
-    tag?.kind ??
-    (leaf
-      ? 'door'
-      : glazed
-        ? 'window'
-        : tag
-          ? width >= 47
-            ? 'sliding-door'
-            : 'door'
-          : evidence.plainGaps && width <= widestLeaf
-            ? 'door'
-            : 'cased');
+  const { kind, leaf } = kindOf(gap, tag, evidence);
   const isWindow = kind === 'window' || kind === 'fixed-glass';
   const head = isWindow ? Math.max(usualHead, tag?.height ?? 0) : (tag?.height ?? usualHead);
   const sill = isWindow ? Math.max(0, head - (tag?.height ?? 44)) : 0;
@@ -270,14 +288,17 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
   if (!read.ok) return { ok: false, problems: [{ path: '(file)', message: read.problem }] };
   options.told?.('walls');
   const scale = readScale(read.drawing, options.unit);
-  const drawing = straightened(read.drawing, scale.inchesPerUnit);
+  const whole = straightened(read.drawing, scale.inchesPerUnit);
+  const middles = whole.segments.filter(isMiddle);
+  const drawing = { ...whole, segments: whole.segments.filter((s) => !isMiddle(s)) };
   const layers = layersOf(drawing, options.wallLayers);
   const wallLayers = new Set(layers.filter((l) => l.walls).map((l) => l.name));
-  const { found, evidence, drawn } = howDrawn(
+  const { found, areJoined, evidence, drawn } = howDrawn(
     {
       faces: drawing.segments.filter((s) => wallLayers.has(s.layer)),
       shown: drawing.segments.filter((s) => !wallLayers.has(s.layer) && !underneath.test(s.layer)),
       arcs: drawing.arcs,
+      middles,
     },
     options,
   );
@@ -310,6 +331,7 @@ export function planFromDxf(text: string, options: DxfOptions = {}): DxfReading 
   const house: ImportedHouse = {
     levels: [{ id: level, name: 'Main', ceiling, elevation: 0 }],
     walls,
+    areJoined,
     labels: labelsOf(drawing),
   };
   const plan = housePlan(

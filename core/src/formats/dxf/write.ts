@@ -7,15 +7,24 @@ import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
 import { planShapes } from '../../outputs/drawing/planShapes.ts';
 import { plateEnds } from '../../outputs/drawing/wallShapes.ts';
 import { signCorners, signKinds, signOf, type SignKind } from '../../outputs/figures/signs.ts';
-import type { Opening, Plan } from '../../plan/index.ts';
+import { isThroughWall, type Opening, type Plan } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
+import { middlesLayer } from './middles.ts';
 import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
 
 /** Layers by plain names. A slash may not stand in one. */
 const layers = {
   walls: { name: 'Walls', colour: Colors.White },
+  // A colour below nothing is a layer that is switched off.
+  middles: { name: middlesLayer, colour: -Colors.White },
   doors: { name: 'Doors', colour: Colors.Green },
+  slidingDoors: { name: 'Sliding doors', colour: Colors.Green },
+  garageDoors: { name: 'Garage doors', colour: Colors.Green },
+  cased: { name: 'Cased openings', colour: Colors.Green },
+  fireplaces: { name: 'Fireplaces', colour: Colors.Green },
+  cabinets: { name: 'Cabinets', colour: Colors.Green },
   windows: { name: 'Windows', colour: Colors.Cyan },
+  fixedGlass: { name: 'Fixed glass', colour: Colors.Cyan },
   studs: { name: 'Studs', colour: Colors.Yellow },
   rooms: { name: 'Rooms', colour: Colors.White },
   boxes: { name: 'Boxes', colour: Colors.Red },
@@ -23,6 +32,19 @@ const layers = {
   panels: { name: 'Panels', colour: Colors.Magenta },
   fixtures: { name: 'Fixtures', colour: Colors.Blue },
 } as const;
+/** What runs along an opening that no door swings in: on which layer, and how far off the wall’s middle, in inches. */
+const drawnAlong: Record<
+  Exclude<Opening['kind'], 'door'>,
+  { readonly layer: keyof typeof layers; readonly offs: readonly number[] | 'faces' }
+> = {
+  window: { layer: 'windows', offs: [0] },
+  'fixed-glass': { layer: 'fixedGlass', offs: [0.6, -0.6] },
+  'sliding-door': { layer: 'slidingDoors', offs: [0.7, -0.7] },
+  'garage-door': { layer: 'garageDoors', offs: 'faces' },
+  cased: { layer: 'cased', offs: 'faces' },
+  fireplace: { layer: 'fireplaces', offs: 'faces' },
+  cabinet: { layer: 'cabinets', offs: 'faces' },
+};
 const cableLayer = (cable: string) => `Cable ${cable.replaceAll('/', '-')}`;
 
 /** A place along a wall and off its middle, as the house lies: inches, y up. */
@@ -74,7 +96,7 @@ class LevelDrawing {
     this.dxf.addLine(point3d(a.x, a.y), point3d(b.x, b.y), { layerName: layers[layer].name });
   }
 
-  /** Both faces, cut at the openings, closed at their jambs, and at ends that meet no other wall. */
+  /** The middle, and both faces, cut at the openings, closed at their jambs, and at ends that meet no other wall. */
   walls(): void {
     const { plan, result, level } = this;
     const meets = new Map<string, number>();
@@ -83,10 +105,11 @@ class LevelDrawing {
     for (const [id, wall] of Object.entries(plan.walls)) {
       const line = entryOf(plan.points, wall.from).level === level ? wallSegment(plan, id) : null;
       if (!line) continue;
+      this.line('middles', line.a, placeOn(line, line.span, 0));
       const own = result.members.filter((m) => m.wall === id);
       const [start, end] = plateEnds(own) ?? [0, line.span];
       const openings = Object.values(plan.openings)
-        .filter((o) => o.wall === id)
+        .filter((o) => o.wall === id && isThroughWall(o))
         .sort((a, b) => a.at - b.at);
       const cuts = [start, ...openings.flatMap((o) => [o.at, o.at + o.width]), end];
       for (const off of [line.half, -line.half])
@@ -101,7 +124,7 @@ class LevelDrawing {
       ];
       for (const along of caps)
         this.line('walls', placeOn(line, along, line.half), placeOn(line, along, -line.half));
-      for (const o of openings) this.opening(line, o);
+      for (const o of Object.values(plan.openings)) if (o.wall === id) this.opening(line, o);
       for (const m of own)
         if (m.number !== null)
           for (const along of [m.at - 0.75, m.at + 0.75])
@@ -112,9 +135,8 @@ class LevelDrawing {
   private opening(line: WallSegment, o: Opening): void {
     const [start, end] = [o.at, o.at + o.width];
     if (o.kind !== 'door') {
-      const layer = o.kind === 'window' || o.kind === 'fixed-glass' ? 'windows' : 'doors';
-      const offs = { window: [0], 'fixed-glass': [0.6, -0.6], 'sliding-door': [0.7, -0.7], cased: [] };
-      for (const off of offs[o.kind as keyof typeof offs] ?? [line.half, -line.half])
+      const { layer, offs } = drawnAlong[o.kind];
+      for (const off of offs === 'faces' ? [line.half, -line.half] : offs)
         this.line(layer, placeOn(line, start, off), placeOn(line, end, off));
       return;
     }

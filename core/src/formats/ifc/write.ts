@@ -5,7 +5,7 @@ import { cables, panelSize } from '../../materials/index.ts';
 import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
 import { plateEnds } from '../../outputs/drawing/wallShapes.ts';
 import { signOf } from '../../outputs/figures/signs.ts';
-import { catalogueOf, type Opening, type Plan } from '../../plan/index.ts';
+import { catalogueOf, isThroughWall, type Opening, type Plan } from '../../plan/index.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { boundaryOfRoom } from '../../rooms/walked.ts';
 import { wallSegment, type WallSegment } from '../../survey/snapping.ts';
@@ -145,7 +145,8 @@ class HouseFile {
       entryOf(plan.walls, id).exterior ? I.IfcWallTypeEnum.STANDARD : I.IfcWallTypeEnum.PARTITIONING,
     );
     this.write(wall);
-    for (const o of Object.values(plan.openings)) if (o.wall === id) this.opening(o, wall, at, line);
+    for (const o of Object.values(plan.openings))
+      if (o.wall === id && isThroughWall(o)) this.opening(o, wall, at, line);
     return [wall, ...this.wallBoxes(id, at, line), ...this.panels(id, at, line)];
   }
 

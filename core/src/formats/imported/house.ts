@@ -5,6 +5,8 @@ import type { Opening, RoomUse, Side } from '../../plan/index.ts';
 export interface ImportedHouse {
   readonly levels: readonly ImportedLevel[];
   readonly walls: readonly ImportedWall[];
+  /** Whether the walls’ ends are where they meet already; else they are brought there. */
+  readonly areJoined?: boolean;
   readonly labels: readonly ImportedLabel[];
 }
 

@@ -200,7 +200,7 @@ export function housePlan(
   told: (step: ImportStep) => void = () => undefined,
 ): ImportReading {
   const doubts = [...read];
-  const walls = joinWalls(house.walls).sort(byPlace);
+  const walls = (house.areJoined ? [...house.walls] : joinWalls(house.walls)).sort(byPlace);
   const draft = structuredClone(emptyPlan(name, 'renovation'));
   draft.levels = Object.fromEntries(
     house.levels.map((l) => [
