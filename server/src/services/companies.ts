@@ -76,6 +76,7 @@ const exportedTables: readonly {
       'cents',
       'revision',
       'plan',
+      'page',
       'by',
       'at',
     ],

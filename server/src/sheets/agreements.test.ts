@@ -113,6 +113,29 @@ describe('what is agreed with a customer', () => {
     expect((await server.api.get(`/api/jobs/${job}/agreements`)).body).toHaveLength(1);
   });
 
+  test('a page that was signed stays as it was, whatever would be made of the job today; one signed before pages were kept is made again', async () => {
+    const job = await newJob();
+    await sign(job, (await offer(job, { taken: ['v1'] })).made).expect(201);
+    const shown = async (paper: string) => {
+      const { body } = await server.api
+        .post(`/api/jobs/${job}/agreements/1/sheets`)
+        .send({ paper, turned: 'portrait' })
+        .expect(200);
+      const { made, pages } = body as OfferShown;
+      const pdf = await server.api.get(`/api/jobs/${job}/sheets/${made}`).buffer(true).expect(200);
+      return { text: await pageOf(job, made), width: pages[0]!.width, pdf: pdf.body as Buffer };
+    };
+    const signed = await shown('letter');
+    expect(signed.text).toContain('A. Customer');
+    const otherwise = JSON.stringify({ ...whole, job: { ...whole.job, name: 'Something else' } });
+    await server.db('agreements').where({ job }).update({ plan: otherwise });
+    expect(await shown('a4')).toEqual(signed);
+    await server.db('agreements').where({ job }).update({ page: null });
+    const again = await shown('a4');
+    expect(again.text).toContain('Something else');
+    expect(again.width).not.toBe(signed.width);
+  });
+
   test('what was recorded by mistake is taken back, the last first; then the next stands on what is left', async () => {
     const job = await newJob();
     const back = (number: number) => server.api.delete(`/api/jobs/${job}/agreements/${number}`);

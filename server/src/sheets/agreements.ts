@@ -4,6 +4,7 @@ import { firstOfWords, must, type Plan } from '@fieldchalk/core';
 import type { Agreement, OfferShown, OfferWanted } from '@fieldchalk/contracts';
 import { ApiError } from '../errors.ts';
 import type { Plans } from '../services/plans.ts';
+import { packed, unpacked } from './packed.ts';
 import type { OfferToMake, SheetsTold } from './sheetWorker.ts';
 import type { Sheets } from './sheets.ts';
 
@@ -20,6 +21,8 @@ interface AgreementRow {
   readonly revision: number;
   readonly plan: string;
   readonly by: string | null;
+  /** The page as it was signed, packed; null of those signed before it was kept. */
+  readonly page: string | null;
 }
 
 /** A page that was made for a customer, until it is signed or others are made. */
@@ -34,6 +37,13 @@ interface Open {
   readonly asked: OfferWanted;
 }
 
+/** What the list of them is made of: the names of options are in the job as it stood. */
+const listed = [
+  ...['number', 'day', 'signer', 'reason', 'cents', 'revision', 'taken', 'plan'].map(
+    (c) => `agreements.${c}`,
+  ),
+  'people.name as by',
+];
 /** Each keeps the job whole. */
 const mostAgreements = 200;
 /** So many pages may wait for who signs them. */
@@ -76,7 +86,7 @@ export class Agreements {
     return { made, pages, number, before: last?.cents ?? null, cents, unpriced };
   }
 
-  /** A page as it was signed, made again. */
+  /** A page as it was signed; made again, on the paper that is asked for, where it was signed before pages were kept. */
   async again(
     job: string,
     number: number,
@@ -84,16 +94,22 @@ export class Agreements {
     told: (how: SheetsTold) => void,
   ): Promise<OfferShown> {
     const own = await this.row(job, number);
+    const key = `${job} agreement ${own.sequence}`;
+    const before = number === 1 ? null : (await this.row(job, number - 1)).cents;
+    if (own.page !== null) {
+      const { made, pages } = this.sheets.hold(job, key, await unpacked(own.page));
+      return { made, pages, number, before, cents: own.cents, unpriced: [] };
+    }
     const earlier = number === 1 ? undefined : await this.row(job, number - 1);
     const { day, reason, signer, plan } = own;
     const taken = JSON.parse(own.taken) as string[];
     const { made, pages } = await this.page(
       job,
-      `${job} agreement ${own.sequence} ${JSON.stringify(paper)}`,
+      `${key} ${JSON.stringify(paper)}`,
       { plan, before: beforeOf(earlier), offer: { ...paper, number, day, reason, signer, taken } },
       told,
     );
-    return { made, pages, number, before: earlier?.cents ?? null, cents: own.cents, unpriced: [] };
+    return { made, pages, number, before, cents: own.cents, unpriced: [] };
   }
 
   private async page(
@@ -125,31 +141,43 @@ export class Agreements {
         'not-found',
         'This page is kept no longer. Make it again, and look at it once more.',
       );
-    const { revision, number, after, cents, unpriced, asked } = page;
+    const { revision, number, cents, unpriced, asked } = page;
     if (unpriced.length > 0)
       throw new ApiError(
         'bad-request',
         `This page is a draft: there is no price yet for ${firstOfWords(unpriced)}. Give it one on the order page, 0 for what the customer brings, and make the page again.`,
         [{ path: 'made', message: 'is a draft: not all of it has a price' }],
       );
+    const signed = await this.signed(job, page, signer);
     await this.db.transaction(async (trx) => {
       const { row, plan } = await this.plans.open(trx, job, true);
       const last = await this.last(job, trx);
-      if (row.revision !== revision || (last?.sequence ?? null) !== after)
-        throw new ApiError(
-          'conflict',
-          'The job has changed since this page was made. Make it again, and look at it once more.',
-        );
+      if (!isStill(page, row.revision, last)) throw hasGoneOn();
       if (number > mostAgreements)
         throw new ApiError('bad-request', `A job has ${mostAgreements} agreements at most. Go on in a copy.`);
       const { day, reason, taken } = asked;
       await trx('agreements').insert({
-        ...{ job, number, day, signer, reason, cents, revision, by, at: this.now() },
+        ...{ job, number, day, signer, reason, cents, revision, by, at: this.now(), page: signed },
         ...{ taken: JSON.stringify(taken), plan: JSON.stringify(plan) },
       });
     });
     this.open.delete(made);
     return { number, taken: asked.taken };
+  }
+
+  /** The page with the name of who signs it, packed: what is kept, whatever a later Field Chalk would make of the job. */
+  private async signed(job: string, page: Open, signer: string): Promise<string> {
+    const { row, plan } = await this.plans.open(this.db, job);
+    const last = await this.last(job);
+    if (!isStill(page, row.revision, last)) throw hasGoneOn();
+    const { asked, number } = page;
+    const { made } = await this.page(
+      job,
+      `${job} signing ${row.revision} ${page.after} ${JSON.stringify([asked, signer])}`,
+      { plan, before: beforeOf(last), offer: { ...asked, number, signer } },
+      () => undefined,
+    );
+    return packed(this.sheets.of(job, made));
   }
 
   /** Takes back what was agreed last, as where it was recorded by mistake. Refused for what later ones stand on. */
@@ -174,7 +202,7 @@ export class Agreements {
       .leftJoin('people', 'people.id', 'agreements.by')
       .where({ 'agreements.job': job })
       .orderBy('agreements.number', 'desc')
-      .select('agreements.*', 'people.name as by')) as AgreementRow[];
+      .select(listed)) as AgreementRow[];
     return rows.map((row) => {
       const { number, day, signer, reason, cents, revision, by } = row;
       return { number, day, signer, reason, cents, revision, by, taken: namesOf(row) };
@@ -197,6 +225,15 @@ export class Agreements {
     return db<AgreementRow>('agreements').where({ job }).orderBy('number', 'desc').first();
   }
 }
+
+/** Whether a job is as it was when a page of it was made. */
+const isStill = (page: Open, revision: number, last: AgreementRow | undefined): boolean =>
+  revision === page.revision && (last?.sequence ?? null) === page.after;
+const hasGoneOn = () =>
+  new ApiError(
+    'conflict',
+    'The job has changed since this page was made. Make it again, and look at it once more.',
+  );
 
 const beforeOf = (row: AgreementRow | undefined): OfferToMake['before'] =>
   row ? { plan: row.plan, taken: JSON.parse(row.taken) as string[], cents: row.cents } : null;

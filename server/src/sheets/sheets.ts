@@ -40,6 +40,9 @@ type Wanted = Pick<SheetsWanted, 'sheets' | 'paper' | 'turned'>;
 
 /** Each keeps the job whole. */
 const mostIssues = 500;
+const madeOf = (key: string): string => createHash('sha256').update(key).digest('hex').slice(0, 32);
+const withoutPictures = ({ pages }: MadePages): SheetsMade['pages'] =>
+  pages.map(({ svg: _, ...page }) => page);
 const noSuchSet = () => new ApiError('not-found', 'This set of sheets is not in the job any more.');
 
 /** Sheets of jobs, made in a thread of their own so that nobody else waits, and sets as they were issued. */
@@ -115,9 +118,9 @@ export class Sheets {
     sheets: SheetsToMake | OfferToMake,
     told: (how: SheetsTold) => void,
   ): Promise<SheetsMade> {
-    const made = createHash('sha256').update(key).digest('hex').slice(0, 32);
-    const { pages } = this.kept.get(made)?.sheets ?? (await this.keep(made, job, sheets, told));
-    return { made, pages: pages.map(({ svg: _, ...page }) => page) };
+    const made = madeOf(key);
+    const kept = this.kept.get(made)?.sheets ?? (await this.keep(made, job, sheets, told));
+    return { made, pages: withoutPictures(kept) };
   }
 
   private async keep(
@@ -140,6 +143,13 @@ export class Sheets {
     } finally {
       this.waiting -= 1;
     }
+  }
+
+  /** Sheets that were made before and stored, as if they had been made now. */
+  hold(job: string, key: string, sheets: MadePages): SheetsMade {
+    const made = madeOf(key);
+    this.kept.set(made, { job, sheets });
+    return { made, pages: withoutPictures(sheets) };
   }
 
   /** Sheets of a job that were made and are still kept; made anew by asking again. */

@@ -10,6 +10,7 @@ import * as ticksSayOfWhat from './2026-11-28-ticks-say-of-what.ts';
 import * as workAgreements from './2026-11-29-work-agreements.ts';
 import * as workPrices from './2026-11-28-work-prices.ts';
 import * as workSheets from './2026-11-28-work-sheets.ts';
+import * as workSignedPages from './2026-11-29-work-signed-pages.ts';
 import * as workStock from './2026-11-29-work-stock.ts';
 import * as workSuppliers from './2026-11-28-work-suppliers.ts';
 import * as whatJobsAreAbout from './2026-11-28-what-jobs-are-about.ts';
@@ -29,5 +30,6 @@ export const migrations: Readonly<Record<string, Knex.Migration>> = {
   '2026-11-28-work-sheets': workSheets,
   '2026-11-28-work-suppliers': workSuppliers,
   '2026-11-29-work-agreements': workAgreements,
+  '2026-11-29-work-signed-pages': workSignedPages,
   '2026-11-29-work-stock': workStock,
 };
