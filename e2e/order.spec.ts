@@ -18,7 +18,7 @@ test('what is on hand is typed and scanned, coils are cut as planned, and what i
   const field = page.getByLabel('On hand: name or code, and how much');
   await field.fill('moon dust 3');
   await field.press('Enter');
-  await expect(page.getByText('Nothing on the list is called “moon dust”')).toBeVisible();
+  await expect(page.getByText('Nothing is called “moon dust”')).toBeVisible();
   await expect(field).toHaveValue('moon dust 3');
   for (const scanned of ['14/2 90 ft', 'plate-1g', 'plate-1g']) {
     await field.fill(scanned);
@@ -26,6 +26,11 @@ test('what is on hand is typed and scanned, coils are cut as planned, and what i
     await expect(field).toHaveValue('');
   }
   await expect(page.locator('[data-stock="plate-1g"]').getByRole('textbox')).toHaveValue('2');
+  // What the job needs none of is counted all the same.
+  await field.fill('plate-4g 6');
+  await field.press('Enter');
+  await expect(page.locator('[data-stock="plate-4g"]')).toContainText('Wall plate, 4 gang');
+  await expect(page.locator('[data-stock="plate-4g"]')).toContainText('this job needs none');
   await expectAccessible(page);
 
   const coils = page.getByRole('region', { name: 'Coils' });

@@ -98,6 +98,7 @@ export { changeAbout, editWords, toldProblem, type ToldProblem } from './outputs
 export { namesOf, sentence } from './outputs/names.ts';
 export { boxNumber } from './plan/things.ts';
 export { hasWay, toDrill, type Bore } from './runs/index.ts';
+export { stockItems } from './outputs/takeoff/items.ts';
 export { takeOff, type Takeoff, type TakeoffLine } from './outputs/takeoff/index.ts';
 export { linesOf, takeoffSources } from './outputs/takeoff/parts.ts';
 export { takeoffBy, takeoffOrders, type TakeoffGroup, type TakeoffOrder } from './outputs/takeoff/by.ts';

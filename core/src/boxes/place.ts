@@ -3,7 +3,6 @@ import type { WallFrame } from '../framing/index.ts';
 import { compareIds } from '../plan/ids.ts';
 import {
   isOnWall,
-  isThroughWall,
   valuesIn,
   type Box,
   type DeviceKind,
@@ -13,6 +12,7 @@ import {
   type Side,
   type WallPlace,
 } from '../plan/index.ts';
+import { isThroughWall } from '../plan/kinds.ts';
 import { nominalBoxSize, type Catalogue } from '../materials/index.ts';
 import { sideSeen, type BoundedRooms } from '../rooms/seeing.ts';
 import type { RuleBook } from '../rules/index.ts';

@@ -1,6 +1,6 @@
 import { compareIds } from '../plan/ids.ts';
 import { framingKinds } from '../materials/index.ts';
-import { isThroughWall } from '../plan/index.ts';
+import { isThroughWall } from '../plan/kinds.ts';
 import { extentOf, roughOpening, thickness, type FrameInput, type RoughOpening } from './extent.ts';
 import type { WallLine } from './junctions.ts';
 import { memberOf, type Member, type Piece } from './member.ts';

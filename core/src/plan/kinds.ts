@@ -51,6 +51,10 @@ export const openingKinds = [
   'cabinet',
 ] as const;
 
+/** Whether an opening goes through its wall; cabinets stand before one, and its framing runs on behind them. */
+export const isThroughWall = ({ kind }: { readonly kind: (typeof openingKinds)[number] }): boolean =>
+  kind !== 'cabinet';
+
 export const deviceKinds = [
   'receptacle',
   'gfci',

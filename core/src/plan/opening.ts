@@ -14,6 +14,3 @@ export const openingSchema = z.strictObject({
   swing: side.default('left'),
 });
 export type Opening = z.infer<typeof openingSchema>;
-
-/** Whether an opening goes through its wall; cabinets stand before one, and its framing runs on behind them. */
-export const isThroughWall = ({ kind }: Pick<Opening, 'kind'>): boolean => kind !== 'cabinet';

@@ -1,6 +1,7 @@
 import { nth } from '../lookups/index.ts';
 import type { Member, WallFrame } from '../framing/index.ts';
-import { isChase, isThroughWall, type Obstacle } from '../plan/index.ts';
+import { isChase, type Obstacle } from '../plan/index.ts';
+import { isThroughWall } from '../plan/kinds.ts';
 
 /** A hollow of a wall that cable can pass along: between two uprights, under a sill or over a header. Lengths along the wall, heights above the subfloor. */
 export interface Bay {

@@ -3,7 +3,7 @@ import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { catalogueOf, isOnWall } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
-import { formatLength } from '../../units/index.ts';
+import { acrossOf } from './items.ts';
 import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
 
 const boxIds = ({ plan }: House) => idsOf(plan.boxes);
@@ -23,9 +23,7 @@ export const rings = sumsOf('rings', boxIds, ({ plan, boxes, layout }: House, id
   const sums: Record<string, number> = {};
   const { gangs, on } = entryOf(plan.boxes, id);
   if (name.startsWith('metal-square'))
-    sums[
-      keyOf({ kind: 'ring', across: Math.floor(model.width * 16) / 16, gangs: isOnWall(on) ? gangs : null })
-    ] = 1;
+    sums[keyOf({ kind: 'ring', across: acrossOf(model.width), gangs: isOnWall(on) ? gangs : null })] = 1;
   if (name.startsWith('metal-square-extended')) sums[keyOf({ kind: 'extension', gangs: null })] = 1;
   const placed = layout.placed[id];
   const setting = placed && layout.settings[placed.wall];
@@ -50,22 +48,15 @@ export const backing = sumsOf(
 
 /** New boxes by model, and the backing that holds those on no stud face. */
 export function boxLines(house: House): DraftLine[] {
-  const catalogue = catalogueOf(house.plan);
   const lengths = backing(house);
   const keys = Object.fromEntries(Object.entries(lengths).filter(([key]) => key.startsWith('{')));
   return [
     ...counted(models(house), 'box').flatMap(({ item, count }) =>
-      each(
-        item,
-        entryOf(catalogue, item.model).name,
-        count,
-        'The smallest box that holds its wires, or the one chosen.',
-      ),
+      each(item, count, 'The smallest box that holds its wires, or the one chosen.'),
     ),
     ...counted(rings(house), 'ring').flatMap(({ item, count }) =>
       each(
         item,
-        `${item.gangs === null ? 'Round ring' : `Mud ring, ${item.gangs} gang`}, for a ${formatLength(item.across)} square box`,
         count,
         'One for each square box: devices and plates are made for the ring, not for the box.',
       ),
@@ -73,7 +64,6 @@ export function boxLines(house: House): DraftLine[] {
     ...counted(rings(house), 'extension').flatMap(({ item, count }) =>
       each(
         item,
-        item.gangs === null ? 'Extension, square, 1-1/2 in. deep' : `Extension ring, ${item.gangs} gang`,
         count,
         item.gangs === null
           ? 'Makes a square box deep enough for its wires.'
@@ -82,7 +72,6 @@ export function boxLines(house: House): DraftLine[] {
     ),
     ...counted(keys, 'backing').map(({ item, count }): DraftLine => ({
       item,
-      name: `Backing, ${item.size}`,
       quantity: Math.ceil(ofWhole(count)),
       unit: 'in',
       why: `${lengths[`pieces ${item.size}`]} pieces between studs, behind boxes that hang on no stud face.`,

@@ -1,6 +1,6 @@
 import { idsOf, query, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf, listUnder } from '../../lookups/index.ts';
-import { cableNames, isData, itemId } from '../../materials/index.ts';
+import { cableNames, itemId } from '../../materials/index.ts';
 import { hasWay } from '../../runs/index.ts';
 import { leftOnCoil } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
@@ -132,7 +132,6 @@ export function cableLines(house: House): {
     const [path, loops, ends, margin] = parts.map((of) => formatLength(part(of)));
     return {
       item: { kind: 'cable', cable: type },
-      name: isData(type) ? 'Data cable, four pairs' : `${type} NM-B cable with ground`,
       quantity: Math.ceil(lengthInFeet(part('cut')) - 1e-9),
       unit: 'ft',
       why: `${sums[`${type} cuts`]} cuts: ${path} along the runs, ${loops} service loops, ${ends} free ends, ${margin} margin; rounded up to the foot.`,

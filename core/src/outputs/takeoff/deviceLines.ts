@@ -3,14 +3,8 @@ import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { idsIn, isOnWall, type Device, type DeviceKind, type Plan } from '../../plan/index.ts';
 import type { House } from '../../stages/index.ts';
-import { capital, counted, each, keyOf, type DraftLine } from './line.ts';
-
-const names: Partial<Record<DeviceKind, string>> = {
-  receptacle: 'Receptacle, tamper-resistant',
-  gfci: 'GFCI receptacle, tamper-resistant',
-};
-/** Devices made for 15 A and for 20 A. */
-const byAmps: ReadonlySet<DeviceKind> = new Set(['receptacle', 'gfci']);
+import { byAmps } from './items.ts';
+import { counted, each, keyOf, type DraftLine } from './line.ts';
 
 /** A receptacle alone on its circuit matches the breaker: NEC 210.21(B)(1) (from memory). */
 function ampsOf(device: Device, plan: Plan): 15 | 20 {
@@ -64,20 +58,17 @@ export const plates = sumsOf(
 export function deviceLines(house: House): DraftLine[] {
   return [
     ...counted(devices(house), 'device').flatMap(({ item, count }) => {
-      const name = names[item.device as DeviceKind] ?? item.device.replaceAll('-', ' ');
-      const amps = item.amps === null ? '' : `, ${item.amps} A`;
-      return each(item, capital(`${name}${amps}`), count, 'One for each place in the plan.');
+      return each(item, count, 'One for each place in the plan.');
     }),
     ...counted(plates(house), 'plate').flatMap(({ item, count }) =>
-      each(item, `Wall plate, ${item.gangs} gang`, count, 'One for each box with a device, by its gangs.'),
+      each(item, count, 'One for each box with a device, by its gangs.'),
     ),
     ...counted(plates(house), 'blank').flatMap(({ item, count }) =>
-      each(item, 'Blank for a plate', count, 'One for each gang that no device is in.'),
+      each(item, count, 'One for each gang that no device is in.'),
     ),
     ...counted(plates(house), 'outlet-cover').flatMap(({ item, count }) =>
       each(
         item,
-        item.on === 'floor' ? 'Floor cover for a receptacle' : 'Round cover for a receptacle',
         count,
         item.on === 'floor'
           ? 'One for each receptacle in a floor.'
@@ -87,15 +78,12 @@ export function deviceLines(house: House): DraftLine[] {
     ...counted(plates(house), 'cover').flatMap(({ item, count }) =>
       each(
         item,
-        item.gangs === null ? 'Blank cover, round' : `Blank cover, ${item.gangs} gang`,
         count,
         'Over a splice, so that it stays in reach, and over an empty box: NEC 314.25, 314.29 (from memory).',
       ),
     ),
   ];
 }
-
-const protections = { none: '', gfci: ', GFCI', afci: ', AFCI', dual: ', dual function' } as const;
 
 export const breakers = sumsOf(
   'breakers',
@@ -111,11 +99,6 @@ export const breakers = sumsOf(
 /** A breaker for each new circuit that is on a panel. */
 export function breakerLines(house: House): DraftLine[] {
   return counted(breakers(house), 'breaker').flatMap(({ item, count }) =>
-    each(
-      item,
-      `Breaker, ${item.amps} A, ${item.poles} pole${protections[item.protection]}`,
-      count,
-      'One for each new circuit.',
-    ),
+    each(item, count, 'One for each new circuit.'),
   );
 }

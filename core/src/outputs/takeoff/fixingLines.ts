@@ -55,29 +55,22 @@ export const braces = sumsOf(
 export function fixingLines(house: House): DraftLine[] {
   const { rules } = house;
   const own = { ...fixings(house), ...braces(house) };
-  const line = (kind: 'screw' | 'pin' | 'brace', name: string, why: string) =>
-    counted(own, kind).flatMap(({ item, count }) => each(item, name, count, why));
+  const line = (kind: 'screw' | 'pin' | 'brace', why: string) =>
+    counted(own, kind).flatMap(({ item, count }) => each(item, count, why));
   const perCan = rules('parts.adhesive');
   const set = (own[adhesive] ?? 0) + (alongCable(house)['wedges'] ?? 0);
   return [
     ...line(
       'screw',
-      'Wood screw, 1-1/4 in.',
       'Two for each box that is screwed on, four from three gangs up; backing has two more at each end.',
     ),
-    ...line(
-      'pin',
-      'Powder-actuated pin with its load',
-      'Two for each box on concrete, four from three gangs up.',
-    ),
+    ...line('pin', 'Two for each box on concrete, four from three gangs up.'),
     ...line(
       'brace',
-      'Bar brace between joists',
       'One for each ceiling box, which stands where it is marked and not where a joist is; fan boxes come with theirs.',
     ),
     ...each(
       { kind: 'foam-adhesive' },
-      'Foam adhesive, can',
       Math.ceil(set / perCan),
       `Sets ${set} boxes and wedges in foam block; a can does about ${perCan}.`,
     ),

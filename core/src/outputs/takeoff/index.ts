@@ -1,7 +1,7 @@
 import { idsOf, nothing, query, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { itemId } from '../../materials/index.ts';
-import { priceOf } from '../../plan/index.ts';
+import { catalogueOf, priceOf } from '../../plan/index.ts';
 import { unitsOf } from '../buying/units.ts';
 import type { House } from '../../stages/index.ts';
 import { toDecimals } from '../../units/index.ts';
@@ -10,6 +10,7 @@ import { cableLines, type CoilFigures } from './cableLines.ts';
 import type { Coil } from '../coils/index.ts';
 import { breakerLines, deviceLines } from './deviceLines.ts';
 import { fixingLines } from './fixingLines.ts';
+import { itemName } from './items.ts';
 import { ofWhole, whole, type DraftLine } from './line.ts';
 import { makeUpLines } from './makeUpLines.ts';
 import { smallPartLines, tubeLines } from './smallParts.ts';
@@ -92,7 +93,8 @@ export const takeOff = query('takeoff', (house: House): Takeoff => {
   ];
   return {
     lines: drafts.map((line): TakeoffLine => {
-      const { item, name, quantity, unit, why } = line;
+      const { item, quantity, unit, why } = line;
+      const name = `${itemName(item, catalogueOf(house.plan))}${line.note ?? ''}`;
       const told = { item: itemId(item), name, quantity, unit, why };
       return { ...told, cents: centsOf(line, house, coils), ...handAndBuy(line, house, coils) };
     }),

@@ -5,7 +5,8 @@ import { itemId, type Item } from '../../materials/index.ts';
 /** A line of the list before it is priced. `isFree`: it comes off what is bought already. */
 export interface DraftLine {
   readonly item: Item;
-  readonly name: string;
+  /** What is said after its name. */
+  readonly note?: string;
   readonly quantity: number;
   readonly unit: 'ft' | 'each' | 'in';
   readonly why: string;
@@ -13,8 +14,8 @@ export interface DraftLine {
 }
 
 /** One line for so many of an item; none for none. */
-export function each(item: Item, name: string, quantity: number, why: string): DraftLine[] {
-  return quantity > 0 ? [{ item, name, quantity, unit: 'each', why }] : [];
+export function each(item: Item, quantity: number, why: string): DraftLine[] {
+  return quantity > 0 ? [{ item, quantity, unit: 'each', why }] : [];
 }
 
 /** Lengths are added up in ten-thousandths of an inch, minutes of work in ten-thousandths of a minute. */

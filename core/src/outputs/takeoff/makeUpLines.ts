@@ -1,16 +1,8 @@
 import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import type { House } from '../../stages/index.ts';
 import { wiredBox } from '../wiredBox.ts';
+import { connectorSizes } from './items.ts';
 import { counted, each, keyOf, ofWhole, whole, type DraftLine } from './line.ts';
-
-const connectorNames = {
-  small: 'Wire connector, small (two or three 14, two 12)',
-  middle: 'Wire connector, middle (four or five 14, three or four 12)',
-  large: 'Wire connector, large',
-  crimp: 'Crimp sleeve for grounds',
-  green: 'Green grounding connector',
-} as const;
-const connectorSizes = ['small', 'middle', 'large', 'crimp', 'green'] as const;
 
 /** Connectors by size, and tails by gauge and colour: how many, and how long together. */
 export const joining = sumsOf(
@@ -41,16 +33,11 @@ export function makeUpLines(house: House): DraftLine[] {
   const items = Object.fromEntries(Object.entries(all).filter(([key]) => key.startsWith('{')));
   return [
     ...connectorSizes.flatMap((size) =>
-      each(
-        { kind: 'wire-connector', size },
-        connectorNames[size],
-        items[keyOf({ kind: 'wire-connector', size })] ?? 0,
-        why,
-      ),
+      each({ kind: 'wire-connector', size }, items[keyOf({ kind: 'wire-connector', size })] ?? 0, why),
     ),
     ...counted(items, 'tail').map(({ item, count }): DraftLine => ({
       item,
-      name: `Tails, ${item.gauge} AWG ${item.colour}, ${all[`tails ${item.gauge} ${item.colour}`]} of them`,
+      note: `, ${all[`tails ${item.gauge} ${item.colour}`]} of them`,
       quantity: Math.ceil(ofWhole(count)),
       unit: 'in',
       why: 'Cut from the stripped ends of the cable: nothing to buy.',

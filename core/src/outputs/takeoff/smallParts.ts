@@ -56,44 +56,33 @@ export function smallPartLines(house: House): DraftLine[] {
   return [
     ...each(
       { kind: 'staple', size: '1/2' },
-      'Staple, 1/2 in., insulated',
       narrow,
       `Near each box at ${formatLength(rules('staple.first'))} along the cable, then every ${every} where nothing else supports it.`,
     ),
-    ...each(
-      { kind: 'staple', size: '3/4' },
-      'Staple, 3/4 in., insulated',
-      wide,
-      'For three-conductor cable.',
-    ),
+    ...each({ kind: 'staple', size: '3/4' }, wide, 'For three-conductor cable.'),
     ...each(
       { kind: 'stacker' },
-      'Cable stacker, for four',
       stackers,
       `Where ${rules('staple.stack')} cables or more come down one stud.`,
     ),
-    ...each({ kind: 'strap' }, 'Data cable strap, loose', data, 'Data cable is held, never pinched.'),
+    ...each({ kind: 'strap' }, data, 'Data cable is held, never pinched.'),
     ...each(
       { kind: 'cable-connector' },
-      'Cable connector',
       connectors(house)['connectors'] ?? 0,
       'One for each cable at a panel or metal box.',
     ),
     ...each(
       { kind: 'nail-plate' },
-      'Steel nail plate, 1/16 in.',
       nailPlates(house)['plates'] ?? 0,
       `Where less than ${formatLength(rules('drill.edge'))} of wood is left to the face.`,
     ),
     ...each(
       { kind: 'guard-plate' },
-      'Steel guard plate, 18 in.',
       alongCable(house)['guards'] ?? 0,
       `Along cable that lies less than ${formatLength(rules('drill.edge'))} from a face: in furring, and in shallow grooves.`,
     ),
     ...each(
       { kind: 'foam-wedge' },
-      'Foam wedge',
       alongCable(house)['wedges'] ?? 0,
       `Every ${formatLength(rules('groove.wedges'))} along a groove in foam block.`,
     ),
@@ -126,5 +115,5 @@ export function tubeLines(house: House): DraftLine[] {
   const inches = Math.ceil(own.reduce((sum, [, l]) => sum + l, 0));
   if (inches === 0) return [];
   const why = `${own.length} up to screens, each with a foot over for the bends.`;
-  return [{ item: { kind: 'tube' }, name: 'Flexible tube, 1-1/4 in.', quantity: inches, unit: 'in', why }];
+  return [{ item: { kind: 'tube' }, quantity: inches, unit: 'in', why }];
 }

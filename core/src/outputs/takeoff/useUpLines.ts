@@ -2,7 +2,6 @@ import { idsOf, nothing, sumsOf } from '../../incremental/index.ts';
 import { entryOf } from '../../lookups/index.ts';
 import { hasWay, toDrill } from '../../runs/index.ts';
 import type { House } from '../../stages/index.ts';
-import { formatLength } from '../../units/index.ts';
 import { labelsOf } from '../labels.ts';
 import { counted, each, keyOf, type DraftLine } from './line.ts';
 
@@ -45,17 +44,15 @@ export function useUpLines(house: House): DraftLine[] {
     ...counted(bits, 'bit').flatMap(({ item, count }) =>
       each(
         item,
-        `Bit, ${formatLength(item.diameter)}`,
         Math.round(count / perBit),
         `Worn by ${count} holes; one lasts about ${perBit}. Less than half of one is not counted.`,
       ),
     ),
     ...counted(flags(house), 'label').flatMap(({ item, count }) =>
-      each(item, 'Cable label', count, 'One at each end of every power cable.'),
+      each(item, count, 'One at each end of every power cable.'),
     ),
     ...each(
       { kind: 'sealant' },
-      'Fire-block sealant, tube',
       Math.ceil(through / perTube),
       `Closes ${through} ${through === 1 ? 'hole' : 'holes'} through plates; a tube does about ${perTube}. IRC R302.11, NEC 300.21 (from memory).`,
     ),

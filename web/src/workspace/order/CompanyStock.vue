@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { compareIds, isLengthItem, type Stock } from '@fieldchalk/core';
+import { compareIds, isLengthItem, stockItems, type Stock } from '@fieldchalk/core';
 import { computed, onMounted } from 'vue';
 import { useRoute } from 'vue-router';
 import NumberField from '../../fields/NumberField.vue';
@@ -15,6 +15,7 @@ const route = useRoute();
 const job = computed(() => String(route.params['job']));
 onMounted(company.load);
 const lines = computed(() => new Map(session.result?.takeoff.lines.map((l) => [l.item, l])));
+const names = computed(() => new Map(stockItems(session.opened).map((i) => [i.item, i.name])));
 const rows = computed(() =>
   Object.entries(company.stock)
     .map(([id, stock]) => {
@@ -22,7 +23,13 @@ const rows = computed(() =>
       const isLength = isLengthItem(stock.item);
       const wanted = line ? line.toBuy : 0;
       return {
-        ...{ id, stock, isLength, name: line?.name ?? stock.item, isWanted: wanted > 0 },
+        ...{
+          id,
+          stock,
+          isLength,
+          name: line?.name ?? names.value.get(stock.item) ?? stock.item,
+          isWanted: wanted > 0,
+        },
         /** Pieces that are left to buy, at most as many as there are; of lengths all. */
         takes: isLength ? undefined : Math.min(stock.count ?? 0, wanted),
       };

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isLengthItem, stockPlaces, type Stock } from '@fieldchalk/core';
+import { isLengthItem, stockItems, stockPlaces, type Stock } from '@fieldchalk/core';
 import { computed, ref, useId } from 'vue';
 import { useRoute } from 'vue-router';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -14,7 +14,10 @@ import { useCompanyStock } from '../../stores/companyStock.ts';
 /** What is on hand for the job, in the van and in the shop: typed, or scanned line by line. It is used up before anything is bought. */
 const session = useSession();
 const lines = computed(() => session.result?.takeoff.lines ?? []);
-const names = computed(() => new Map(lines.value.map((l) => [l.item, l.name])));
+/** All that can be on hand, whether the job needs it or not. */
+const all = computed(() => stockItems(session.opened));
+const names = computed(() => new Map([...lines.value, ...all.value].map((l) => [l.item, l.name])));
+const needed = computed(() => new Set(lines.value.map((l) => l.item)));
 const typed = ref('');
 const where = ref<Stock['where']>('van');
 const problem = ref('');
@@ -24,11 +27,11 @@ const stock = computed(() =>
     ...{ id, ...s },
     name: names.value.get(s.item) ?? s.item,
     isLength: isLengthItem(s.item),
-    isNeeded: names.value.has(s.item),
+    isNeeded: needed.value.has(s.item),
   })),
 );
 function add() {
-  const read = readStock(typed.value, lines.value);
+  const read = readStock(typed.value, lines.value, all.value);
   problem.value = read.ok ? '' : read.problem;
   if (!read.ok) return;
   if (isForAll.value) {
@@ -71,7 +74,7 @@ const places = stockPlaces.map((value) => ({ value, says: placeWords[value] }));
           :aria-describedby="problem ? `${list}p` : undefined"
         />
         <datalist :id="list">
-          <option v-for="l in lines" :key="l.item" :value="l.item">{{ l.name }}</option>
+          <option v-for="[item, name] in names" :key="item" :value="item">{{ name }}</option>
         </datalist>
       </div>
       <ChoiceField v-model="where" class="w-36" label="Where" :options="places" />

@@ -1,4 +1,4 @@
-import { compute } from '@fieldchalk/core';
+import { compute, emptyPlan, stockItems } from '@fieldchalk/core';
 import { study } from '@fieldchalk/core/demo';
 import { expect, test } from 'vitest';
 import { readExtra, readStock } from './stockItems.ts';
@@ -23,6 +23,20 @@ test('what is not on the list, is more than one thing, or says no length is told
   expect(read('box 4')).toContain('may be box-');
   expect(read('cable-14/2')).toContain('How many feet');
   expect(read('plate 1.5')).toContain('whole');
+});
+
+test('what the job needs none of is found among all there is; what the list has is meant first', () => {
+  const all = (text: string) => {
+    const done = readStock(text, lines, stockItems(study()));
+    return done.ok ? done.stock : done.problem;
+  };
+  expect(all('plate 12')).toEqual({ item: 'plate-1g', count: 12 });
+  expect(all('10/3 45 ft')).toEqual({ item: 'cable-10/3', feet: 45 });
+  expect(all('plate-4g')).toEqual({ item: 'plate-4g', count: 1 });
+  expect(all('dual function 3')).toContain('may be breaker-');
+  expect(all('moon dust 4')).toContain('“moon dust”');
+  const empty = readStock('12/2 250', [], stockItems(emptyPlan('Empty')));
+  expect(empty).toEqual({ ok: true, stock: { item: 'cable-12/2', feet: 250 } });
 });
 
 test('extra material need not be on the list: it is taken by its words, with how many', () => {

@@ -18,20 +18,22 @@ export function itemNamed(words: string, lines: readonly Named[]): string | stri
 }
 
 /**
- * `14/2 180 ft`, `plate-1g 12`: a name or a code and how much, as it is typed or comes from a scanner. A code alone counts for one piece.
+ * `14/2 180 ft`, `plate-1g 12`: a name or a code and how much, as it is typed or comes from a scanner. A code alone counts for one piece. What the job’s list has
+ * none of is looked for among `others`.
  */
-export function readStock(text: string, lines: readonly Named[]): StockRead {
+export function readStock(text: string, lines: readonly Named[], others: readonly Named[] = []): StockRead {
   const bad = (problem: string): StockRead => ({ ok: false, problem });
   const trimmed = text.trim();
-  const alone = lines.find((l) => l.item.toLowerCase() === trimmed.toLowerCase());
+  const alone = [...lines, ...others].find((l) => l.item.toLowerCase() === trimmed.toLowerCase());
   const [, words = trimmed, figure] =
     (alone ? null : /^(.+?)[\s,:×x*]+(\d+(?:\.\d+)?)\s*(?:ft|feet|'|pcs?|pieces)?$/i.exec(trimmed)) ?? [];
   if (trimmed === '') return bad('Type what there is and how much: 14/2 180 ft, or plate-1g 12.');
-  const found = itemNamed(words, lines);
+  const listed = itemNamed(words, lines);
+  const found = listed.length > 0 ? listed : itemNamed(words, others);
   if (typeof found !== 'string')
     return bad(
       found.length === 0
-        ? `Nothing on the list is called “${words}”. A line’s code does too, like box-plastic-1g-18.`
+        ? `Nothing is called “${words}”. A code does too, like box-plastic-1g-18.`
         : `“${words}” may be ${found.slice(0, 4).join(', ')}${found.length > 4 ? ' …' : ''}. Type more of it.`,
     );
   const amount = figure === undefined ? null : Number(figure);
