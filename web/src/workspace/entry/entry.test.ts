@@ -187,6 +187,9 @@ test('what is on hand and what it costs is typed by the list’s own words', () 
     where: 'van',
   });
   expect(args('stock plate 12 shop')).toMatchObject({ item: 'plate-1g', count: 12, where: 'shop' });
+  // What the job needs none of is on the van all the same.
+  expect(args('stock plate-4g 6')).toMatchObject({ item: 'plate-4g', count: 6, where: 'van' });
+  expect(args('price 10/3 1.80')).toMatchObject({ item: 'cable-10/3', cents: 180, per: 'ft' });
   expect(read('stock moon dust 3')).toMatchObject({ kind: 'problem' });
   expect(args('price 14/2 0.71 ft')).toMatchObject({ item: 'cable-14/2', cents: 71, per: 'ft' });
   expect(args('price 14/2 $89 a coil of 1000')).toMatchObject({ cents: 8900, per: 'coil', of: 1000 });

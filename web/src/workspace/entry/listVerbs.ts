@@ -1,13 +1,13 @@
-import { isLengthItem, type Price } from '@fieldchalk/core';
+import { isLengthItem, type Price, stockItems } from '@fieldchalk/core';
 import { today } from '../../words/today.ts';
-import { itemNamed, readStock } from '../order/stockItems.ts';
+import { itemNamedFirst, readStock } from '../order/stockItems.ts';
 import type { EntryContext, Order } from './order.ts';
 import { order, problem } from './verbs.ts';
 
 /** `stock 14/2 180 ft`, `stock plate-1g 12`, `stock 14/2 250 ft shop`: what is on the van, or in the shop. */
-export function stockOrder(rest: string, { list }: EntryContext): Order {
+export function stockOrder(rest: string, { list, plan }: EntryContext): Order {
   const [, words = rest, where = 'van'] = /^(.+)\s+(van|shop)$/i.exec(rest) ?? [];
-  const read = readStock(words, list);
+  const read = readStock(words, list, stockItems(plan));
   if (!read.ok) return problem(read.problem);
   return order('addStock', { ...read.stock, where: where.toLowerCase() === 'shop' ? 'shop' : 'van' });
 }
@@ -23,7 +23,7 @@ const measures: Readonly<Record<string, Price['per']>> = {
 };
 
 /** `price 12/2 0.71 ft`, `price 12/2 89 coil`, `price plate 0.70`, `price staple-1/2 9.50 box 100`: what an item costs, in dollars. */
-export function priceOrder(rest: string, { list }: EntryContext): Order {
+export function priceOrder(rest: string, { list, plan }: EntryContext): Order {
   const [, words, dollars, measure, of] =
     /^(.+?)\s+\$?(\d+(?:\.\d+)?|\.\d+)(?:\s+(?:an?\s+|per\s+)?([a-z]+))?(?:\s+(?:of\s+)?(\d+))?$/i.exec(
       rest,
@@ -32,11 +32,11 @@ export function priceOrder(rest: string, { list }: EntryContext): Order {
     return problem(
       'What costs how much? price 12/2 0.71 ft, price plate 0.70, price staple-1/2 9.50 box 100.',
     );
-  const item = itemNamed(words, list);
+  const item = itemNamedFirst(words, list, stockItems(plan));
   if (typeof item !== 'string')
     return problem(
       item.length === 0
-        ? `Nothing on the list is called “${words}”.`
+        ? `Nothing is called “${words}”.`
         : `“${words}” may be ${item.slice(0, 4).join(', ')}.`,
     );
   const isLength = isLengthItem(item);

@@ -17,6 +17,12 @@ export function itemNamed(words: string, lines: readonly Named[]): string | stri
   return near.length === 1 && near[0] ? near[0].item : near.map((l) => l.item);
 }
 
+/** The item that words name on the job’s list; where that has none, among others. */
+export function itemNamedFirst(words: string, lines: readonly Named[], others: readonly Named[]) {
+  const listed = itemNamed(words, lines);
+  return listed.length > 0 ? listed : itemNamed(words, others);
+}
+
 /**
  * `14/2 180 ft`, `plate-1g 12`: a name or a code and how much, as it is typed or comes from a scanner. A code alone counts for one piece. What the job’s list has
  * none of is looked for among `others`.
@@ -28,8 +34,7 @@ export function readStock(text: string, lines: readonly Named[], others: readonl
   const [, words = trimmed, figure] =
     (alone ? null : /^(.+?)[\s,:×x*]+(\d+(?:\.\d+)?)\s*(?:ft|feet|'|pcs?|pieces)?$/i.exec(trimmed)) ?? [];
   if (trimmed === '') return bad('Type what there is and how much: 14/2 180 ft, or plate-1g 12.');
-  const listed = itemNamed(words, lines);
-  const found = listed.length > 0 ? listed : itemNamed(words, others);
+  const found = itemNamedFirst(words, lines, others);
   if (typeof found !== 'string')
     return bad(
       found.length === 0
