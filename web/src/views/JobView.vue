@@ -37,12 +37,11 @@ const alone = computed((): Piece | null => {
   return asked in pieces ? (asked as Piece) : null;
 });
 const part = computed((): Part | null => (alone.value ? { piece: alone.value, size: 100 } : panes.shown));
-/** The plan on top, the work under it, then what else the stage has. */
-const stacked = computed(() => [
-  'plan' as const,
-  'work' as const,
-  ...panes.list.map((p) => p.piece).filter((p) => p !== 'work' && p !== 'plan'),
-]);
+/** The plan on top, the work under it, then what else the stage has; what is ordered is a list first. */
+const stacked = computed(() => {
+  const first = selection.stage === 'order' ? (['work', 'plan'] as const) : (['plan', 'work'] as const);
+  return [...first, ...panes.list.map((p) => p.piece).filter((p) => p !== 'work' && p !== 'plan')];
+});
 </script>
 
 <template>
