@@ -119,8 +119,9 @@ export async function expectAccessible(page: Page, rules: 'all' | 'colours' = 'a
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }
 
-/** A page that stands still: nothing is asked for, and nothing of it has changed for a while. */
+/** A page that stands still: of a job the figures have come, nothing is asked for, and nothing of it has changed for a while. */
 export async function expectStill(page: Page): Promise<void> {
+  if (/\/jobs\//.test(page.url())) await expect(page.locator('[data-tally]').first()).toBeAttached();
   const unchanged = page.evaluate(
     () =>
       new Promise<void>((still) => {

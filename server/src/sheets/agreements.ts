@@ -94,13 +94,10 @@ export class Agreements {
     told: (how: SheetsTold) => void,
   ): Promise<OfferShown> {
     const own = await this.row(job, number);
-    const key = `${job} agreement ${own.sequence}`;
-    const before = number === 1 ? null : (await this.row(job, number - 1)).cents;
-    if (own.page !== null) {
-      const { made, pages } = this.sheets.hold(job, key, await unpacked(own.page));
-      return { made, pages, number, before, cents: own.cents, unpriced: [] };
-    }
     const earlier = number === 1 ? undefined : await this.row(job, number - 1);
+    const of = { number, before: earlier?.cents ?? null, cents: own.cents, unpriced: [] };
+    const key = `${job} agreement ${own.sequence}`;
+    if (own.page !== null) return { ...this.sheets.hold(job, key, await unpacked(own.page)), ...of };
     const { day, reason, signer, plan } = own;
     const taken = JSON.parse(own.taken) as string[];
     const { made, pages } = await this.page(
@@ -109,7 +106,7 @@ export class Agreements {
       { plan, before: beforeOf(earlier), offer: { ...paper, number, day, reason, signer, taken } },
       told,
     );
-    return { made, pages, number, before, cents: own.cents, unpriced: [] };
+    return { made, pages, ...of };
   }
 
   private async page(

@@ -36,7 +36,7 @@ const print = () => window.print();
         :key="i"
         :src="src"
         :alt="`${s.says}, page ${i + 1} of ${s.pages.length}`"
-        class="my-2 h-[11in] w-[8.5in] max-w-none border border-rule bg-white break-after-page print:my-0 print:border-0"
+        class="my-2 w-[8.5in] max-w-full border border-rule bg-white break-after-page print:my-0 print:h-[11in] print:max-w-none print:border-0"
       />
     </section>
   </section>
