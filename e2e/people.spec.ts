@@ -48,6 +48,8 @@ test('a server gets its owner by the link in its terminal, who joins and signs i
     await page.getByLabel('Job name').fill('Garage');
     await page.getByRole('button', { name: 'New job' }).click();
     await chalk(page, 'room Garage garage', "12' right", "10' right", "12' right", "10' right");
+    // All that was typed is done, then saved.
+    await expect(page.locator('[data-wall]')).toHaveCount(4);
     await expect(page.getByText('saved', { exact: true })).toBeVisible();
 
     await page.goto(`${server.address}/people`);

@@ -7,3 +7,6 @@ export const savingWords: Readonly<Record<Saving, string>> = {
   waiting: 'not sent yet, kept here',
   'not kept': 'not sent and not kept: leave this window open',
 };
+
+/** What was typed is not done yet: said in place of “saved”. */
+export const linesWaitWords = 'reading what was typed…';

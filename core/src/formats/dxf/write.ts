@@ -7,7 +7,7 @@ import type { DrawnHouse } from '../../outputs/drawing/drawnHouse.ts';
 import { planShapes } from '../../outputs/drawing/planShapes.ts';
 import { plateEnds } from '../../outputs/drawing/wallShapes.ts';
 import { signCorners, signKinds, signOf, type SignKind } from '../../outputs/figures/signs.ts';
-import { type Opening, type Plan } from '../../plan/index.ts';
+import type { Opening, Plan } from '../../plan/index.ts';
 import { isThroughWall } from '../../plan/kinds.ts';
 import { boxNumber } from '../../plan/things.ts';
 import { middlesLayer } from './middles.ts';

@@ -11,6 +11,7 @@ import { useGesture } from '../../stores/gesture.ts';
 import { useWalk } from '../../stores/walk.ts';
 import type { EntryContext, Order } from './order.ts';
 import { LineHistory } from './history.ts';
+import { useTyping } from '../../stores/typing.ts';
 import { TypedAhead } from './typedAhead.ts';
 
 const session = useSession();
@@ -165,6 +166,7 @@ function clear(event: KeyboardEvent) {
 const isReady = computed(
   () => reading.value !== null && session.plan !== null && session.answered === session.plan,
 );
+const typing = useTyping();
 const ahead = new TypedAhead({
   isReady: () => isReady.value,
   take: (line) => {
@@ -178,6 +180,7 @@ const ahead = new TypedAhead({
     if (text.value === '') text.value = line;
     isEntered = false;
   },
+  waits: (is) => (typing.isWaiting = is),
 });
 watch(isReady, () => ahead.goOn());
 // Lines are for the job they were typed in.
@@ -191,7 +194,10 @@ let isEntered = false;
 /** So long a line waits for the plan to be worked out, milliseconds. */
 const longestWait = 20_000;
 let late: ReturnType<typeof setTimeout> | undefined;
-onBeforeUnmount(() => clearTimeout(late));
+onBeforeUnmount(() => {
+  clearTimeout(late);
+  typing.isWaiting = false;
+});
 
 /** A line typed before the job has come waits as well. */
 function enter() {

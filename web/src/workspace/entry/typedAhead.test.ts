@@ -4,6 +4,7 @@ import { TypedAhead } from './typedAhead.ts';
 let ready = true;
 let done: string[] = [];
 let refused: [string, string][] = [];
+let waits: boolean[] = [];
 const lines = () =>
   new TypedAhead({
     isReady: () => ready,
@@ -14,6 +15,7 @@ const lines = () =>
       return null;
     },
     refused: (line, says) => void refused.push([line, says]),
+    waits: (is) => void waits.push(is),
   });
 
 describe('lines typed ahead', () => {
@@ -21,6 +23,7 @@ describe('lines typed ahead', () => {
     ready = true;
     done = [];
     refused = [];
+    waits = [];
   });
 
   test('are taken at once where nothing is being worked out', () => {
@@ -43,6 +46,8 @@ describe('lines typed ahead', () => {
     ahead.goOn();
     expect([done, ahead.isWaiting]).toEqual([['12 right…', 'door 32 at 14'], false]);
     expect(refused).toEqual([]);
+    // Whoever says what is saved hears of them.
+    expect(waits).toEqual([true, true, true, false]);
   });
 
   test('one that is refused stops those behind it, and all are told', () => {

@@ -6,6 +6,8 @@ interface Reader {
   readonly isReady: () => boolean;
   readonly take: (line: string) => Refusal;
   readonly refused: (line: string, says: string) => void;
+  /** Hears whether lines wait, each time some were read, refused or added. */
+  readonly waits: (is: boolean) => void;
 }
 
 /**
@@ -28,6 +30,11 @@ export class TypedAhead {
 
   /** Reads what waits, as far as it can be read now. */
   goOn(): void {
+    this.read();
+    this.reader.waits(this.isWaiting);
+  }
+
+  private read(): void {
     while (this.reader.isReady()) {
       const line = this.lines.shift();
       if (line === undefined) return;
@@ -40,6 +47,7 @@ export class TypedAhead {
   giveUp(says: string): void {
     const line = this.lines.shift();
     if (line !== undefined) this.refuse(line, says);
+    this.reader.waits(false);
   }
 
   private refuse(line: string, says: string): void {

@@ -15,7 +15,8 @@ import type { JobAboutChanges } from '@fieldchalk/contracts';
 import { useRoute } from 'vue-router';
 import { useFindings } from '../../stores/findings.ts';
 import { usePanes } from '../../stores/panes.ts';
-import { savingWords } from '../../stores/savingWords.ts';
+import { linesWaitWords, savingWords } from '../../stores/savingWords.ts';
+import { useTyping } from '../../stores/typing.ts';
 import { useSelection } from '../../stores/selection.ts';
 import { useSession } from '../../stores/session.ts';
 import { useViews } from '../../stores/views.ts';
@@ -28,6 +29,7 @@ const props = defineProps<{
   stage: Stage | null;
 }>();
 const emit = defineEmits<{ keys: [] }>();
+const typing = useTyping();
 const session = useSession();
 const selection = useSelection();
 const findings = useFindings();
@@ -120,7 +122,9 @@ const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?p
       class="text-sm"
       :class="session.saving === 'not kept' ? 'font-bold text-trouble' : 'text-quiet'"
       role="status"
-      >{{ savingWords[session.saving] }}</span
+      >{{
+        typing.isWaiting && session.saving === 'saved' ? linesWaitWords : savingWords[session.saving]
+      }}</span
     >
     <Menu v-if="stage" as="div" class="relative max-md:hidden">
       <MenuButton class="key" aria-label="Panes"><Columns3 :size="18" /></MenuButton>
