@@ -106,6 +106,10 @@ export async function chalk(page: Page, ...lines: string[]): Promise<void> {
   }
 }
 
+/** What was typed has been read: a line waits for the plan to be worked out. */
+export const expectRead = (page: Page) =>
+  expect(page.locator('form', { has: page.locator('[data-entry]') })).toHaveAttribute('aria-busy', 'false');
+
 /** Judges the page once it has come; a page of which nothing is drawn yet lacks a heading on any machine that is slow. Light and dark differ in colours alone. */
 export async function expectAccessible(page: Page, rules: 'all' | 'colours' = 'all'): Promise<void> {
   await expect(page.locator('h1').first()).toBeAttached();

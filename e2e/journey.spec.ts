@@ -86,7 +86,7 @@ test('by pointer: drag a box, the proof follows, undo; broken rule shown with it
   await expect(box).toHaveCount(0);
 });
 
-test('lines typed before the plan is worked out wait for it; one that is refused comes back with those behind it', async ({
+test('lines typed before the plan is worked out wait for it; one that is refused comes back, those behind it by the arrow', async ({
   page,
 }) => {
   const job = await studyJob(page, 'Typed ahead');
@@ -102,12 +102,15 @@ test('lines typed before the plan is worked out wait for it; one that is refused
   await page.goto(`/jobs/${job}/walk`);
   const entry = page.getByRole('combobox', { name: 'chalk:' });
   await chalk(page, `door 24 at 12 wall A`, 'door 24 at 12 wall Z', 'window 30 at 120 wall A');
-  await expect(entry).toHaveValue('window 30 at 120 wall A');
+  await expect(entry).toHaveValue('door 24 at 12 wall Z');
   await expect(page.getByRole('alert')).toContainText('There is no wall Z in this room');
   await expect(page.getByRole('alert')).toContainText('Not done either: window 30 at 120 wall A.');
   await expect(
     page.getByRole('button', { name: /door 24″ · wall A, 12″ from its left corner/ }),
   ).toBeVisible();
+  await entry.press('Escape');
+  await entry.press('ArrowUp');
+  await expect(entry).toHaveValue('window 30 at 120 wall A');
   await entry.press('Enter');
   await expect(
     page.getByRole('button', { name: /window 30″ · wall A, 10′ from its left corner/ }),

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, tally, test } from './helpers.ts';
+import { expect, expectRead, tally, test } from './helpers.ts';
 
 /** Someone at a keyboard who never takes the mouse. Counts what they do: a line typed is one action, and so is a key. */
 class Typist {
@@ -31,6 +31,7 @@ class Typist {
     for (const line of lines) {
       await this.page.keyboard.type(line);
       await this.key('Enter');
+      await expectRead(this.page);
       await expect(this.entry).toHaveValue('');
       await expect(this.page.locator('#entry-says')).toHaveCount(0);
     }

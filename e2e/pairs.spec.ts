@@ -1,5 +1,5 @@
 import type { Page, Route } from '@playwright/test';
-import { chalk, expect, studyJob, test } from './helpers.ts';
+import { chalk, expect, expectRead, studyJob, test } from './helpers.ts';
 
 test.use({ allowed: /Failed to load resource|ERR_FAILED|409/ });
 
@@ -52,8 +52,7 @@ const focusNewest = (page: Page, wall: string, there: readonly string[]) =>
 
 async function addBox(page: Page, at: number, wall: string): Promise<void> {
   await chalk(page, `receptacle ${at} wall ${wall}`);
-  // A line waits for the plan to be worked out; taken, it is gone from the field.
-  await expect(page.getByRole('combobox', { name: 'chalk:' })).toHaveValue('');
+  await expectRead(page);
 }
 
 /** Adds a box; the server has it, its answer is lost, and the window with it. Of one that is cut off nothing is sent. */

@@ -1,4 +1,4 @@
-import { chalk, expect, expectAccessible, studyJob, tally, test } from './helpers.ts';
+import { chalk, expect, expectAccessible, expectRead, studyJob, tally, test } from './helpers.ts';
 import type { Page } from '@playwright/test';
 import { gridOfRooms } from './rooms.ts';
 
@@ -51,6 +51,36 @@ test('a five-room addition typed as it is walked, with an alcove and a stairwell
   await chalk(page, 'propose boxes');
   await expect.poll(() => tally(page, 'boxes')).not.toBe('0');
   await expect(page.locator('[data-finding="spacing.maxGap"], [data-finding="spacing.none"]')).toHaveCount(0);
+});
+
+test('lines typed on faster than the plan is worked out, two of them alike: none is lost, none runs into the next', async ({
+  page,
+}) => {
+  // The worker comes late, so that the first line waits while all others are typed.
+  await page.route(/compute\.worker/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.goto('/');
+  await page.getByLabel('Job name').fill('Typed on');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/walk/);
+  const entry = page.getByRole('combobox', { name: 'chalk:' });
+  await entry.focus();
+  for (const line of ['room Garage garage', "12' right", "10' right", "12' right"]) {
+    await page.keyboard.type(line);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Enter');
+  }
+  // The next is alike to one that waits still, and half typed when that is read.
+  await page.keyboard.type("10' right");
+  await expect(page.locator('[data-wall]').nth(2)).toBeAttached();
+  await expectRead(page);
+  await expect(entry).toHaveValue("10' right");
+  await page.keyboard.press('Enter');
+  await expectRead(page);
+  await expect(entry).toHaveValue('');
+  await expect(page.locator('[data-wall]')).toHaveCount(4);
 });
 
 test('on the plan: a wall dragged and undone, nudged by keys, locked; a wall drawn and a room named; a door dragged', async ({
@@ -156,6 +186,7 @@ test('the laser stand-in fills a walk and the field in focus', async ({ page, co
     await meter.getByRole('button', { name: 'Measure' }).click();
     await expect(entry).not.toHaveValue('');
     await entry.press('Enter');
+    await expectRead(page);
     await expect(entry).toHaveValue('');
   }
   await chalk(page, 'close');

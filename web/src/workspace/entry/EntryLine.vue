@@ -123,13 +123,13 @@ const wouldBe = computed(() => {
 
 function typed(event: Event) {
   text.value = (event.target as HTMLInputElement).value;
-  marked = isEntered = false;
+  marked = false;
   history.leave();
   isRecalled.value = false;
 }
 /** An offer taken fills the line; it is not done before Enter. */
 function take(offer: string | null) {
-  marked = isEntered = false;
+  marked = false;
   if (offer !== null) text.value = offer;
 }
 /** Enter takes the offer that arrows have marked; with none marked it does what is typed. */
@@ -151,7 +151,7 @@ function recall(event: KeyboardEvent): boolean {
   event.stopPropagation();
   text.value = line;
   isRecalled.value = history.isCalledUp;
-  marked = isEntered = false;
+  marked = false;
   return true;
 }
 let marked = false;
@@ -171,14 +171,11 @@ const ahead = new TypedAhead({
   isReady: () => isReady.value,
   take: (line) => {
     says.value = '';
-    const refusal = act(must(reading.value, 'what reads lines').readEntry(line, context()));
-    if (refusal === null && text.value === line) text.value = '';
-    return refusal;
+    return act(must(reading.value, 'what reads lines').readEntry(line, context()));
   },
   refused: (line, words) => {
     says.value = words;
     if (text.value === '') text.value = line;
-    isEntered = false;
   },
   waits: (is) => (typing.isWaiting = is),
 });
@@ -189,8 +186,6 @@ watch(
   () => ahead.giveUp('Another job was opened.'),
 );
 
-/** The line in the field waits its turn already: Enter pressed again does not do it twice. */
-let isEntered = false;
 /** So long a line waits for the plan to be worked out, milliseconds. */
 const longestWait = 20_000;
 let late: ReturnType<typeof setTimeout> | undefined;
@@ -199,21 +194,21 @@ onBeforeUnmount(() => {
   typing.isWaiting = false;
 });
 
-/** A line typed before the job has come waits as well. */
+/** A line typed before the job has come waits as well. The field is free for the next at once; Enter pressed again there says nothing of its own. */
 function enter() {
-  if (isEntered) return;
+  const line = text.value;
+  if (line === '' && ahead.isWaiting) return;
   giveUp();
-  isEntered = true;
-  history.entered(text.value);
+  text.value = says.value = '';
+  history.entered(line);
   isRecalled.value = false;
-  ahead.add(text.value);
+  ahead.add(line);
   clearTimeout(late);
   if (ahead.isWaiting)
     late = setTimeout(
       () => ahead.giveUp('The plan is still being worked out; press Enter again.'),
       longestWait,
     );
-  else isEntered = false;
 }
 
 /** Does what a line says; why it cannot, where it cannot. */
@@ -262,7 +257,13 @@ function act(order: Order): string | null {
 </script>
 
 <template>
-  <form class="relative" @submit.prevent="enter" @focusin="prepare" @keydown.capture="key">
+  <form
+    class="relative"
+    :aria-busy="typing.isWaiting"
+    @submit.prevent="enter"
+    @focusin="prepare"
+    @keydown.capture="key"
+  >
     <Combobox :model-value="text" as="div" @update:model-value="take">
       <label
         class="flex items-center gap-2 rounded-sm bg-sheet px-3 text-ink has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-bar-ink"
