@@ -295,6 +295,16 @@ test('wrong input anywhere says what is wrong and how to write it; nothing is lo
   await expect(page.getByRole('heading', { name: 'This job cannot be opened' })).toBeVisible();
 });
 
+test('a job that cannot be fetched just now is opened by trying again', async ({ page }) => {
+  const job = await studyJob(page, 'Tried again');
+  await page.route(`**/api/jobs/${job}`, (route) => route.abort());
+  await page.goto(`/jobs/${job}/boxes`);
+  await expect(page.getByText('The server cannot be reached', { exact: false })).toBeVisible();
+  await page.unroute(`**/api/jobs/${job}`);
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+});
+
 test('boxes of a room by hand: lights in rows, a fan by pointing, a gang, what a switch works, a model of our own', async ({
   page,
 }) => {

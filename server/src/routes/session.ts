@@ -87,7 +87,11 @@ export function sessionRoutes(services: Services): express.Router {
     if (!isDemo) throw new ApiError('not-found', 'This server is no demo.');
     const person = await people.bySignIn(demoSignIn);
     if (!person) throw new ApiError('not-found', 'The demo has nobody to sign in.');
-    await signIn(request, response, person);
+    // Two windows opened at one moment each ask: the second would sign out what the first asks meanwhile.
+    const { who } = askedBy(response);
+    if (who?.kind === 'person' && who.id === person.id && who.session !== '')
+      response.json(await state(request, person));
+    else await signIn(request, response, person);
   });
   router.post('/session/passkey-options', guesses, async (request, response) => {
     response.json(await passkeys.askSignIn(siteOf(request, origin)));

@@ -63,6 +63,7 @@ useFollowedWindow(job, isPaneAlone);
   <main v-if="session.failure" class="mx-auto max-w-xl p-10">
     <h1 class="text-2xl font-bold">This job cannot be opened</h1>
     <p class="my-3">{{ session.failure }}</p>
+    <button class="key mr-3" type="button" @click="session.resume">Try again</button>
     <RouterLink class="key" to="/">All jobs</RouterLink>
   </main>
   <main
