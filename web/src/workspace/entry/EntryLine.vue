@@ -177,6 +177,7 @@ const ahead = new TypedAhead({
     says.value = words;
     if (text.value === '') text.value = line;
   },
+  isTyping: () => text.value !== '',
   waits: (is) => (typing.isWaiting = is),
 });
 watch(isReady, () => ahead.goOn());

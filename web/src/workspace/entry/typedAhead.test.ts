@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from 'vitest';
 import { TypedAhead } from './typedAhead.ts';
 
 let ready = true;
+let typing = false;
 let done: string[] = [];
 let refused: [string, string][] = [];
 let waits: boolean[] = [];
@@ -15,12 +16,14 @@ const lines = () =>
       return null;
     },
     refused: (line, says) => void refused.push([line, says]),
+    isTyping: () => typing,
     waits: (is) => void waits.push(is),
   });
 
 describe('lines typed ahead', () => {
   beforeEach(() => {
     ready = true;
+    typing = false;
     done = [];
     refused = [];
     waits = [];
@@ -60,6 +63,12 @@ describe('lines typed ahead', () => {
     expect(refused).toEqual([['bad leg', '“bad leg”: It cannot be read. Not done either: 10 right; close.']]);
     ahead.add('10 right');
     expect(done).toEqual(['10 right']);
+  });
+
+  test('one that is refused while the next is typed is told by its words', () => {
+    typing = true;
+    lines().add('bad leg');
+    expect(refused).toEqual([['bad leg', '“bad leg”: It cannot be read.']]);
   });
 
   test('given up, nothing of them is done; with none waiting nothing is said', () => {

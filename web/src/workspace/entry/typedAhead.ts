@@ -6,6 +6,8 @@ interface Reader {
   readonly isReady: () => boolean;
   readonly take: (line: string) => Refusal;
   readonly refused: (line: string, says: string) => void;
+  /** Whether something else is typed by now, so that a line that is refused cannot come back. */
+  readonly isTyping: () => boolean;
   /** Hears whether lines wait, each time some were read, refused or added. */
   readonly waits: (is: boolean) => void;
 }
@@ -52,7 +54,8 @@ export class TypedAhead {
 
   private refuse(line: string, says: string): void {
     const behind = this.lines.splice(0);
-    const all = behind.length > 0 ? `“${line}”: ${says} Not done either: ${behind.join('; ')}.` : says;
-    this.reader.refused(line, all);
+    const also = behind.length > 0 ? ` Not done either: ${behind.join('; ')}.` : '';
+    const isNamed = also !== '' || this.reader.isTyping();
+    this.reader.refused(line, isNamed ? `“${line}”: ${says}${also}` : says);
   }
 }
