@@ -19,7 +19,8 @@ export default defineConfig({
   // A machine that lends its time to others may stand still for seconds. What must be fast is timed in the speed project.
   timeout: 150_000,
   expect: { timeout: 30_000 },
-  workers: 2,
+  // Of two cores one would be idle while a page waits.
+  workers: 3,
   fullyParallel: true,
   reporter: [['list']],
   use: {
