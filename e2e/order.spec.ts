@@ -182,6 +182,7 @@ test('what the job costs and what the customer is asked stand apart, and follow 
     await page.getByLabel(label).press('Enter');
   };
   await expect(page.locator('[data-money="price"]')).toBeVisible();
+  await expect(page.getByText('without the 5 h to check and to test, which Days has')).toBeVisible();
   const cost = await money('cost');
   expect(cost).toBeCloseTo((await money('material')) + (await money('labour')), 2);
   await set('Overhead, percent', '0');

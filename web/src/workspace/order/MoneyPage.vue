@@ -14,6 +14,8 @@ const rules = computed(() => ruleBook(session.opened.rules.values));
 const estimate = computed(() =>
   session.result ? estimateOf(session.result.takeoff.lines, session.result.hours.stages, rules.value) : null,
 );
+/** Hours that are planned for and are of no part of the work: they are in no price. */
+const besides = computed(() => rules.value('crew.check') + rules.value('crew.test'));
 const setChoice = (rule: 'cost.profitAs' | 'cost.taxOn', value: string) =>
   session.editAll('set a rule', [editStep('setRule', { rule, value })]);
 
@@ -72,7 +74,11 @@ const byRoom = computed(() =>
         rule="cost.labour"
         field="Labour, dollars an hour"
         :per="100"
-      />
+      >
+        <span v-if="estimate.hours > 0 && besides > 0" class="text-sm text-quiet"
+          >without the {{ besides }} h to check and to test, which Days has</span
+        >
+      </MoneyRow>
       <MoneyRow
         class="border-t-2 border-ink font-bold"
         what="cost"
