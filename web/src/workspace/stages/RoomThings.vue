@@ -110,7 +110,10 @@ const choose = (kind: Kind, id: string) => selection.choose({ kind, id });
       {{ wallName(session.opened, session.unrolled, x.wall) }} at {{ left(x.wall, x.at, x.width) }}</span
     >
   </button>
-  <form class="mt-2 grid grid-cols-2 items-end gap-2 md:grid-cols-[1fr_4rem_5rem_5rem_auto]" @submit.prevent="add">
+  <form
+    class="mt-2 grid grid-cols-2 items-end gap-2 md:grid-cols-[1fr_4rem_5rem_5rem_auto]"
+    @submit.prevent="add"
+  >
     <ChoiceField
       v-model="kind"
       label="Add"
