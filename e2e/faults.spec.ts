@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { chalk, expect, studyJob, tally, test } from './helpers.ts';
 
 /** Every test here fails on an uncaught error by itself: see helpers. */
@@ -122,3 +123,70 @@ test('keys do nothing under an open sheet; several deleted at once, or a box ste
   await undo.click();
   await expect(openings).toHaveCount(count);
 });
+
+/** The keys that do something by themselves. */
+const keys = [...'bcrknNf[],.atvolp', 'Delete', 'ArrowLeft', 'Control+z', 'Control+Shift+z', 'Escape'];
+
+/** Presses every key of the workspace and, one after the other, every button under the header, those that come by it too. Returns how many. */
+async function pressAll(page: Page): Promise<number> {
+  for (const key of keys) await page.keyboard.press(key);
+  const count = await page.evaluate(async () => {
+    const pressed = new Set<Element>();
+    const next = () =>
+      [...document.querySelectorAll<Element>('main > :not(header) :is(button, [role="button"])')].findLast(
+        (b) => !pressed.has(b) && !b.matches(':disabled') && b.getClientRects().length > 0,
+      );
+    // From the last: what is pressed first mostly changes what stands under it. What is only loaded by now comes a moment later.
+    for (let idle = 0; idle < 15 && pressed.size < 60; idle++) {
+      for (let button = next(); button && pressed.size < 60; button = next()) {
+        pressed.add(button);
+        button.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }));
+        idle = 0;
+        await new Promise(requestAnimationFrame);
+      }
+      await new Promise(requestAnimationFrame);
+    }
+    return pressed.size;
+  });
+  // A sheet that was opened lies over the rest.
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  return count;
+}
+
+for (const [what, address, pressed] of [
+  ['the job', /\/api\/jobs\/[\w-]{12}$/, 30],
+  ['what is worked out', /compute\.worker/, 120],
+] as const)
+  test(`whatever is pressed before ${what} has come, nothing goes wrong by it`, async ({ page }) => {
+    const job = await studyJob(page, `Pressed before ${what}`);
+    let release = (): void => undefined;
+    const released = new Promise<void>((resolve) => (release = resolve));
+    await page.route(address, async (route) => {
+      await released;
+      await route.continue();
+    });
+    await page.goto(`/jobs/${job}/walk`);
+    await expect(page.getByLabel('Tally', { exact: true })).toBeVisible();
+    let count = 0;
+    for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'make-up', 'order', 'crew', 'prove']) {
+      await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
+      await expect(page).toHaveURL(new RegExp(`/${stage}$`));
+      count += await pressAll(page);
+    }
+    const more = page.getByRole('button', { name: /^More/ });
+    await more.click();
+    // The meter is a window of its own.
+    const pages = (await page.getByRole('menuitem').allInnerTexts()).filter((p) => p !== 'Laser meter');
+    await page.keyboard.press('Escape');
+    for (const name of pages) {
+      await more.click();
+      await page.getByRole('menuitem', { name }).click();
+      count += await pressAll(page);
+    }
+    expect(count).toBeGreaterThan(pressed);
+    await expect(page.locator('[data-boundary]')).toHaveCount(0);
+    release();
+    await expect(page.locator('[data-tally="boxes"]')).toBeVisible();
+    await expect(page.locator('[data-boundary]')).toHaveCount(0);
+  });

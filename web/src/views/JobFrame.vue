@@ -85,7 +85,8 @@ useFollowedWindow(job, isPaneAlone);
           : 'overflow-y-auto max-md:overflow-visible print:overflow-visible'
       "
     >
-      <RouterView :key="stage ? 'stage' : route.path" />
+      <!-- The drawings wait for the job by themselves; the other pages are about a job that is there. -->
+      <RouterView v-if="stage || session.plan" :key="stage ? 'stage' : route.path" />
     </div>
     <TallyBar v-if="!isPaneAlone" class="print:hidden" />
     <KeysDialog

@@ -67,6 +67,7 @@ const rows = shallowRef<readonly OrderRow[]>([]);
 watch(
   [lines, by],
   async () => {
+    if (!session.result) return;
     const [asked, of] = [by.value, lines.value];
     if (asked === 'kind') return void (rows.value = rowsByKind(of));
     if (asked === 'supplier') return void (rows.value = rowsBySupplier(of, session.drawn.prices));
@@ -147,6 +148,7 @@ const toBuy = computed(() => lines.value.filter((l) => l.toBuy > 0).length);
     <PricesPage v-else-if="page === 'prices'" class="mt-3" />
     <MoneyPage v-else-if="page === 'money'" class="mt-3" />
     <SchedulePage v-else-if="page === 'days'" class="mt-3" />
+    <NothingThere v-else-if="!session.result" class="mt-3" />
     <ActualPage v-else class="mt-3" />
   </div>
 </template>
