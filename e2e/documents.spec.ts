@@ -126,6 +126,8 @@ test.describe('without a network', () => {
     await page.getByRole('button', { name: 'Make the sheets' }).click();
     await expect(page.getByRole('alert')).toContainText('The server cannot be reached');
     await page.unroute('**/api/jobs/*/sheets');
+    // What makes changes has been loaded before.
+    await expect(page.getByRole('checkbox', { name: /^Cover/ })).toBeEnabled();
     await context.setOffline(true);
     await page.getByRole('checkbox', { name: /^Cover/ }).uncheck();
     await expect(page.getByText('Sheets are made once the last change is saved')).toBeVisible();

@@ -156,7 +156,7 @@ async function pressAll(page: Page): Promise<number> {
 
 for (const [what, address, pressed] of [
   ['the job', /\/api\/jobs\/[\w-]{12}$/, 30],
-  ['what is worked out', /compute\.worker/, 120],
+  ['what is worked out', /compute\.worker/, 40],
 ] as const)
   test(`whatever is pressed before ${what} has come, nothing goes wrong by it`, async ({ page }) => {
     const job = await studyJob(page, `Pressed before ${what}`);

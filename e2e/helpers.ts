@@ -12,6 +12,9 @@ import {
 /** The windows' context of the tests of one worker: what the browser has compiled of the app it need not compile for each, which takes over a second. */
 let shared: { readonly of: string; readonly context: BrowserContext } | null = null;
 
+/** Every script and every answer of the server comes late, a few by up to so many milliseconds: `FIELDCHALK_SLOW=3000 npx playwright test -c e2e/playwright.config.ts`. */
+const slowest = Number(process.env['FIELDCHALK_SLOW'] ?? 0);
+
 /** Nothing that a test has left is there for the next. */
 async function clear(context: BrowserContext, origins: readonly string[]): Promise<void> {
   const page = await context.newPage();
@@ -56,6 +59,11 @@ export const test = base.extend<{ allowed: RegExp; watched: void }>({
     const origins = new Set([baseURL ?? '']);
     const note = (page: Page) => page.on('framenavigated', (f) => origins.add(new URL(f.url()).origin));
     context.on('page', note);
+    if (slowest > 0)
+      await context.route(/\/(api|assets)\//, async (route) => {
+        await new Promise((go) => setTimeout(go, Math.random() ** 3 * slowest));
+        await route.continue().catch(() => undefined);
+      });
     await use(context);
     context.off('page', note);
     await clear(

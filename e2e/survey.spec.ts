@@ -211,7 +211,7 @@ test('a company rule changed with a preview; new jobs start with it; a job overr
   });
   await page.goto(`/jobs/${job}/rules`);
   // What is set stands on all the job's other rules, so none can be before they have come.
-  await expect(page.getByText('Reading the rules…')).toBeVisible();
+  await expect(page.getByText('The job is being opened…')).toBeVisible();
   await expect(page.locator('[data-rule]')).toHaveCount(0);
   letCome();
   await expect(page.getByRole('heading', { name: 'Rules of this job' })).toBeVisible();
@@ -240,6 +240,8 @@ test('a company rule changed with a preview; new jobs start with it; a job overr
     timeout: 30_000,
   });
   await page.getByRole('button', { name: 'Take it' }).click();
+  // It is asked about until the server has it.
+  await expect(page.locator('[data-pending]')).toHaveCount(0);
   await expect(page.locator('[data-rule="coil.feet"]')).toContainText('changed');
   await page.goto('/');
   await page.getByLabel('Job name').fill('Begun with house rules');

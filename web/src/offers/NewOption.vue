@@ -3,6 +3,7 @@ import { editWords } from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import TextField from '../fields/TextField.vue';
+import { onceReady } from '../stores/onceReady.ts';
 import { useSession } from '../stores/session.ts';
 import { asOption } from '../session/asOption.ts';
 import { at20, circuitsAt15 } from './quickOptions.ts';
@@ -18,10 +19,10 @@ watch(
   },
   { immediate: true },
 );
-function offerAt20() {
+const offerAt20 = onceReady(() => {
   const args = circuit.value === null ? null : at20(session.opened, circuit.value);
   if (args) session.edit('addOption', args);
-}
+});
 const mostSteps = 12;
 const steps = computed(() => {
   // What was done is counted anew with every change.
@@ -36,11 +37,12 @@ const counts = computed(() =>
     says: `${i === 0 ? 'The last change' : `The last ${i + 1} changes`}: ${steps.value.slice(-i - 1).join(', ')}`,
   })),
 );
-function offerSteps() {
+const offerSteps = onceReady(() => {
   const [of, called] = [Math.min(count.value, steps.value.length), name.value.trim() || 'An option'];
-  session.withJob((own) => void session.taken(asOption(own, of, called)));
-  [count.value, name.value] = [1, ''];
-}
+  session.withJob((own) => {
+    if (session.taken(asOption(own, of, called))) [count.value, name.value] = [1, ''];
+  });
+});
 </script>
 
 <template>

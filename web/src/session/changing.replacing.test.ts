@@ -2,6 +2,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { study } from '@fieldchalk/core/demo';
+import { onceReady } from '../stores/onceReady.ts';
 import { useSession } from '../stores/session.ts';
 import { computeInThread } from '../testing/inThread.ts';
 
@@ -65,6 +66,8 @@ test('changes made before what makes them is loaded are made in their order as s
   expect(session.edit('removeBoxes', { boxes: [first] })).toBe(true);
   expect(session.edit('setBox', { box: second, changes: { existing: true } })).toBe(true);
   expect(session.opened.boxes[first]).toBeDefined();
+  // What is not done yet is not said to be saved.
+  expect(session.saving).toBe('being done');
   goOn();
   await soon(() => expect(sent).toEqual(['removeBoxes', 'setBox']));
   expect(session.opened.boxes[first]).toBe(undefined);
@@ -105,5 +108,41 @@ test('where it cannot be loaded, nothing is changed and it is said; the next att
   session.edit('removeBoxes', { boxes: [box] });
   await soon(() => expect(sent).toEqual(['removeBoxes']));
   expect(session.opened.boxes[box]).toBe(undefined);
+  session.close();
+});
+
+test('what a form does waits for what makes changes, is done once however often it is pressed, and not in another job', async () => {
+  let goOn = () => undefined as void;
+  load.now = new Promise((resolve) => (goOn = resolve));
+  const { session } = await untouched();
+  const done: string[] = [];
+  const add = onceReady((what: string) => void done.push(what));
+  add('a wall');
+  add('a wall');
+  expect([done, session.saving]).toEqual([[], 'being done']);
+  goOn();
+  await soon(() => expect([done, session.saving]).toEqual([['a wall'], 'saved']));
+  // From now on at once.
+  add('a door');
+  expect(done).toEqual(['a wall', 'a door']);
+
+  load.isDone = false;
+  load.now = new Promise((resolve) => (goOn = resolve));
+  add('a window');
+  session.close();
+  goOn();
+  await soon(() => expect(session.saving).toBe('saved'));
+  expect(done).toEqual(['a wall', 'a door']);
+});
+
+test('what a form cannot do, as what makes changes cannot be loaded, is told and not done', async () => {
+  const lost = Promise.reject(new Error('no network'));
+  lost.catch(() => undefined);
+  load.now = lost;
+  const { session } = await untouched();
+  const done: string[] = [];
+  onceReady(() => void done.push('a wall'))();
+  await soon(() => expect(session.notice).toMatch(/could not be loaded, so nothing was changed/));
+  expect([done, session.saving]).toEqual([[], 'saved']);
   session.close();
 });

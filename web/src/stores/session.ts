@@ -57,6 +57,8 @@ export const useSession = defineStore('session', () => {
   const told = new Told();
   const failure = ref('');
   const saving = ref<Saving>('saved');
+  /** How many edits wait for what makes them to be loaded, or for the worker. */
+  const waiting = ref(0);
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
@@ -69,7 +71,7 @@ export const useSession = defineStore('session', () => {
   const room = ref<string | null>(null);
   /** How far a proposal is that takes a while; null when none does. */
   const proposing = shallowRef<ProposalProgress | null>(null);
-  let proposals: Promise<void> = Promise.resolve();
+  let proposals: Promise<unknown> = Promise.resolve();
   /** Counts what was given up: proposals that waited their turn then are not begun. */
   let givenUp = 0;
   /** The job that was asked for last. */
@@ -196,6 +198,12 @@ export const useSession = defineStore('session', () => {
       'A part of the program could not be loaded, so nothing was changed. Check the connection and do it again.',
     );
 
+  /** What is not done yet is not said to be saved. */
+  function whileWaiting(work: Promise<unknown>): Promise<unknown> {
+    waiting.value++;
+    return work.finally(() => waiting.value--);
+  }
+
   /**
    * Does what makes a change: at once, or as soon as what makes changes is loaded. Then it counts as taken; what is wrong with it is told a moment later.
    */
@@ -203,8 +211,15 @@ export const useSession = defineStore('session', () => {
     if (canChange()) return work();
     const own = job;
     // Another job may be open by then.
-    loadChanging().then(() => own === job && work(), notLoaded);
+    void whileWaiting(loadChanging().then(() => own === job && work(), notLoaded));
     return true;
+  }
+
+  /** Waits for what makes changes; says whether it is there and the same job still open, and tells where it cannot be had. */
+  async function isReady(): Promise<boolean> {
+    const own = job;
+    await whileWaiting(loadChanging().catch(notLoaded));
+    return canChange() && own !== null && own === job;
   }
 
   /** Does something that makes a change with the job that is open. */
@@ -234,12 +249,13 @@ export const useSession = defineStore('session', () => {
     const asked = givenUp;
     const since = ids.moment;
     const own = () => (step.name === 'propose' ? propose(step.args) : work(step, since));
-    proposals = proposals
-      .then(async () => done(asked === givenUp ? await own() : false))
-      .catch(() => {
+    const inItsTurn = proposals.then(async () => done(asked === givenUp ? await own() : false));
+    proposals = whileWaiting(
+      inItsTurn.catch(() => {
         if (!canChange()) notLoaded();
         done(false);
-      });
+      }),
+    );
   }
 
   /** An edit whose plan has gone on is worked out again; what it was stays set aside until that is taken. */
@@ -387,7 +403,7 @@ export const useSession = defineStore('session', () => {
     dismiss: () => told.dismiss(),
     moveOn: () => told.moveOn(),
     failure: computed(() => failure.value),
-    saving: computed(() => saving.value),
+    saving: computed(() => (waiting.value > 0 && saving.value === 'saved' ? 'being done' : saving.value)),
     phones: computed(() => phones.list.value),
     fetchPhones: () => phones.fetch(),
     lateChanged: computed(() => lateChanged.value),
@@ -415,6 +431,8 @@ export const useSession = defineStore('session', () => {
     say,
     /** Loads what makes changes, before the first of them. */
     prepare: loadChanging,
+    canChange,
+    isReady,
     undo: () => inJob((own) => own.undo()),
     redo: () => inJob((own) => own.redo()),
     /** The session itself, for what few pages do with it. */

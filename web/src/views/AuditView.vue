@@ -20,6 +20,7 @@ import {
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { download } from '../download.ts';
 import PrintPage from './PrintPage.vue';
+import { onceReady } from '../stores/onceReady.ts';
 import { useSession } from '../stores/session.ts';
 
 /** What is in a panel already, as it is found: entered row by row or read from a file, checked, and reported to the customer. */
@@ -56,6 +57,14 @@ const breakers = [
 ] as const;
 type Breaker = (typeof breakers)[number]['value'];
 const newBreaker = ref<Breaker>('one');
+const auditPanel = onceReady(
+  () =>
+    void session.edit('addPanelAlone', {
+      name: panelName.value || 'Panel',
+      amps: panelAmps.value,
+      spaces: panelSpaces.value,
+    }),
+);
 const shapeOf = (b: Breaker): Pick<Circuit, 'poles' | 'volts' | 'half'> => ({
   poles: b === 'two' ? 2 : 1,
   volts: b === 'two' ? 240 : 120,
@@ -70,7 +79,8 @@ function toNext(event: KeyboardEvent) {
   event.target.blur();
   form.value?.querySelector('input')?.focus();
 }
-async function add() {
+const add = onceReady(() => void addNow());
+async function addNow() {
   const space = newSpace.value ?? 1;
   const known = new Set(circuits.value);
   if (
@@ -126,13 +136,7 @@ const tests = [
         Save as CSV
       </button>
     </template>
-    <form
-      v-if="panels.length === 0"
-      class="flex flex-wrap items-end gap-2"
-      @submit.prevent="
-        session.edit('addPanelAlone', { name: panelName || 'Panel', amps: panelAmps, spaces: panelSpaces })
-      "
-    >
+    <form v-if="panels.length === 0" class="flex flex-wrap items-end gap-2" @submit.prevent="auditPanel">
       <p class="w-full text-lg">
         An audit is of a panel. It needs no drawing: say which, and write down its circuits.
       </p>

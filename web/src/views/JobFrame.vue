@@ -87,6 +87,7 @@ useFollowedWindow(job, isPaneAlone);
     >
       <!-- The drawings wait for the job by themselves; the other pages are about a job that is there. -->
       <RouterView v-if="stage || session.plan" :key="stage ? 'stage' : route.path" />
+      <p v-else class="p-6 text-lg text-quiet">The job is being opened…</p>
     </div>
     <TallyBar v-if="!isPaneAlone" class="print:hidden" />
     <KeysDialog

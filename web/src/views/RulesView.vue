@@ -24,7 +24,6 @@ import {
   ruleGroups,
   type RuleGroup,
 } from '@fieldchalk/core';
-import { until } from '@vueuse/core';
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue';
 import { download } from '../download.ts';
 import { useRoute } from 'vue-router';
@@ -47,9 +46,8 @@ const find = ref('');
 const pending = shallowRef<{ rules: RulesFile; about: readonly RuleId[]; reason: string } | null>(null);
 const effect = shallowRef<Effect | null>(null);
 const isWorking = ref(false);
-const isRead = ref(false);
 /** Until the rules have come none can be set: what is set stands on all the others. */
-const isThere = computed(() => isRead.value && (jobId === null || session.plan !== null));
+const isRead = ref(false);
 let whatIf: WhatIf | null = null;
 
 const rules = computed<RulesFile>(() =>
@@ -101,8 +99,7 @@ onMounted(() =>
   attempt(async () => {
     company.value = await companyRules.open();
     try {
-      if (jobId) await until(() => session.plan !== null).toBe(true);
-      else jobs.value = await call<JobSummary[]>('GET', '/jobs');
+      if (!jobId) jobs.value = await call<JobSummary[]>('GET', '/jobs');
       tried.value = jobs.value[0]?.id ?? '';
     } finally {
       isRead.value = true;
@@ -148,17 +145,24 @@ function takeCompany() {
 function leave() {
   pending.value = effect.value = null;
 }
+const isTaking = ref(false);
 async function take() {
-  const { rules: next, about, reason } = must(pending.value, 'the change asked about');
+  const held = must(pending.value, 'the change asked about');
+  const { rules: next, about, reason } = held;
   const [only] = about;
   const kept = about.length === 1 && only ? withRule(next, only, valueOf(next, only), reason) : next;
+  isTaking.value = true;
   await attempt(async () => {
     if (jobId) {
+      // Where what makes changes cannot be loaded it is told, and the change stays asked about.
+      if (!(await session.isReady())) return;
       if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons }))
         throw new Error(session.problems.map((p) => `${p.about}: ${p.says}`).join('; '));
     } else if (!(await takeForCompany(kept))) return;
-    leave();
+    // Another may be asked about by then.
+    if (pending.value === held) leave();
   });
+  isTaking.value = false;
 }
 /** Sets the company's rules anew. Where someone else set the same one first, theirs is shown, and this one is asked about again on top of it. */
 async function takeForCompany(kept: RulesFile): Promise<boolean> {
@@ -227,8 +231,8 @@ async function openFile(event: Event) {
     <p v-if="session.failure" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">
       {{ session.failure }}
     </p>
-    <p v-if="!isThere && !says && !session.failure" class="text-quiet">Reading the rules…</p>
-    <div v-if="isThere" class="mb-3 flex flex-wrap items-end gap-2">
+    <p v-if="!isRead && !says && !session.failure" class="text-quiet">Reading the rules…</p>
+    <div v-if="isRead" class="mb-3 flex flex-wrap items-end gap-2">
       <label class="flex-1 text-sm text-quiet"
         >Find a rule<input v-model="find" type="search" class="field text-base"
       /></label>
@@ -252,7 +256,7 @@ async function openFile(event: Event) {
       /></label>
     </div>
     <p v-if="says" role="alert" class="mb-3 border-l-4 border-trouble bg-sheet p-3">{{ says }}</p>
-    <section v-for="[group, ids] in isThere ? groups : []" :key="group" class="mb-4 bg-sheet p-3">
+    <section v-for="[group, ids] in isRead ? groups : []" :key="group" class="mb-4 bg-sheet p-3">
       <h2 class="text-xl font-bold">{{ ruleGroups[group] }}</h2>
       <div
         v-for="id in ids"
@@ -327,7 +331,7 @@ async function openFile(event: Event) {
           label="Reason"
           :maxlength="1000"
         />
-        <button class="key key-main" type="button" @click="take">Take it</button>
+        <button class="key key-main" type="button" :disabled="isTaking" @click="take">Take it</button>
         <button class="key" type="button" @click="leave">Leave it</button>
       </div>
     </div>

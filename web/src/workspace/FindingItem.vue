@@ -3,6 +3,7 @@ import { identityOf } from '@fieldchalk/core';
 import { ref } from 'vue';
 import TextField from '../fields/TextField.vue';
 import { type NumberedFinding, useFindings } from '../stores/findings.ts';
+import { onceReady } from '../stores/onceReady.ts';
 import { useSession } from '../stores/session.ts';
 
 /** One finding: what, where, why, what would put it right, and accepting it with a reason. */
@@ -12,11 +13,11 @@ const findings = useFindings();
 const shape = { error: '✕', warning: '▲', note: '•' } as const;
 const isAsking = ref(false);
 const reason = ref('');
-function accept() {
+const accept = onceReady(() => {
   if (reason.value.trim() === '') return;
   if (session.edit('acceptFinding', { ...identityOf(props.finding.f), reason: reason.value }))
     isAsking.value = false;
-}
+});
 </script>
 
 <template>

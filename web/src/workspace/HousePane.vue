@@ -16,7 +16,9 @@ const session = useSession();
   <div class="relative h-full min-h-0">
     <PlanPane v-show="!views.isThrough" class="h-full" />
     <!-- It may be asked for before the job has come. -->
-    <ErrorBoundary v-if="views.isThrough && session.plan" where="see-through view"><SeeThrough /></ErrorBoundary>
+    <ErrorBoundary v-if="views.isThrough && session.plan" where="see-through view"
+      ><SeeThrough
+    /></ErrorBoundary>
     <button
       type="button"
       class="key absolute top-2 right-2"

@@ -13,6 +13,7 @@ import {
   otherSide,
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
@@ -59,7 +60,7 @@ function repeat() {
   });
 }
 /** A box with the same devices in the other face of the wall, where this one is. */
-function putBehind() {
+const putBehind = onceReady(() => {
   const m = must(mark.value, 'the mark of the box');
   const before = new Set(Object.keys(session.opened.boxes));
   if (!session.edit('putBehind', { box: must(boxId.value, 'the box chosen') })) return;
@@ -67,7 +68,7 @@ function putBehind() {
   const room = selection.roomSeeing({ ...m, side: otherSide(m.side) });
   const where = room ? (session.opened.rooms[room]?.name ?? 'the room there') : 'outside';
   if (added !== undefined) session.say(`Box ${boxNumber(added)} is on the other side now, ${where}.`);
-}
+});
 const why = computed(() => (session.result ? whyHere(session.result, drawnId.value) : []));
 const others = computed(() => {
   const limit = ruleBook(session.opened.rules.values)('spacing.maxGap') / 2;

@@ -17,6 +17,7 @@ import {
 } from '@fieldchalk/core';
 import { computed, ref } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { wildLength, wildMove } from '../wild.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -64,7 +65,7 @@ const setLayers = (layers: Layer[]) =>
   session.edit('setLayers', { walls: selection.picked, side: side.value, layers });
 const roomName = ref('');
 const use = ref<RoomUse>('closet');
-function roomBehind() {
+const roomBehind = onceReady(() => {
   if (!seen.value) return;
   const before = Object.keys(session.opened.rooms);
   const behind = { wall: id.value, side: seen.value.side };
@@ -72,7 +73,7 @@ function roomBehind() {
   walk.turn = 0;
   const added = Object.keys(session.opened.rooms).find((r) => !before.includes(r));
   if (added) selection.chooseRoom(added);
-}
+});
 const inLine = computed(() => {
   const { from, to } = must(wall.value, 'the wall');
   return Object.keys(session.opened.walls).filter((o) => {

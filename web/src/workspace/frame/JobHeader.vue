@@ -18,6 +18,7 @@ import { usePanes } from '../../stores/panes.ts';
 import { linesWaitWords, savingWords } from '../../stores/savingWords.ts';
 import { useTyping } from '../../stores/typing.ts';
 import { useSelection } from '../../stores/selection.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { useViews } from '../../stores/views.ts';
 import { type Stage, stages } from '../entry/order.ts';
@@ -43,10 +44,10 @@ const openIn = (s: Stage): number =>
   s === 'prove' ? findings.open.length : (findings.byStage.get(s)?.length ?? 0);
 const JobDetails = defineAsyncComponent(() => import('../../home/JobDetails.vue'));
 const [isDescribed, trouble] = [ref(false), ref('')];
-function describe(about: JobAboutChanges) {
+const describe = onceReady((about: JobAboutChanges) => {
   isDescribed.value = !session.edit('describeJob', about);
   trouble.value = session.problems.map((p) => `${p.about}: ${p.says}.`).join(' ');
-}
+});
 const paneAddress = (piece: string) => `${job.value}/${props.stage ?? 'boxes'}?pane=${piece}`;
 </script>
 

@@ -26,6 +26,7 @@ import NumberField from '../../fields/NumberField.vue';
 import RemoveKey from '../../fields/RemoveKey.vue';
 import { refusalWords } from '../../people/attempt.ts';
 import { call } from '../../session/api.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { today } from '../../words/today.ts';
 import { actualWords, kindWords, ratioWords, sureWords } from './actualWords.ts';
@@ -51,7 +52,7 @@ const runs = computed(
 /** What is not told yet of a length, or of hours. */
 const lacking = ref('');
 const lackingHours = ref('');
-function addLength() {
+const addLength = onceReady(() => {
   const cut = session.result?.cuts.find((c) => c.run === run.value);
   const { from, to } = marks.value;
   lacking.value = cut ? '' : 'Choose the cable that was measured.';
@@ -63,7 +64,7 @@ function addLength() {
     basis: basisOf({ kind: 'length', of: cut.cable }, session.drawn.rules.values),
   });
   if (done) marks.value = { from: null, to: null };
-}
+});
 
 const stage = ref<WorkStage>('boxes');
 const share = ref(100);
@@ -72,7 +73,7 @@ const hoursOf = (of: WorkStage) => session.result?.hours.stages.find((s) => s.st
 const stages = computed(() =>
   workStages.filter((s) => hoursOf(s) > 0).map((value) => ({ value, says: stageWords(value) })),
 );
-function addHours() {
+const addHours = onceReady(() => {
   lackingHours.value = spent.value === null ? 'Type the hours it took.' : '';
   if (spent.value === null) return;
   const expected = Math.round(hoursOf(stage.value) * share.value) / 100;
@@ -81,17 +82,17 @@ function addHours() {
     basis: basisOf({ kind: 'hours', of: stage.value }, session.drawn.rules.values),
   });
   if (done) spent.value = null;
-}
+});
 
 const typed = ref('');
 const problem = ref('');
 const lines = computed(() => session.result?.takeoff.lines ?? []);
-function addMaterial() {
+const addMaterial = onceReady(() => {
   const read = readExtra(typed.value, lines.value);
   problem.value = read.ok ? '' : read.problem;
   if (!read.ok) return;
   if (session.edit('addActual', { kind: 'material', ...read.stock, on: today() })) typed.value = '';
-}
+});
 
 const itemCalled = (item: string) => lines.value.find((l) => l.item === item)?.name ?? item;
 const entries = computed(() =>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
 import RemoveKey from '../../fields/RemoveKey.vue';
 import TextField from '../../fields/TextField.vue';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import DaysList from './DaysList.vue';
 
@@ -13,10 +14,10 @@ const people = computed(() => Object.entries(session.plan?.crew ?? {}).sort(([a]
 /** Open where something is said; what a person opens or closes stays so. */
 const isOpen = ref(people.value.length + (session.plan?.job.closed.length ?? 0) > 0);
 const name = ref('');
-function add() {
+const add = onceReady(() => {
   if (name.value === '') return;
   if (session.edit('addPerson', { name: name.value })) name.value = '';
-}
+});
 </script>
 
 <template>

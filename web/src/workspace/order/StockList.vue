@@ -30,25 +30,30 @@ const stock = computed(() =>
     isNeeded: needed.value.has(s.item),
   })),
 );
-function add() {
-  const read = readStock(typed.value, lines.value, all.value);
+/** The field is free for the next scan at once; what is not taken comes back to it. */
+async function add() {
+  const text = typed.value;
+  const read = readStock(text, lines.value, all.value);
   problem.value = read.ok ? '' : read.problem;
   if (!read.ok) return;
-  if (isForAll.value) {
-    void company.add({ ...read.stock, where: where.value });
-    typed.value = '';
-    return;
-  }
-  const { item, count } = read.stock;
-  // A piece scanned once more is one more of the same; a coil is a coil of its own.
+  const counted = { ...read.stock, where: where.value };
+  typed.value = '';
+  if (isForAll.value) return void company.add(counted);
+  // Of scans that come while what makes changes is loaded, each counts on from the one before.
+  const isTaken = (await session.isReady()) && count(counted);
+  if (!isTaken && typed.value === '') typed.value = text;
+}
+/** A piece scanned once more is one more of the same; a coil is a coil of its own. */
+function count(counted: Stock): boolean {
   const same = Object.entries(session.opened.stock).find(
-    ([, s]) => s.item === item && s.where === where.value && s.count !== undefined,
+    ([, s]) => s.item === counted.item && s.where === counted.where && s.count !== undefined,
   );
-  const done =
-    same && count !== undefined
-      ? session.edit('setStock', { stock: same[0], changes: { count: (same[1].count ?? 0) + count } })
-      : session.edit('addStock', { ...read.stock, where: where.value });
-  if (done) typed.value = '';
+  return same && counted.count !== undefined
+    ? session.edit('setStock', {
+        stock: same[0],
+        changes: { count: (same[1].count ?? 0) + counted.count },
+      })
+    : session.edit('addStock', counted);
 }
 const company = useCompanyStock();
 const route = useRoute();

@@ -7,6 +7,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
 import { useSelection, type Kind } from '../../stores/selection.ts';
 import { useLit } from '../../stores/lit.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { boxLooks } from '../circuits/look.ts';
 import { useDrag } from '../drag.ts';
@@ -227,13 +228,13 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (did) event.preventDefault();
 });
 /** A closed space gets a name to be bettered, and comes in hand. */
-function nameSpace(at: { x: number; y: number }) {
+const nameSpace = onceReady((at: { x: number; y: number }) => {
   const before = Object.keys(session.opened.rooms);
   if (!session.edit('nameRoom', { level: level.value, at, name: `Room ${before.length + 1}`, use: 'living' }))
     return;
   const added = Object.keys(session.opened.rooms).find((id) => !before.includes(id));
   if (added) selection.chooseRoom(added);
-}
+});
 </script>
 
 <template>

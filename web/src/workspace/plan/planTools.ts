@@ -1,6 +1,7 @@
 import { formatLength, never, roomHolding, snappedEnd, type DeviceKind } from '@fieldchalk/core';
 import { computed, shallowRef, type Ref } from 'vue';
 import { useSelection } from '../../stores/selection.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 
 interface Place {
@@ -46,7 +47,7 @@ export function usePlanTool(level: Ref<string>, scale: Ref<number>) {
     const span = Math.hypot(dx, dy) || 1;
     drawTo({ x: begun.x + (dx / span) * length, y: begun.y + (dy / span) * length });
   }
-  function put(at: Place, kind: DeviceKind): void {
+  const put = onceReady((at: Place, kind: DeviceKind) => {
     const room = roomHolding(session.opened, level.value, at);
     if (room === null) return void (says.value = 'Press inside a room that closes.');
     const before = new Set(Object.keys(session.opened.boxes));
@@ -54,7 +55,7 @@ export function usePlanTool(level: Ref<string>, scale: Ref<number>) {
     if (!session.edit('addCeilingBox', { room, ...place, kind })) return;
     const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
     if (added) selection.choose({ kind: 'box', id: added });
-  }
+  });
 
   function press(at: Place): void {
     switch (tool.value.kind) {

@@ -6,6 +6,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import LengthField from '../../fields/LengthField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextField from '../../fields/TextField.vue';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 
 /** A box model as it is stamped and measured, for the catalogue of the job. */
@@ -25,7 +26,7 @@ const blank = () => ({
   mostCables: null as number | null,
 });
 const model = reactive(blank());
-function add() {
+const add = onceReady(() => {
   const { volume, width, height, depth, mostCables, ...rest } = model;
   const sizes = { volume, width, height, depth, mostCables };
   const given = Object.fromEntries(
@@ -35,7 +36,7 @@ function add() {
   if (!session.edit('addModel', { ...rest, ...given } as EditArgs<'addModel'>)) return;
   Object.assign(model, blank());
   emit('done');
-}
+});
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { followRenames } from '../../stores/followRenames.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { useSelection } from '../../stores/selection.ts';
 import LengthField from '../../fields/LengthField.vue';
@@ -39,7 +40,7 @@ const adding = ref(false);
 const comparing = ref(false);
 const walls = computed(() => session.unrolled?.walls ?? []);
 
-function addPanel() {
+const addPanel = onceReady(() => {
   const w = walls.value.find((x) => x.letter === (wall.value || walls.value[0]?.letter));
   if (!w) return;
   const done = session.edit('addPanel', {
@@ -51,7 +52,7 @@ function addPanel() {
     ...(source.value === 'service' ? {} : { source: source.value, amps: 60, spaces: 12, existing: false }),
   });
   if (done) adding.value = false;
-}
+});
 const without = computed(() =>
   Object.entries(session.opened.circuits).filter(([, c]) => c.panel === null || c.space === null),
 );

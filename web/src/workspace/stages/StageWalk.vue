@@ -18,6 +18,7 @@ import {
 } from '@fieldchalk/core';
 import { computed, ref, watch } from 'vue';
 import { useGesture } from '../../stores/gesture.ts';
+import { onceReady } from '../../stores/onceReady.ts';
 import { useSession } from '../../stores/session.ts';
 import { wildLength } from '../wild.ts';
 import { useSelection } from '../../stores/selection.ts';
@@ -63,7 +64,7 @@ const rooms = computed(() =>
 );
 const room = computed(() => (selection.room ? session.plan?.rooms[selection.room] : null));
 
-function start() {
+const start = onceReady(() => {
   const known = Object.keys(session.opened.rooms);
   if (
     !session.edit('startRoom', {
@@ -82,7 +83,7 @@ function start() {
   document.querySelector<HTMLInputElement>('[data-entry]')?.focus();
   name.value = '';
   around.value = {};
-}
+});
 function letterOf(wall: string) {
   return (
     session.unrolled?.walls.find((w) => w.wall === wall)?.letter ??
