@@ -51,6 +51,8 @@ test('in every stage and near or far no label lies over another or over a mark, 
   for (const stage of ['walk', 'boxes', 'circuits', 'runs', 'crew', 'prove']) {
     await page.goto(`/jobs/${job}/${stage}`);
     await expect(page.locator('[data-label^="room "]').first()).toBeVisible();
+    // Till the type has come, letters of another stand in its place.
+    await page.evaluate(async () => void (await document.fonts.ready));
     for (const zoom of [0, 1, 2]) {
       for (const pane of ['[data-pane=plan]', '[data-pane=ribbon]']) {
         if ((await page.locator(pane).count()) === 0) continue;
