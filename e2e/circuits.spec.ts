@@ -42,6 +42,13 @@ test('an audit is written down, read from a file, and reported; a file that is w
   await expect(row.locator('[data-finding="circuit.breaker"]')).toContainText('a 20 A breaker on 14 gauge');
   await row.getByLabel('a splice outside a box').check();
   await expect(row).toContainText('Put it in a box that stays accessible');
+  // A space that is written down already is gone on with, as it is.
+  await page.getByLabel('Space', { exact: true }).fill('3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Space 3 is written down already');
+  await expect(row.getByLabel('What its label says')).toBeFocused();
+  await expect(row.getByLabel('a splice outside a box')).toBeChecked();
+  await page.getByRole('button', { name: 'Put this message away' }).click();
   const file = (text: string) => ({ name: 'audit.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   const input = page.locator('input[type=file]');
   await input.setInputFiles(file('space,amps,faults\n5,fifteen,rusty'));

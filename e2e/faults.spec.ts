@@ -124,6 +124,32 @@ test('keys do nothing under an open sheet; several deleted at once, or a box ste
   await expect(openings).toHaveCount(count);
 });
 
+test('what is told of the job is told on every page of it, and with the work folded away', async ({
+  page,
+}) => {
+  const job = await studyJob(page, 'Told everywhere');
+  await page.goto(`/jobs/${job}/boxes`);
+  await page.getByRole('button', { name: 'Panes' }).click();
+  await page.getByRole('menuitem', { name: /^Work/ }).click();
+  await expect(page.getByRole('complementary', { name: 'Work and reasons' })).toHaveCount(0);
+  await page.locator('[data-box=b2]').focus();
+  await page.keyboard.press('c');
+  const news = page.locator('[data-news]').getByRole('alert');
+  await expect(news).toContainText('Nothing is missing here');
+  await page.getByRole('button', { name: 'Put this message away' }).click();
+  await expect(news).toHaveCount(0);
+  for (const path of ['documents', 'load', 'rules']) {
+    await page.goto(`/jobs/${job}/${path}`);
+    await chalk(page, 'propose circuits');
+    await expect(news).toContainText('Nothing is missing here');
+  }
+  // On the next page it is of no account any more.
+  await page.waitForTimeout(1100);
+  await page.getByRole('link', { name: /^boxes/ }).click();
+  await expect(page.locator('[data-box=b2]')).toBeVisible();
+  await expect(page.getByText('Nothing is missing here')).toHaveCount(0);
+});
+
 /** The keys that do something by themselves. */
 const keys = [...'bcrknNf[],.atvolp', 'Delete', 'ArrowLeft', 'Control+z', 'Control+Shift+z', 'Escape'];
 

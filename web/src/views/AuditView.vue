@@ -79,21 +79,32 @@ function toNext(event: KeyboardEvent) {
   event.target.blur();
   form.value?.querySelector('input')?.focus();
 }
+const goTo = (circuit: string | undefined) =>
+  list.value?.querySelector<HTMLInputElement>(`[data-audit="${circuit}"] input`)?.focus();
 const add = onceReady(() => void addNow());
 async function addNow() {
   const space = newSpace.value ?? 1;
+  const shape = shapeOf(newBreaker.value);
+  // What is written down already is not written over with nothing.
+  const there = circuits.value.find(
+    (id) => circuitOf(id).space === space && circuitOf(id).half === (shape.half ?? null),
+  );
+  if (there !== undefined) {
+    newSpace.value = null;
+    session.say(`Space ${space} is written down already: here it is.`);
+    return goTo(there);
+  }
   const known = new Set(circuits.value);
   if (
     session.edit('addFoundCircuits', {
       panel: panel.value,
-      circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty, ...shapeOf(newBreaker.value) }],
+      circuits: [{ space, name: '', amps: 15, gauge: 14, found: empty, ...shape }],
     })
   ) {
     newSpace.value = null;
     newBreaker.value = 'one';
     await nextTick();
-    const added = circuits.value.find((id) => !known.has(id));
-    list.value?.querySelector<HTMLInputElement>(`[data-audit="${added}"] input`)?.focus();
+    goTo(circuits.value.find((id) => !known.has(id)));
   }
 }
 const problems = ref<readonly Problem[]>([]);

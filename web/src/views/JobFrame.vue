@@ -1,21 +1,25 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { useSelection } from '../stores/selection.ts';
 import { useSession } from '../stores/session.ts';
+import { usePanes } from '../stores/panes.ts';
 import { useViews } from '../stores/views.ts';
 import { useActions } from '../workspace/actions.ts';
 import { type Stage, stages } from '../workspace/entry/order.ts';
 import JobHeader from '../workspace/frame/JobHeader.vue';
 import { useFollowedWindow } from '../workspace/frame/followedWindow.ts';
+import JobNews from '../workspace/JobNews.vue';
 import TallyBar from '../workspace/tally/TallyBar.vue';
 
 /** Around every page of a job: the job is opened once and stays open from page to page, with the room and what is chosen. */
+const SetAsideList = defineAsyncComponent(() => import('../workspace/SetAsideList.vue'));
 const KeysDialog = defineAsyncComponent(() => import('../workspace/frame/KeysDialog.vue'));
 const session = useSession();
 const selection = useSelection();
 const views = useViews();
+const panes = usePanes();
 const route = useRoute();
 const job = computed(() => String(route.params['job']));
 /** The stage that is open; null on the other pages of the job. */
@@ -57,6 +61,25 @@ const roomName = computed(() => session.plan?.rooms[selection.room ?? '']?.name 
 /** A pane alone in a window of its own follows the window it came from. */
 const isPaneAlone = computed(() => typeof route.query['pane'] === 'string');
 useFollowedWindow(job, isPaneAlone);
+watch(
+  () => route.path,
+  () => session.moveOn(),
+);
+/** What is told stands beside the work; where that is not shown, here. */
+const isNarrow = useMediaQuery('(max-width: 767px)');
+const hasWork = computed(() => {
+  if (stage.value === null) return false;
+  if (isPaneAlone.value) return route.query['pane'] === 'work';
+  return isNarrow.value || panes.list.some((p) => p.piece === 'work' && p.isShown);
+});
+const rows = computed(() =>
+  [
+    isPaneAlone.value ? '' : 'auto',
+    hasWork.value ? '' : 'auto',
+    'minmax(0,1fr)',
+    isPaneAlone.value ? '' : 'auto',
+  ].join(' '),
+);
 </script>
 
 <template>
@@ -68,7 +91,7 @@ useFollowedWindow(job, isPaneAlone);
   </main>
   <main
     v-else
-    :class="isPaneAlone ? 'grid-rows-[minmax(0,1fr)]' : 'grid-rows-[auto_minmax(0,1fr)_auto]'"
+    :style="{ gridTemplateRows: rows }"
     class="grid h-full grid-cols-[minmax(0,1fr)] overflow-hidden max-md:h-auto max-md:min-h-full max-md:overflow-visible print:block print:h-auto print:overflow-visible"
   >
     <!-- On paper, what the header says on the screen. -->
@@ -77,6 +100,14 @@ useFollowedWindow(job, isPaneAlone);
       {{ new Date().toLocaleDateString() }}
     </p>
     <JobHeader v-if="!isPaneAlone" :stage="stage" @keys="keysOpen = true" />
+    <div
+      v-if="!hasWork"
+      class="z-10 max-h-[50vh] overflow-y-auto max-md:sticky max-md:top-0 print:hidden"
+      data-news
+    >
+      <SetAsideList v-if="session.aside.length > 0" />
+      <JobNews />
+    </div>
     <div
       class="min-h-0"
       :class="

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { Printer } from '@lucide/vue';
-import SetAsideList from '../workspace/SetAsideList.vue';
 import { useSession } from '../stores/session.ts';
 
 /** A page of the job beside its stages: its title and printing; only what is inside goes on paper. */
@@ -20,17 +19,7 @@ const print = () => window.print();
       </button>
       <slot name="tools" />
     </header>
-    <p v-if="!session.result" class="my-4 text-lg" role="status">Opening…</p>
-    <SetAsideList class="print:hidden" />
-    <div
-      v-if="session.problems.length > 0"
-      role="alert"
-      class="my-3 border-l-4 border-trouble p-2 print:hidden"
-    >
-      <p v-for="p in session.problems" :key="p.about + p.says">
-        <b>{{ p.about }}</b> {{ p.says }}
-      </p>
-    </div>
-    <slot v-if="session.plan" />
+    <p v-if="!session.result" class="my-4 text-lg" role="status">This is being worked out…</p>
+    <slot />
   </section>
 </template>

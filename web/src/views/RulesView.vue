@@ -154,10 +154,9 @@ async function take() {
   isTaking.value = true;
   await attempt(async () => {
     if (jobId) {
-      // Where what makes changes cannot be loaded it is told, and the change stays asked about.
+      // Where it cannot be done it is told, and stays asked about.
       if (!(await session.isReady())) return;
-      if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons }))
-        throw new Error(session.problems.map((p) => `${p.about}: ${p.says}`).join('; '));
+      if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons })) return;
     } else if (!(await takeForCompany(kept))) return;
     // Another may be asked about by then.
     if (pending.value === held) leave();

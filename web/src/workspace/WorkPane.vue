@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref, watch, type Component } from 'vue'
 import { useSelection } from '../stores/selection.ts';
 import { useGesture } from '../stores/gesture.ts';
 import { useSession } from '../stores/session.ts';
+import JobNews from './JobNews.vue';
 import OpenHere from './OpenHere.vue';
 import { usePanes } from '../stores/panes.ts';
 import SelectionCard from './cards/SelectionCard.vue';
@@ -16,9 +17,6 @@ const session = useSession();
 const gesture = useGesture();
 const selection = useSelection();
 const pane = ref<HTMLElement | null>(null);
-const hasNews = computed(
-  () => session.said.length > 0 || session.notice !== '' || session.problems.length > 0,
-);
 /** Where findings have no pane of their own and are not what is looked at. */
 const panes = usePanes();
 const showsOpen = computed(
@@ -59,48 +57,7 @@ watch(
     <ProposalUnderWay v-if="session.proposing" :progress="session.proposing" />
     <AskFirst v-if="gesture.asked" :says="gesture.asked.says" />
     <!-- Stays in sight, however far down the work is. -->
-    <div v-if="hasNews" class="sticky top-0 z-10 -mx-4 mb-3 flex flex-col gap-1 bg-sheet px-4 py-1">
-      <div
-        v-if="session.said.length > 0"
-        role="alert"
-        class="flex items-start gap-2 border-l-4 border-chalk bg-chalk-soft p-2"
-      >
-        <div class="flex-1">
-          <p v-for="(words, i) in session.said" :key="i">{{ words }}</p>
-        </div>
-        <button class="key" type="button" @click="session.read()">Read</button>
-      </div>
-      <div
-        v-if="session.notice"
-        role="alert"
-        class="flex items-start gap-2 border-l-4 border-chalk bg-chalk-soft p-2"
-      >
-        <p class="flex-1">{{ session.notice }}</p>
-        <button
-          v-if="session.isInPassing"
-          class="key"
-          type="button"
-          aria-label="Put this message away"
-          @click="session.dismiss()"
-        >
-          ✕
-        </button>
-      </div>
-      <div
-        v-if="session.problems.length > 0"
-        role="alert"
-        class="flex items-start gap-2 border-l-4 border-trouble p-2"
-      >
-        <div class="flex-1">
-          <p v-for="p in session.problems" :key="p.about + p.says">
-            <b>{{ p.about }}</b> {{ p.says }}
-          </p>
-        </div>
-        <button class="key" type="button" aria-label="Put this message away" @click="session.dismiss()">
-          ✕
-        </button>
-      </div>
-    </div>
+    <JobNews class="sticky top-0 z-10 -mx-4 mb-3" />
     <template v-if="session.plan">
       <!-- Among findings one steps from one to the next; what they are about is shown on the drawings. -->
       <SelectionCard v-if="selection.stage !== 'prove'" />

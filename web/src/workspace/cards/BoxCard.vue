@@ -8,6 +8,7 @@ import {
   entryOf,
   formatLength,
   type Height,
+  type Mark,
   must,
   ruleBook,
   otherSide,
@@ -60,10 +61,9 @@ function repeat() {
   });
 }
 /** A box with the same devices in the other face of the wall, where this one is. */
-const putBehind = onceReady(() => {
-  const m = must(mark.value, 'the mark of the box');
+const putBehind = onceReady((box: string, m: Mark) => {
   const before = new Set(Object.keys(session.opened.boxes));
-  if (!session.edit('putBehind', { box: must(boxId.value, 'the box chosen') })) return;
+  if (!session.edit('putBehind', { box })) return;
   const added = Object.keys(session.opened.boxes).find((id) => !before.has(id));
   const room = selection.roomSeeing({ ...m, side: otherSide(m.side) });
   const where = room ? (session.opened.rooms[room]?.name ?? 'the room there') : 'outside';
@@ -199,7 +199,7 @@ function reread(to: Height['to'], from: Height['from']) {
       @update:model-value="(v) => set({ fixing: v })"
     />
     <ManyBoxes lines-up />
-    <button class="key mt-2" type="button" @click="putBehind">Same place, other side</button>
+    <button class="key mt-2" type="button" @click="putBehind(boxId, mark)">Same place, other side</button>
     <form class="mt-2 grid grid-cols-[5rem_1fr_auto] items-end gap-2" @submit.prevent="repeat">
       <NumberField v-model="times" label="Repeat" :min="1" :max="50" whole />
       <LengthField v-model="every" label="times, to the right every" />

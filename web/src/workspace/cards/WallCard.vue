@@ -12,6 +12,7 @@ import {
   readWalk,
   type RoomUse,
   roomUses,
+  type Side,
   type Wall,
   sentence,
 } from '@fieldchalk/core';
@@ -65,10 +66,10 @@ const setLayers = (layers: Layer[]) =>
   session.edit('setLayers', { walls: selection.picked, side: side.value, layers });
 const roomName = ref('');
 const use = ref<RoomUse>('closet');
-const roomBehind = onceReady(() => {
-  if (!seen.value) return;
+const roomBehind = onceReady((wall: string, side: Side | undefined) => {
+  if (!side) return;
   const before = Object.keys(session.opened.rooms);
-  const behind = { wall: id.value, side: seen.value.side };
+  const behind = { wall, side };
   if (!session.edit('startRoom', { name: roomName.value || 'Room', use: use.value, behind })) return;
   walk.turn = 0;
   const added = Object.keys(session.opened.rooms).find((r) => !before.includes(r));
@@ -177,7 +178,7 @@ const inLine = computed(() => {
     <div class="mt-2 grid grid-cols-[1fr_7rem_auto] items-end gap-2">
       <TextField v-model="roomName" label="Room behind it" />
       <ChoiceField v-model="use" label="Use of the room behind" hide-label :options="roomUses" />
-      <button class="key" type="button" :disabled="!seen" @click="roomBehind">Walk it</button>
+      <button class="key" type="button" :disabled="!seen" @click="roomBehind(id, seen?.side)">Walk it</button>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">
       <button class="key" type="button" @click="session.edit('splitWall', { wall: id, at: span / 2 })">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { boundedRooms, darkRooms, devicesSuiting, namesOf } from '@fieldchalk/core';
+import { boundedRooms, darkRooms, devicesSuiting, type EditArgs, namesOf } from '@fieldchalk/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -40,10 +40,13 @@ const adding = ref(false);
 const comparing = ref(false);
 const walls = computed(() => session.unrolled?.walls ?? []);
 
-const addPanel = onceReady(() => {
+const makePanel = onceReady((asked: EditArgs<'addPanel'>) => {
+  if (session.edit('addPanel', asked)) adding.value = false;
+});
+function addPanel() {
   const w = walls.value.find((x) => x.letter === (wall.value || walls.value[0]?.letter));
   if (!w) return;
-  const done = session.edit('addPanel', {
+  makePanel({
     wall: w.wall,
     side: w.side,
     at: w.origin + (at.value ?? 0) * w.sign,
@@ -51,8 +54,7 @@ const addPanel = onceReady(() => {
     name: panels.value.length === 0 ? 'Main' : `Panel ${panels.value.length + 1}`,
     ...(source.value === 'service' ? {} : { source: source.value, amps: 60, spaces: 12, existing: false }),
   });
-  if (done) adding.value = false;
-});
+}
 const without = computed(() =>
   Object.entries(session.opened.circuits).filter(([, c]) => c.panel === null || c.space === null),
 );
