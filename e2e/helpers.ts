@@ -12,7 +12,7 @@ import {
 /** The windows' context of the tests of one worker: what the browser has compiled of the app it need not compile for each, which takes over a second. */
 let shared: { readonly of: string; readonly context: BrowserContext } | null = null;
 
-/** Every script and every answer of the server comes late, a few by up to so many milliseconds: `FIELDCHALK_SLOW=3000 npx playwright test -c e2e/playwright.config.ts`. */
+/** Every script and every answer of the server comes late, a few by up to so many milliseconds: `npm run soak:slow`. */
 const slowest = Number(process.env['FIELDCHALK_SLOW'] ?? 0);
 
 /** Nothing that a test has left is there for the next. */

@@ -83,6 +83,27 @@ test('lines typed on faster than the plan is worked out, two of them alike: none
   await expect(page.locator('[data-wall]')).toHaveCount(4);
 });
 
+test('a room is started at a press and its walls typed at once, before what makes changes has come: they are of that room', async ({
+  page,
+}) => {
+  await page.route(/\/assets\/window-/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.goto('/');
+  await page.getByLabel('Job name').fill('Typed at once');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/walk/);
+  await page.getByLabel('Room name').fill('Den');
+  await page.getByRole('button', { name: 'Start a room' }).click();
+  await chalk(page, '150 right', '130 right');
+  await expect(page.getByText(/^(being done|reading what was typed)…$/)).toBeVisible();
+  await expectRead(page);
+  await expect(page.locator('[data-wall]')).toHaveCount(2);
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Den');
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+});
+
 test('on the plan: a wall dragged and undone, nudged by keys, locked; a wall drawn and a room named; a door dragged', async ({
   page,
 }) => {

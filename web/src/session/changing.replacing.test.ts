@@ -80,6 +80,23 @@ test('changes made before what makes them is loaded are made in their order as s
   session.close();
 });
 
+test('an edit is not made before one that waits still, though what makes changes is there by then', async () => {
+  let goOn = () => undefined as void;
+  load.now = new Promise((resolve) => (goOn = resolve));
+  const { session, sent } = await untouched();
+  const [first, second] = Object.keys(session.opened.boxes) as [string, string];
+  session.edit('removeBoxes', { boxes: [first] });
+  await (await vi.importActual<typeof import('./changing.ts')>('./changing.ts')).loadChanging();
+  load.isDone = true;
+  expect(session.canChangeNow()).toBe(false);
+  session.edit('setBox', { box: second, changes: { existing: true } });
+  expect(session.opened.boxes[second]?.existing).toBe(false);
+  goOn();
+  await soon(() => expect(sent).toEqual(['removeBoxes', 'setBox']));
+  expect(session.canChangeNow()).toBe(true);
+  session.close();
+});
+
 test('one that is refused then says so, and a worked-out edit waits as well', async () => {
   let goOn = () => undefined as void;
   load.now = new Promise((resolve) => (goOn = resolve));

@@ -10,12 +10,13 @@ export function onceReady<Args extends readonly unknown[]>(
   const session = useSession();
   let waits = false;
   return (...args) => {
-    if (session.canChange()) return act(...args);
+    if (session.canChangeNow()) return act(...args);
     if (waits) return;
     waits = true;
-    void session.isReady().then((isReady) => {
-      waits = false;
-      if (isReady) act(...args);
-    });
+    const once = () => {
+      act(...args);
+      return true;
+    };
+    void session.whenLoaded(once).finally(() => (waits = false));
   };
 }

@@ -19,7 +19,7 @@ import {
   type WayOffered,
 } from '@fieldchalk/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, type Ref, shallowRef } from 'vue';
 import { fillLength } from '../meter/fill.ts';
 import { Answers } from '../session/answers.ts';
 import { type MarkRecord, marksStanding } from '@fieldchalk/contracts';
@@ -57,8 +57,8 @@ export const useSession = defineStore('session', () => {
   const told = new Told();
   const failure = ref('');
   const saving = ref<Saving>('saved');
-  /** How many edits wait for what makes them to be loaded, or for the worker. */
-  const waiting = ref(0);
+  /** How many edits wait for what makes them to be loaded, and how many for the worker. */
+  const [loading, working] = [ref(0), ref(0)];
   const aside = shallowRef<readonly SetAside[]>([]);
   const lateChanged = ref(0);
   const renames = shallowRef<Renames>(new Map());
@@ -199,27 +199,44 @@ export const useSession = defineStore('session', () => {
     );
 
   /** What is not done yet is not said to be saved. */
-  function whileWaiting(work: Promise<unknown>): Promise<unknown> {
+  function counted<T>(waiting: Ref<number>, work: Promise<T>): Promise<T> {
     waiting.value++;
     return work.finally(() => waiting.value--);
+  }
+
+  /** Whether one of the edits that waited is being made. */
+  let isItsTurn = false;
+  /** Whether changes can be made at once, and none that was asked for before waits still. */
+  const canChangeNow = () => canChange() && (isItsTurn || loading.value === 0);
+
+  /** Does what makes a change as soon as what makes changes is loaded, after all that was asked for before; false where it is not taken, the job is another by then, or that cannot be had, which is told. */
+  function whenLoaded(work: () => boolean): Promise<boolean> {
+    const own = job;
+    const done = loadChanging().then(
+      () => {
+        if (own === null || own !== job) return false;
+        isItsTurn = true;
+        try {
+          return work();
+        } finally {
+          isItsTurn = false;
+        }
+      },
+      () => {
+        notLoaded();
+        return false;
+      },
+    );
+    return counted(loading, done);
   }
 
   /**
    * Does what makes a change: at once, or as soon as what makes changes is loaded. Then it counts as taken; what is wrong with it is told a moment later.
    */
   function whenReady(work: () => boolean): boolean {
-    if (canChange()) return work();
-    const own = job;
-    // Another job may be open by then.
-    void whileWaiting(loadChanging().then(() => own === job && work(), notLoaded));
+    if (canChangeNow()) return work();
+    void whenLoaded(work);
     return true;
-  }
-
-  /** Waits for what makes changes; says whether it is there and the same job still open, and tells where it cannot be had. */
-  async function isReady(): Promise<boolean> {
-    const own = job;
-    await whileWaiting(loadChanging().catch(notLoaded));
-    return canChange() && own !== null && own === job;
   }
 
   /** Does something that makes a change with the job that is open. */
@@ -250,7 +267,8 @@ export const useSession = defineStore('session', () => {
     const since = ids.moment;
     const own = () => (step.name === 'propose' ? propose(step.args) : work(step, since));
     const inItsTurn = proposals.then(async () => done(asked === givenUp ? await own() : false));
-    proposals = whileWaiting(
+    proposals = counted(
+      working,
       inItsTurn.catch(() => {
         if (!canChange()) notLoaded();
         done(false);
@@ -403,7 +421,9 @@ export const useSession = defineStore('session', () => {
     dismiss: () => told.dismiss(),
     moveOn: () => told.moveOn(),
     failure: computed(() => failure.value),
-    saving: computed(() => (waiting.value > 0 && saving.value === 'saved' ? 'being done' : saving.value)),
+    saving: computed(() =>
+      loading.value + working.value > 0 && saving.value === 'saved' ? 'being done' : saving.value,
+    ),
     phones: computed(() => phones.list.value),
     fetchPhones: () => phones.fetch(),
     lateChanged: computed(() => lateChanged.value),
@@ -431,8 +451,10 @@ export const useSession = defineStore('session', () => {
     say,
     /** Loads what makes changes, before the first of them. */
     prepare: loadChanging,
-    canChange,
-    isReady,
+    canChangeNow,
+    /** Whether edits wait for it. */
+    isLoading: computed(() => loading.value > 0),
+    whenLoaded,
     undo: () => inJob((own) => own.undo()),
     redo: () => inJob((own) => own.redo()),
     /** The session itself, for what few pages do with it. */

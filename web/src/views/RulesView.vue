@@ -155,8 +155,8 @@ async function take() {
   await attempt(async () => {
     if (jobId) {
       // Where it cannot be done it is told, and stays asked about.
-      if (!(await session.isReady())) return;
-      if (!session.edit('setRules', { values: kept.values, reasons: kept.reasons })) return;
+      const { values, reasons } = kept;
+      if (!(await session.whenLoaded(() => session.edit('setRules', { values, reasons })))) return;
     } else if (!(await takeForCompany(kept))) return;
     // Another may be asked about by then.
     if (pending.value === held) leave();

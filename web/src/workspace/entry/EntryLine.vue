@@ -162,9 +162,13 @@ function clear(event: KeyboardEvent) {
   text.value = says.value = '';
 }
 
-/** What a line is read against is of the plan as it stands; while it is still worked out, lines wait their turn. */
+/** What a line is read against is of the plan as it stands, with all that was done before; while that is still worked out, lines wait their turn. */
 const isReady = computed(
-  () => reading.value !== null && session.plan !== null && session.answered === session.plan,
+  () =>
+    reading.value !== null &&
+    !session.isLoading &&
+    session.plan !== null &&
+    session.answered === session.plan,
 );
 const typing = useTyping();
 const ahead = new TypedAhead({

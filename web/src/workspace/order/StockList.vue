@@ -40,7 +40,7 @@ async function add() {
   typed.value = '';
   if (isForAll.value) return void company.add(counted);
   // Of scans that come while what makes changes is loaded, each counts on from the one before.
-  const isTaken = (await session.isReady()) && count(counted);
+  const isTaken = await session.whenLoaded(() => count(counted));
   if (!isTaken && typed.value === '') typed.value = text;
 }
 /** A piece scanned once more is one more of the same; a coil is a coil of its own. */
