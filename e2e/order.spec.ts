@@ -351,8 +351,9 @@ test('what two jobs took becomes the company’s minutes at a press, and a job b
     await expect(proposed).toHaveCount(0);
     await page.getByRole('button', { name: 'Set them for this job too' }).click();
     await page.getByRole('button', { name: 'Days', exact: true }).click();
-    const hours = Number((await page.locator('[data-stage="boxes"] td').first().innerText()).trim());
-    expect(hours).toBeCloseTo(2.5, 0);
+    const hours = async () =>
+      Number((await page.locator('[data-stage="boxes"] td').first().innerText()).trim());
+    await expect.poll(hours).toBeCloseTo(2.5, 0);
     const rules = await ask<{ values: Record<string, number>; reasons: Record<string, string> }>('/rules');
     expect(rules.values['minutes.box']).toBe(minutes);
     expect(rules.reasons['minutes.box']).toContain('From 5 entries');
