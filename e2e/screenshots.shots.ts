@@ -101,7 +101,7 @@ test('sheets of the circuits', async ({ page }) => {
   ] as const) {
     await page.goto(`/jobs/${job}/${path}`);
     await page.locator('[data-audit], [data-load]').first().waitFor();
-    await page.getByText('Opening…').waitFor({ state: 'hidden' });
+    await page.getByText('This is being worked out…').first().waitFor({ state: 'hidden' });
     await settle(page);
     await page.screenshot(shot(name));
   }
